@@ -1,0 +1,291 @@
+"""Measure what docs/figures.md states, and print it as a table; `--json FILE` writes it, too."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import os
+import random
+import signal
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+from bench.rig import IN, Rig, build_reference
+from nakrel.core.engine import Engine
+from nakrel.core.events import Pressed, Released, SetSheet, Sheet
+from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.player import compile_macro
+from nakrel.core.profile import RunMacro
+from nakrel.core.steps import Press, Tap, Wait
+from nakrel.demo.seed import seed
+from nakrel.storage.home import Home
+
+Row = tuple[str, str, str, str]
+
+
+def quantiles(values: list[float]) -> tuple[float, float]:
+    """Median and 99th percentile."""
+    ordered = sorted(values)
+    return statistics.median(ordered), ordered[min(len(ordered) - 1, int(len(ordered) * 0.99))]
+
+
+def shown(values: list[float]) -> str:
+    median, p99 = quantiles(values)
+    return f"median {median:.0f} µs, p99 {p99:.0f} µs"
+
+
+def latency(reference: Path, count: int) -> Row:
+    """Input event to first output event in the service, and to the answer of a C program that does nothing else."""
+    single = Macro(id="one", name="One", loop=(Press(control="KEY_Q"),))
+    rig = Rig(single)
+    took = []
+    button = rig.buttons(1)[0]
+    for _ in range(count):
+        start = rig.press(button, 1)
+        came: list[tuple[int, int, int]] = []
+        while not came:
+            came = rig.read()
+        took.append((came[0][1] - start) / 1_000)
+        rig.press(button, 0)
+        time.sleep(random.uniform(0.001, 0.004))
+        rig.read(0)
+    rig.end()
+    return (
+        "press → first output",
+        shown(took),
+        f"C answer: {shown(_echo(reference, count))}",
+        "median ≤ 60, p99 ≤ 250 µs",
+    )
+
+
+def _echo(reference: Path, count: int) -> list[float]:
+    process = subprocess.Popen([reference, "echo"], stdin=subprocess.PIPE, stdout=subprocess.PIPE, bufsize=0)
+    assert process.stdin
+    assert process.stdout
+    took = []
+    for _ in range(count):
+        start = time.monotonic_ns()
+        process.stdin.write(IN.pack(0, 0, 1, start))
+        took.append((int.from_bytes(process.stdout.read(8), "little") - start) / 1_000)
+        time.sleep(random.uniform(0.001, 0.004))
+    process.stdin.close()
+    process.wait()
+    process.stdout.close()
+    return took
+
+
+def lateness(reference: Path, seconds: float, busy: int) -> Row:
+    """How late each event leaves at a cadence of 2 ms, beside C's clock_nanosleep to absolute deadlines."""
+    loads = [subprocess.Popen([sys.executable, "-c", "while True: pass"]) for _ in range(busy)]
+    try:
+        loop = Macro(
+            id="m", name="M", play=Play(Mode.TOGGLE, pause_us=2_000), loop=(Tap(control="KEY_Q", hold_us=2_000),)
+        )
+        late = [(came - due) / 1_000 for due, came, _ in _played(loop, seconds)]
+        command = [str(reference), "sleep", str(int(seconds * 500)), "2000000"]
+        printed = subprocess.run(command, capture_output=True, text=True, check=True).stdout
+    finally:
+        for load in loads:
+            load.kill()
+            load.wait()
+    theirs = [int(line) / 1_000 for line in printed.split()]
+    early = sum(value < 0 for value in late)
+    name = f"event against its plan, 2 ms{f', {busy} busy processes' if busy else ''}"
+    target = "median ≤ 100 µs, p99 ≤ 3 ms" if busy else "median ≤ 20, p99 ≤ 300 µs, never early"
+    return name, f"{shown(late)}, {early} early of {len(late)}", f"clock_nanosleep: {shown(theirs)}", target
+
+
+def _played(macro: Macro, seconds: float) -> list[tuple[int, int, int]]:
+    rig = Rig(macro)
+    button = rig.buttons(1)[0]
+    found: list[tuple[int, int, int]] = []
+    rig.press(button, 1)
+    rig.press(button, 0)
+    end = time.monotonic() + seconds
+    while time.monotonic() < end:
+        time.sleep(0.05)
+        found += rig.read()
+    rig.press(button, 1)
+    rig.press(button, 0)
+    time.sleep(0.1)
+    found += rig.read(0.1)
+    rig.end()
+    return found
+
+
+def fastest(seconds: float) -> Row:
+    """1 ms down, 1 ms up: none lost, none merged, counted at the sink."""
+    loop = Macro(id="m", name="M", play=Play(Mode.TOGGLE, pause_us=1_000), loop=(Tap(control="KEY_Q", hold_us=1_000),))
+    events = _played(loop, seconds)
+    values = [value for _, _, value in events]
+    taps = values.count(1)
+    balanced = values == [1, 0] * taps
+    span = (events[-1][0] - events[0][0]) / 1e9
+    return (
+        f"1 ms down, 1 ms up, {seconds:.0f} s",
+        f"{taps} taps, {taps / span:.1f}/s, {'none lost or merged' if balanced else 'NOT BALANCED'}",
+        "",
+        "500/s, none lost or merged",
+    )
+
+
+def stop_everything(rounds: int) -> Row:
+    """From the stop key to the last release, with 50 macros running and holding."""
+    keys = [f"KEY_{c}" for c in "QWERTYUIOPASDFGHJKLZXCVBNM1234567890"] + [f"KEY_F{n}" for n in range(1, 15)]
+    wait = Wait(wait_us=600_000_000)
+    macros = [
+        Macro(id=f"m{n}", name=f"M{n}", play=Play(Mode.TOGGLE), loop=(Press(control=key), wait))
+        for n, key in enumerate(keys[:50])
+    ]
+    took = []
+    for _ in range(rounds):
+        rig = Rig(*macros)
+        for button in rig.buttons(50):
+            # Every button is on some simulated device; the index in the record is only its name there.
+            rig.press(button, 1)
+            rig.press(button, 0)
+        held: list[tuple[int, int, int]] = []
+        while len(held) < 50:
+            held += rig.read()
+        start = rig.press("KEY_PAUSE", 1)
+        freed: list[tuple[int, int, int]] = []
+        while len(freed) < 50:
+            freed += [event for event in rig.read() if event[2] == 0]
+        took.append((freed[-1][1] - start) / 1_000)
+        rig.end()
+    return "Stop everything, 50 macros", shown(took), "", "p99 ≤ 10 ms"
+
+
+def idle(seconds: float) -> Row:
+    """What the service uses while nothing happens, with the demo's profiles and devices open."""
+    with tempfile.TemporaryDirectory() as folder:
+        seed(Home.find(folder))
+        process = subprocess.Popen([sys.executable, "-m", "nakrel.service", "--home", folder, "--no-x11"])
+        time.sleep(6)
+        before, woken = _ticks(process.pid), _switches(process.pid)
+        time.sleep(seconds)
+        used = (_ticks(process.pid) - before) / os.sysconf("SC_CLK_TCK") / seconds
+        wakes = (_switches(process.pid) - woken) / seconds
+        status = Path(f"/proc/{process.pid}/status").read_text()
+        resident = int(next(line.split()[1] for line in status.splitlines() if line.startswith("VmRSS"))) / 1024
+        process.send_signal(signal.SIGTERM)
+        process.wait()
+    target = "0.0 % CPU, ≤ 1 wake-up/s, ≤ 32 MB"
+    return f"idle service, {seconds:.0f} s", f"{used:.1%} CPU, {wakes:.1f} wake-ups/s, {resident:.1f} MB", "", target
+
+
+def _ticks(pid: int) -> int:
+    fields = Path(f"/proc/{pid}/stat").read_text().rpartition(")")[2].split()
+    return int(fields[11]) + int(fields[12])
+
+
+def _switches(pid: int) -> int:
+    tasks = Path(f"/proc/{pid}/task").iterdir()
+    lines = [line for task in tasks for line in (task / "status").read_text().splitlines()]
+    return sum(int(line.split()[1]) for line in lines if line.startswith("voluntary_ctxt"))
+
+
+_EMPTY = """
+from PyQt6.QtWidgets import QApplication, QWidget
+from PyQt6.QtCore import QTimer
+app = QApplication([]); w = QWidget(); w.resize(1280, 800); w.show()
+QTimer.singleShot(0, app.quit); app.exec()
+"""
+_WINDOW = """
+import sys
+from PyQt6.QtCore import QTimer
+from PyQt6.QtWidgets import QApplication
+from nakrel.ui import app as nakrel_app
+qt = QApplication([])
+QTimer.singleShot(0, qt.quit)
+sys.exit(nakrel_app.run(sys.argv[1]))
+"""
+
+
+def window_start(rounds: int) -> Row:
+    """From the start of the process until the window is shown and its loop free, and an empty window's time."""
+    environment = {**os.environ, "QT_QPA_PLATFORM": os.environ.get("QT_QPA_PLATFORM", "offscreen")}
+
+    def timed(*arguments: str) -> float:
+        start = time.monotonic()
+        subprocess.run([sys.executable, "-c", *arguments], check=True, env=environment)
+        return time.monotonic() - start
+
+    with tempfile.TemporaryDirectory() as folder:
+        seed(Home.find(folder))
+        process = subprocess.Popen([sys.executable, "-m", "nakrel.service", "--home", folder, "--no-x11"])
+        time.sleep(2)
+        warm = statistics.median(timed(_WINDOW, folder) for _ in range(rounds))
+        process.send_signal(signal.SIGTERM)
+        process.wait()
+    empty = statistics.median(timed(_EMPTY) for _ in range(rounds))
+    return "window, start to usable", f"median {warm:.2f} s", f"empty window: {empty:.2f} s", "≤ 0.8 s"
+
+
+def event_cost(count: int) -> Row:
+    """The cost of one input event with 10 and with 10,000 attachments and steps."""
+
+    def engine(size: int) -> Engine:
+        macro = Macro(
+            id="m", name="M", play=Play(Mode.HELD), loop=(Press(control="KEY_Q"), Wait(wait_us=1)) * (size // 2)
+        )
+        plan = compile_macro(macro)
+        cells = {f"X{n}": RunMacro("m") for n in range(size - 1)} | {"BTN_SIDE": RunMacro("m")}
+        made = Engine()
+        made.step(SetSheet(Sheet.build("p", cells, lambda key: (plan, macro.play))), 0)  # type: ignore[arg-type]
+        return made
+
+    def cost(made: Engine, now_us: int) -> int:
+        start = time.perf_counter_ns()
+        made.step(Pressed("BTN_SIDE"), now_us)
+        made.step(Released("BTN_SIDE"), now_us)
+        return time.perf_counter_ns() - start
+
+    # Turn about, so that a machine that changes its pace changes it for both.
+    pair = engine(10), engine(10_000)
+    took = [[cost(made, n * 1_000) for made in pair] for n in range(count)]
+    small, large = (statistics.median(column) / 2_000 for column in zip(*took, strict=True))
+    return (
+        "one event, 10 and 10,000 cells and steps",
+        f"{small:.1f} and {large:.1f} µs",
+        "",
+        f"ratio ≤ 1.2: {large / small:.2f}",
+    )
+
+
+def main() -> int:
+    """Run the chosen measurements."""
+    parser = argparse.ArgumentParser(prog="scripts/bench", description=__doc__)
+    parser.add_argument("--quick", action="store_true", help="a tenth of the time; figures are rougher")
+    parser.add_argument("--json", metavar="FILE", help="write the rows to this file, too")
+    chosen = parser.parse_args()
+    scale = 0.1 if chosen.quick else 1.0
+    reference = build_reference()
+    measurements: list[Callable[[], Row]] = [
+        lambda: latency(reference, int(2_000 * scale)),
+        lambda: lateness(reference, 20 * scale, 0),
+        lambda: lateness(reference, 20 * scale, 2),
+        lambda: fastest(10 * max(scale, 0.3)),
+        lambda: stop_everything(max(3, int(20 * scale))),
+        lambda: idle(30 * max(scale, 0.2)),
+        lambda: window_start(max(3, int(9 * scale))),
+        lambda: event_cost(int(20_000 * scale)),
+    ]
+    rows = []
+    for measure in measurements:
+        row = measure()
+        rows.append(row)
+        print(f"{row[0]}\n    measured   {row[1]}\n    reference  {row[2] or '–'}\n    target     {row[3]}", flush=True)
+    if chosen.json:
+        names = ("what", "measured", "reference", "target")
+        Path(chosen.json).write_text(json.dumps([dict(zip(names, row, strict=True)) for row in rows], indent=2) + "\n")
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,157 @@
+"""Open the window on the demo's data, play a little with the simulated devices, and take a picture of each page."""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QWidget
+
+from nakrel.client.launch import ensure_service
+from nakrel.core import messages as m
+from nakrel.core.programs import Program
+from nakrel.demo.seed import seed
+from nakrel.practice.window import PracticeWindow
+from nakrel.storage.home import Home
+from nakrel.ui.app import open_window
+from nakrel.ui.store import Store
+
+MOUSE = "standin:halyard-12"
+THUMB = "BTN_TRIGGER_HAPPY"
+GAMES = tuple(
+    Program(4_000 + n, name, path, (path,), n, title)
+    for n, (name, path, title) in enumerate(
+        (
+            ("gull-mail", "/usr/bin/gull-mail", "Letters"),
+            ("pier-terminal", "/usr/bin/pier-terminal", "Terminal"),
+            ("tide-launcher", "/games/tidewardens/tide-launcher", ""),
+            ("tidewardens.x86", "/games/tidewardens/tidewardens.x86_64", "Tidewardens"),
+            ("tern-sound", "/usr/bin/tern-sound", ""),
+        )
+    )
+)
+
+
+class Pictures:
+    """The window and a hand on the simulated mouse."""
+
+    def __init__(self, home: str, folder: Path) -> None:
+        self.folder = folder
+        seed(Home.find(home))
+        self.app = QApplication(["nakrel"])
+        self.store = Store(lambda: ensure_service(Home.find(home).socket, home, "pictures"))
+        self.store.open()
+        self.window = open_window(self.app, self.store)
+        self.window.resize(1280, 800)
+        self.window.show()
+        QTest.qWait(300)
+
+    def press(self, control: str, value: int, device: str = MOUSE) -> None:
+        self.store.ask(m.PressStandIn(device, control, value))
+
+    def tap(self, control: str, ms: int = 90) -> None:
+        self.press(control, 1)
+        QTest.qWait(ms)
+        self.press(control, 0)
+
+    def take(self, name: str, widget: QWidget | None = None) -> None:
+        QTest.qWait(60)
+        (widget or self.window).grab().save(str(self.folder / f"{name}.png"))
+
+    def all(self) -> None:
+        shown, store = self.window.shown, self.store
+        for profile in ("orrery-post", "brackenfall-arena", "tidewardens"):
+            store.pin(profile)
+            QTest.qWait(200)
+            for number in (1, 2, 4):
+                self.tap(f"{THUMB}{number}")
+                QTest.qWait(150)
+            store.ask(m.Stop())
+            QTest.qWait(150)
+        shown.show_profile("tidewardens")
+        shown.show_macro("reel-in", open_page=False)
+        self.tap(f"{THUMB}6")
+        QTest.qWait(1_500)
+        self.press(f"{THUMB}3", 1)
+        QTest.qWait(1_200)
+        self.take("sheet")
+        shown.show_page("macro")
+        self.window.macro._select([3])
+        self.take("macro")
+        self.look("night")
+        self.take("macro-night")
+        shown.show_page("sheet")
+        self.take("sheet-night")
+        self.look("light")
+        self.press(f"{THUMB}3", 0)
+        store.ask(m.Stop())
+        self.recording()
+        shown.show_page("devices")
+        QTest.qWait(200)
+        self.take("devices")
+        shown.show_page("journal")
+        self.take("journal")
+        self.link()
+        self.take("shortcuts", self.window.open_shortcuts())
+        self.practice()
+
+    def look(self, look: str) -> None:
+        self.window.set_look(look)
+        QTest.qWait(150)
+
+    def recording(self) -> None:
+        self.window.shown.show_macro("cut-the-line")
+        self.window.macro.recording.button.click()
+        QTest.qWait(200)
+        for control in ("BTN_RIGHT", "BTN_MIDDLE", "BTN_LEFT"):
+            self.tap(control, 70)
+            QTest.qWait(110)
+        QTest.qWait(120)
+        self.take("recording")
+        self.store.ask(m.StopRecording())
+        QTest.qWait(200)
+        self.store.undo_stack.undo()
+
+    def link(self) -> None:
+        self.window.shown.show_page("sheet")
+        self.window.open_link()
+        dialog = self.window.link_dialog
+        assert dialog
+        # Made-up programs: those that really run here are nobody's business.
+        dialog._timer.stop()
+        QTest.qWait(300)
+        dialog._fill(m.Programs(GAMES))
+        dialog.table.selectRow(0)
+        QTest.qWait(100)
+        self.take("link", dialog)
+        dialog.reject()
+
+    def practice(self) -> None:
+        game = PracticeWindow(60, None, "Practice game")
+        game.show()
+        for control in ("key 19", "Left", "key 19", "Left"):
+            QTest.qWait(60)
+            game._arrive(control, True)
+            QTest.qWait(40)
+            game._arrive(control, False)
+        QTest.qWait(30)
+        self.take("practice", game)
+        game.close()
+
+    def end(self) -> None:
+        self.store.ask(m.Shutdown())
+        self.window.close()
+
+
+def main() -> None:
+    """Take all pictures into the folder."""
+    pictures = Pictures(sys.argv[1], Path(sys.argv[2]))
+    try:
+        pictures.all()
+    finally:
+        pictures.end()
+
+
+if __name__ == "__main__":
+    main()

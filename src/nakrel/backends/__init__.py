@@ -1,0 +1,1 @@
+"""The ways in and out: adapters that carry events and hold no policy."""

@@ -1,0 +1,103 @@
+"""The programs that run: looked at when there is a reason, and told of an end by the kernel."""
+
+from __future__ import annotations
+
+import contextlib
+import os
+import time
+from collections.abc import Collection
+
+import psutil
+
+from nakrel.core.programs import Program
+
+__all__ = ["ProcessWatch"]
+
+# A process changes its name and program shortly after it starts (fork, exec, prctl); until it is this old, it is
+# looked at again.
+SETTLES_AFTER_S = 3.0
+
+
+class ProcessWatch:
+    """This user's processes. `scan` finds what started; `pidfd`s of watched ones become readable at their end."""
+
+    def __init__(self) -> None:
+        self.programs: dict[int, Program] = {}
+        self._foreign: set[int] = set()
+        self._uid = os.getuid()
+        self._pidfds: dict[int, int] = {}
+
+    @property
+    def unsettled(self) -> bool:
+        """Whether a young process should be looked at again soon."""
+        now_us = time.time() * 1_000_000
+        return any(now_us - p.started_us < SETTLES_AFTER_S * 1_000_000 for p in self.programs.values())
+
+    def scan(self) -> bool:
+        """Look which programs run; True when something changed."""
+        pids = set(psutil.pids())
+        self._foreign &= pids
+        gone = self.programs.keys() - pids
+        for pid in gone:
+            del self.programs[pid]
+        changed = bool(gone)
+        now_us = time.time() * 1_000_000
+        for pid in pids - self._foreign:
+            known = self.programs.get(pid)
+            if known and now_us - known.started_us > SETTLES_AFTER_S * 1_000_000:
+                continue
+            found = self._look(pid)
+            if found is None:
+                self._foreign.add(pid)
+            elif found != known:
+                self.programs[pid] = found
+                changed = True
+        return changed
+
+    def watch(self, pids: Collection[int]) -> tuple[list[int], list[int]]:
+        """Watch the ends of exactly these processes; returns the descriptors that are new and those that are gone."""
+        gone = [self._pidfds.pop(pid) for pid in list(self._pidfds) if pid not in pids]
+        new = []
+        for pid in pids:
+            if pid not in self._pidfds:
+                with contextlib.suppress(OSError):
+                    self._pidfds[pid] = os.pidfd_open(pid)
+                    new.append(self._pidfds[pid])
+        return new, gone
+
+    def close(self) -> None:
+        """Close all descriptors."""
+        for handle in self._pidfds.values():
+            os.close(handle)
+        self._pidfds.clear()
+
+    def _look(self, pid: int) -> Program | None:
+        """The program with this process id; None for another user's, for the kernel's own, and for one that ended."""
+        try:
+            process = psutil.Process(pid)
+            with process.oneshot():
+                if process.uids().real != self._uid or process.status() == psutil.STATUS_ZOMBIE:
+                    return None
+                command = tuple(process.cmdline())
+                if not command:
+                    return None
+                name = _comm(pid) or process.name()
+                return Program(pid, name, _path(process), command, int(process.create_time() * 1_000_000))
+        except (psutil.Error, OSError):
+            return None
+
+
+def _comm(pid: int) -> str:
+    """The kernel's name for the process (proc(5)); psutil's may be lengthened from the command line."""
+    try:
+        with open(f"/proc/{pid}/comm", encoding="utf-8", errors="replace") as file:
+            return file.read().rstrip("\n")
+    except OSError:
+        return ""
+
+
+def _path(process: psutil.Process) -> str:
+    try:
+        return str(process.exe())
+    except (psutil.Error, OSError):
+        return ""

@@ -1,0 +1,119 @@
+"""What every backend offers. One contract test suite checks all of them against these protocols.
+
+Times are microseconds of CLOCK_MONOTONIC. Every method may raise `BackendLost`, after which only `close` may be
+called.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from typing import NamedTuple, Protocol
+
+from nakrel.core.events import Emit, Pressed, Released, Turned
+from nakrel.core.messages import Device
+from nakrel.core.programs import Program
+
+__all__ = [
+    "BackendLost",
+    "BackendUnavailable",
+    "CannotEmit",
+    "InputBackend",
+    "InputEvent",
+    "OutputBackend",
+    "ProgramWatch",
+    "WindowWatch",
+]
+
+
+class BackendUnavailable(Exception):
+    """The backend can't be had here; the message says why and what would help."""
+
+
+class BackendLost(Exception):
+    """The backend worked and is gone (server ended, device vanished); the message says what was lost."""
+
+
+class CannotEmit(Exception):
+    """This output has no way to send that control; nothing of the call's later events was left out."""
+
+
+class InputEvent(NamedTuple):
+    """What a finger did, when, and on which device."""
+
+    event: Pressed | Released | Turned
+    at_us: int
+    device: str
+
+
+class InputBackend(Protocol):
+    """Reads what fingers do."""
+
+    def fileno(self) -> int:
+        """A descriptor that is readable when `read` may have something."""
+
+    def devices(self) -> tuple[Device, ...]:
+        """The devices that are there now."""
+
+    def take(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
+        """Keep exactly these controls from reaching the programs; `read` reports them all the same.
+
+        `repeats_itself` are those among them whose macro presses the very same control.
+        """
+
+    def read(self) -> list[InputEvent]:
+        """What happened since the last call, in order, without waiting. Our own output is never in it."""
+
+    def close(self) -> None:
+        """Give every control back and close; never raises."""
+
+
+class ProgramWatch(Protocol):
+    """Knows which of this user's programs run, by process id."""
+
+    programs: dict[int, Program]
+
+    @property
+    def unsettled(self) -> bool:
+        """Whether it should be asked again soon, since a program has only just started."""
+
+    def scan(self) -> bool:
+        """Look again; True when something changed."""
+
+    def watch(self, pids: Collection[int]) -> tuple[list[int], list[int]]:
+        """Watch the ends of exactly these processes: the descriptors that are new, and those no longer used."""
+
+    def close(self) -> None:
+        """Close all descriptors; never raises."""
+
+
+class WindowWatch(Protocol):
+    """Knows the windows."""
+
+    def fileno(self) -> int:
+        """A descriptor that is readable when `changed` may have news."""
+
+    def changed(self) -> bool:
+        """Whether another window came to the front, or windows opened or closed, since the last call."""
+
+    def front_pid(self) -> int:
+        """The process whose window is in front; 0 where there is none or it doesn't say."""
+
+    def titles(self) -> dict[int, str]:
+        """The title of each process's first window, by process id."""
+
+    def close(self) -> None:
+        """Close; never raises."""
+
+
+class OutputBackend(Protocol):
+    """Sends events to the programs."""
+
+    name: str
+    note: str
+    passes_fingers: bool
+
+    def emit(self, events: Sequence[Emit]) -> None:
+        """Send the events in order, now. Raises `CannotEmit` once all that can be sent was sent."""
+
+    def close(self) -> None:
+        """Let go of everything that is down and close; never raises."""

@@ -1,0 +1,47 @@
+"""A sink: output that reaches no program and is only remembered."""
+
+from __future__ import annotations
+
+import time
+from collections import deque
+from collections.abc import Sequence
+from typing import NamedTuple
+
+from nakrel.core.events import Emit
+
+__all__ = ["Arrival", "Sink"]
+
+_KEPT = 200_000
+
+
+class Arrival(NamedTuple):
+    """An event at the sink: when it was planned, and when it came (monotonic microseconds)."""
+
+    control: str
+    value: int
+    due_us: int
+    came_us: int
+
+
+class Sink:
+    """Implements `OutputBackend`; `arrivals` holds the newest events and `down` what is held."""
+
+    name = "standin"
+    passes_fingers = True
+
+    def __init__(self, note: str = "") -> None:
+        self.note = note or "Nothing reaches other windows: macros play into the stand-in only."
+        self.arrivals: deque[Arrival] = deque(maxlen=_KEPT)
+        self.down: set[str] = set()
+
+    def emit(self, events: Sequence[Emit]) -> None:
+        """Take the events and note when they came."""
+        now_us = time.monotonic_ns() // 1_000
+        for event in events:
+            self.arrivals.append(Arrival(event.control, event.value, event.due_us, now_us))
+            if not event.control.startswith("WHEEL"):
+                (self.down.add if event.value else self.down.discard)(event.control)
+
+    def close(self) -> None:
+        """Let go of everything."""
+        self.down.clear()

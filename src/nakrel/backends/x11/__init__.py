@@ -1,0 +1,1 @@
+"""X11 without special permission: passive grabs for attached controls, XTEST for output."""

@@ -1,0 +1,275 @@
+"""Input and output under X11 on one connection.
+
+Interception: a passive grab on each slave device, ended the moment its press arrives. That short grab detaches the
+slave, so no program sees the trigger go down or up, while injection goes on working.
+
+A button whose macro presses that same button is the exception: the server would count the finger's hold and ours as
+one. There the slave stays grabbed while the button is down, and its motion and other buttons are relayed.
+"""
+
+from __future__ import annotations
+
+import contextlib
+from collections.abc import Callable, Collection, Sequence
+
+import xcffib.xinput
+import xcffib.xproto
+
+from nakrel.backends.protocols import BackendLost, CannotEmit, InputEvent
+from nakrel.backends.x11.codes import control_of_button, control_of_keycode, number_of
+from nakrel.backends.x11.injector import Injector
+from nakrel.backends.x11.wire import ALL_DEVICES, ANY_MODIFIER, Connection, Slave, XiEvent, evtype
+from nakrel.core.controls import CONTROLS, Kind
+from nakrel.core.events import Emit, Pressed, Released, Turned
+from nakrel.core.messages import Device
+
+__all__ = ["X11Backend"]
+
+_KEY_REPEAT = 0x10000
+_PRESSES = {evtype.KEY_PRESS, evtype.BUTTON_PRESS, evtype.RAW_KEY_PRESS, evtype.RAW_BUTTON_PRESS}
+_RAW = {evtype.RAW_KEY_PRESS, evtype.RAW_KEY_RELEASE, evtype.RAW_BUTTON_PRESS, evtype.RAW_BUTTON_RELEASE}
+_KEY = {evtype.KEY_PRESS, evtype.KEY_RELEASE, evtype.RAW_KEY_PRESS, evtype.RAW_KEY_RELEASE}
+_ASYNC = 1
+
+
+class X11Backend:
+    """Implements `InputBackend` and `OutputBackend`.
+
+    `hand_is_xtest` also listens to and grabs the XTEST devices: for tests, where the hand is an injecting program.
+    `holds` is told of each press and release of ours and the device it went through (-1 for XTEST's, 0 for a
+    release). Raises `BackendUnavailable` when made without a fit X server.
+    """
+
+    name = "x11"
+    passes_fingers = False
+
+    def __init__(
+        self,
+        display: str | None = None,
+        *,
+        hand_is_xtest: bool = False,
+        holds: Callable[[str, int], None] = lambda code, device: None,
+    ) -> None:
+        self.note = "Attached controls are kept from programs, except a wheel that scrolls."
+        self._hand_is_xtest = hand_is_xtest
+        self._conn, self._xi, xtest = Connection.open(display)
+        self._root = self._conn.get_setup().roots[self._conn.pref_screen].root
+        self._out = Injector(self._conn, xtest, self._root, self._keyboard_for, holds)
+        self._slaves: dict[int, Slave] = {}
+        self._taken: frozenset[str] = frozenset()
+        self._repeats_itself: frozenset[str] = frozenset()
+        self._grabbed: dict[tuple[int, str], bool] = {}
+        self._kept: dict[int, str] = {}
+        self._relayed: set[str] = set()
+        self._rest = [0.0, 0.0]
+        self._down: set[str] = set()
+        self._keyboard = 0
+        # Asked once: a connection that has broken no longer tells.
+        self._fileno = self._conn.get_file_descriptor()
+        self._closed = False
+        self._select()
+        self._look_at_devices()
+
+    def fileno(self) -> int:
+        """The connection's socket."""
+        return self._fileno
+
+    def devices(self) -> tuple[Device, ...]:
+        """The slave devices, with the controls that X gives them."""
+        return tuple(
+            Device(f"x11:{slave.id}:{slave.name}", slave.name, _controls(slave), "X11")
+            for slave in self._slaves.values()
+            if slave.buttons or slave.keys
+        )
+
+    def take(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
+        """Grab exactly these controls on every device."""
+        self._taken = frozenset(controls)
+        self._repeats_itself = frozenset(c for c in repeats_itself if CONTROLS[c].kind is Kind.BUTTON)
+        self._regrab()
+
+    def read(self) -> list[InputEvent]:
+        """Everything fingers did since the last call."""
+        found: list[InputEvent] = []
+        for event in self._conn.events():
+            if not isinstance(event, XiEvent):
+                continue
+            if event.type == evtype.HIERARCHY:
+                self._look_at_devices()
+                self._regrab()
+            elif event.type == evtype.RAW_MOTION:
+                self._relay_motion(event)
+            elif taken := self._take_event(event):
+                found.append(taken)
+        self._conn.flush()
+        return found
+
+    def emit(self, events: Sequence[Emit]) -> None:
+        """Inject the events; each goes out by itself, so the server sees them in order and at their time."""
+        cannot = ""
+        for event in events:
+            number = number_of(event.control)
+            if number is None or (not number[0] and number[1] > self._xtest_buttons):
+                cannot = event.control
+            else:
+                self._out.send(event.control, event.value)
+        if self._conn.has_error():
+            raise BackendLost("the X server is gone")
+        if cannot:
+            raise CannotEmit(
+                f"X11 can't send {CONTROLS[cannot].label} ({cannot}): its injection knows 10 buttons. "
+                "Let the macro press another control."
+            )
+
+    def close(self) -> None:
+        """Let go of what is down, end the grabs and disconnect."""
+        if self._closed:
+            return
+        self._closed = True
+        with contextlib.suppress(xcffib.XcffibException, xcffib.ConnectionException, BackendLost):
+            if not self._conn.has_error():
+                self._out.let_all_go()
+                self.take(())
+                # A round trip: the server may drop a closed connection with its last requests unread.
+                self._conn.core.GetInputFocus().reply()
+            self._conn.disconnect()
+
+    # Events in
+
+    def _take_event(self, event: XiEvent) -> InputEvent | None:
+        raw = event.type in _RAW
+        is_key = event.type in _KEY
+        code = control_of_keycode(event.detail) if is_key else control_of_button(event.detail)
+        own = self._out.is_own(event)
+        if not raw and event.type in _PRESSES and event.device not in self._kept:
+            self._end_grab_or_keep_it(event.device, code, own)
+        if own or code is None or event.device not in self._slaves or (raw and event.device != event.source):
+            return None
+        if is_key and event.flags & _KEY_REPEAT:
+            return None
+        if raw and event.device in self._kept:
+            self._relay_button(event, code)
+        return self._change(event, code, raw)
+
+    def _change(self, event: XiEvent, code: str, raw: bool) -> InputEvent | None:
+        press = event.type in _PRESSES
+        where = self._slaves[event.device].name
+        if event.type in _KEY and not self._hand_is_xtest:
+            self._keyboard = event.device
+        at_us = event.time_ms * 1_000
+        if press and raw and (event.device, code) in self._grabbed and event.device not in self._kept:
+            # The grab's own press follows; what was injected before it would be lost.
+            return None
+        if CONTROLS[code].kind is Kind.WHEEL:
+            return InputEvent(Turned(code), at_us, where) if press else None
+        if press == (code in self._down):
+            # The second report of one release (raw and the grab's own), or of a press on another device.
+            return None
+        if press:
+            self._down.add(code)
+            return InputEvent(Pressed(code), at_us, where)
+        self._down.discard(code)
+        if self._kept.get(event.device) == code:
+            self._end_kept(event.device)
+        return InputEvent(Released(code), at_us, where)
+
+    # A grab that is kept, and what is relayed meanwhile
+
+    def _end_grab_or_keep_it(self, device: int, code: str | None, own: bool) -> None:
+        if code is not None and not own and self._grabbed.get((device, code)):
+            self._kept[device] = code
+            return
+        # The grab must not outlive this press, or the programs would miss all that follows.
+        self._xi.XIUngrabDevice(0, device)
+        self._conn.flush()
+
+    def _end_kept(self, device: int) -> None:
+        del self._kept[device]
+        self._xi.XIUngrabDevice(0, device)
+
+    def _relay_motion(self, event: XiEvent) -> None:
+        if event.device not in self._kept or event.device != event.source or self._out.is_own(event):
+            return
+        # Whole pixels go out, and what is left of them counts for the next time.
+        moved = [rest + delta for rest, delta in zip(self._rest, event.motion, strict=True)]
+        whole = [int(part) for part in moved]
+        self._rest = [part - taken for part, taken in zip(moved, whole, strict=True)]
+        if any(whole):
+            self._out.move(*whole)
+
+    def _relay_button(self, event: XiEvent, code: str) -> None:
+        """Pass on a button that isn't taken; its release, too, even when the grab has ended by then."""
+        if code in self._taken or event.type in _KEY:
+            return
+        press = event.type in _PRESSES
+        if code.startswith("WHEEL"):
+            if press:
+                self._out.send(code, 1)
+        elif press:
+            self._relayed.add(code)
+            self._out.send(code, 1)
+        elif code in self._relayed:
+            self._relayed.discard(code)
+            self._out.send(code, 0)
+
+    # Devices and grabs
+
+    def _select(self) -> None:
+        chosen = xcffib.xinput.EventMask.synthetic(ALL_DEVICES, 1, [_mask(_RAW | {evtype.HIERARCHY})])
+        self._xi.XISelectEvents(self._root, 1, [chosen])
+        self._conn.flush()
+
+    def _look_at_devices(self) -> None:
+        slaves = self._conn.slaves(self._xi)
+        self._xtest_buttons = max((s.buttons for s in slaves if s.is_xtest), default=10)
+        before = set(self._slaves)
+        self._slaves = {s.id: s for s in slaves if self._hand_is_xtest or not s.is_xtest}
+        self._grabbed = {key: kept for key, kept in self._grabbed.items() if key[0] in self._slaves}
+        for gone in before - set(self._slaves):
+            self._kept.pop(gone, None)
+            self._out.forget_device(gone)
+        if self._keyboard not in self._slaves:
+            self._keyboard = next((s.id for s in slaves if s.keys and not s.is_xtest and not self._hand_is_xtest), 0)
+
+    def _keyboard_for(self, code: str) -> int:
+        """The keyboard to inject a key through, 0 for XTEST's: a grabbed key would come back to us."""
+        return 0 if code in self._taken else self._keyboard
+
+    def _regrab(self) -> None:
+        wanted = {
+            (slave.id, code): code in self._repeats_itself
+            for slave in self._slaves.values()
+            for code in self._taken
+            if (number := number_of(code)) and (slave.keys if number[0] else number[1] <= slave.buttons)
+        }
+        for (device, code), _ in self._grabbed.items() - wanted.items():
+            self._ungrab(device, code)
+        for (device, code), _ in wanted.items() - self._grabbed.items():
+            self._grab(device, code)
+        self._grabbed = wanted
+        self._conn.flush()
+
+    def _grab(self, device: int, code: str) -> None:
+        is_key, number = number_of(code) or (True, 0)
+        kinds = (evtype.KEY_PRESS, evtype.KEY_RELEASE) if is_key else (evtype.BUTTON_PRESS, evtype.BUTTON_RELEASE)
+        mask = _mask(kinds)
+        if code in self._repeats_itself:
+            # While we hold the grab, the device's raw events come through the grab and in no other way.
+            mask |= _mask({evtype.RAW_BUTTON_PRESS, evtype.RAW_BUTTON_RELEASE, evtype.RAW_MOTION})
+        self._xi.XIPassiveGrabDevice(
+            0, self._root, 0, number, device, 1, 1, int(is_key), _ASYNC, _ASYNC, 0, [mask], [ANY_MODIFIER]
+        ).reply()
+
+    def _ungrab(self, device: int, code: str) -> None:
+        is_key, number = number_of(code) or (True, 0)
+        self._xi.XIPassiveUngrabDevice(self._root, number, device, 1, int(is_key), [ANY_MODIFIER])
+
+
+def _mask(kinds: Collection[int]) -> int:
+    return sum(1 << kind for kind in kinds)
+
+
+def _controls(slave: Slave) -> tuple[str, ...]:
+    buttons = [control_of_button(number) for number in range(1, slave.buttons + 1)]
+    keys = [c.code for c in CONTROLS.values() if c.kind is Kind.KEY] if slave.keys else []
+    return tuple(code for code in (*buttons, *keys) if code)

@@ -1,0 +1,75 @@
+"""The guard: a small process that lets go what the service held, when the service can no longer do it.
+
+The X server keeps injected keys down after their client has died. The guard sleeps on a pipe whose other end only
+the service has; when that end closes without a word, it releases everything that a shared page of memory says is down.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import mmap
+import os
+import signal
+
+from nakrel.backends.protocols import BackendUnavailable
+from nakrel.backends.x11.injector import Injector
+from nakrel.backends.x11.wire import Connection
+from nakrel.core.controls import CONTROLS
+
+__all__ = ["Guard"]
+
+_CODES = tuple(CONTROLS)
+_INDEX = {code: n for n, code in enumerate(_CODES)}
+# A byte a control: 0 is up, _XTEST down by XTEST's own device, another number down by that device.
+_XTEST = 255
+
+
+class Guard:
+    """Forks the guarding process; make it before any thread is started."""
+
+    def __init__(self, display: str | None) -> None:
+        self._memory = mmap.mmap(-1, len(_CODES))
+        read_fd, self._alive = os.pipe()
+        self._pid = os.fork()
+        if self._pid == 0:
+            try:
+                _watch(read_fd, self._memory, display)
+            finally:
+                os._exit(0)
+        os.close(read_fd)
+
+    def note(self, code: str, device: int) -> None:
+        """A control went down by this device (-1 for XTEST's), or with 0 up."""
+        self._memory[_INDEX[code]] = device if 0 <= device < _XTEST else _XTEST
+
+    def close(self) -> None:
+        """Send the guard home; all is let go."""
+        os.write(self._alive, b".")
+        os.close(self._alive)
+        os.waitpid(self._pid, 0)
+        self._memory.close()
+
+
+def _watch(alive: int, memory: mmap.mmap, display: str | None) -> None:
+    for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
+        signal.signal(number, signal.SIG_IGN)
+    # Nothing of the service's may be kept open here, least of all its lock.
+    os.closerange(3, alive)
+    os.closerange(alive + 1, os.sysconf("SC_OPEN_MAX"))
+    if os.read(alive, 1):
+        return
+    down = {code: 0 if memory[n] == _XTEST else memory[n] for n, code in enumerate(_CODES) if memory[n]}
+    if down:
+        with contextlib.suppress(BackendUnavailable):
+            _let_go(down, display)
+
+
+def _let_go(down: dict[str, int], display: str | None) -> None:
+    conn, _, xtest = Connection.open(display)
+    root = conn.get_setup().roots[conn.pref_screen].root
+    injector = Injector(conn, xtest, root, lambda code: 0, lambda code, device: None)
+    injector.take_over(down)
+    injector.let_all_go()
+    # A round trip: the server may drop a closed connection with its last requests unread.
+    conn.core.GetInputFocus().reply()
+    conn.disconnect()

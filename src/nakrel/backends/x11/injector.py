@@ -1,0 +1,104 @@
+"""Injection, and knowing its echo.
+
+Injection is handled inside the request, so an event that carries the number of one of our injections, and is of its
+kind, is ours. A no-operation after each moves the number on, so that a finger's event that follows is not taken for
+ours; the kind counts too, since a busy server may handle a finger's event between the two.
+
+Keys are injected through the keyboard that fingers used last: through the XTEST keyboard each change of hands would
+make the server announce a new keymap to every program. The XTEST keyboard is left for keys that are grabbed on the
+real one.
+"""
+
+from __future__ import annotations
+
+from collections import deque
+from collections.abc import Callable
+
+import xcffib
+import xcffib.xinput
+import xcffib.xtest
+
+from nakrel.backends.x11.codes import number_of
+from nakrel.backends.x11.wire import Connection, XiEvent
+
+__all__ = ["Injector"]
+
+# Core event types, as XTEST takes them.
+_FAKE_KEY, _FAKE_BUTTON, _FAKE_MOTION = 2, 4, 6
+_RELATIVE = 1
+# How many of our injections' numbers are remembered; the server answers within far fewer.
+_OWN = 4096
+
+
+class Injector:
+    """Sends events through XTEST. `keyboard_for` says through which device to send a key, 0 for XTEST's own."""
+
+    def __init__(
+        self,
+        conn: Connection,
+        xtest: xcffib.xtest.xtestExtension,
+        root: int,
+        keyboard_for: Callable[[str], int],
+        holds: Callable[[str, int], None],
+    ) -> None:
+        self._conn, self._xtest, self._root = conn, xtest, root
+        self._keyboard_for = keyboard_for
+        self._holds = holds
+        self._own: deque[tuple[int, int, int]] = deque(maxlen=_OWN)
+        # What is down by us, and the device each key went through.
+        self._down: dict[str, int] = {}
+        # The old device events (XIproto.txt) follow the extension's first event: valuator, key press, key release.
+        self._device_key = conn.first_event(xcffib.xinput.key) + 1
+
+    def is_own(self, event: XiEvent) -> bool:
+        """Whether the event is the echo of something injected here."""
+        while self._own and (event.serial - self._own[0][0]) & 0xFFFF < 0x8000:
+            if self._own[0][0] == event.serial:
+                return self._own[0] == (event.serial, event.kind, event.detail)
+            self._own.popleft()
+        return False
+
+    def send(self, code: str, value: int) -> None:
+        """Press (1) or let go (0) a control that X has a number for, or turn the wheel by `value` notches."""
+        is_key, number = number_of(code) or (True, 0)
+        if code.startswith("WHEEL"):
+            for _ in range(value):
+                self._fake(_FAKE_BUTTON, number)
+                self._fake(_FAKE_BUTTON + 1, number)
+            return
+        device = 0
+        if is_key:
+            device = self._keyboard_for(code) if value else self._down.get(code, 0)
+        kind = self._device_key if device else _FAKE_KEY if is_key else _FAKE_BUTTON
+        self._fake(kind + (0 if value else 1), number, device)
+        if value:
+            self._down[code] = device
+            self._holds(code, device or -1)
+        else:
+            self._down.pop(code, None)
+            self._holds(code, 0)
+
+    def move(self, dx: int, dy: int) -> None:
+        """Move the pointer by so many pixels."""
+        self._fake(_FAKE_MOTION, _RELATIVE, x=dx, y=dy)
+
+    def forget_device(self, device: int) -> None:
+        """A keyboard is gone, and with it what was held through it."""
+        self._down = {code: through for code, through in self._down.items() if through != device}
+
+    def take_over(self, down: dict[str, int]) -> None:
+        """Answer for what another injector holds: each control and the device it went through, 0 for XTEST's."""
+        self._down = dict(down)
+
+    def let_all_go(self) -> None:
+        """Let go of everything that is down, the last press first."""
+        for code in reversed(list(self._down)):
+            self.send(code, 0)
+
+    def _fake(self, kind: int, detail: int, device: int = 0, x: int = 0, y: int = 0) -> None:
+        cookie = self._xtest.FakeInput(kind, detail, 0, self._root, x, y, device)
+        # Told to us as core kinds, whichever device it went through; a raw motion has no detail.
+        core_kind = kind if not device else _FAKE_KEY + kind - self._device_key
+        self._own.append((cookie.sequence & 0xFFFF, core_kind, 0 if kind == _FAKE_MOTION else detail))
+        self._conn.core.NoOperation()
+        self._conn.flush()

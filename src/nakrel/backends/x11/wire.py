@@ -1,0 +1,164 @@
+"""The connection to the X server: XI2 events read straight from the wire, and the few requests that are needed.
+
+Layouts after the X Input Extension protocol 2.2 (XI2proto.txt) and the XTEST protocol.
+"""
+
+from __future__ import annotations
+
+import struct
+from typing import NamedTuple
+
+import xcffib
+import xcffib.xinput
+import xcffib.xproto
+import xcffib.xtest
+from xcffib import ffi
+
+from nakrel.backends.protocols import BackendLost, BackendUnavailable
+
+__all__ = ["Connection", "Slave", "XiEvent", "evtype"]
+
+ALL_DEVICES = 0
+ANY_MODIFIER = 0x80000000
+XTEST_NAME = "XTEST"
+# xcb puts a sequence number of its own after the first 32 bytes of an event; the rest follows it.
+_AFTER_HEAD = 36
+
+
+class evtype:  # noqa: N801 - a namespace of the protocol's own numbers
+    """Event types of XI2 that are used here."""
+
+    KEY_PRESS = 2
+    KEY_RELEASE = 3
+    BUTTON_PRESS = 4
+    BUTTON_RELEASE = 5
+    HIERARCHY = 11
+    RAW_KEY_PRESS = 13
+    RAW_KEY_RELEASE = 14
+    RAW_BUTTON_PRESS = 15
+    RAW_BUTTON_RELEASE = 16
+    RAW_MOTION = 17
+
+
+class XiEvent(NamedTuple):
+    """An XI2 event. `serial` is the number of our last request that the server had handled; `time_ms` is its clock;
+    `motion` is how far a raw motion goes, in pixels."""
+
+    type: int
+    device: int
+    source: int
+    detail: int
+    flags: int
+    serial: int
+    time_ms: int
+    motion: tuple[float, float] = (0.0, 0.0)
+
+    @property
+    def kind(self) -> int:
+        """The core protocol's number for it: XI2 has the same, and raw events come eleven later."""
+        return self.type - 11 if self.type >= evtype.RAW_KEY_PRESS else self.type
+
+
+class Slave(NamedTuple):
+    """A slave device: `buttons` is their number, `keys` whether it has keys."""
+
+    id: int
+    name: str
+    buttons: int
+    keys: bool
+
+    @property
+    def is_xtest(self) -> bool:
+        """Whether injected events seem to come from it."""
+        return XTEST_NAME in self.name
+
+
+def _motion(event: object, head: bytes) -> tuple[float, float]:
+    """The first two axes of a raw event: a mask of the axes that moved, then a 32.32 number for each of them."""
+    length, words = struct.unpack_from("=I", head, 4)[0], struct.unpack_from("=H", head, 22)[0]
+    data = ffi.buffer(event, _AFTER_HEAD + length * 4)
+    (mask,) = struct.unpack_from("=I", data, _AFTER_HEAD) if words else (0,)
+    offset, moved = _AFTER_HEAD + words * 4, [0.0, 0.0]
+    for axis in range(2):
+        if mask >> axis & 1:
+            whole, part = struct.unpack_from("=iI", data, offset)
+            moved[axis] = whole + part / 2**32
+            offset += 8
+    return moved[0], moved[1]
+
+
+class Connection(xcffib.Connection):
+    """A connection that hands XI2 events over as `XiEvent` and leaves other events to xcffib."""
+
+    def hoist_event(self, e):
+        """Turn xcb's event into an `XiEvent`, an xcffib event, or raise the X error it is."""
+        if e.response_type != 35:
+            return super().hoist_event(e)
+        head = ffi.buffer(e, 32)
+        serial, kind, device, time_ms, detail = struct.unpack_from("=2xH4xHHII", head)
+        if kind in (evtype.RAW_KEY_PRESS, evtype.RAW_KEY_RELEASE, evtype.RAW_BUTTON_PRESS, evtype.RAW_BUTTON_RELEASE):
+            source, flags = struct.unpack_from("=HxxI", head, 20)
+        elif kind == evtype.RAW_MOTION:
+            (source,) = struct.unpack_from("=H", head, 20)
+            return XiEvent(kind, device, source, detail, 0, serial, time_ms, _motion(e, head))
+        elif evtype.KEY_PRESS <= kind <= evtype.BUTTON_RELEASE:
+            source, flags = struct.unpack_from("=HxxI", ffi.buffer(e, 64), 56)
+        else:
+            source, flags = device, 0
+        return XiEvent(kind, device, source, detail, flags, serial, time_ms)
+
+    @classmethod
+    def open(cls, display: str | None) -> tuple[Connection, xcffib.xinput.xinputExtension, xcffib.xtest.xtestExtension]:
+        """Connect and ask for XI 2.2 and XTEST; raises `BackendUnavailable`."""
+        try:
+            conn = cls(display=display)
+            xi = conn(xcffib.xinput.key)
+            xtest = conn(xcffib.xtest.key)
+            version = xi.XIQueryVersion(2, 2).reply()
+            xtest.GetVersion(2, 2).reply()
+        except (xcffib.XcffibException, OSError) as error:
+            raise BackendUnavailable(f"no X server answers on {display or '$DISPLAY'}: {error}") from None
+        if (version.major_version, version.minor_version) < (2, 2):
+            conn.disconnect()
+            raise BackendUnavailable("the X server is too old: it has no X Input 2.2")
+        return conn, xi, xtest
+
+    def first_event(self, key: xcffib.ExtensionKey) -> int:
+        """The number of an extension's first event."""
+        return int(self.core.QueryExtension(len(key.name), key.name).reply().first_event)
+
+    def events(self) -> list[object]:
+        """All events that have arrived, without waiting; X errors are left out. Raises `BackendLost`."""
+        found: list[object] = []
+        while True:
+            try:
+                event = self.poll_for_event()
+            except xcffib.ProtocolException:
+                continue
+            except (xcffib.XcffibException, xcffib.ConnectionException) as error:
+                raise BackendLost(f"the X server is gone: {error}") from None
+            if event is None:
+                return found
+            found.append(event)
+
+    def slaves(self, xi: xcffib.xinput.xinputExtension) -> list[Slave]:
+        """All enabled slave devices."""
+        unpacker = self.wait_for_reply(xi.XIQueryDevice(ALL_DEVICES).sequence)
+        data = bytes(ffi.buffer(unpacker.cdata, unpacker.known_max))
+        (count,) = struct.unpack_from("=H", data, 8)
+        offset, found = 32, []
+        for _ in range(count):
+            number, use, _, classes, name_length, enabled = struct.unpack_from("=HHHHHB", data, offset)
+            offset += 12
+            name = data[offset : offset + name_length].decode("utf-8", "replace")
+            offset += (name_length + 3) // 4 * 4
+            buttons, keys = 0, False
+            for _ in range(classes):
+                kind, length, _, size = struct.unpack_from("=HHHH", data, offset)
+                keys = keys or kind == 0
+                buttons = size if kind == 1 else buttons
+                offset += length * 4
+            # Slave pointers are of use 3, slave keyboards 4, floating slaves 5.
+            if use in (3, 4) and enabled:
+                found.append(Slave(number, name, buttons, keys))
+        return found

@@ -1,0 +1,220 @@
+"""`nakrel`: the command line for scripts, shortcuts and people who like to type."""
+
+from __future__ import annotations
+
+import csv
+import json
+import sys
+from typing import Any, NoReturn, TypeVar
+
+import click
+import msgspec
+
+import nakrel
+from nakrel.client.connection import ClientError, Connection, ServiceGone
+from nakrel.client.launch import ensure_service
+from nakrel.core import messages as m
+from nakrel.core.macro import Macro, cycle_us, describe_play
+from nakrel.core.profile import Profile
+from nakrel.core.programs import describe_rule
+from nakrel.core.simulate import plan as plan_rows
+from nakrel.core.units import MAX_COUNT, format_rate
+from nakrel.demo.seed import seed
+from nakrel.storage.home import Home
+from nakrel.storage.library import Library
+
+__all__ = ["main"]
+
+T = TypeVar("T", Profile, Macro)
+
+
+class Session:
+    """What every command shares: where the data lies, and the service there."""
+
+    def __init__(self, home: str | None) -> None:
+        self.folder = home
+        self.home = Home.find(home)
+
+    def library(self) -> Library:
+        """The stored profiles and macros, read only; what is damaged is reported and left alone."""
+        library = Library(self.home, read_only=True)
+        library.load()
+        for fault in library.faults:
+            click.echo(f"nakrel: {fault}", err=True)
+        return library
+
+    def call(self, body: m.Body) -> m.AnswerBody:
+        """Ask the service, starting it when there is none; ends the program with a message where it refuses."""
+        try:
+            connection = ensure_service(self.home.socket, self.folder, "nakrel")
+            try:
+                return connection.call(body)
+            finally:
+                connection.close()
+        except ClientError as error:
+            _fail(str(error))
+
+
+def _fail(message: str) -> NoReturn:
+    click.echo(f"nakrel: {message}", err=True)
+    sys.exit(1)
+
+
+def _pick(items: dict[str, T], text: str, what: str) -> T:
+    """The item with this id or name; ends the program with the names there are where none or several fit."""
+    if text in items:
+        return items[text]
+    fits = [item for item in items.values() if item.name.casefold() == text.casefold()]
+    if len(fits) == 1:
+        return fits[0]
+    if fits:
+        _fail(f"{len(fits)} {what}s are called {text!r}; name one by its id: {', '.join(i.id for i in fits)}")
+    _fail(f"there is no {what} {text!r}; there are: {', '.join(sorted(i.name for i in items.values())) or 'none'}")
+
+
+def _print(rows: list[dict[str, Any]], as_json: bool, line: str) -> None:
+    if as_json:
+        click.echo(json.dumps(rows, ensure_ascii=False, indent=2))
+    else:
+        for row in rows:
+            click.echo(line.format(**row))
+
+
+_json = click.option("--json", "as_json", is_flag=True, help="Print JSON.")
+
+
+@click.group(invoke_without_command=True)
+@click.version_option(nakrel.__version__)
+@click.option("--home", metavar="DIR", help="Keep everything in this folder instead of the XDG folders.")
+@click.pass_context
+def main(context: click.Context, home: str | None) -> None:
+    """Record, time and attach macros, per game. Without a command, open the window."""
+    context.obj = Session(home)
+    if context.invoked_subcommand is None:
+        context.invoke(window)
+
+
+@main.command()
+@click.option("--demo", is_flag=True, help="Fill an empty home with the demo's data first.")
+@click.pass_obj
+def window(session: Session, demo: bool = False) -> None:
+    """Open the window."""
+    if demo:
+        seed(session.home)
+    from nakrel.ui.app import run
+
+    sys.exit(run(session.folder))
+
+
+@main.command(context_settings={"ignore_unknown_options": True})
+@click.argument("arguments", nargs=-1)
+@click.pass_obj
+def service(session: Session, arguments: tuple[str, ...]) -> None:
+    """Run the service here, until it is told to end."""
+    from nakrel.service.start import main as serve
+
+    sys.exit(serve([*(["--home", session.folder] if session.folder else []), *arguments]))
+
+
+@main.command()
+@click.pass_obj
+def shutdown(session: Session) -> None:
+    """End the service that runs."""
+    try:
+        Connection.connect(session.home.socket, "nakrel").call(m.Shutdown())
+    except ServiceGone:
+        click.echo("No service runs.")
+
+
+@main.command()
+@_json
+@click.pass_obj
+def profiles(session: Session, as_json: bool) -> None:
+    """List the profiles."""
+    found = sorted(session.library().profiles.values(), key=lambda p: p.name.casefold())
+    rows = [{"id": p.id, "name": p.name, "programs": ", ".join(describe_rule(r) for r in p.programs)} for p in found]
+    _print(rows, as_json, "{name:32} {programs}")
+
+
+@main.command()
+@_json
+@click.pass_obj
+def macros(session: Session, as_json: bool) -> None:
+    """List the macros."""
+    found = sorted(session.library().macros.values(), key=lambda p: p.name.casefold())
+    rows = [
+        {
+            "id": x.id,
+            "name": x.name,
+            "plays": describe_play(x.play),
+            "rate": format_rate(cycle_us(x, x.play)),
+            "steps": len(x.lead_in) + len(x.loop) + len(x.lead_out),
+        }
+        for x in found
+    ]
+    _print(rows, as_json, "{name:32} {plays:12} {rate:>10}  {steps} steps")
+
+
+@main.command()
+@_json
+@click.pass_obj
+def live(session: Session, as_json: bool) -> None:
+    """Say which profile is live, why, and what runs."""
+    answer = session.call(m.GetStatus())
+    assert isinstance(answer, m.StatusIs)
+    status = answer.status
+    if as_json:
+        click.echo(msgspec.json.format(msgspec.json.encode(status), indent=2).decode())
+        return
+    known = session.library().profiles.get(status.live)
+    click.echo(f"{known.name if known else status.live} is live: {status.reason}")
+    for run in status.running:
+        click.echo(f"  running: {run.name}")
+
+
+@main.command()
+@click.argument("profile")
+@click.pass_obj
+def use(session: Session, profile: str) -> None:
+    """Hold PROFILE live until `follow`."""
+    session.call(m.Pin(_pick(session.library().profiles, profile, "profile").id))
+
+
+@main.command()
+@click.pass_obj
+def follow(session: Session) -> None:
+    """Follow games again: the program that runs decides which profile is live."""
+    session.call(m.Pin(""))
+
+
+@main.command()
+@click.argument("macro")
+@click.pass_obj
+def play(session: Session, macro: str) -> None:
+    """Play MACRO now; a Toggle goes on until `stop`, a Held one plays one run."""
+    session.call(m.Play_(_pick(session.library().macros, macro, "macro").id))
+
+
+@main.command()
+@click.argument("macro", required=False)
+@click.pass_obj
+def stop(session: Session, macro: str | None) -> None:
+    """End MACRO, or without a name stop everything."""
+    session.call(m.Stop(_pick(session.library().macros, macro, "macro").id if macro else ""))
+
+
+@main.command()
+@click.argument("macro")
+@click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
+@_json
+@click.pass_obj
+def plan(session: Session, macro: str, runs: int | None, as_json: bool) -> None:
+    """Print what MACRO will emit, as CSV: time_us, control, value (1 down, 0 up, or wheel notches)."""
+    found = _pick(session.library().macros, macro, "macro")
+    rows = plan_rows(found, found.play, runs)
+    if as_json:
+        click.echo(json.dumps([row._asdict() for row in rows]))
+        return
+    writer = csv.writer(sys.stdout, lineterminator="\n")
+    writer.writerow(("time_us", "control", "value"))
+    writer.writerows(rows)

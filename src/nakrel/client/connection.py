@@ -1,0 +1,128 @@
+"""A client's connection, without Qt: blocking `call` for scripts, `send` and `receive` for an event loop."""
+
+from __future__ import annotations
+
+import os
+import select
+import socket
+import time
+from collections.abc import Callable
+
+import msgspec
+
+from nakrel.core.messages import (
+    PROTOCOL,
+    Answer,
+    AnswerBody,
+    Body,
+    Hello,
+    Note,
+    Notice,
+    Refused,
+    Request,
+)
+
+__all__ = ["ClientError", "Connection", "ServiceGone", "ServiceRefused"]
+
+
+class ClientError(Exception):
+    """The service can't be used; the message says why and what would help."""
+
+
+class ServiceGone(ClientError):
+    """The connection ended."""
+
+
+class ServiceRefused(ClientError):
+    """The service refused the request and changed nothing."""
+
+
+_encoder = msgspec.json.Encoder()
+_answers = msgspec.json.Decoder(Answer)
+_notes = msgspec.json.Decoder(Note)
+
+
+class Connection:
+    """Made by `connect`. Notices go to `on_notice`, from within `receive` and `call`."""
+
+    def __init__(self, sock: socket.socket) -> None:
+        self._sock = sock
+        self._buffer = bytearray()
+        self._number = 0
+        self._waiting: dict[int, Callable[[AnswerBody], None]] = {}
+        self.on_notice: Callable[[Notice], None] = lambda notice: None
+
+    @classmethod
+    def connect(cls, path: str | os.PathLike[str], client: str, limit_s: float = 5.0) -> Connection:
+        """Connect and exchange versions; raises `ClientError`."""
+        sock = socket.socket(socket.AF_UNIX, socket.SOCK_STREAM)
+        try:
+            sock.connect(os.fspath(path))
+        except OSError as error:
+            sock.close()
+            raise ServiceGone(f"no service answers at {path}: {error.strerror}") from None
+        connection = cls(sock)
+        try:
+            connection.call(Hello(client, PROTOCOL), limit_s)
+        except ClientError:
+            connection.close()
+            raise
+        return connection
+
+    def fileno(self) -> int:
+        """The socket, for an event loop to watch."""
+        return self._sock.fileno()
+
+    def send(self, body: Body, answered: Callable[[AnswerBody], None] = lambda answer: None) -> None:
+        """Send a request; its answer, `Refused` included, goes to `answered`. Raises `ServiceGone`."""
+        self._number += 1
+        self._waiting[self._number] = answered
+        try:
+            self._sock.sendall(_encoder.encode(Request(self._number, body)) + b"\n")
+        except OSError as error:
+            raise ServiceGone(f"the service is gone: {error.strerror}") from None
+
+    def call(self, body: Body, limit_s: float = 10.0) -> AnswerBody:
+        """Send a request and wait for its answer.
+
+        Raises `ServiceRefused`, or `ServiceGone` where no answer comes within `limit_s` seconds.
+        """
+        answers: list[AnswerBody] = []
+        self.send(body, answers.append)
+        end = time.monotonic() + limit_s
+        while not answers:
+            left = end - time.monotonic()
+            if left <= 0 or not select.select([self._sock], [], [], left)[0]:
+                raise ServiceGone(f"the service did not answer within {limit_s:g} s")
+            self.receive()
+        if isinstance(answers[0], Refused):
+            raise ServiceRefused(answers[0].error)
+        return answers[0]
+
+    def receive(self) -> None:
+        """Take what has arrived and hand out its answers and notices. Raises `ServiceGone`."""
+        try:
+            data = self._sock.recv(1 << 18)
+        except OSError as error:
+            raise ServiceGone(f"the service is gone: {error.strerror}") from None
+        if not data:
+            raise ServiceGone("the service has ended")
+        searched = len(self._buffer)
+        self._buffer += data
+        while (end := self._buffer.find(b"\n", searched)) >= 0:
+            line = bytes(self._buffer[:end])
+            del self._buffer[: end + 1]
+            searched = 0
+            self._take(line)
+
+    def close(self) -> None:
+        """Close the socket."""
+        self._sock.close()
+
+    def _take(self, line: bytes) -> None:
+        if line.startswith(b'{"notice"'):
+            self.on_notice(_notes.decode(line).notice)
+            return
+        answer = _answers.decode(line)
+        if answered := self._waiting.pop(answer.id, None):
+            answered(answer.body)

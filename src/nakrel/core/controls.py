@@ -1,0 +1,91 @@
+"""Controls: whatever can be pressed or turned, identified by its Linux input event code."""
+
+from __future__ import annotations
+
+import difflib
+from enum import StrEnum
+from typing import Annotated
+
+import msgspec
+
+from nakrel.core.control_table import TABLE
+from nakrel.core.errors import UnknownControl
+
+__all__ = ["CONTROLS", "Code", "Control", "Kind", "by_number", "control", "label", "search"]
+
+
+class Kind(StrEnum):
+    """What sort of control it is; every view gives each kind its own hue, glyph and word."""
+
+    KEY = "key"
+    BUTTON = "button"
+    WHEEL = "wheel"
+
+
+class Control(msgspec.Struct, frozen=True):
+    """One key, mouse button or wheel direction.
+
+    `number` is the event code (EV_KEY for keys and buttons, EV_REL for the wheel directions); `part` is the
+    group it is listed under; `label` is what people call it.
+    """
+
+    code: str
+    number: int
+    part: str
+    label: str
+    kind: Kind
+
+
+# A control's code inside a macro or a profile. It is checked against the table where the struct is made.
+Code = Annotated[str, msgspec.Meta(min_length=1, max_length=64)]
+
+# The wheel has two axes (REL_WHEEL 8, REL_HWHEEL 6, input-event-codes.h); each direction is a control.
+_WHEEL = (
+    ("WHEEL_UP", 8, "Wheel up"),
+    ("WHEEL_DOWN", 8, "Wheel down"),
+    ("WHEEL_LEFT", 6, "Wheel left"),
+    ("WHEEL_RIGHT", 6, "Wheel right"),
+)
+
+
+def _read_table() -> dict[str, Control]:
+    found = {}
+    for line in TABLE.splitlines():
+        number, code, part, text = line.split(" ", 3)
+        kind = Kind.KEY if code.startswith("KEY_") else Kind.BUTTON
+        found[code] = Control(code, int(number), part, text, kind)
+    for code, axis, text in _WHEEL:
+        found[code] = Control(code, axis, "wheel", text, Kind.WHEEL)
+    return found
+
+
+CONTROLS: dict[str, Control] = _read_table()
+_BY_NUMBER = {c.number: c for c in CONTROLS.values() if c.kind is not Kind.WHEEL}
+
+
+def control(code: str) -> Control:
+    """Return the control with this code; raises `UnknownControl` with the nearest codes as a suggestion."""
+    try:
+        return CONTROLS[code]
+    except KeyError:
+        near = difflib.get_close_matches(code.upper(), CONTROLS, n=3, cutoff=0.6)
+        hint = f"; did you mean {' or '.join(near)}?" if near else "; see docs/formats.md for the codes"
+        raise UnknownControl(f"unknown control {code!r}{hint}") from None
+
+
+def by_number(number: int) -> Control | None:
+    """The key or button with this EV_KEY event code, or None where the table has none."""
+    return _BY_NUMBER.get(number)
+
+
+def label(code: str) -> str:
+    """What people call the control; the code itself where the table doesn't know it."""
+    known = CONTROLS.get(code)
+    return known.label if known else code
+
+
+def search(text: str) -> list[Control]:
+    """Controls whose label or code contains `text`, those that begin with it first, in table order."""
+    needle = text.strip().lower()
+    hits = [c for c in CONTROLS.values() if needle in c.label.lower() or needle in c.code.lower()]
+    return sorted(hits, key=lambda c: (c.label.lower() != needle, not c.label.lower().startswith(needle)))

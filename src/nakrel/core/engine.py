@@ -1,0 +1,295 @@
+"""The engine: events in, outputs and the next deadline out. It reads no clock and touches no device.
+
+It owns the live sheet, the running macros and the ledger of who holds which control.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from nakrel.core.events import (
+    Action,
+    Emit,
+    Event,
+    FingersGone,
+    Output,
+    PlayMacro,
+    Pressed,
+    Released,
+    RunEnded,
+    RunStarted,
+    SetSheet,
+    Sheet,
+    StopAll,
+    StopMacro,
+    Turned,
+    Wake,
+)
+from nakrel.core.ledger import Ledger
+from nakrel.core.macro import Again, LetGo, Mode, Play, StartOn
+from nakrel.core.player import Act, Plan, Player
+from nakrel.core.profile import ToControl
+
+__all__ = ["FINGER", "Engine"]
+
+FINGER = "finger"
+
+
+class _Run:
+    """A running macro with the triggers that keep it."""
+
+    def __init__(self, plan: Plan, play: Play, started_by: str, now_us: int) -> None:
+        self.key = plan.macro
+        self.plan = plan
+        self.play = play
+        self.player = Player(plan, play, now_us)
+        self.started_by = started_by
+        self.triggers = {started_by} if started_by else set()
+        self.queued = ""
+        self.reason = "finished"
+
+
+class Engine:
+    """Feed `step` with events; act on what it returns, and wake it at the deadline.
+
+    `passes_fingers` is True where unattached controls reach the programs only through the engine's outputs (kernel,
+    stand-in). Where it is False they get there by themselves (X11): their outputs are left out, and since a finger
+    that lets go takes the control up there even while a macro holds it, the control is then pressed anew.
+    """
+
+    def __init__(self, *, passes_fingers: bool = True) -> None:
+        self._passes = passes_fingers
+        self._sheet = Sheet("", {})
+        self._ledger = Ledger()
+        self._fingers: dict[str, Action | None] = {}
+        self._runs: dict[str, _Run] = {}
+        self._now_us = 0
+        self._out: list[Output] = []
+        # A table and not a match statement: this is the way of every input event.
+        self._handlers: dict[type, Callable[[Any], None]] = {
+            Pressed: lambda event: self._press(event.control),
+            Released: lambda event: self._release(event.control),
+            Turned: lambda event: self._turn(event.control, event.notches),
+            Wake: lambda event: None,
+            SetSheet: lambda event: self._set_sheet(event.sheet, event.why),
+            PlayMacro: self._play,
+            StopMacro: lambda event: self._finish(event.macro, "stopped"),
+            StopAll: lambda event: self._stop_all(),
+            FingersGone: lambda event: self._fingers_gone(),
+        }
+
+    @property
+    def running(self) -> dict[str, int]:
+        """The macros that run, by id, with the number of complete runs."""
+        return {key: run.player.runs for key, run in self._runs.items()}
+
+    def down(self) -> set[str]:
+        """Every control that is down for the programs, by a finger or by the engine."""
+        return self._ledger.down()
+
+    def held(self) -> set[str]:
+        """Every control that is down by the engine alone, and by no finger of its own."""
+        return {control for control in self.down() if FINGER not in self._ledger.holders_of(control)}
+
+    def step(self, event: Event, now_us: int) -> tuple[tuple[Output, ...], int | None]:
+        """Take one event at `now_us`; a time that goes backward counts as standing still.
+
+        Returns all outputs in order, and when to send the next `Wake` (None: not before another event).
+        """
+        self._now_us = max(self._now_us, now_us)
+        self._out = []
+        kind = type(event)
+        if self._runs and kind is not StopAll:
+            # Whatever was due comes before the event, so that a late wake-up changes nothing.
+            self._advance_all()
+        self._handlers[kind](event)
+        if not self._runs:
+            return tuple(self._out), None
+        self._advance_all()
+        deadlines = [run.player.deadline_us for run in self._runs.values()]
+        return tuple(self._out), min(deadlines) if deadlines else None
+
+    def _play(self, event: PlayMacro) -> None:
+        if event.plan.macro not in self._runs:
+            self._start(event.plan, event.play, "")
+
+    def _fingers_gone(self) -> None:
+        for control in list(self._fingers):
+            self._release(control)
+
+    # Fingers
+
+    def _press(self, control: str) -> None:
+        if control in self._fingers:
+            return
+        action = self._fingers[control] = self._sheet.actions.get(control)
+        if action is None:
+            self._hold(FINGER, control)
+        elif isinstance(action.cell, ToControl):
+            self._hold(f"{FINGER} {control}", action.cell.control)
+        elif action.plan and not _starts_on_release(action.play):
+            self._trigger(action.plan, action.play, control)
+
+    def _release(self, control: str) -> None:
+        if control not in self._fingers:
+            return
+        action = self._fingers.pop(control)
+        if action is None:
+            self._let_go(FINGER, control)
+        elif isinstance(action.cell, ToControl):
+            self._let_go(f"{FINGER} {control}", action.cell.control)
+        elif action.plan:
+            self._trigger_let_go(action, control)
+
+    def _turn(self, control: str, notches: int) -> None:
+        action = self._sheet.actions.get(control)
+        if action is None:
+            if self._passes:
+                self._emit(control, notches, self._now_us, FINGER)
+        elif isinstance(action.cell, ToControl):
+            for _ in range(notches):
+                self._hold(f"{FINGER} {control}", action.cell.control)
+                self._let_go(f"{FINGER} {control}", action.cell.control)
+        elif action.plan:
+            # A notch has no length: it presses and lets go at one instant.
+            self._trigger(action.plan, action.play, control)
+            self._trigger_let_go(action, control)
+
+    # Triggers
+
+    def _trigger(self, plan: Plan, play: Play, control: str) -> None:
+        run = self._runs.get(plan.macro)
+        if run is None:
+            self._start(plan, play, control)
+            return
+        run.triggers.add(control)
+        mode = run.play.mode
+        if mode is Mode.TOGGLE:
+            if run.player.ending:
+                run.queued = control
+            else:
+                self._finish(run.key, "switched off")
+        elif mode is Mode.HELD:
+            if not run.player.go_on():
+                run.queued = control
+        else:
+            self._press_again(run, control)
+
+    def _press_again(self, run: _Run, control: str) -> None:
+        match run.play.again:
+            case Again.STOP:
+                self._finish(run.key, "pressed again")
+            case Again.RESTART:
+                run.queued = control
+                self._finish(run.key, "restarted")
+            case Again.QUEUE:
+                run.queued = control
+            case Again.IGNORE:
+                pass
+
+    def _trigger_let_go(self, action: Action, control: str) -> None:
+        assert action.plan
+        run = self._runs.get(action.plan.macro)
+        if run is not None:
+            run.triggers.discard(control)
+            if run.play.mode is Mode.HELD and not run.triggers:
+                self._let_go_held(run)
+        if _starts_on_release(action.play):
+            self._trigger(action.plan, action.play, control)
+
+    def _let_go_held(self, run: _Run) -> None:
+        run.queued = ""
+        if run.play.let_go is LetGo.AFTER_RUN:
+            run.player.finish_after_run()
+            run.reason = "let go"
+        else:
+            self._finish(run.key, "let go")
+
+    def _start(self, plan: Plan, play: Play, trigger: str) -> None:
+        self._runs[plan.macro] = _Run(plan, play, trigger, self._now_us)
+        self._out.append(RunStarted(plan.macro, trigger))
+
+    # Runs
+
+    def _finish(self, key: str, reason: str) -> None:
+        run = self._runs.get(key)
+        if run is not None and not run.player.done:
+            run.reason = reason
+            self._perform(run, run.player.finish(self._now_us))
+
+    def _stop_all(self) -> None:
+        for run in list(self._runs.values()):
+            run.queued, run.reason = "", "Stop everything"
+            self._perform(run, run.player.cut(self._now_us))
+            self._end(run)
+        # A control that acts as another is let go too; the finger's own holds stay the finger's.
+        for holder in self._ledger.holders():
+            if holder != FINGER:
+                self._let_go_all(holder)
+
+    def _set_sheet(self, sheet: Sheet, why: str) -> None:
+        switched = sheet.profile != self._sheet.profile
+        self._sheet = sheet
+        for run in list(self._runs.values()):
+            if switched or (run.started_by and not self._still_attached(run)):
+                run.queued = ""
+                self._finish(run.key, why if switched else "edited")
+        if switched:
+            for holder in self._ledger.holders():
+                if holder.startswith(f"{FINGER} "):
+                    self._let_go_all(holder)
+
+    def _still_attached(self, run: _Run) -> bool:
+        return any(a.plan is run.plan and a.play == run.play for a in self._sheet.actions.values())
+
+    def _advance_all(self) -> None:
+        for run in list(self._runs.values()):
+            self._perform(run, run.player.advance(self._now_us))
+            if run.player.done:
+                self._end(run)
+
+    def _end(self, run: _Run) -> None:
+        del self._runs[run.key]
+        self._let_go_all(run.key)
+        self._out.append(RunEnded(run.key, run.player.runs, run.reason, run.player.slipped_us))
+        if run.queued and (run.play.mode is not Mode.HELD or run.queued in self._fingers):
+            self._start(run.plan, run.play, run.queued)
+            self._runs[run.key].triggers |= {t for t in run.triggers if t in self._fingers}
+
+    def _perform(self, run: _Run, acts: list[Act]) -> None:
+        key = run.key
+        for control, value, due_us in acts:
+            if control.startswith("WHEEL"):
+                self._emit(control, value, due_us, key)
+            elif value:
+                self._hold(key, control, due_us)
+            else:
+                self._let_go(key, control, due_us)
+
+    # Holds
+
+    def _hold(self, holder: str, control: str, due_us: int | None = None) -> None:
+        if self._ledger.press(holder, control) and (self._passes or holder != FINGER):
+            self._emit(control, 1, self._now_us if due_us is None else due_us, holder)
+
+    def _let_go(self, holder: str, control: str, due_us: int | None = None) -> None:
+        last = self._ledger.release(holder, control)
+        if holder == FINGER and not self._passes:
+            for other in self._ledger.holders_of(control):
+                self._emit(control, 0, self._now_us, other)
+                self._emit(control, 1, self._now_us, other)
+                break
+        elif last:
+            self._emit(control, 0, self._now_us if due_us is None else due_us, holder)
+
+    def _let_go_all(self, holder: str) -> None:
+        for control in self._ledger.release_all(holder):
+            self._emit(control, 0, self._now_us, holder)
+
+    def _emit(self, control: str, value: int, due_us: int, by: str) -> None:
+        self._out.append(Emit(control, value, due_us, by))
+
+
+def _starts_on_release(play: Play) -> bool:
+    return play.start_on is StartOn.RELEASE and play.mode in (Mode.SINGLE, Mode.COUNTED)

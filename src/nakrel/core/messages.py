@@ -1,0 +1,372 @@
+"""The messages between the service and its clients: one definition for both ends.
+
+A connection carries JSON, one message a line. A client sends `Request`s; the service answers each with an
+`Answer` of the same number and, once asked to (`Subscribe`), sends `Notice`s in between.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+import msgspec
+
+from nakrel.core.macro import Id, Macro, Play
+from nakrel.core.profile import Profile
+from nakrel.core.programs import Program
+from nakrel.core.steps import Step
+
+# Raised whenever an older end would misread a message; both ends say theirs in the first exchange.
+PROTOCOL = 1
+# A request longer than this is not one: the largest macro allowed (200,000 steps) takes some 10 MB.
+MAX_LINE = 32 * 1024 * 1024
+
+
+class _Message(msgspec.Struct, frozen=True, tag_field="is", tag=True, omit_defaults=True, forbid_unknown_fields=True):
+    """A message of either direction; its class name is its tag."""
+
+
+# Values that messages carry
+
+
+class Device(msgspec.Struct, frozen=True):
+    """A device as the window lists it: the controls it has, how it's read, and whether it is a stand-in."""
+
+    id: str
+    name: str
+    controls: tuple[str, ...]
+    how: str
+    standin: bool = False
+
+
+class Running(msgspec.Struct, frozen=True):
+    """A macro that runs, the control that started it ('' for none) and since when (monotonic microseconds)."""
+
+    macro: str
+    name: str
+    trigger: str
+    since_us: int
+
+
+class Status(msgspec.Struct, frozen=True):
+    """The service's state. `since` is seconds since the epoch; `backend` names the way to the programs, and
+    `backend_note` says what that means for the user, '' where there is nothing to say. `for_show` says that macros
+    reach no window now, since Nakrel's own is in front."""
+
+    live: str
+    reason: str
+    since: float
+    pinned: str
+    backend: str
+    backend_note: str
+    running: tuple[Running, ...] = ()
+    recording: bool = False
+    listening: bool = False
+    for_show: bool = False
+    running_profiles: tuple[str, ...] = ()
+
+
+class Shown(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """What the window showed when it was closed, by id, and shows again when it opens."""
+
+    profile: str = ""
+    macro: str = ""
+    page: str = ""
+
+
+class Settings(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """What the user chose for the program as a whole. `pinned` is a profile's id, '' while games are followed."""
+
+    pinned: str = ""
+    stop_key: str = "KEY_PAUSE"
+    record_stop_key: str = "KEY_SCROLLLOCK"
+    look: Literal["system", "light", "night"] = "system"
+    stand_ins: bool = False
+    shown: Shown = Shown()
+
+
+class Entry(msgspec.Struct, frozen=True):
+    """A line of the journal: `at` seconds since the epoch, `kind` switch, run, fault, edit or service."""
+
+    at: float
+    kind: str
+    what: str
+    why: str = ""
+
+
+class SeenEvent(msgspec.Struct, frozen=True, array_like=True):
+    """One event on its way in or out; `by` is 'in' for a finger, else the macro's id; monotonic microseconds."""
+
+    by: str
+    control: str
+    value: int
+    at_us: int
+
+
+# Requests
+
+
+class Hello(_Message, frozen=True):
+    """Who is there, and which protocol it speaks."""
+
+    client: str
+    protocol: int
+
+
+class Subscribe(_Message, frozen=True):
+    """Send notices from now on; `seen` asks for input and output events too."""
+
+    seen: bool = False
+
+
+class GetLibrary(_Message, frozen=True):
+    """All profiles, macros and settings."""
+
+
+class GetStatus(_Message, frozen=True):
+    """The present status."""
+
+
+class GetDevices(_Message, frozen=True):
+    """The devices that can be seen."""
+
+
+class GetPrograms(_Message, frozen=True):
+    """The programs of this user that run now."""
+
+
+class GetJournal(_Message, frozen=True):
+    """The last `count` journal entries."""
+
+    count: Annotated[int, msgspec.Meta(ge=1, le=10_000)] = 500
+
+
+class PutMacro(_Message, frozen=True):
+    """Save a macro; answered when it is on the disk."""
+
+    macro: Macro
+
+
+class DeleteMacro(_Message, frozen=True):
+    """Delete a macro."""
+
+    id: Id
+
+
+class PutProfile(_Message, frozen=True):
+    """Save a profile; answered when it is on the disk."""
+
+    profile: Profile
+
+
+class DeleteProfile(_Message, frozen=True):
+    """Delete a profile."""
+
+    id: Id
+
+
+class PutSettings(_Message, frozen=True):
+    """Save the settings."""
+
+    settings: Settings
+
+
+class Pin(_Message, frozen=True):
+    """Hold a profile live, or with '' follow games again."""
+
+    profile: str
+
+
+class Play_(_Message, frozen=True, tag="PlayMacro"):
+    """Start a macro, in its own way to play or in the one given."""
+
+    macro: Id
+    play: Play | None = None
+
+
+class Stop(_Message, frozen=True):
+    """End one macro, or with '' stop everything."""
+
+    macro: str = ""
+
+
+class StartRecording(_Message, frozen=True):
+    """Record what fingers do until `StopRecording` or the recording's stop key."""
+
+
+class StopRecording(_Message, frozen=True):
+    """End the recording; `gesture` is what was pressed to end it, left out of the result."""
+
+    gesture: tuple[str, ...] = ()
+
+
+class Listen(_Message, frozen=True):
+    """Suspend attachments for so many seconds (0: no longer), so that a control can be pressed to choose it."""
+
+    seconds: Annotated[int, msgspec.Meta(ge=0, le=60)]
+
+
+class InFront(_Message, frozen=True):
+    """Whether this client's window is in front. While it is, macros play for show only and reach no window."""
+
+    front: bool
+
+
+class PressStandIn(_Message, frozen=True):
+    """Press (1) or let go (0) a control of a simulated device, or turn its wheel by `value` notches."""
+
+    device: str
+    control: str
+    value: Annotated[int, msgspec.Meta(ge=0, le=100)]
+
+
+class Shutdown(_Message, frozen=True):
+    """End the service."""
+
+
+Body = (
+    Hello
+    | Subscribe
+    | GetLibrary
+    | GetStatus
+    | GetDevices
+    | GetPrograms
+    | GetJournal
+    | PutMacro
+    | DeleteMacro
+    | PutProfile
+    | DeleteProfile
+    | PutSettings
+    | Pin
+    | Play_
+    | Stop
+    | StartRecording
+    | StopRecording
+    | Listen
+    | InFront
+    | PressStandIn
+    | Shutdown
+)
+
+
+class Request(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A numbered request."""
+
+    id: int
+    body: Body
+
+
+# Answers
+
+
+class Done(_Message, frozen=True):
+    """It was done."""
+
+
+class Refused(_Message, frozen=True):
+    """It was not done: what, why, and what would help, in one or two sentences. Nothing was changed."""
+
+    error: str
+
+
+class Welcome(_Message, frozen=True):
+    """The service's answer to `Hello`."""
+
+    protocol: int
+    pid: int
+    version: str
+
+
+class Library(_Message, frozen=True):
+    """Everything stored; `faults` says which files were set aside and why."""
+
+    profiles: tuple[Profile, ...]
+    macros: tuple[Macro, ...]
+    settings: Settings
+    faults: tuple[str, ...] = ()
+
+
+class StatusIs(_Message, frozen=True):
+    """The status; an answer, and a notice whenever it changes."""
+
+    status: Status
+
+
+class Devices(_Message, frozen=True):
+    """The devices; an answer, and a notice whenever they change."""
+
+    devices: tuple[Device, ...]
+
+
+class Programs(_Message, frozen=True):
+    """The programs that run."""
+
+    programs: tuple[Program, ...]
+
+
+class Journal(_Message, frozen=True):
+    """Journal entries, the oldest first; an answer, and a notice for new ones."""
+
+    entries: tuple[Entry, ...]
+
+
+class Recorded(_Message, frozen=True):
+    """The steps of a recording from the one with index `first` on; all of them once it is `done`."""
+
+    steps: tuple[Step, ...]
+    done: bool
+    first: int = 0
+
+
+AnswerBody = Done | Refused | Welcome | Library | StatusIs | Devices | Programs | Journal | Recorded
+
+
+class Answer(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """The answer to the request of the same number; 0 where the request couldn't be read."""
+
+    id: int
+    body: AnswerBody
+
+
+# Notices
+
+
+class MacroChanged(_Message, frozen=True):
+    """A macro was saved, or with None deleted."""
+
+    id: str
+    macro: Macro | None
+
+
+class ProfileChanged(_Message, frozen=True):
+    """A profile was saved, or with None deleted."""
+
+    id: str
+    profile: Profile | None
+
+
+class SettingsChanged(_Message, frozen=True):
+    """The settings were saved."""
+
+    settings: Settings
+
+
+class Seen(_Message, frozen=True):
+    """What came in and went out; `lost` counts events left out since this client was too slow."""
+
+    events: tuple[SeenEvent, ...]
+    lost: int = 0
+
+
+class Fault(_Message, frozen=True):
+    """Something went wrong that the user should know of."""
+
+    error: str
+
+
+Notice = StatusIs | Devices | Journal | Recorded | MacroChanged | ProfileChanged | SettingsChanged | Seen | Fault
+
+
+class Note(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A notice on the wire."""
+
+    notice: Notice

@@ -1,0 +1,65 @@
+"""A simulated clock for the engine: it jumps from deadline to deadline, so an hour plays in milliseconds."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+import msgspec
+
+from nakrel.core.engine import Engine
+from nakrel.core.events import Emit, Event, Output, PlayMacro, Wake
+from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.player import compile_macro
+
+__all__ = ["PlanRow", "Simulator", "plan"]
+
+
+class PlanRow(NamedTuple):
+    """One emitted event: `value` 1 down, 0 up, notches for the wheel; `time_us` from the start."""
+
+    time_us: int
+    control: str
+    value: int
+
+
+class Simulator:
+    """An engine with a clock that is moved by hand; `log` holds every output with the time it came at."""
+
+    def __init__(self, engine: Engine) -> None:
+        self.engine = engine
+        self.now_us = 0
+        self.log: list[tuple[int, Output]] = []
+        self._deadline_us: int | None = None
+
+    def send(self, event: Event) -> None:
+        """Hand the engine an event at the present time."""
+        outputs, self._deadline_us = self.engine.step(event, self.now_us)
+        self.log += [(self.now_us, output) for output in outputs]
+
+    def run(self, for_us: int) -> None:
+        """Let `for_us` microseconds pass, waking the engine at each deadline on the way."""
+        end_us = self.now_us + for_us
+        while self._deadline_us is not None and self._deadline_us <= end_us:
+            self.now_us = max(self.now_us, self._deadline_us)
+            self.send(Wake())
+        self.now_us = end_us
+
+    def emitted(self) -> list[PlanRow]:
+        """Everything that went out, with the times it was planned for."""
+        return [PlanRow(out.due_us, out.control, out.value) for _, out in self.log if isinstance(out, Emit)]
+
+
+def plan(macro: Macro, play: Play, runs: int | None = None) -> list[PlanRow]:
+    """What the macro will emit, played by the same engine as in earnest.
+
+    `runs` sets the number of runs; without it, it is what the way to play says, and one for Held and for a Toggle
+    without a limit, which only a finger ends.
+    """
+    if runs is None:
+        runs = {Mode.COUNTED: play.runs, Mode.TOGGLE: play.limit_runs or 1}.get(play.mode, 1)
+    counted = msgspec.structs.replace(play, mode=Mode.COUNTED, runs=runs)
+    simulator = Simulator(Engine())
+    simulator.send(PlayMacro(compile_macro(macro), counted))
+    while simulator.engine.running:
+        simulator.run(3_600_000_000)
+    return simulator.emitted()

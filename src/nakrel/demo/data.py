@@ -1,0 +1,176 @@
+"""The demo's profiles and macros."""
+
+from __future__ import annotations
+
+from nakrel.core.macro import Again, LetGo, Macro, Mode, Play
+from nakrel.core.profile import EVERYDAY, Cell, MatchBy, Nothing, Profile, ProgramRule, RunMacro, SetUp, ToControl
+from nakrel.core.steps import Press, Release, Step, Tap, Wait, Wheel
+
+__all__ = ["MACROS", "PROFILES"]
+
+MS = 1_000
+
+
+def _tap(code: str, hold_ms: float, wait_ms: float = 0, remark: str = "") -> tuple[Step, ...]:
+    tap = Tap(control=code, hold_us=int(hold_ms * MS), remark=remark)
+    return (tap, Wait(wait_us=int(wait_ms * MS))) if wait_ms else (tap,)
+
+
+def _thumb(number: int) -> str:
+    return f"BTN_TRIGGER_HAPPY{number}"
+
+
+MACROS: tuple[Macro, ...] = (
+    Macro(
+        id="reel-in",
+        name="Reel in",
+        note="Keeps the line tight while the thumb is down.",
+        play=Play(Mode.HELD, pause_us=25 * MS, let_go=LetGo.AFTER_RUN),
+        lead_in=(Press(control="KEY_LEFTSHIFT", remark="held to the end"), Wait(wait_us=20 * MS)),
+        loop=(
+            *_tap("KEY_R", 17, 7, "Reel"),
+            *_tap("BTN_LEFT", 17, 11),
+            *_tap("KEY_R", 17, 7, "Reel"),
+            *_tap("BTN_LEFT", 17),
+        ),
+        lead_out=(Wait(wait_us=10 * MS), Release(control="KEY_LEFTSHIFT")),
+    ),
+    Macro(
+        id="storm-volley",
+        name="Storm volley",
+        note="Five volleys, then the deck is clear.",
+        play=Play(Mode.COUNTED, runs=5, pause_us=120 * MS, again=Again.STOP),
+        loop=(*_tap("KEY_1", 34, 66), *_tap("KEY_2", 34, 66), *_tap("KEY_3", 34)),
+    ),
+    Macro(
+        id="mend-and-shield",
+        name="Mend and shield",
+        loop=(*_tap("KEY_F5", 40, 180, "mend the nearest"), *_tap("KEY_F6", 40, 0, "shield")),
+    ),
+    Macro(
+        id="steady-oar",
+        name="Steady oar",
+        note="A stroke every 1.2 s until switched off.",
+        play=Play(Mode.TOGGLE, pause_us=350 * MS, limit_us=3_600_000_000),
+        loop=(Press(control="KEY_W"), Wait(wait_us=850 * MS), Release(control="KEY_W")),
+    ),
+    Macro(
+        id="cut-the-line",
+        name="Cut the line",
+        loop=(*_tap("KEY_X", 30, 40), *_tap("BTN_RIGHT", 30)),
+    ),
+    Macro(
+        id="cast-far",
+        name="Cast far",
+        loop=(Press(control="BTN_LEFT"), Wait(wait_us=1_450 * MS, remark="full swing"), Release(control="BTN_LEFT")),
+    ),
+    Macro(
+        id="quick-parry",
+        name="Quick parry",
+        note="Parry first; the lunge waits for the blade to come round.",
+        loop=(*_tap("BTN_RIGHT", 50, 90, "parry"), *_tap("BTN_LEFT", 34, 0, "lunge")),
+    ),
+    Macro(
+        id="hop-step",
+        name="Hop step",
+        play=Play(Mode.HELD, pause_us=30 * MS),
+        loop=_tap("KEY_SPACE", 20),
+    ),
+    Macro(
+        id="thorn-fan",
+        name="Thorn fan",
+        play=Play(Mode.HELD, pause_us=33 * MS),
+        loop=_tap("BTN_LEFT", 17),
+    ),
+    Macro(
+        id="guard-break",
+        name="Guard break",
+        loop=(
+            Press(control="KEY_LEFTCTRL"),
+            Wait(wait_us=12 * MS),
+            *_tap("KEY_E", 34, 20),
+            Release(control="KEY_LEFTCTRL"),
+        ),
+    ),
+    Macro(
+        id="stamp-40-parcels",
+        name="Stamp 40 parcels",
+        note="The press takes 1.5 s; the stamp menu opens with the second tap.",
+        play=Play(Mode.COUNTED, runs=40, pause_us=400 * MS, again=Again.STOP),
+        loop=(
+            *_tap("KEY_ENTER", 60, 200, "open the menu"),
+            Wheel(control="WHEEL_DOWN", notches=2),
+            Wait(wait_us=120 * MS),
+            *_tap("KEY_ENTER", 60, 1_500, "stamp"),
+        ),
+    ),
+    Macro(
+        id="read-the-ledger",
+        name="Read the ledger",
+        play=Play(Mode.TOGGLE, pause_us=2_000 * MS, limit_runs=30),
+        loop=(*_tap("KEY_PAGEDOWN", 45),),
+    ),
+)
+
+_EVERYDAY: dict[str, Cell] = {
+    "BTN_SIDE": ToControl("KEY_BACK"),
+    "BTN_EXTRA": ToControl("KEY_FORWARD"),
+    _thumb(12): ToControl("KEY_PLAYPAUSE"),
+    _thumb(11): ToControl("KEY_MUTE"),
+}
+_HEALER: dict[str, Cell] = {
+    "BTN_MIDDLE": RunMacro("mend-and-shield"),
+    _thumb(1): ToControl("KEY_R"),
+    _thumb(2): ToControl("KEY_F"),
+    _thumb(3): RunMacro("reel-in"),
+    _thumb(4): RunMacro("storm-volley"),
+    _thumb(5): RunMacro("cut-the-line"),
+    _thumb(6): RunMacro("steady-oar"),
+    _thumb(7): ToControl("KEY_F13"),
+    _thumb(8): ToControl("KEY_M"),
+    _thumb(9): RunMacro("cast-far"),
+    "KEY_CAPSLOCK": Nothing(),
+    "BTN_SIDE": RunMacro("reel-in"),
+}
+_DUEL: dict[str, Cell] = {
+    "BTN_SIDE": RunMacro("thorn-fan"),
+    "BTN_EXTRA": RunMacro("quick-parry"),
+    _thumb(1): RunMacro("quick-parry"),
+    _thumb(2): RunMacro("guard-break"),
+    _thumb(3): RunMacro("hop-step"),
+    _thumb(4): RunMacro("thorn-fan", Play(Mode.TOGGLE, pause_us=33 * MS, limit_us=20_000_000)),
+    "KEY_LEFTMETA": Nothing(),
+}
+_POST: dict[str, Cell] = {
+    _thumb(1): RunMacro("stamp-40-parcels"),
+    _thumb(2): RunMacro("read-the-ledger"),
+    _thumb(3): ToControl("KEY_ESC"),
+    "BTN_EXTRA": RunMacro("stamp-40-parcels"),
+}
+
+PROFILES: tuple[Profile, ...] = (
+    Profile(id=EVERYDAY, name="Everyday", colour="#8A857B", setups=(SetUp("Main", _EVERYDAY),)),
+    Profile(
+        id="tidewardens",
+        name="Tidewardens",
+        note="Harbour keepers; thumb row is the rigging.",
+        colour="#3E7C8C",
+        programs=(ProgramRule(MatchBy.NAME, "tidewardens.x86_64"),),
+        setups=(SetUp("Healer", _HEALER),),
+    ),
+    Profile(
+        id="brackenfall-arena",
+        name="Brackenfall Arena",
+        note="Duels; the league allows one action a press.",
+        colour="#A3503F",
+        programs=(ProgramRule(MatchBy.NAME, "brackenfall"),),
+        setups=(SetUp("Duel", _DUEL),),
+    ),
+    Profile(
+        id="orrery-post",
+        name="Orrery Post",
+        colour="#6B63A8",
+        programs=(ProgramRule(MatchBy.NAME, "orrery-post"),),
+        setups=(SetUp("Counter", _POST),),
+    ),
+)

@@ -1,0 +1,158 @@
+"""The practice game's window."""
+
+from __future__ import annotations
+
+import json
+import time
+import zlib
+from typing import IO, Any
+
+from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, QTimer
+from PyQt6.QtGui import QColor, QFocusEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QWheelEvent
+from PyQt6.QtWidgets import QApplication, QWidget
+
+from nakrel.practice.sampler import Sampler
+
+__all__ = ["PracticeWindow", "run"]
+
+_KEYCODE_OFFSET = 8
+_BUTTONS = {
+    Qt.MouseButton.LeftButton: "Left",
+    Qt.MouseButton.RightButton: "Right",
+    Qt.MouseButton.MiddleButton: "Middle",
+    Qt.MouseButton.XButton1: "Thumb back",
+    Qt.MouseButton.XButton2: "Thumb forward",
+    Qt.MouseButton.TaskButton: "Forward",
+}
+_SEA, _FOAM, _BUOY, _INK = "#20414A", "#D9E4DF", "#D9A24A", "#9DB7B4"
+_RIPPLE_S = 0.7
+_CENTRED = Qt.AlignmentFlag.AlignHCenter
+
+
+class PracticeWindow(QWidget):
+    """A harbour at night: each press that a frame sees lights a buoy; the log has all of it."""
+
+    def __init__(self, fps: int, log: IO[str] | None, title: str) -> None:
+        super().__init__()
+        self.setWindowTitle(title)
+        self.resize(640, 420)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.fps = fps
+        self.sampler = Sampler()
+        self._log = log
+        self._frame = 0
+        self._ripples: list[tuple[float, str]] = []
+        self._recent: list[float] = []
+        self._timer = QTimer(self)
+        self._timer.setTimerType(Qt.TimerType.PreciseTimer)
+        self._timer.timeout.connect(self._tick)
+        self._timer.start(max(1, 1000 // fps))
+        self._say(event="start", fps=fps)
+
+    def _say(self, **what: Any) -> None:
+        if self._log:
+            self._log.write(json.dumps({"t": time.monotonic(), "frame": self._frame, **what}) + "\n")
+            self._log.flush()
+
+    def _arrive(self, control: str, down: bool) -> None:
+        self.sampler.change(control, down)
+        self._say(event="arrived", control=control, down=down)
+
+    def _tick(self) -> None:
+        now = time.monotonic()
+        self._frame += 1
+        pressed, released = self.sampler.frame()
+        for control in pressed:
+            self._say(event="press", control=control)
+            self._ripples.append((now, control))
+            self._recent.append(now)
+        for control in released:
+            self._say(event="release", control=control)
+        self._ripples = [ripple for ripple in self._ripples if now - ripple[0] < _RIPPLE_S][-40:]
+        self._recent = [at for at in self._recent if now - at < 1]
+        # The picture needs no more than some 30 a second, whatever the game's own rate.
+        if self._frame % max(1, self.fps // 30) == 0:
+            self.update()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """A key went down; repeats of the server are not presses."""
+        if event and not event.isAutoRepeat():
+            self._arrive(f"key {event.nativeScanCode() - _KEYCODE_OFFSET}", True)
+
+    def keyReleaseEvent(self, event: QKeyEvent | None) -> None:
+        """A key went up."""
+        if event and not event.isAutoRepeat():
+            self._arrive(f"key {event.nativeScanCode() - _KEYCODE_OFFSET}", False)
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        """A button went down."""
+        if event:
+            self._arrive(_BUTTONS.get(event.button(), event.button().name or "?"), True)
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        """A button went up."""
+        if event:
+            self._arrive(_BUTTONS.get(event.button(), event.button().name or "?"), False)
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        """The second press of a quick pair is a press like any other."""
+        self.mousePressEvent(event)
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        """The wheel turned."""
+        if event:
+            delta = event.angleDelta()
+            self._say(event="wheel", x=delta.x(), y=delta.y())
+
+    def focusOutEvent(self, event: QFocusEvent | None) -> None:
+        """Another window came to the front: releases will go there, so nothing counts as held any more."""
+        self.sampler.down.clear()
+        self._say(event="focus lost")
+
+    def event(self, event: QEvent | None) -> bool:
+        """Tab is a key of the game's, not a way to leave it."""
+        if isinstance(event, QKeyEvent) and event.key() in (Qt.Key.Key_Tab, Qt.Key.Key_Backtab):
+            (self.keyPressEvent if event.type() == QEvent.Type.KeyPress else self.keyReleaseEvent)(event)
+            return True
+        return super().event(event)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Draw the harbour, the buoys and the counts."""
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.fillRect(self.rect(), QColor(_SEA))
+        now = time.monotonic()
+        for at, control in self._ripples:
+            age = (now - at) / _RIPPLE_S
+            colour = QColor(_BUOY)
+            colour.setAlphaF(max(0.0, 1 - age))
+            painter.setPen(QPen(colour, 2))
+            spot = zlib.crc32(control.encode()) % 997
+            centre = QPointF(60 + spot % 17 * (self.width() - 120) / 17, 90 + spot % 7 * (self.height() - 220) / 7)
+            painter.drawEllipse(centre, 8 + 34 * age, 8 + 34 * age)
+            painter.drawText(QRectF(centre.x() - 60, centre.y() + 12 + 34 * age, 120, 18), _CENTRED, control)
+        painter.setPen(QColor(_FOAM))
+        painter.setFont(QFont(self.font().family(), 20))
+        painter.drawText(QRectF(24, 16, self.width() - 48, 40), f"{len(self._recent)} presses in the last second")
+        painter.setFont(QFont(self.font().family(), 10))
+        painter.setPen(QColor(_INK))
+        arrived, seen = sum(self.sampler.arrived.values()), sum(self.sampler.seen.values())
+        painter.drawText(
+            QRectF(24, self.height() - 70, self.width() - 48, 50),
+            f"{self.fps} frames/s · {arrived} presses arrived, {seen} seen by a frame, {arrived - seen} lost\n"
+            f"down now: {', '.join(sorted(self.sampler.down)) or 'nothing'}",
+        )
+
+
+def run(fps: int, log_path: str | None, title: str) -> int:
+    """Show the game until its window closes."""
+    app = QApplication(["nakrel-practice"])
+    app.setApplicationDisplayName("")
+    log = open(log_path, "a", encoding="utf-8") if log_path else None  # noqa: SIM115 - closed at the end of the game
+    try:
+        window = PracticeWindow(fps, log, title)
+        window.show()
+        return app.exec()
+    finally:
+        if log:
+            log.close()

@@ -1,0 +1,230 @@
+"""What the service does for each request of a client."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+import msgspec
+
+import nakrel
+from nakrel.core import messages as m
+from nakrel.core.events import PlayMacro, StopMacro
+from nakrel.core.macro import Mode
+from nakrel.core.profile import EVERYDAY
+from nakrel.service.server import Connection
+from nakrel.service.service import Service
+
+__all__ = ["Refusal", "Requests"]
+
+
+class Refusal(Exception):
+    """The request can't be done; the message says what, why, and what would help."""
+
+
+class Requests:
+    """Handles every kind of request; what saves is answered when it is on the disk."""
+
+    def __init__(self, service: Service, pid: int) -> None:
+        self._service = service
+        self._pid = pid
+        self._handlers: dict[type, Callable[[Connection, int, Any], m.AnswerBody | None]] = {
+            m.Hello: self._hello,
+            m.Subscribe: self._subscribe,
+            m.GetLibrary: self._library,
+            m.GetStatus: lambda c, n, b: m.StatusIs(service.status()),
+            m.GetDevices: lambda c, n, b: m.Devices(service.devices()),
+            m.GetPrograms: lambda c, n, b: m.Programs(service.programs().programs()),
+            m.GetJournal: lambda c, n, b: m.Journal(tuple(service.journal.entries)[-b.count :]),
+            m.PutMacro: self._put_macro,
+            m.DeleteMacro: self._delete_macro,
+            m.PutProfile: self._put_profile,
+            m.DeleteProfile: self._delete_profile,
+            m.PutSettings: self._put_settings,
+            m.Pin: self._pin,
+            m.Play_: self._play,
+            m.Stop: self._stop,
+            m.StartRecording: self.start_recording,
+            m.StopRecording: self._stop_recording,
+            m.Listen: self._listen,
+            m.InFront: self._in_front,
+            m.PressStandIn: self._press_stand_in,
+            m.Shutdown: self._shutdown,
+        }
+
+    def handle(self, connection: Connection, number: int, body: object) -> None:
+        """Do it and answer, now or when it is saved."""
+        try:
+            answer = self._handlers[type(body)](connection, number, body)
+        except Refusal as refusal:
+            answer = m.Refused(str(refusal))
+        if answer is not None:
+            connection.answer(number, answer)
+
+    # Reading
+
+    def _hello(self, connection: Connection, number: int, body: m.Hello) -> m.AnswerBody:
+        if body.protocol != m.PROTOCOL:
+            raise Refusal(
+                f"this service speaks protocol {m.PROTOCOL}, {body.client} speaks {body.protocol}; "
+                "end the service (nakrel shutdown) and start it again"
+            )
+        return m.Welcome(m.PROTOCOL, self._pid, nakrel.__version__)
+
+    def _subscribe(self, connection: Connection, number: int, body: m.Subscribe) -> m.AnswerBody:
+        connection.subscribed = True
+        connection.wants_seen = body.seen
+        return m.Done()
+
+    def _library(self, connection: Connection, number: int, body: m.GetLibrary) -> m.AnswerBody:
+        s = self._service
+        return m.Library(tuple(s.profiles.values()), tuple(s.macros.values()), s.settings, tuple(s.library.faults))
+
+    # Saving
+
+    def _put_macro(self, connection: Connection, number: int, body: m.PutMacro) -> None:
+        macro, s = body.macro, self._service
+
+        def saved() -> None:
+            s.macros[macro.id] = macro
+            s.refresh_sheet()
+            self._tell(m.MacroChanged(macro.id, macro))
+
+        self._save(connection, number, lambda: s.library.put_macro(macro), saved)
+
+    def _delete_macro(self, connection: Connection, number: int, body: m.DeleteMacro) -> None:
+        s = self._service
+
+        def saved() -> None:
+            s.step(StopMacro(body.id))
+            s.macros.pop(body.id, None)
+            s.refresh_sheet()
+            self._tell(m.MacroChanged(body.id, None))
+
+        self._save(connection, number, lambda: s.library.delete_macro(body.id), saved)
+
+    def _put_profile(self, connection: Connection, number: int, body: m.PutProfile) -> None:
+        profile, s = body.profile, self._service
+
+        def saved() -> None:
+            s.profiles[profile.id] = profile
+            s.follow()
+            s.refresh_sheet()
+            self._tell(m.ProfileChanged(profile.id, profile))
+
+        self._save(connection, number, lambda: s.library.put_profile(profile), saved)
+
+    def _delete_profile(self, connection: Connection, number: int, body: m.DeleteProfile) -> None:
+        s = self._service
+        if body.id == EVERYDAY:
+            raise Refusal("Everyday can't be deleted: it is live when no linked program runs")
+
+        def saved() -> None:
+            gone = s.profiles.pop(body.id, None)
+            if s.settings.pinned == body.id:
+                self._save_settings(msgspec.structs.replace(s.settings, pinned=""))
+            s.follow()
+            self._tell(m.ProfileChanged(body.id, None))
+            if gone:
+                s.journal.add("edit", f"profile {gone.name} deleted")
+
+        self._save(connection, number, lambda: s.library.delete_profile(body.id), saved)
+
+    def _put_settings(self, connection: Connection, number: int, body: m.PutSettings) -> None:
+        self._save_settings(body.settings, connection, number)
+
+    def _pin(self, connection: Connection, number: int, body: m.Pin) -> None:
+        s = self._service
+        if body.profile and body.profile not in s.profiles:
+            raise Refusal(f"there is no profile {body.profile!r}; nakrel profiles lists them")
+        self._save_settings(msgspec.structs.replace(s.settings, pinned=body.profile), connection, number)
+
+    def _save_settings(self, settings: m.Settings, connection: Connection | None = None, number: int = 0) -> None:
+        s = self._service
+
+        def saved() -> None:
+            stand_ins = settings.stand_ins != s.settings.stand_ins
+            s.settings = settings
+            if stand_ins:
+                s.set_stand_ins(settings.stand_ins)
+            s.follow()
+            s.status_changed()
+            self._tell(m.SettingsChanged(settings))
+
+        self._save(connection, number, lambda: s.library.put_settings(settings), saved)
+
+    def _save(
+        self, connection: Connection | None, number: int, work: Callable[[], None], saved: Callable[[], None]
+    ) -> None:
+        def finished(error: str) -> None:
+            if error:
+                self._service.fault(error)
+            else:
+                saved()
+            if connection is not None:
+                connection.answer(number, m.Refused(error) if error else m.Done())
+
+        self._service.saver.do(work, finished)
+
+    def _tell(self, notice: m.Notice) -> None:
+        if self._service.server:
+            self._service.server.broadcast(notice)
+
+    # Doing
+
+    def _play(self, connection: Connection, number: int, body: m.Play_) -> m.AnswerBody:
+        s = self._service
+        ready = s.plan_of(body.macro)
+        if ready is None:
+            raise Refusal(f"there is no macro {body.macro!r}; nakrel macros lists them")
+        if s.recording:
+            raise Refusal("a recording is going on; end it first")
+        plan, play = ready[0], body.play or ready[1]
+        if play.mode is Mode.HELD:
+            # Nobody holds a button here, so it would never end: one run.
+            play = msgspec.structs.replace(play, mode=Mode.SINGLE)
+        s.step(PlayMacro(plan, play))
+        return m.Done()
+
+    def _stop(self, connection: Connection, number: int, body: m.Stop) -> m.AnswerBody:
+        if body.macro:
+            self._service.step(StopMacro(body.macro))
+        else:
+            self._service.stop_everything("asked for in the window or on the command line")
+        return m.Done()
+
+    def start_recording(self, connection: Connection | None, number: int, body: m.StartRecording) -> m.AnswerBody:
+        s = self._service
+        if s.recording:
+            raise Refusal("a recording is going on already; end it first")
+        if not s.devices():
+            raise Refusal(
+                "there is no device to record from: plug in a keyboard or a mouse, or switch on the simulated "
+                "devices on the Devices page"
+            )
+        s.start_recording(connection)
+        return m.Done()
+
+    def _stop_recording(self, connection: Connection, number: int, body: m.StopRecording) -> m.AnswerBody:
+        if not self._service.recording:
+            raise Refusal("no recording is going on")
+        return m.Recorded(self._service.finish_recording(body.gesture), True)
+
+    def _listen(self, connection: Connection, number: int, body: m.Listen) -> m.AnswerBody:
+        self._service.listen(connection if body.seconds else None, body.seconds)
+        return m.Done()
+
+    def _in_front(self, connection: Connection, number: int, body: m.InFront) -> m.AnswerBody:
+        self._service.set_front(connection, body.front)
+        return m.Done()
+
+    def _press_stand_in(self, connection: Connection, number: int, body: m.PressStandIn) -> m.AnswerBody:
+        try:
+            self._service.press_stand_in(connection, body.device, body.control, body.value)
+        except ValueError as error:
+            raise Refusal(str(error)) from None
+        return m.Done()
+
+    def _shutdown(self, connection: Connection, number: int, body: m.Shutdown) -> m.AnswerBody:
+        self._service.loop.stop()
+        return m.Done()

@@ -1,0 +1,190 @@
+"""The socket: one line a message, bounded in both directions.
+
+A client that reads too slowly loses its oldest notices of events and is told how many; one that sends garbage gets
+an error a line and, if it keeps on, is dropped. Neither ever makes the engine wait.
+"""
+
+from __future__ import annotations
+
+import logging
+import os
+import socket
+import struct
+from collections.abc import Callable
+
+import msgspec
+
+from nakrel.core.messages import MAX_LINE, Answer, AnswerBody, Body, Note, Notice, Refused, Request, Seen
+from nakrel.service.loop import Loop
+from nakrel.storage.home import Home
+
+__all__ = ["Connection", "Server"]
+
+log = logging.getLogger(__name__)
+
+# Beyond this many bytes unread by the client, event notices are left out for it.
+SLOW = 256 * 1024
+# Beyond this many it is taken for dead.
+DEAD = 64 * 1024 * 1024
+MAX_BAD_LINES = 20
+MAX_CLIENTS = 32
+
+_requests = msgspec.json.Decoder(Request)
+_encoder = msgspec.json.Encoder()
+
+
+class Connection:
+    """One client."""
+
+    def __init__(self, sock: socket.socket, server: Server) -> None:
+        self.sock = sock
+        self.subscribed = False
+        self.wants_seen = False
+        self.closed = False
+        self._server = server
+        self._in = bytearray()
+        self._out = bytearray()
+        self._bad = 0
+        self._lost = 0
+
+    def answer(self, number: int, body: AnswerBody) -> None:
+        """Answer the request of this number."""
+        self._send(_encoder.encode(Answer(number, body)))
+
+    def notify(self, notice: Notice) -> None:
+        """Send a notice; one of events is left out, and counted, while the client is slow."""
+        if isinstance(notice, Seen):
+            if len(self._out) > SLOW:
+                self._lost += len(notice.events)
+                return
+            notice = Seen(notice.events, self._lost)
+            self._lost = 0
+        self._send(_encoder.encode(Note(notice)))
+
+    def read(self) -> None:
+        """Take what has arrived and handle every whole line of it."""
+        try:
+            data = self.sock.recv(1 << 16)
+        except BlockingIOError:
+            return
+        except OSError:
+            data = b""
+        if not data:
+            self.close()
+            return
+        searched = len(self._in)
+        self._in += data
+        while not self.closed and (end := self._in.find(b"\n", searched)) >= 0:
+            line = bytes(self._in[:end])
+            del self._in[: end + 1]
+            searched = 0
+            self._line(line)
+        if len(self._in) > MAX_LINE:
+            self.answer(0, Refused(f"a message may have {MAX_LINE} bytes at most"))
+            self.close()
+
+    def write(self) -> None:
+        """Send what is waiting, as far as the client takes it."""
+        try:
+            sent = self.sock.send(self._out)
+        except BlockingIOError:
+            sent = 0
+        except OSError:
+            self.close()
+            return
+        del self._out[:sent]
+        self._server.loop.watch(self.sock, self.read, self.write if self._out else None)
+
+    def close(self) -> None:
+        """Drop the client."""
+        if not self.closed:
+            self.closed = True
+            self._server.drop(self)
+            self.sock.close()
+
+    def _line(self, line: bytes) -> None:
+        try:
+            request = _requests.decode(line)
+        except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
+            self._bad += 1
+            self.answer(0, Refused(f"not a request of protocol 1: {error}"))
+            if self._bad >= MAX_BAD_LINES:
+                self.close()
+            return
+        self._server.handle(self, request.id, request.body)
+
+    def _send(self, message: bytes) -> None:
+        if self.closed:
+            return
+        waiting = bool(self._out)
+        self._out += message + b"\n"
+        if len(self._out) > DEAD:
+            log.info("a client reads nothing and is dropped")
+            self.close()
+        elif not waiting:
+            self.write()
+
+
+class Server:
+    """Listens in the home's runtime folder; only the same user may connect."""
+
+    def __init__(
+        self,
+        home: Home,
+        loop: Loop,
+        handle: Callable[[Connection, int, Body], None],
+        dropped: Callable[[Connection], None],
+    ) -> None:
+        self.loop = loop
+        self.handle = handle
+        self.connections: list[Connection] = []
+        self._dropped = dropped
+        self._path = home.socket
+        self._path.unlink(missing_ok=True)
+        self._sock = socket.socket(socket.AF_UNIX, socket.SOCK_STREAM | socket.SOCK_NONBLOCK)
+        old = os.umask(0o177)
+        try:
+            self._sock.bind(os.fspath(self._path))
+        finally:
+            os.umask(old)
+        self._sock.listen(16)
+        loop.watch(self._sock, self._accept)
+
+    def broadcast(self, notice: Notice) -> None:
+        """Send a notice to every client that asked for notices."""
+        for connection in list(self.connections):
+            if connection.subscribed:
+                connection.notify(notice)
+
+    def drop(self, connection: Connection) -> None:
+        """Forget a connection."""
+        self.loop.forget(connection.sock)
+        if connection in self.connections:
+            self.connections.remove(connection)
+            self._dropped(connection)
+
+    def close(self) -> None:
+        """Drop all clients and take the socket away."""
+        for connection in list(self.connections):
+            connection.close()
+        self.loop.forget(self._sock)
+        self._sock.close()
+        self._path.unlink(missing_ok=True)
+
+    def _accept(self) -> None:
+        try:
+            sock, _ = self._sock.accept()
+        except OSError:
+            return
+        sock.setblocking(False)
+        if _peer_uid(sock) != os.getuid() or len(self.connections) >= MAX_CLIENTS:
+            sock.close()
+            return
+        connection = Connection(sock, self)
+        self.connections.append(connection)
+        self.loop.watch(sock, connection.read)
+
+
+def _peer_uid(sock: socket.socket) -> int:
+    """The user at the other end (SO_PEERCRED, unix(7)); `pid, uid, gid`."""
+    return int(struct.unpack("3i", sock.getsockopt(socket.SOL_SOCKET, socket.SO_PEERCRED, 12))[1])

@@ -1,0 +1,511 @@
+"""The service: it joins devices, engine, library, programs and clients on one loop."""
+
+from __future__ import annotations
+
+import logging
+import os
+import time
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from nakrel.backends.processes import ProcessWatch
+from nakrel.backends.protocols import (
+    BackendLost,
+    BackendUnavailable,
+    CannotEmit,
+    InputBackend,
+    InputEvent,
+    OutputBackend,
+)
+from nakrel.backends.standin.devices import StandInDevices
+from nakrel.backends.standin.sink import Sink
+from nakrel.backends.x11.backend import X11Backend
+from nakrel.backends.x11.windows import X11Windows
+from nakrel.core.controls import label
+from nakrel.core.engine import Engine
+from nakrel.core.events import (
+    Emit,
+    Event,
+    FingersGone,
+    Output,
+    Pressed,
+    RunEnded,
+    RunStarted,
+    SetSheet,
+    Sheet,
+    StopAll,
+    Turned,
+    Wake,
+)
+from nakrel.core.macro import Macro, Play
+from nakrel.core.messages import (
+    Device,
+    Devices,
+    Fault,
+    Recorded,
+    Running,
+    SeenEvent,
+    Status,
+)
+from nakrel.core.player import Plan, compile_macro
+from nakrel.core.profile import EVERYDAY, Profile
+from nakrel.core.programs import Choice
+from nakrel.core.recorder import Recorder
+from nakrel.core.steps import Step
+from nakrel.service.feed import Feed
+from nakrel.service.follow import Follower
+from nakrel.service.journal import Journal as JournalFile
+from nakrel.service.loop import Loop, monotonic_us, spin_until
+from nakrel.service.saver import Saver
+from nakrel.service.server import Connection, Server
+from nakrel.storage.home import Home
+from nakrel.storage.library import Library
+
+__all__ = ["Options", "Service"]
+
+log = logging.getLogger(__name__)
+
+RECONNECT_US = 3_000_000
+# How long before a deadline the sleep ends; the rest is spent on the engine's work and on waiting exactly.
+EARLY_US = 200
+
+
+@dataclass(frozen=True)
+class Options:
+    """How the service is set up. `hand_is_xtest` is for tests, where the hand is a program that injects; `holds` is
+    told what the X server holds for us."""
+
+    display: str | None = None
+    use_x11: bool = True
+    hand_is_xtest: bool = False
+    holds: Callable[[str, int], None] = lambda code, device: None
+
+
+class Service:
+    """Everything that one service owns; `run` returns when it was told to end, with every hold released.
+
+    `sink` is where output goes when no program can be reached; one of your own lets a measurement see it.
+    """
+
+    def __init__(self, home: Home, options: Options, sink: OutputBackend | None = None) -> None:
+        self.options = options
+        self.loop = Loop(self._bug)
+        self.saver = Saver()
+        self.library = Library(home)
+        self.library.load()
+        self.feed = Feed(self.loop, self.status)
+        self.journal = JournalFile(home, self.saver, self.feed.journalled)
+        self.profiles: dict[str, Profile] = dict(self.library.profiles)
+        self.macros: dict[str, Macro] = dict(self.library.macros)
+        self.settings = self.library.settings
+        self.live = EVERYDAY
+        self._reason, self._since = "the service started", time.time()
+        self._deadline_us: int | None = None
+        self._plans: dict[str, tuple[Macro, Plan]] = {}
+        self._running: dict[str, Running] = {}
+        self._recorder: Recorder | None = None
+        self._record_owner: Connection | None = None
+        self._record_since_us = 0
+        self._listener: Connection | None = None
+        self._fronts: set[Connection] = set()
+        self._stand_in_fingers: dict[tuple[str, str], Connection] = {}
+        self._cannot: set[str] = set()
+        self.server: Server | None = None
+        self.stand_ins: StandInDevices | None = None
+        self._x11: X11Backend | None = None
+        self._output: OutputBackend = sink or Sink()
+        self.engine = Engine()
+        self._follower: Follower | None = None
+        self._open_backends()
+        self.loop.watch(self.saver, self.saver.collect)
+
+    def serve(self, home: Home, handle: Callable[[Connection, int, object], None]) -> None:
+        """Open the socket; requests go to `handle`."""
+        self.server = Server(home, self.loop, handle, self._client_gone)
+        self.feed.open(self.server, self.journal.write)
+        for fault in self.library.faults:
+            self.journal.add("fault", "a file was set aside", fault)
+        self.journal.add("service", "the service started", f"output: {self._output.name}")
+        self.follow()
+
+    def run(self) -> None:
+        """Run until told to end; then release everything, save everything and close."""
+        try:
+            self.loop.run()
+        finally:
+            self.close()
+
+    def close(self) -> None:
+        """End all macros, let everything go, and close what is open."""
+        self.step(StopAll())
+        for backend in self._inputs():
+            self.loop.forget(backend)
+            backend.close()
+        self._output.close()
+        if self._follower:
+            self._follower.close()
+        self.journal.add("service", "the service ended")
+        self.feed.flush()
+        if self.server:
+            self.server.close()
+        self.loop.forget(self.saver)
+        self.saver.close()
+        self.loop.close()
+
+    # The engine
+
+    def step(self, event: Event) -> None:
+        """Hand the engine an event, send what it puts out, and set the next deadline."""
+        outputs, self._deadline_us = self.engine.step(event, monotonic_us())
+        if outputs:
+            self._deliver(outputs)
+        self.loop.at("engine", self._deadline_us, self._wake, early_us=EARLY_US)
+
+    def _wake(self) -> None:
+        """Work out what is due, wait for the very moment, and send it.
+
+        The loop calls a little early: a plain sleep would end some 60 to 110 microseconds late, and the engine's
+        own work would come on top.
+        """
+        due_us = self._deadline_us
+        if due_us is None:
+            return
+        outputs, self._deadline_us = self.engine.step(Wake(), max(due_us, monotonic_us()))
+        if outputs:
+            spin_until(due_us)
+            self._deliver(outputs)
+        self.loop.at("engine", self._deadline_us, self._wake, early_us=EARLY_US)
+
+    def _deliver(self, outputs: tuple[Output, ...]) -> None:
+        emits = [output for output in outputs if isinstance(output, Emit)]
+        if emits:
+            if not self._fronts and not self._send(emits):
+                return
+            now_us = monotonic_us()
+            for emit in emits:
+                self.feed.seen(SeenEvent(emit.by, emit.control, emit.value, now_us))
+        if len(emits) < len(outputs):
+            for output in outputs:
+                if isinstance(output, RunStarted):
+                    self._run_started(output)
+                elif isinstance(output, RunEnded):
+                    self._run_ended(output)
+
+    def _send(self, emits: list[Emit]) -> bool:
+        """Send events to the programs; False where the way to them has just been lost."""
+        try:
+            self._output.emit(emits)
+        except CannotEmit as error:
+            self._fault_once(str(error))
+        except BackendLost as error:
+            self._lost(str(error))
+            return False
+        return True
+
+    def set_front(self, connection: Connection, front: bool) -> None:
+        """Note whether a client's own window is in front: macros must not click and type into it.
+
+        What macros hold is let go at the programs when it comes to the front, and held again when it leaves.
+        """
+        before = bool(self._fronts)
+        (self._fronts.add if front else self._fronts.discard)(connection)
+        if bool(self._fronts) != before and self._output.name != "standin":
+            now_us = monotonic_us()
+            self._send([Emit(code, int(before), now_us, "") for code in sorted(self.engine.held())])
+            self.status_changed()
+
+    def _run_started(self, run: RunStarted) -> None:
+        name = self.macros[run.macro].name if run.macro in self.macros else run.macro
+        self._running[run.macro] = Running(run.macro, name, run.trigger, monotonic_us())
+        self.status_changed()
+
+    def _run_ended(self, run: RunEnded) -> None:
+        known = self._running.pop(run.macro, None)
+        slipped = f"; its plan moved by {run.slipped_us // 1000} ms since the machine stood" if run.slipped_us else ""
+        self.journal.add(
+            "run",
+            f"{known.name if known else run.macro} ended after {run.runs} run{'s' * (run.runs != 1)}",
+            run.reason + slipped,
+        )
+        self.status_changed()
+
+    def plan_of(self, key: str) -> tuple[Plan, Play] | None:
+        """A macro's plan and way to play; the same plan while the macro is the same."""
+        macro = self.macros.get(key)
+        if macro is None:
+            return None
+        known = self._plans.get(key)
+        if known is None or known[0] is not macro:
+            known = self._plans[key] = (macro, compile_macro(macro))
+        return known[1], macro.play
+
+    def refresh_sheet(self, why: str = "profile switched") -> None:
+        """Give the engine the live sheet, or an empty one while recording or listening, and take its controls."""
+        if self._recorder or self._listener:
+            sheet = Sheet("", {})
+        else:
+            sheet = Sheet.build(self.live, self.profiles[self.live].sheet.cells, self.plan_of)
+        self.step(SetSheet(sheet, why))
+        repeats_itself = sheet.repeats_itself()
+        for backend in self._inputs():
+            try:
+                backend.take(sheet.actions, repeats_itself)
+            except BackendLost as error:
+                self._lost(str(error))
+                return
+        # A request's answer may have brought events along, for which the descriptor isn't readable any more.
+        self.loop.at("drain", monotonic_us(), self._read_all)
+
+    def stop_everything(self, why: str) -> None:
+        """End all macros this instant, and any recording."""
+        running = len(self._running)
+        self.step(StopAll())
+        if running:
+            self.journal.add("run", f"Stop everything: {running} running", why)
+        if self._recorder:
+            self.finish_recording()
+
+    # Fingers
+
+    def _inputs(self) -> list[InputBackend]:
+        return [backend for backend in (self._x11, self.stand_ins) if backend is not None]
+
+    def devices(self) -> tuple[Device, ...]:
+        """All devices of all backends."""
+        return tuple(device for backend in self._inputs() for device in backend.devices())
+
+    def _read_all(self) -> None:
+        for backend in self._inputs():
+            self._read(backend)
+
+    def _read(self, backend: InputBackend) -> None:
+        try:
+            events = backend.read()
+        except BackendLost as error:
+            self._lost(str(error))
+            return
+        for event in events:
+            self._finger(event)
+
+    def _finger(self, event: InputEvent) -> None:
+        what = event.event
+        value = what.notches if isinstance(what, Turned) else int(isinstance(what, Pressed))
+        if value and what.control == self.settings.stop_key:
+            self.stop_everything(f"{label(what.control)} pressed")
+        elif self._recorder:
+            if what.control == self.settings.record_stop_key:
+                if value:
+                    self.finish_recording()
+            elif event.at_us >= self._record_since_us and self._recorder.feed(what, event.at_us):
+                self.feed.soon()
+        self.step(what)
+        self.feed.seen(SeenEvent("in", what.control, value, event.at_us))
+
+    # Recording and listening
+
+    @property
+    def recording(self) -> bool:
+        """Whether a recording is going on."""
+        return self._recorder is not None
+
+    def start_recording(self, owner: Connection | None) -> None:
+        """Begin; attachments rest meanwhile. The steps go to `owner` alone."""
+        self._recorder, self._record_owner = Recorder(), owner
+        # What happened before is not in it, even if it is read only now. X tells its times in whole milliseconds.
+        self._record_since_us = monotonic_us() // 1_000 * 1_000
+        self.feed.recording(self._recorder, owner)
+        self.refresh_sheet("recording")
+        self.status_changed()
+
+    def finish_recording(self, gesture: tuple[str, ...] = ()) -> tuple[Step, ...]:
+        """End, tell the owner and return all steps."""
+        assert self._recorder
+        steps = self._recorder.finish(gesture)
+        owner, self._recorder, self._record_owner = self._record_owner, None, None
+        self.feed.recording(None, None)
+        if owner:
+            owner.notify(Recorded(steps, True))
+        self.refresh_sheet()
+        self.status_changed()
+        return steps
+
+    def listen(self, owner: Connection | None, seconds: int) -> None:
+        """Let attachments rest for so many seconds, or with None no longer."""
+        self._listener = owner
+        self.loop.at("listen", monotonic_us() + seconds * 1_000_000 if owner else None, lambda: self.listen(None, 0))
+        self.refresh_sheet("choosing a control")
+        self.status_changed()
+
+    # Profiles
+
+    def follow(self) -> None:
+        """Decide anew which profile is live, after profiles or the pin have changed."""
+        pinned = self.settings.pinned if self.settings.pinned in self.profiles else ""
+        if self._follower is None:
+            self._follower = Follower(self.loop, ProcessWatch(), self._windows(), self._decided)
+        self._follower.set_profiles(self.profiles.values(), pinned)
+
+    def programs(self) -> Follower:
+        """The follower, which knows the programs."""
+        assert self._follower
+        return self._follower
+
+    def _decided(self, choice: Choice) -> None:
+        if choice.profile == self.live and choice.reason == self._reason:
+            return
+        switched = choice.profile != self.live
+        self.live, self._reason = choice.profile, choice.reason
+        if switched:
+            self._since = time.time()
+            self.journal.add("switch", f"{self.profiles[choice.profile].name} is live", choice.reason)
+        self.refresh_sheet()
+        self.status_changed()
+
+    # Clients
+
+    def status(self) -> Status:
+        """The present status."""
+        return Status(
+            live=self.live,
+            reason=self._reason,
+            since=self._since,
+            pinned=self.settings.pinned,
+            backend=self._output.name,
+            backend_note=self._output.note,
+            running=tuple(self._running.values()),
+            recording=self.recording,
+            listening=self._listener is not None,
+            for_show=bool(self._fronts) and self._output.name != "standin",
+            running_profiles=self._follower.running_profiles() if self._follower else (),
+        )
+
+    def status_changed(self) -> None:
+        """Tell the clients with the next flush."""
+        self.feed.status_changed()
+
+    def fault(self, error: str) -> None:
+        """Write a fault into the journal and tell the clients."""
+        self.journal.add("fault", error)
+        if self.server:
+            self.server.broadcast(Fault(error))
+
+    def _fault_once(self, error: str) -> None:
+        if error not in self._cannot:
+            self._cannot.add(error)
+            self.fault(error)
+
+    def _client_gone(self, connection: Connection) -> None:
+        if connection is self._record_owner:
+            self._record_owner = None
+            self.finish_recording()
+        if connection is self._listener:
+            self.listen(None, 0)
+        self.set_front(connection, False)
+        for (device, control), owner in list(self._stand_in_fingers.items()):
+            if owner is connection:
+                self.press_stand_in(connection, device, control, 0)
+
+    # Backends
+
+    def press_stand_in(self, connection: Connection, device: str, control: str, value: int) -> None:
+        """Press or let go a simulated control for a client; what a client holds is let go when it is gone.
+
+        Raises `ValueError` for a device or control that isn't there, and while the stand-ins are switched off.
+        """
+        if self.stand_ins is None:
+            raise ValueError("the simulated devices are switched off; switch them on on the Devices page")
+        self.stand_ins.press(device, control, value)
+        if value:
+            self._stand_in_fingers[device, control] = connection
+        else:
+            self._stand_in_fingers.pop((device, control), None)
+
+    def set_stand_ins(self, wanted: bool) -> None:
+        """Show the simulated devices or not; they are always there when nothing real is."""
+        wanted = wanted or self._x11 is None
+        if wanted and self.stand_ins is None:
+            self.stand_ins = stand_ins = StandInDevices()
+            self.loop.watch(stand_ins, lambda: self._read(stand_ins))
+        elif not wanted and self.stand_ins is not None:
+            for device, control in list(self._stand_in_fingers):
+                self.stand_ins.press(device, control, 0)
+            self._stand_in_fingers.clear()
+            self._read(self.stand_ins)
+            self.loop.forget(self.stand_ins)
+            self.stand_ins.close()
+            self.stand_ins = None
+        if self.server:
+            self.server.broadcast(Devices(self.devices()))
+
+    def _open_backends(self) -> None:
+        """Take the best way to the programs that there is; the stand-ins' sink where there is none."""
+        try:
+            if self.options.use_x11:
+                self._open_x11()
+        except BackendUnavailable as error:
+            self._output.note = f"Nothing reaches other windows: {error}. Macros play into the stand-in only."
+        self.engine = Engine(passes_fingers=self._output.passes_fingers)
+        self.set_stand_ins(self.settings.stand_ins)
+
+    def _open_x11(self) -> None:
+        x11 = X11Backend(self.options.display, hand_is_xtest=self.options.hand_is_xtest, holds=self.options.holds)
+        if os.environ.get("WAYLAND_DISPLAY"):
+            x11.name = "xwayland"
+            x11.note = "Presses are seen, and macros arrive, only while a window under Xwayland is in front."
+        self._x11 = self._output = x11
+        self.loop.watch(x11, lambda: self._read(x11))
+
+    def _windows(self) -> X11Windows | None:
+        try:
+            return X11Windows(self.options.display) if self._x11 else None
+        except BackendUnavailable:
+            return None
+
+    def _lost(self, error: str) -> None:
+        """The X server is gone: nothing can be held there any more; wait for it to come back."""
+        if self._x11 is None:
+            return
+        x11, self._x11 = self._x11, None
+        self.loop.forget(x11)
+        x11.close()
+        self._output = Sink(f"Nothing reaches other windows: {error}.")
+        self.step(StopAll())
+        self.step(FingersGone())
+        self.engine = Engine(passes_fingers=True)
+        if self._follower:
+            self._follower.close()
+            self._follower = None
+        self.set_stand_ins(self.settings.stand_ins)
+        self.fault(f"{error}; all macros were stopped")
+        self.follow()
+        self.refresh_sheet()
+        self.status_changed()
+        self.loop.at("reconnect", monotonic_us() + RECONNECT_US, self._reconnect)
+
+    def _reconnect(self) -> None:
+        try:
+            self._open_x11()
+        except BackendUnavailable:
+            self.loop.at("reconnect", monotonic_us() + RECONNECT_US, self._reconnect)
+            return
+        # What plays into the sink doesn't go on into the programs that have come back.
+        self.step(StopAll())
+        self.engine = Engine(passes_fingers=self._output.passes_fingers)
+        self.set_stand_ins(self.settings.stand_ins)
+        self.journal.add("service", "the X server is back", f"output: {self._output.name}")
+        if self._follower:
+            self._follower.close()
+            self._follower = None
+        self.follow()
+        self.refresh_sheet()
+        self.status_changed()
+
+    def _bug(self, error: Exception) -> None:
+        """A fault of ours: to the log with its traceback, all macros ended, and on with the work."""
+        log.error("unexpected", exc_info=error)
+        try:
+            # It may have cut a macro short, and what that held must not stay down.
+            self.step(StopAll())
+        except Exception as second:
+            log.error("unexpected while ending all macros", exc_info=second)
+        self.fault(f"Something unexpected happened inside Nakrel ({error!r}); the service log has the details")

@@ -1,0 +1,106 @@
+"""Starting the service: one a session, with the timing that the system grants."""
+
+from __future__ import annotations
+
+import argparse
+import contextlib
+import ctypes
+import fcntl
+import gc
+import logging
+import os
+import signal
+import sys
+from collections.abc import Iterator
+from typing import IO
+
+from nakrel.backends.x11.guard import Guard
+from nakrel.service.requests import Requests
+from nakrel.service.service import Options, Service
+from nakrel.storage.home import Home
+
+__all__ = ["ALREADY_RUNS", "main", "tune"]
+
+ALREADY_RUNS = 3
+# prctl(2): the slack of this thread's timers, in nanoseconds; its default of 50,000 would make every deadline late.
+_PR_SET_TIMERSLACK = 29
+# Low among the real-time priorities: above every normal process, below the kernel's own threads.
+_PRIORITY = 5
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Run the service until SIGTERM, SIGINT or a request ends it; returns the exit code."""
+    parser = argparse.ArgumentParser(prog="nakrel service")
+    parser.add_argument("--home", help="keep everything in this folder instead of the XDG folders")
+    parser.add_argument("--no-x11", action="store_true", help="use the stand-ins only")
+    chosen = parser.parse_args(arguments)
+    home = Home.find(chosen.home)
+    home.runtime.mkdir(mode=0o700, parents=True, exist_ok=True)
+    home.state.mkdir(parents=True, exist_ok=True)
+    logging.basicConfig(filename=home.log, level=logging.INFO, format="%(asctime)s %(levelname)s %(message)s")
+    with open(home.lock, "a+", encoding="utf-8") as lock:
+        if not _locked(lock):
+            lock.seek(0)
+            print(
+                f"nakrel: a service already runs for {home.config} (process {lock.read().strip() or 'unknown'}); "
+                "use that one, or end it with: nakrel shutdown",
+                file=sys.stderr,
+            )
+            return ALREADY_RUNS
+        use_x11 = not chosen.no_x11 and bool(os.environ.get("DISPLAY"))
+        guard = Guard(None) if use_x11 else None
+        hand_is_xtest = os.environ.get("NAKREL_X11_HAND") == "xtest"
+        if guard:
+            options = Options(use_x11=True, hand_is_xtest=hand_is_xtest, holds=guard.note)
+        else:
+            options = Options(use_x11=not chosen.no_x11)
+        _serve(home, options)
+        if guard:
+            guard.close()
+    return 0
+
+
+def _locked(lock: IO[str]) -> bool:
+    """Take the lock and write our process id into it; False where another process has it."""
+    try:
+        fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except OSError:
+        return False
+    lock.truncate(0)
+    lock.write(str(os.getpid()))
+    lock.flush()
+    return True
+
+
+def _serve(home: Home, options: Options) -> None:
+    service = Service(home, options)
+    with _end_on_signals(service):
+        service.serve(home, Requests(service, os.getpid()).handle)
+        tune()
+        service.run()
+
+
+@contextlib.contextmanager
+def _end_on_signals(service: Service) -> Iterator[None]:
+    """Let SIGTERM, SIGINT and SIGHUP end the loop in order, holds released."""
+    read_fd, write_fd = os.pipe2(os.O_NONBLOCK | os.O_CLOEXEC)
+    signal.set_wakeup_fd(write_fd, warn_on_full_buffer=False)
+    for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
+        signal.signal(number, lambda *_: service.loop.stop())
+    service.loop.watch(read_fd, lambda: os.read(read_fd, 64))
+    try:
+        yield
+    finally:
+        signal.set_wakeup_fd(-1)
+        os.close(read_fd)
+        os.close(write_fd)
+
+
+def tune() -> None:
+    """Ask for exact timers and a real-time priority; go on without where that isn't granted."""
+    with contextlib.suppress(OSError, AttributeError):
+        ctypes.CDLL(None).prctl(_PR_SET_TIMERSLACK, 1, 0, 0, 0)
+    with contextlib.suppress(OSError):
+        os.sched_setscheduler(0, os.SCHED_FIFO | os.SCHED_RESET_ON_FORK, os.sched_param(_PRIORITY))
+    gc.collect()
+    gc.freeze()

@@ -1,0 +1,1 @@
+"""Files: profiles, macros, settings, their history and their schemas."""

@@ -1,0 +1,102 @@
+"""Reading and writing one file: atomically, and with errors that people can act on."""
+
+from __future__ import annotations
+
+import contextlib
+import os
+import tempfile
+from pathlib import Path
+from typing import Any, TypeVar
+
+import msgspec
+
+from nakrel.core.macro import Macro
+from nakrel.core.profile import Profile
+
+__all__ = ["MAX_FILE", "StorageError", "decode", "encode", "read", "write"]
+
+# A macro of 200,000 steps takes about 10 MB; a file far above that is not one of ours.
+MAX_FILE = 64 * 1024 * 1024
+
+_FORMATS: dict[type, str] = {Macro: "nakrel-macro", Profile: "nakrel-profile"}
+VERSION = 1
+
+T = TypeVar("T")
+
+
+class StorageError(Exception):
+    """A file can't be read or written; the message names the file, the reason and the remedy."""
+
+
+def encode(value: Macro | Profile | msgspec.Struct) -> bytes:
+    """The value as a file's content: readable JSON with its format and version in front."""
+    head: dict[str, Any] = {"format": _FORMATS.get(type(value), "nakrel-settings"), "version": VERSION}
+    return msgspec.json.format(msgspec.json.encode(head | msgspec.to_builtins(value)), indent=2) + b"\n"
+
+
+def decode(content: bytes, kind: type[T], file: str) -> T:
+    """Read a file's content as a `Macro`, `Profile` or settings.
+
+    Raises `StorageError` with the file, the path inside it (`$.loop[2].hold_us`) and what was expected there.
+    """
+    try:
+        raw = msgspec.json.decode(content)
+    except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
+        raise StorageError(f"{file}: this is not JSON: {error}") from None
+    if not isinstance(raw, dict):
+        raise StorageError(f"{file}: expected a JSON object, got {type(raw).__name__}")
+    wanted = _FORMATS.get(kind, "nakrel-settings")
+    if (found := raw.pop("format", None)) != wanted:
+        raise StorageError(f"{file}: expected `format` to be {wanted!r}, got {found!r} - at `$.format`")
+    version = raw.pop("version", None)
+    if type(version) is not int or not 1 <= version <= VERSION:
+        raise StorageError(
+            f"{file}: this Nakrel reads version {VERSION} of {wanted}, the file says {version!r} - at `$.version`"
+        )
+    try:
+        return msgspec.convert(raw, kind)
+    except (msgspec.ValidationError, RecursionError) as error:
+        raise StorageError(f"{file}: {error}") from None
+
+
+def read(path: Path, kind: type[T]) -> T:
+    """Read one file; raises `StorageError`."""
+    try:
+        if path.stat().st_size > MAX_FILE:
+            raise StorageError(f"{path}: larger than {MAX_FILE // 1024 // 1024} MB, so not a file of Nakrel's")
+        content = path.read_bytes()
+    except OSError as error:
+        raise StorageError(f"{path}: can't be read: {error.strerror}") from None
+    return decode(content, kind, str(path))
+
+
+def write(path: Path, content: bytes) -> None:
+    """Put `content` at `path`, durably and all or nothing: on failure the old content stays.
+
+    Raises `StorageError`.
+    """
+    try:
+        path.parent.mkdir(parents=True, exist_ok=True)
+        handle, temporary = tempfile.mkstemp(prefix=".saving-", dir=path.parent)
+        try:
+            with open(handle, "wb") as file:
+                file.write(content)
+                file.flush()
+                os.fsync(file.fileno())
+            os.replace(temporary, path)
+        except BaseException:
+            with contextlib.suppress(OSError):
+                os.unlink(temporary)
+            raise
+        _sync_folder(path.parent)
+    except OSError as error:
+        raise StorageError(f"{path}: can't be saved: {error.strerror}; the earlier version is untouched") from None
+
+
+def _sync_folder(folder: Path) -> None:
+    """Make a rename durable: the folder is what holds the name (rename(2), fsync(2))."""
+    handle = os.open(folder, os.O_RDONLY | os.O_DIRECTORY)
+    try:
+        os.fsync(handle)
+    finally:
+        os.close(handle)

@@ -1,0 +1,168 @@
+"""The library: all profiles and macros on the disk, one file each, and the last versions of every one."""
+
+from __future__ import annotations
+
+import contextlib
+import re
+from collections.abc import Iterator
+from pathlib import Path
+from typing import TypeVar
+
+from nakrel.core.macro import Macro
+from nakrel.core.messages import Settings
+from nakrel.core.profile import EVERYDAY, Profile
+from nakrel.storage import files
+from nakrel.storage.files import StorageError
+from nakrel.storage.home import Home
+
+__all__ = ["KEPT_VERSIONS", "Library"]
+
+# Versions kept of each file, the newest included.
+KEPT_VERSIONS = 20
+# Room for the ending and a number within the 255 bytes that file systems allow a name (path_resolution(7)).
+_MAX_STEM = 200
+
+Item = TypeVar("Item", Profile, Macro)
+
+
+class Library:
+    """Reads everything at the start and is the only writer afterwards.
+
+    `faults` holds one line for every file that was set aside: renamed beside its place, never overwritten. With
+    `read_only` nothing on the disk is touched: damaged files stay where they are, and nothing may be put.
+    """
+
+    def __init__(self, home: Home, *, read_only: bool = False) -> None:
+        self.home = home
+        self._read_only = read_only
+        self.faults: list[str] = []
+        self.profiles: dict[str, Profile] = {}
+        self.macros: dict[str, Macro] = {}
+        self.settings = Settings()
+        self._paths: dict[tuple[type, str], Path] = {}
+
+    def load(self) -> None:
+        """Read all files; what is damaged is set aside with its reason in `faults`, and the rest is loaded."""
+        self.profiles = {p.id: p for p in self._load_all(self.home.profiles, Profile)}
+        self.macros = {m.id: m for m in self._load_all(self.home.macros, Macro)}
+        if self.home.settings.exists():
+            try:
+                self.settings = files.read(self.home.settings, Settings)
+            except StorageError as error:
+                self._set_aside(self.home.settings, error)
+        if EVERYDAY not in self.profiles and not self._read_only:
+            self.put_profile(Profile(id=EVERYDAY, name="Everyday"))
+
+    def put_profile(self, profile: Profile) -> None:
+        """Save a profile; raises `StorageError`, and then nothing has changed."""
+        self._put(self.home.profiles, profile)
+        self.profiles[profile.id] = profile
+
+    def put_macro(self, macro: Macro) -> None:
+        """Save a macro; raises `StorageError`, and then nothing has changed."""
+        self._put(self.home.macros, macro)
+        self.macros[macro.id] = macro
+
+    def put_settings(self, settings: Settings) -> None:
+        """Save the settings; raises `StorageError`, and then nothing has changed."""
+        files.write(self.home.settings, files.encode(settings))
+        self.settings = settings
+
+    def delete_profile(self, key: str) -> None:
+        """Delete a profile, its last version staying in the history; raises `StorageError`."""
+        self._delete(Profile, key)
+        self.profiles.pop(key, None)
+
+    def delete_macro(self, key: str) -> None:
+        """Delete a macro, its last version staying in the history; raises `StorageError`."""
+        self._delete(Macro, key)
+        self.macros.pop(key, None)
+
+    def versions(self, kind: type[Profile] | type[Macro], key: str) -> list[Path]:
+        """The kept versions of a profile or macro, the oldest first."""
+        folder = self._history(kind, key)
+        return sorted(folder.glob("*.json")) if folder.is_dir() else []
+
+    def _load_all(self, folder: Path, kind: type[Item]) -> Iterator[Item]:
+        if not folder.is_dir():
+            return
+        for path in sorted(folder.glob("*.json")):
+            if path.name.startswith("."):
+                continue
+            try:
+                item = files.read(path, kind)
+                if (kind, item.id) in self._paths:
+                    raise StorageError(f"{path}: has the id {item.id!r} of {self._paths[kind, item.id].name}")
+            except StorageError as error:
+                self._set_aside(path, error)
+            else:
+                self._paths[kind, item.id] = path
+                yield item
+
+    def _set_aside(self, path: Path, error: StorageError) -> None:
+        if self._read_only:
+            self.faults.append(f"{error}.")
+            return
+        aside = path.with_name(path.name + ".damaged")
+        number = 1
+        while aside.exists():
+            number += 1
+            aside = path.with_name(f"{path.name}.damaged-{number}")
+        try:
+            path.rename(aside)
+            where = f"set aside as {aside.name}; mend it and give it its old name, or delete it"
+        except OSError as problem:
+            where = f"left where it is ({problem.strerror})"
+        self.faults.append(f"{error}. The file was {where}.")
+
+    def _put(self, folder: Path, item: Profile | Macro) -> None:
+        kind = type(item)
+        old = self._paths.get((kind, item.id))
+        path = self._place(folder, item, old)
+        content = files.encode(item)
+        files.write(path, content)
+        self._paths[kind, item.id] = path
+        if old is not None and old != path:
+            with contextlib.suppress(OSError):
+                old.unlink()
+        self._keep_version(kind, item.id, content)
+
+    def _place(self, folder: Path, item: Profile | Macro, old: Path | None) -> Path:
+        """The file named after the item, or the nearest name that no other file has."""
+        stem = _stem(item.name)
+        taken = {path for key, path in self._paths.items() if path != old}
+        path, number = folder / f"{stem}.json", 1
+        while path in taken or (path != old and path.exists()):
+            number += 1
+            path = folder / f"{stem} {number}.json"
+        return path
+
+    def _delete(self, kind: type[Profile] | type[Macro], key: str) -> None:
+        path = self._paths.get((kind, key))
+        if path is None:
+            return
+        try:
+            path.unlink(missing_ok=True)
+        except OSError as error:
+            raise StorageError(f"{path}: can't be deleted: {error.strerror}") from None
+        del self._paths[kind, key]
+
+    def _history(self, kind: type[Profile] | type[Macro], key: str) -> Path:
+        return self.home.history / f"{kind.__name__.lower()}s" / _stem(key)
+
+    def _keep_version(self, kind: type[Profile] | type[Macro], key: str, content: bytes) -> None:
+        """Keep this version and forget the oldest; a history that can't be written costs no edit."""
+        kept = self.versions(kind, key)
+        number = int(kept[-1].stem) + 1 if kept else 1
+        with contextlib.suppress(StorageError, OSError):
+            files.write(self._history(kind, key) / f"{number:08d}.json", content)
+            for path in kept[: max(0, len(kept) + 1 - KEPT_VERSIONS)]:
+                path.unlink(missing_ok=True)
+
+
+def _stem(name: str) -> str:
+    """A file name for `name` in any script: no separators, nothing hidden, not too long."""
+    clean = re.sub(r"[/\\\x00-\x1f\x7f]", "-", name).strip().lstrip(".") or "unnamed"
+    while len(clean.encode("utf-8", "surrogatepass")) > _MAX_STEM:
+        clean = clean[:-1]
+    return clean

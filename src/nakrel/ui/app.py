@@ -1,0 +1,59 @@
+"""The application: it finds the service, and opens the window."""
+
+from __future__ import annotations
+
+import sys
+
+from PyQt6.QtWidgets import QApplication
+
+from nakrel.client.connection import ClientError, Connection
+from nakrel.client.launch import Launch, ensure_service
+from nakrel.storage.home import Home
+from nakrel.ui import theme
+from nakrel.ui.store import Store
+from nakrel.ui.window.main_window import MainWindow
+
+__all__ = ["connector", "open_window", "run"]
+
+
+def connector(home: str | None) -> Launch:
+    """Begin to connect to the home's service, starting it where it doesn't run."""
+    return Launch(Home.find(home).socket, home, "window")
+
+
+def open_window(app: QApplication, store: Store) -> MainWindow:
+    """Make the window on an open store, in the look of its settings.
+
+    The typeface comes before the widgets, which take it when they are made; the rest of the look comes after them:
+    styled while they are put together, each would be polished many times.
+    """
+    theme.load_fonts()
+    app.setFont(theme.font())
+    window = MainWindow(store)
+    theme.apply(app, store.settings.look)
+    return window
+
+
+def run(home: str | None = None) -> int:
+    """Open the window and stay until it closes; returns the exit code."""
+    launch: list[Launch] = [connector(home)]
+
+    def connect() -> Connection:
+        # The first connection has been in the making since before Qt was ready; later ones start anew.
+        if launch:
+            return launch.pop().finish()
+        return ensure_service(Home.find(home).socket, home, "window")
+
+    app = QApplication.instance() or QApplication(["nakrel"])
+    assert isinstance(app, QApplication)
+    app.setApplicationName("nakrel")
+    app.setDesktopFileName("nakrel")
+    store = Store(connect)
+    try:
+        store.open()
+    except ClientError as error:
+        sys.stderr.write(f"nakrel: {error}\n")
+        return 1
+    window = open_window(app, store)
+    window.show()
+    return app.exec()

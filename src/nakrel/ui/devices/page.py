@@ -1,0 +1,175 @@
+"""Which devices there are, how they're read, and the simulated ones' press panels."""
+
+from __future__ import annotations
+
+import shutil
+import subprocess
+import sys
+from pathlib import Path
+
+import msgspec
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QShowEvent
+from PyQt6.QtWidgets import QCheckBox, QGridLayout, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
+
+from nakrel.core import messages as m
+from nakrel.core.controls import CONTROLS, Kind
+from nakrel.core.controls import label as control_label
+from nakrel.ui import commands
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
+
+__all__ = ["DevicesPage"]
+
+_WAYS = {
+    "x11": "Macros reach every window through the X server.",
+    "xwayland": "This is a Wayland session: macros reach only the windows that run under Xwayland.",
+    "standin": "Macros reach no other window.",
+}
+_COLUMNS = 6
+
+
+class _PressButton(QPushButton):
+    """A simulated control: down while it is held with the mouse or the space bar."""
+
+    def __init__(self, store: Store, device: str, code: str) -> None:
+        super().__init__(control_label(code))
+        self.setObjectName("panel")
+        self.setToolTip(code)
+        self.setAutoDefault(False)
+        if CONTROLS[code].kind is Kind.WHEEL:
+            self.clicked.connect(lambda: store.ask(m.PressStandIn(device, code, 1)))
+        else:
+            self.pressed.connect(lambda: store.ask(m.PressStandIn(device, code, 1)))
+            self.released.connect(lambda: store.ask(m.PressStandIn(device, code, 0)))
+
+
+class DevicesPage(QWidget):
+    """The list of devices, the way to the programs, and the practice game."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self._store = store
+        self._way, self._note = label("", "", wrap=True), label("", "soft", wrap=True)
+        self.stand_ins = QCheckBox("Simulated devices, for trying things without pressing a real button")
+        self.practice = button("Start the practice game", self.start_practice)
+        self._said = label("", "soft")
+        self._panels: dict[str, QWidget] = {}
+        self._list = QVBoxLayout()
+        self._list.setSpacing(0)
+        self._build()
+        self.stand_ins.clicked.connect(self._stand_ins_clicked)
+        store.devices_changed.connect(self._devices_changed)
+        store.status_changed.connect(self._show_way)
+        store.settings_changed.connect(self._show_way)
+        self._stale = True
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        """Build the press panels when they are first seen; they are many buttons."""
+        super().showEvent(event)
+        if self._stale:
+            self._show_devices()
+
+    def _devices_changed(self) -> None:
+        self._stale = True
+        if self.isVisible():
+            self._show_devices()
+
+    def _build(self) -> None:
+        inner = QWidget()
+        layout = QVBoxLayout(inner)
+        layout.setContentsMargins(0, 10, 8, 10)
+        layout.setSpacing(6)
+        layout.addWidget(self._way)
+        layout.addWidget(self._note)
+        row = QHBoxLayout()
+        row.addWidget(self.practice)
+        row.addWidget(self._said)
+        row.addStretch(1)
+        layout.addLayout(row)
+        layout.addWidget(self.stand_ins)
+        layout.addSpacing(4)
+        layout.addLayout(self._list)
+        layout.addStretch(1)
+        scroll = QScrollArea()
+        scroll.setWidgetResizable(True)
+        scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        scroll.setWidget(inner)
+        outer = QVBoxLayout(self)
+        outer.setContentsMargins(0, 0, 0, 0)
+        outer.addWidget(scroll)
+
+    def start_practice(self) -> None:
+        """Start the practice game as a program of its own."""
+        beside = Path(sys.executable).with_name("nakrel-practice")
+        found = str(beside) if beside.exists() else shutil.which("nakrel-practice")
+        command = [found] if found else [sys.executable, "-m", "nakrel.practice"]
+        try:
+            subprocess.Popen(command, stdin=subprocess.DEVNULL, start_new_session=True)
+        except OSError as error:
+            self._said.setText(f"It could not be started: {error.strerror}")
+        else:
+            self._said.setText("Started. Link it like any game: it runs as nakrel-practice.")
+
+    def _show_way(self) -> None:
+        status = self._store.status
+        self._way.setText(_WAYS.get(status.backend, status.backend))
+        self._note.setText(status.backend_note)
+        self.stand_ins.setChecked(self._store.settings.stand_ins)
+
+    def _show_devices(self) -> None:
+        self._stale = False
+        self._show_way()
+        clear_layout(self._list)
+        self._panels.clear()
+        for device in self._store.devices:
+            self._list.addWidget(hairline())
+            self._list.addWidget(self._device(device))
+        if not self._store.devices:
+            self._list.addWidget(label("No device is there. Plug one in, or switch the simulated ones on.", "soft"))
+
+    def _device(self, device: m.Device) -> QWidget:
+        made = QWidget()
+        layout = QVBoxLayout(made)
+        layout.setContentsMargins(0, 8, 0, 8)
+        kinds = [CONTROLS[code].kind for code in device.controls if code in CONTROLS]
+        counts = [
+            f"{kinds.count(kind)} {word}"
+            for kind, word in ((Kind.BUTTON, "buttons"), (Kind.WHEEL, "wheel directions"), (Kind.KEY, "keys"))
+            if kind in kinds
+        ]
+        row = QHBoxLayout()
+        row.addWidget(label(device.name, "heading"))
+        row.addSpacing(8)
+        row.addWidget(label(f"{', '.join(counts)} · read as {device.how}", "soft"))
+        row.addStretch(1)
+        layout.addLayout(row)
+        if device.standin:
+            layout.addWidget(self._panel(device, small=len(device.controls) > 40))
+        return made
+
+    def _panel(self, device: m.Device, *, small: bool) -> QWidget:
+        """The press panel; a whole keyboard shows the keys that are met most."""
+        panel = QWidget()
+        grid = QGridLayout(panel)
+        grid.setContentsMargins(0, 2, 0, 0)
+        grid.setSpacing(4)
+        codes = [c for c in device.controls if not small or c in _KEYS_SHOWN]
+        columns = 12 if small else _COLUMNS
+        for n, code in enumerate(codes):
+            grid.addWidget(_PressButton(self._store, device.id, code), n // columns, n % columns)
+        self._panels[device.id] = panel
+        return panel
+
+    def _stand_ins_clicked(self, on: bool) -> None:
+        after = msgspec.structs.replace(self._store.settings, stand_ins=on)
+        commands.edit_settings(self._store, "simulated devices", after)
+
+
+_KEYS_SHOWN = frozenset(
+    f"KEY_{name}"
+    for name in (
+        *"1234567890QWERTYUIOPASDFGHJKLZXCVBNM",
+        *("ESC", "TAB", "SPACE", "ENTER", "LEFTSHIFT", "LEFTCTRL", "F5", "F6", "PAUSE", "SCROLLLOCK", "CAPSLOCK"),
+    )
+)

@@ -1,0 +1,1 @@
+"""The journal's page."""

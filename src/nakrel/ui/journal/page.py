@@ -1,0 +1,81 @@
+"""What happened, when and why."""
+
+from __future__ import annotations
+
+import time
+from typing import Any
+
+from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, QSortFilterProxyModel, Qt
+from PyQt6.QtWidgets import QLineEdit, QVBoxLayout, QWidget
+
+from nakrel.core.messages import Entry
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import label
+from nakrel.ui.widgets.rows import WEAK, HeadedModel, Table
+
+__all__ = ["JournalModel", "JournalPage"]
+
+_HEADS = ("when", "kind", "what", "why")
+_KEPT = 2_000
+AnyIndex = QModelIndex | QPersistentModelIndex
+
+
+class JournalModel(HeadedModel):
+    """The entries, the newest first."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__(_HEADS)
+        self._store = store
+        self._entries: list[Entry] = []
+        store.journal_changed.connect(self.refresh)
+
+    def refresh(self) -> None:
+        """Take the entries from the store."""
+        self.beginResetModel()
+        self._entries = self._store.journal[-_KEPT:][::-1]
+        self.endResetModel()
+
+    def size(self) -> int:
+        """A row an entry."""
+        return len(self._entries)
+
+    def data(self, index: AnyIndex, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
+        """What a cell shows."""
+        if not index.isValid():
+            return None
+        entry = self._entries[index.row()]
+        if role == Qt.ItemDataRole.DisplayRole:
+            when = time.localtime(entry.at)
+            today = time.strftime("%x", when) == time.strftime("%x")
+            shown = time.strftime("%H:%M:%S" if today else "%Y-%m-%d %H:%M:%S", when)
+            return (shown, entry.kind, entry.what, entry.why)[index.column()]
+        if role == Qt.ItemDataRole.ToolTipRole and index.column() >= 2:
+            return (entry.what, entry.why)[index.column() - 2] or None
+        return index.column() != 2 if role == WEAK else None
+
+
+class JournalPage(QWidget):
+    """The journal with a search field."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self.model = JournalModel(store)
+        self._proxy = QSortFilterProxyModel(self)
+        self._proxy.setSourceModel(self.model)
+        self._proxy.setFilterKeyColumn(-1)
+        self._proxy.setFilterCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
+        self.search = QLineEdit()
+        self.search.setPlaceholderText("Find in the journal")
+        self.search.setAccessibleName("Find in the journal")
+        self.search.setClearButtonEnabled(True)
+        self.search.textChanged.connect(self._proxy.setFilterFixedString)
+        self.table = Table("Journal")
+        self.table.setModel(self._proxy)
+        self.table.set_widths(140, 70, 280)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 8, 0, 0)
+        layout.setSpacing(6)
+        layout.addWidget(self.search)
+        layout.addWidget(self.table, 1)
+        layout.addWidget(label("Profile switches, runs and faults. What you type is never in it.", "soft"))
+        self.model.refresh()

@@ -1,0 +1,1 @@
+"""The macro page: diagram, steps, recording, and how it plays."""

@@ -1,0 +1,156 @@
+"""How the macro plays, and where it is attached."""
+
+from __future__ import annotations
+
+from functools import partial
+
+import msgspec
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+
+from nakrel.core import messages as m
+from nakrel.core.controls import label as control_label
+from nakrel.core.macro import Mode, Play, cycle_us
+from nakrel.core.profile import RunMacro
+from nakrel.core.steps import length_us
+from nakrel.core.units import format_ms, format_rate
+from nakrel.ui import commands
+from nakrel.ui.shown import Shown
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button, clear_layout, form_row, label
+from nakrel.ui.widgets.capture import Capture
+from nakrel.ui.widgets.play import PlayFields
+
+__all__ = ["MacroDetails"]
+
+
+class MacroDetails(QWidget):
+    """The details column beside the macro's page."""
+
+    def __init__(self, store: Store, shown: Shown) -> None:
+        super().__init__()
+        self._store, self._shown = store, shown
+        self.play = PlayFields()
+        self.note = QLineEdit()
+        self.note.setPlaceholderText("A note for yourself")
+        self.note.setAccessibleName("Note")
+        self._length, self._rate = label(), label()
+        self.attach_button = button("", self._arm, "act", "Choose the button by pressing it (Ctrl+B)")
+        self.capture = Capture(store, "Press the button that should play it…")
+        self._said = label("", "soft", wrap=True)
+        self._places = QVBoxLayout()
+        self._places.setSpacing(0)
+        self.try_button = button("Try it", self._try, tip="Play it now, into the window in front")
+        self.stop_button = button("Stop", self._stop)
+        self._build()
+        self.play.changed.connect(self._play_changed)
+        self.note.editingFinished.connect(self._note_changed)
+        self.capture.captured.connect(self._captured)
+        self.capture.ended.connect(self.refresh)
+        for signal in (store.library_changed, shown.macro_changed, shown.profile_changed):
+            signal.connect(self.refresh)
+        store.macro_changed.connect(lambda key: self.refresh())
+        store.profile_changed.connect(lambda key: self.refresh())
+        store.status_changed.connect(self._show_running)
+        self.refresh()
+
+    def _build(self) -> None:
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(16, 12, 14, 12)
+        layout.setSpacing(6)
+        layout.addWidget(label("How it plays", "heading"))
+        layout.addWidget(self.play)
+        self._length_row = form_row("one run takes", self._length)
+        self._rate_row = form_row("runs", self._rate)
+        layout.addWidget(self._length_row)
+        layout.addWidget(self._rate_row)
+        actions = QHBoxLayout()
+        actions.addWidget(self.try_button)
+        actions.addWidget(self.stop_button)
+        actions.addStretch(1)
+        layout.addLayout(actions)
+        layout.addSpacing(10)
+        layout.addWidget(label("Attached to", "heading"))
+        layout.addLayout(self._places)
+        layout.addWidget(self.attach_button)
+        layout.addWidget(self.capture)
+        layout.addWidget(self._said)
+        layout.addSpacing(10)
+        layout.addWidget(label("Note", "heading"))
+        layout.addWidget(self.note)
+        layout.addStretch(1)
+
+    def refresh(self) -> None:
+        """Show the macro as it is now."""
+        macro, profile = self._shown.macro, self._shown.profile
+        self.setEnabled(macro is not None)
+        if macro is None:
+            return
+        self.play.set_play(macro.play)
+        if not self.note.hasFocus():
+            self.note.setText(macro.note)
+            self.note.setCursorPosition(0)
+        run, cycle = sum(map(length_us, macro.loop)), cycle_us(macro, macro.play)
+        self._length.setText(f"{format_ms(run)} ms")
+        self._rate_row.setVisible(macro.play.mode is not Mode.SINGLE and cycle > 0)
+        self._rate.setText(f"{format_rate(cycle)}, every {format_ms(cycle)} ms")
+        self.attach_button.setText(f"Attach in {profile.name}…" if profile else "Attach…")
+        self.attach_button.setVisible(not self.capture.armed)
+        self._show_places()
+        self._show_running()
+
+    def _show_places(self) -> None:
+        clear_layout(self._places)
+        macro = self._shown.macro
+        found = [
+            (profile, code)
+            for profile in sorted(self._store.profiles.values(), key=lambda p: p.name.casefold())
+            for code, cell in profile.sheet.cells.items()
+            if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
+        ]
+        for profile, code in found:
+            place = button(f"{control_label(code)} in {profile.name}", partial(self._go, profile.id, code), "link")
+            self._places.addWidget(place, 0, Qt.AlignmentFlag.AlignLeft)
+        if not found:
+            self._places.addWidget(label("No button plays it yet.", "soft"))
+
+    def _go(self, profile: str, code: str) -> None:
+        self._shown.show_profile(profile)
+        self._shown.show_page("sheet")
+        self._shown.show_control(code)
+
+    def _show_running(self) -> None:
+        key = self._shown.macro.id if self._shown.macro else ""
+        self.stop_button.setVisible(any(run.macro == key for run in self._store.status.running))
+
+    def _play_changed(self, play: Play, what: str) -> None:
+        if macro := self._shown.macro:
+            commands.edit_macro(self._store, f"{what} of {macro.name}", msgspec.structs.replace(macro, play=play))
+
+    def _note_changed(self) -> None:
+        macro = self._shown.macro
+        if macro and macro.note != self.note.text():
+            commands.edit_macro(
+                self._store, f"note of {macro.name}", msgspec.structs.replace(macro, note=self.note.text())
+            )
+
+    def _arm(self) -> None:
+        self._said.setText("")
+        self.capture.arm()
+        self.attach_button.setVisible(False)
+
+    def _captured(self, code: str) -> None:
+        macro, profile = self._shown.macro, self._shown.profile
+        if macro and profile:
+            before = profile.sheet.cells.get(code)
+            refused = commands.attach(self._store, profile, code, macro)
+            replaced = " It did something else before; undo brings that back." if before else ""
+            self._said.setText(refused or f"{control_label(code)} plays it now in {profile.name}.{replaced}")
+
+    def _try(self) -> None:
+        if macro := self._shown.macro:
+            self._store.ask(m.Play_(macro.id))
+
+    def _stop(self) -> None:
+        if macro := self._shown.macro:
+            self._store.ask(m.Stop(macro.id))

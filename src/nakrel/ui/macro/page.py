@@ -1,0 +1,252 @@
+"""The macro's page."""
+
+from __future__ import annotations
+
+import msgspec
+from PyQt6.QtCore import QItemSelectionModel, QPoint, Qt
+from PyQt6.QtGui import QKeyEvent, QKeySequence
+from PyQt6.QtWidgets import QAbstractItemView, QMenu, QVBoxLayout, QWidget
+
+from nakrel.core import edits
+from nakrel.core.macro import Macro, Section
+from nakrel.core.steps import Step, length_us
+from nakrel.core.timeline import lay_out
+from nakrel.ui import commands
+from nakrel.ui.macro.add_step import AddStep
+from nakrel.ui.macro.diagram import Diagram
+from nakrel.ui.macro.recording import RecordingBar
+from nakrel.ui.macro.steps_model import SECTION_WORDS, TIME, StepsModel
+from nakrel.ui.shown import Shown
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.rows import Table
+
+__all__ = ["MacroPage"]
+
+
+class _Steps(Table):
+    """The step list: Enter edits the time, Delete deletes, rows are dragged."""
+
+    def __init__(self, page: MacroPage) -> None:
+        super().__init__("Steps")
+        self._page = page
+        self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
+        self.setDragDropMode(QAbstractItemView.DragDropMode.InternalMove)
+        self.setDragDropOverwriteMode(False)
+        self.setEditTriggers(
+            QAbstractItemView.EditTrigger.DoubleClicked
+            | QAbstractItemView.EditTrigger.EditKeyPressed
+            | QAbstractItemView.EditTrigger.AnyKeyPressed
+        )
+        self.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Handle the list's own keys; typing a figure anywhere in a row types its time."""
+        if event is None:
+            return
+        index = self.currentIndex()
+        if self.state() == QAbstractItemView.State.EditingState:
+            # A key that the field being edited has passed on; Enter has just ended it.
+            super().keyPressEvent(event)
+        elif event.matches(QKeySequence.StandardKey.Delete) or event.key() == Qt.Key.Key_Backspace:
+            self._page.delete_selected()
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and index.isValid():
+            self.setFocus()
+            self.edit(index if index.flags() & Qt.ItemFlag.ItemIsEditable else index.siblingAtColumn(TIME))
+        elif event.text().isdecimal() and index.isValid() and index.column() < TIME:
+            self.selectionModel().setCurrentIndex(  # type: ignore[union-attr]
+                index.siblingAtColumn(TIME), QItemSelectionModel.SelectionFlag.NoUpdate
+            )
+            super().keyPressEvent(event)
+        elif event.modifiers() & Qt.KeyboardModifier.AltModifier and event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            self._page.move_selected(-1 if event.key() == Qt.Key.Key_Up else 1)
+        else:
+            super().keyPressEvent(event)
+
+
+class MacroPage(QWidget):
+    """Recording bar, timing diagram, step list, and the fields that add a step."""
+
+    def __init__(self, store: Store, shown: Shown) -> None:
+        super().__init__()
+        self._store, self._shown = store, shown
+        self.recording = RecordingBar(store)
+        self.diagram = Diagram()
+        self.model = StepsModel(store)
+        self.steps = _Steps(self)
+        self.add_step = AddStep(store)
+        self.new_button = button("New macro", lambda: None, "act")
+        self._empty = self._invitation()
+        self._build()
+        shown.macro_changed.connect(self.refresh)
+        store.macro_changed.connect(lambda key: self.refresh())
+        self.recording.live.connect(self._live)
+        self.recording.ended.connect(self._recorded)
+        self.add_step.added.connect(self.insert)
+        self.steps.customContextMenuRequested.connect(self._menu)
+        self._watch_selection()
+        self.model.modelReset.connect(self._selection_changed)
+        self.refresh()
+
+    def _build(self) -> None:
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(4)
+        layout.addWidget(self.recording)
+        layout.addWidget(self._empty, 1)
+        layout.addWidget(self.diagram)
+        self.steps.setModel(self.model)
+        self.steps.set_widths(70, 36, 190, 110, 104)
+        layout.addWidget(self.steps, 1)
+        layout.addWidget(self.add_step)
+
+    def _invitation(self) -> QWidget:
+        """What stands here while there is no macro: what to do next, and the button for it."""
+        made = QWidget()
+        layout = QVBoxLayout(made)
+        layout.addStretch(1)
+        for part in (label("There is no macro yet. Make one, then press Record and do it once."), self.new_button):
+            layout.addWidget(part, 0, Qt.AlignmentFlag.AlignHCenter)
+        layout.addStretch(2)
+        return made
+
+    def _watch_selection(self) -> None:
+        if chosen := self.steps.selectionModel():
+            chosen.selectionChanged.connect(lambda now, before: self._selection_changed())
+            chosen.currentChanged.connect(lambda now, before: self._selection_changed())
+
+    def refresh(self) -> None:
+        """Show the macro as it is now, the selection staying where it was."""
+        if self.recording.recording:
+            return
+        macro = self._shown.macro
+        rows, current = self.selected(), self.steps.currentIndex()
+        place = (current.row(), current.column())
+        fresh = self.model.macro is None or macro is None or macro.id != self.model.macro.id
+        self.model.set_macro(macro)
+        self.recording.set_macro(macro)
+        self.diagram.show_macro(macro)
+        self._empty.setVisible(macro is None)
+        for part in (self.recording, self.diagram, self.steps, self.add_step):
+            part.setVisible(macro is not None)
+        if fresh:
+            self.steps.clearSelection()
+            self.steps.setCurrentIndex(self.model.index(-1, -1))
+        elif rows:
+            self._select([row for row in rows if row < self.model.rowCount()], place)
+        self._selection_changed()
+
+    def selected(self) -> list[int]:
+        """The selected rows."""
+        chosen = self.steps.selectionModel()
+        return sorted({index.row() for index in chosen.selectedRows()}) if chosen else []
+
+    def insert(self, step: Step) -> None:
+        """Put a step in after the selected one, or at the end of the loop, and select it."""
+        if macro := self.model.macro:
+            place = edits.place_after(macro, self.recording.row_after)
+            row = self.recording.row_after
+            commands.edit_macro(self._store, f"add a step to {macro.name}", edits.insert(macro, place, [step]))
+            self._select([len(macro.lead_in) + len(macro.loop) if row is None else row + 1])
+
+    def delete_selected(self) -> None:
+        """Delete the selected steps; the row after them is selected."""
+        macro, rows = self.model.macro, self.selected()
+        if macro and rows:
+            commands.edit_macro(self._store, f"delete steps of {macro.name}", edits.delete(macro, rows))
+            if self.model.rowCount():
+                self._select([min(rows[0], self.model.rowCount() - 1)])
+
+    def move_selected(self, by: int) -> None:
+        """Move the selected steps by one row up (-1) or down (1)."""
+        rows = self.selected()
+        if rows and rows[0] + by >= 0 and rows[-1] + by < self.model.rowCount():
+            self.model.move(rows, rows[0] - 1 if by < 0 else rows[-1] + 2)
+            self._select([row + by for row in rows])
+
+    def edit_selected(self, text: str, edit: object) -> None:
+        """Apply a pure edit `edit(macro, rows)` to the selected steps."""
+        macro, rows = self.model.macro, self.selected()
+        if macro and rows:
+            commands.edit_macro(self._store, f"{text} in {macro.name}", edit(macro, rows))  # type: ignore[operator]
+
+    def _select(self, rows: list[int], place: tuple[int, int] | None = None) -> None:
+        chosen = self.steps.selectionModel()
+        if chosen is None or not rows:
+            return
+        flags = QItemSelectionModel.SelectionFlag
+        row, column = place or (rows[0], TIME)
+        chosen.setCurrentIndex(self.model.index(min(row, self.model.rowCount() - 1), column), flags.NoUpdate)
+        chosen.clearSelection()
+        for row in rows:
+            chosen.select(self.model.index(row, 0), flags.Select | flags.Rows)
+
+    def _selection_changed(self) -> None:
+        rows = self.selected()
+        self.model.selected = rows
+        self.recording.set_cursor(rows[-1] if rows else None)
+        macro = self.model.macro
+        if macro and rows and rows[-1] < self.model.rowCount():
+            starts = lay_out(macro).starts_us
+            self.diagram.mark((starts[rows[0]], starts[rows[-1]] + length_us(self.model.step(rows[-1]))))
+        else:
+            self.diagram.mark(None)
+
+    def _live(self, macro: Macro, new: range) -> None:
+        self.model.set_macro(macro, new)
+        self.diagram.show_macro(macro)
+        if new:
+            self.steps.scrollTo(self.model.index(new[-1], 0))
+
+    def _recorded(self, new: range) -> None:
+        self.refresh()
+        self.steps.setFocus()
+        self._select(list(new))
+        if new:
+            self.steps.scrollTo(self.model.index(new[0], 0))
+
+    def _menu(self, spot: QPoint) -> None:
+        rows = self.selected()
+        if not rows:
+            return
+        menu = QMenu(self)
+        menu.addAction("Edit time\tEnter", lambda: self.steps.edit(self.steps.currentIndex().siblingAtColumn(TIME)))
+        menu.addAction("Duplicate\tCtrl+D", self.duplicate_selected)
+        menu.addAction("Switch on or off", self.switch_selected)
+        menu.addSeparator()
+        for section in Section:
+            menu.addAction(f"Move to the {SECTION_WORDS[section]}", lambda s=section: self.move_to(s))
+        menu.addSeparator()
+        menu.addAction("Delete\tDel", self.delete_selected)
+        if ground := self.steps.viewport():
+            menu.popup(ground.mapToGlobal(spot))
+
+    def duplicate_selected(self) -> None:
+        """Repeat each selected step after itself."""
+        self.edit_selected("duplicate steps", edits.duplicate)
+
+    def switch_selected(self) -> None:
+        """Switch the selected steps off, or on where the first is off."""
+        rows = self.selected()
+        if rows:
+            off = not self.model.step(rows[0]).off
+            self.edit_selected("switch steps", lambda macro, chosen: _switch(macro, chosen, off))
+
+    def move_to(self, section: Section) -> None:
+        """Move the selected steps to the end of a section."""
+        self.edit_selected(
+            f"move steps to the {SECTION_WORDS[section]}",
+            lambda macro, rows: edits.move(macro, rows, edits.Place(section, len(macro.section(section)))),
+        )
+
+    def to_taps(self) -> None:
+        """Turn presses, waits and releases of one control into taps."""
+        if macro := self.model.macro:
+            commands.edit_macro(self._store, f"taps in {macro.name}", edits.to_taps(macro))
+
+
+def _switch(macro: Macro, rows: list[int], off: bool) -> Macro:
+    for row in rows:
+        step = edits.rows(macro)[row][1]
+        macro = edits.change(macro, row, msgspec.structs.replace(step, off=off))
+    return macro

@@ -1,0 +1,189 @@
+"""The step list's rows."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from typing import Any
+
+import msgspec
+from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
+
+from nakrel.core import edits
+from nakrel.core.errors import DataError
+from nakrel.core.macro import Macro, Section
+from nakrel.core.steps import Step, Tap, Wait, Wheel, describe
+from nakrel.core.timeline import lay_out
+from nakrel.core.units import format_ms, parse_time
+from nakrel.ui import commands
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.rows import GLYPH, LIT, WEAK, HeadedModel
+
+__all__ = ["ROWS_MIME", "SECTION_WORDS", "StepsModel"]
+
+SECTION, NUMBER, WHAT, TIME, STARTS, REMARK = range(6)
+_HEADS = ("", "no", "step", "hold / wait", "starts at, ms", "remark")
+SECTION_WORDS = {Section.LEAD_IN: "lead-in", Section.LOOP: "loop", Section.LEAD_OUT: "lead-out"}
+ROWS_MIME = "application/x-nakrel-step-rows"
+AnyIndex = QModelIndex | QPersistentModelIndex
+
+
+class StepsModel(HeadedModel):
+    """The steps of one macro. What is typed becomes one undoable edit; `selected` says which rows go with it."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__(_HEADS)
+        self._store = store
+        self.macro: Macro | None = None
+        self.selected: Collection[int] = ()
+        self.refused = ""
+        self._rows: list[tuple[Section, Step]] = []
+        self._starts: list[int] = []
+        self._numbers: list[int] = []
+        self._new: range = range(0)
+
+    def set_macro(self, macro: Macro | None, new: range = range(0)) -> None:
+        """Show this macro; the rows in `new` are being recorded and lit."""
+        rows = edits.rows(macro) if macro else []
+        same_shape = len(rows) == len(self._rows)
+        if not same_shape:
+            self.beginResetModel()
+        self.macro, self._rows, self._new = macro, rows, new
+        self._starts = lay_out(macro).starts_us if macro else []
+        self._number()
+        if not same_shape:
+            self.endResetModel()
+        elif rows:
+            self.dataChanged.emit(self.index(0, 0), self.index(len(rows) - 1, REMARK))
+
+    def _number(self) -> None:
+        count, self._numbers = 0, []
+        for _, step in self._rows:
+            count += not isinstance(step, Wait)
+            self._numbers.append(count)
+
+    def size(self) -> int:
+        """A row a step."""
+        return len(self._rows)
+
+    def step(self, row: int) -> Step:
+        """The step of a row."""
+        return self._rows[row][1]
+
+    def data(self, index: AnyIndex, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
+        """What a cell shows."""
+        if not index.isValid():
+            return None
+        row, column = index.row(), index.column()
+        section, step = self._rows[row]
+        if role == Qt.ItemDataRole.DisplayRole:
+            return self._text(row, column, section, step)
+        if role == Qt.ItemDataRole.EditRole:
+            return step.remark if column == REMARK else self._text(row, column, section, step).removesuffix(" ms")
+        if role == Qt.ItemDataRole.AccessibleTextRole and column == WHAT:
+            return f"{SECTION_WORDS[section]}: {describe(step)}{', switched off' if step.off else ''}"
+        if role == GLYPH and column == WHAT:
+            return getattr(step, "control", None)
+        if role == LIT:
+            return row in self._new
+        if role == WEAK:
+            return (
+                step.off or column in (SECTION, NUMBER, STARTS, REMARK) or (column == WHAT and isinstance(step, Wait))
+            )
+        return None
+
+    def _text(self, row: int, column: int, section: Section, step: Step) -> str:
+        if column == SECTION:
+            first = row == 0 or self._rows[row - 1][0] is not section
+            return SECTION_WORDS[section] if first else ""
+        if column == NUMBER:
+            return "" if isinstance(step, Wait) else str(self._numbers[row])
+        if column == WHAT:
+            words = "wait" if isinstance(step, Wait) else describe(step)
+            return f"{words}  (off)" if step.off else words
+        if column == TIME:
+            return _time_text(step)
+        return format_ms(self._starts[row]) if column == STARTS else step.remark
+
+    def flags(self, index: AnyIndex) -> Qt.ItemFlag:
+        """Times and remarks are edited in place; rows are dragged."""
+        if not index.isValid():
+            return Qt.ItemFlag.ItemIsDropEnabled
+        base = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsDragEnabled
+        step = self.step(index.row())
+        timed = index.column() == TIME and isinstance(step, Wait | Tap | Wheel)
+        return base | Qt.ItemFlag.ItemIsEditable if timed or index.column() == REMARK else base
+
+    def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
+        """Take a typed time or remark; what can't be read leaves all as it is and its reason in `refused`."""
+        if role != Qt.ItemDataRole.EditRole or self.macro is None:
+            return False
+        self.refused = ""
+        row, step = index.row(), self.step(index.row())
+        try:
+            if index.column() == REMARK:
+                after = edits.change(self.macro, row, msgspec.structs.replace(step, remark=str(value).strip()))
+            elif isinstance(step, Wheel):
+                after = edits.change(self.macro, row, msgspec.structs.replace(step, notches=_notches(str(value))))
+            else:
+                # With several steps selected, all their times become this one.
+                chosen = [r for r in self.selected if type(self.step(r)) is type(step)]
+                rows = chosen if row in chosen else [row]
+                after = edits.set_times(self.macro, rows, parse_time(str(value)))
+        except DataError as error:
+            self.refused = str(error)
+            self._store.fault.emit(self.refused)
+            return False
+        commands.edit_macro(self._store, f"{_HEADS[index.column()]} in {self.macro.name}", after)
+        return True
+
+    def supportedDropActions(self) -> Qt.DropAction:
+        """Rows are moved."""
+        return Qt.DropAction.MoveAction
+
+    def mimeTypes(self) -> list[str]:
+        """What dragged rows are."""
+        return [ROWS_MIME]
+
+    def mimeData(self, indexes: Any) -> QMimeData:
+        """The numbers of the dragged rows."""
+        data = QMimeData()
+        rows = sorted({index.row() for index in indexes})
+        data.setData(ROWS_MIME, ",".join(map(str, rows)).encode())
+        return data
+
+    def dropMimeData(self, data: QMimeData | None, action: Any, row: int, column: int, parent: AnyIndex) -> bool:
+        """Move the dragged rows into the gap they were dropped on."""
+        if data is None or self.macro is None or not data.hasFormat(ROWS_MIME):
+            return False
+        chosen = [int(part) for part in bytes(data.data(ROWS_MIME).data()).decode().split(",")]
+        gap = parent.row() if parent.isValid() else (row if row >= 0 else len(self._rows))
+        self.move(chosen, gap)
+        # The rows were moved in the macro itself; the view must not remove anything.
+        return False
+
+    def move(self, chosen: Collection[int], gap: int) -> None:
+        """Move rows into the gap before row `gap`; a gap between sections belongs to the section above it."""
+        if self.macro is None:
+            return
+        if gap > 0:
+            place = edits.place_after(self.macro, gap - 1)
+        else:
+            place = edits.Place(self._rows[0][0] if self._rows else Section.LOOP, 0)
+        commands.edit_macro(self._store, f"move steps in {self.macro.name}", edits.move(self.macro, chosen, place))
+
+
+def _time_text(step: Step) -> str:
+    match step:
+        case Wait():
+            return f"{format_ms(step.wait_us)} ms"
+        case Tap():
+            return f"{format_ms(step.hold_us)} ms"
+        case Wheel():
+            return str(step.notches)
+    return ""
+
+
+def _notches(text: str) -> int:
+    if not text.strip().isdecimal() or not 1 <= int(text) <= 1_000:
+        raise DataError(f"{text.strip()!r} is not a number of notches; write 1 to 1000")
+    return int(text)

@@ -1,0 +1,1 @@
+"""The left column: profiles and macros, and whether games are followed."""

@@ -1,0 +1,1 @@
+"""The button sheet: a row for each control, and what it does."""

@@ -1,0 +1,246 @@
+"""What the chosen control does, and how to change it."""
+
+from __future__ import annotations
+
+import msgspec
+from PyQt6.QtCore import QRectF, QSize, Qt
+from PyQt6.QtGui import QColor, QPainter, QPaintEvent
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+
+from nakrel.core import messages as m
+from nakrel.core.controls import CONTROLS, Kind
+from nakrel.core.controls import label as control_label
+from nakrel.core.macro import Macro, Play, cycle_us
+from nakrel.core.profile import Cell, Nothing, RunMacro, ToControl
+from nakrel.core.timeline import lay_out
+from nakrel.core.units import format_ms, format_rate
+from nakrel.ui import commands
+from nakrel.ui.shown import Shown
+from nakrel.ui.store import Store
+from nakrel.ui.theme import SMALL_PX, font, hue, palette
+from nakrel.ui.widgets.basics import button, choice, form_row, label, searchable
+from nakrel.ui.widgets.capture import Capture
+from nakrel.ui.widgets.play import PlayFields
+from nakrel.ui.widgets.traces import draw_trace
+
+__all__ = ["Preview", "SheetDetails"]
+
+_DOES = ("as the device has it", "nothing", "another control", "macro")
+
+
+class Preview(QWidget):
+    """The macro's loop as small traces, as long as two runs with their pause."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._macro: Macro | None = None
+        self._cycle_us = 0
+        self.setAccessibleName("How the macro reads in time")
+
+    def sizeHint(self) -> QSize:
+        """Room for a few traces and the ruler."""
+        return QSize(200, 16 + 20 * min(4, len(self._spans()) or 1) + 8)
+
+    def show_macro(self, macro: Macro | None, play: Play) -> None:
+        """Draw this macro."""
+        self._macro = macro
+        self._cycle_us = cycle_us(macro, play) if macro else 0
+        self.setFixedHeight(self.sizeHint().height())
+        self.update()
+
+    def _spans(self) -> dict[str, list[tuple[int, int]]]:
+        if self._macro is None:
+            return {}
+        return lay_out(Macro(id="preview", name="preview", loop=self._macro.loop)).spans
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Draw the traces and a ruler with the length of a run."""
+        painter, p = QPainter(self), palette()
+        spans, cycle = self._spans(), self._cycle_us
+        painter.setFont(font(SMALL_PX))
+        if not spans or not cycle:
+            painter.setPen(QColor(p.soft))
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignLeft, "no step that takes time yet")
+            return
+        end = 2 * cycle
+        for n, (code, own) in enumerate(list(spans.items())[:4]):
+            area = QRectF(0, 6 + 20 * n, self.width() - 1, 13)
+            draw_trace(painter, area, [*own, *((a + cycle, b + cycle) for a, b in own)], 0, end, hue(code), 1.3)
+        painter.setPen(QColor(p.soft))
+        bottom = self.height() - 3
+        for n, text in enumerate(("0", f"{format_ms(cycle)} ms")):
+            painter.drawText(int(n * self.width() / 2), bottom, text)
+
+
+class SheetDetails(QWidget):
+    """The details column beside the sheet."""
+
+    def __init__(self, store: Store, shown: Shown) -> None:
+        super().__init__()
+        self._store, self._shown = store, shown
+        self._title, self._code = label("", "heading"), label("", "soft", wrap=True)
+        self.does = choice("does")
+        self.does.addItems(_DOES)
+        self.does.setMinimumContentsLength(16)
+        self.macro = searchable("Macro")
+        self.control = searchable("Control")
+        for known in CONTROLS.values():
+            if known.kind is not Kind.WHEEL:
+                self.control.addItem(f"{known.label}  ({known.code})", known.code)
+        self.press_control = Capture(store)
+        self.finder = Capture(store, "Press the control to find its row…")
+        self.play = PlayFields()
+        self.own_way = button("Play it its own way here", self._give_own_way, "link")
+        self.preview = Preview()
+        self._rate, self._error = label(), label("", "alarm", wrap=True)
+        self._build()
+        self._connect()
+        self.refresh()
+
+    def _build(self) -> None:
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(16, 12, 14, 12)
+        layout.setSpacing(6)
+        layout.addWidget(self._title)
+        layout.addWidget(self._code)
+        layout.addWidget(form_row("does", self.does))
+        layout.addWidget(self.macro)
+        layout.addWidget(self.control)
+        self._press_button = button("Choose by pressing it", self.press_control.arm)
+        layout.addWidget(self._press_button)
+        layout.addWidget(self.press_control)
+        layout.addWidget(self._error)
+        self._plays = label("plays", "soft")
+        layout.addWidget(self._plays)
+        layout.addWidget(self.play)
+        layout.addWidget(self.own_way)
+        self._reads = label("reads as", "soft")
+        layout.addWidget(self._reads)
+        layout.addWidget(self.preview)
+        self._rate_row = form_row("runs", self._rate)
+        layout.addWidget(self._rate_row)
+        actions = QHBoxLayout()
+        self.open_button = button("Open macro", self._open)
+        self.try_button = button("Try it", self._try, tip="Play it now, into the window in front")
+        self.detach_button = button("Detach", lambda: self._set(None))
+        for made in (self.open_button, self.try_button, self.detach_button):
+            actions.addWidget(made)
+        actions.addStretch(1)
+        layout.addLayout(actions)
+        layout.addStretch(1)
+        layout.addWidget(self.finder)
+        self.find_button = button("Find a control by pressing it", self.finder.arm)
+        layout.addWidget(self.find_button)
+
+    def _connect(self) -> None:
+        self.does.activated.connect(self._does_chosen)
+        self.macro.activated.connect(lambda n: self._set(RunMacro(self.macro.itemData(n))))
+        self.control.activated.connect(lambda n: self._set(ToControl(self.control.itemData(n))))
+        self.press_control.captured.connect(self._control_pressed)
+        self.play.changed.connect(self._play_changed)
+        for signal in (
+            self._store.library_changed,
+            self._shown.profile_changed,
+            self._shown.control_changed,
+        ):
+            signal.connect(self.refresh)
+        self._store.profile_changed.connect(lambda key: self.refresh())
+        self._store.macro_changed.connect(lambda key: self.refresh())
+
+    def _cell(self) -> Cell | None:
+        return self._shown.profile.sheet.cells.get(self._shown.control) if self._shown.profile else None
+
+    def _macro(self) -> Macro | None:
+        cell = self._cell()
+        return self._store.macros.get(cell.macro) if isinstance(cell, RunMacro) else None
+
+    def refresh(self) -> None:
+        """Show the chosen control."""
+        code, cell, macro = self._shown.control, self._cell(), self._macro()
+        self._title.setText(f"{control_label(code)}, plain" if code else "No control chosen")
+        self._code.setText(code or "Choose a row of the sheet, or press a button of your mouse.")
+        self._error.setText("")
+        self.does.setEnabled(bool(code))
+        self.does.setCurrentIndex(
+            {type(None): 0, Nothing: 1, ToControl: 2, RunMacro: 3}[type(cell)],
+        )
+        self._fill_macros(cell.macro if isinstance(cell, RunMacro) else "")
+        if isinstance(cell, ToControl):
+            self.control.setCurrentIndex(self.control.findData(cell.control))
+        self._show(isinstance(cell, RunMacro), isinstance(cell, ToControl), macro, cell)
+
+    def _show(self, runs: bool, acts: bool, macro: Macro | None, cell: Cell | None) -> None:
+        self.macro.setVisible(runs)
+        self.control.setVisible(acts)
+        self._press_button.setVisible(acts)
+        for widget in (self._plays, self.play, self._reads, self.preview, self._rate_row, self.open_button):
+            widget.setVisible(macro is not None)
+        self.try_button.setVisible(macro is not None)
+        self.own_way.setVisible(macro is not None)
+        self.detach_button.setVisible(cell is not None)
+        if macro and isinstance(cell, RunMacro):
+            play = cell.play or macro.play
+            self.play.set_play(play)
+            self._plays.setText("plays, its own way here" if cell.play else "plays, as the macro says everywhere")
+            self.own_way.setText("Play it as the macro says" if cell.play else "Play it its own way here")
+            self.preview.show_macro(macro, play)
+            cycle = cycle_us(macro, play)
+            self._rate.setText(f"{format_rate(cycle)}, every {format_ms(cycle)} ms" if cycle else "once")
+
+    def _fill_macros(self, key: str) -> None:
+        self.macro.clear()
+        for macro in sorted(self._store.macros.values(), key=lambda x: x.name.casefold()):
+            self.macro.addItem(macro.name, macro.id)
+        self.macro.setCurrentIndex(self.macro.findData(key))
+
+    def _does_chosen(self, number: int) -> None:
+        if number == 0:
+            self._set(None)
+        elif number == 1:
+            self._set(Nothing())
+        elif number == 2:
+            self._show(False, True, None, self._cell())
+            self.control.setCurrentIndex(-1)
+            self.control.setFocus()
+        elif self._store.macros:
+            self._show(True, False, None, self._cell())
+            self.macro.setCurrentIndex(-1)
+            self.macro.setFocus()
+            self.macro.showPopup()
+        else:
+            self._error.setText("There is no macro yet. Make one with + New in the left column.")
+
+    def _set(self, cell: Cell | None) -> None:
+        if self._shown.profile and self._shown.control:
+            refused = commands.set_cell(self._store, self._shown.profile, self._shown.control, cell)
+            self.refresh()
+            self._error.setText(refused)
+
+    def _control_pressed(self, code: str) -> None:
+        if CONTROLS[code].kind is Kind.WHEEL:
+            self._error.setText("A control can act as a key or a button, not as a turn of the wheel.")
+        else:
+            self._set(ToControl(code))
+
+    def _play_changed(self, play: Play, what: str) -> None:
+        cell, macro = self._cell(), self._macro()
+        if isinstance(cell, RunMacro) and macro:
+            if cell.play:
+                self._set(msgspec.structs.replace(cell, play=play))
+            else:
+                after = msgspec.structs.replace(macro, play=play)
+                commands.edit_macro(self._store, f"{what} of {macro.name}", after)
+
+    def _give_own_way(self) -> None:
+        cell, macro = self._cell(), self._macro()
+        if isinstance(cell, RunMacro) and macro:
+            self._set(msgspec.structs.replace(cell, play=None if cell.play else macro.play))
+
+    def _open(self) -> None:
+        if macro := self._macro():
+            self._shown.show_macro(macro.id)
+
+    def _try(self) -> None:
+        cell, macro = self._cell(), self._macro()
+        if macro and isinstance(cell, RunMacro):
+            self._store.ask(m.Play_(macro.id, cell.play))

@@ -1,0 +1,87 @@
+"""What is shown: the profile, the macro, the page. It never follows what is live."""
+
+from __future__ import annotations
+
+import msgspec
+from PyQt6.QtCore import QObject, pyqtSignal
+
+from nakrel.core import messages as m
+from nakrel.core.macro import Macro
+from nakrel.core.profile import EVERYDAY, Profile
+from nakrel.ui.store import Store
+
+__all__ = ["PAGES", "Shown"]
+
+PAGES = ("sheet", "macro", "devices", "journal")
+
+
+class Shown(QObject):
+    """The window's own state; `control` is the row of the sheet whose details are shown."""
+
+    profile_changed = pyqtSignal()
+    macro_changed = pyqtSignal()
+    control_changed = pyqtSignal()
+    page_changed = pyqtSignal()
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self._store = store
+        last = store.settings.shown
+        self._profile, self._macro, self.control = last.profile or EVERYDAY, last.macro, ""
+        self.page = last.page if last.page in PAGES else PAGES[0]
+        store.library_changed.connect(self._check)
+        store.profile_changed.connect(lambda key: self._check())
+        store.macro_changed.connect(lambda key: self._check())
+        self._check()
+
+    @property
+    def profile(self) -> Profile | None:
+        """The profile shown."""
+        return self._store.profiles.get(self._profile)
+
+    @property
+    def macro(self) -> Macro | None:
+        """The macro shown; None where there is none."""
+        return self._store.macros.get(self._macro)
+
+    def remember(self) -> None:
+        """Let the next window show the same."""
+        now = m.Shown(self._profile, self._macro, self.page)
+        if now != self._store.settings.shown:
+            self._store.put_settings(msgspec.structs.replace(self._store.settings, shown=now))
+
+    def show_profile(self, key: str) -> None:
+        """Show this profile."""
+        if key != self._profile and key in self._store.profiles:
+            self._profile = key
+            self.profile_changed.emit()
+
+    def show_macro(self, key: str, *, open_page: bool = True) -> None:
+        """Show this macro, on its page unless told otherwise."""
+        if key in self._store.macros and key != self._macro:
+            self._macro = key
+            self.macro_changed.emit()
+        if open_page:
+            self.show_page("macro")
+
+    def show_control(self, code: str) -> None:
+        """Show this control's details."""
+        if code != self.control:
+            self.control = code
+            self.control_changed.emit()
+
+    def show_page(self, page: str) -> None:
+        """Show this page."""
+        if page != self.page:
+            self.page = page
+            self.page_changed.emit()
+
+    def _check(self) -> None:
+        """Move away from what was deleted."""
+        if self._profile not in self._store.profiles and EVERYDAY in self._store.profiles:
+            self._profile = EVERYDAY
+            self.profile_changed.emit()
+        if self._macro not in self._store.macros:
+            names = sorted(self._store.macros.values(), key=lambda x: x.name.casefold())
+            self._macro = names[0].id if names else ""
+            self.macro_changed.emit()

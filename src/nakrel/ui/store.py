@@ -1,0 +1,236 @@
+"""What the window knows: a mirror of the service's state, and the way every edit goes to it.
+
+An edit changes the mirror at once and is sent to the service, which saves it and answers. There is no Apply and no
+Save; undo is the way back.
+"""
+
+from __future__ import annotations
+
+import secrets
+from collections import Counter
+from collections.abc import Callable
+from typing import Any
+
+from PyQt6.QtCore import QObject, QSocketNotifier, QTimer, pyqtSignal
+from PyQt6.QtGui import QUndoStack
+
+from nakrel.client.connection import ClientError, Connection, ServiceGone
+from nakrel.core import messages as m
+from nakrel.core.macro import Macro
+from nakrel.core.profile import EVERYDAY, Profile
+
+__all__ = ["Store", "new_id"]
+
+_RETRY_MS = 500
+
+
+def new_id() -> str:
+    """An id that no other profile or macro has."""
+    return secrets.token_hex(6)
+
+
+class Store(QObject):
+    """Give it a way to connect; it keeps the connection, and comes back by itself when the service ends."""
+
+    library_changed = pyqtSignal()
+    profile_changed = pyqtSignal(str)
+    macro_changed = pyqtSignal(str)
+    settings_changed = pyqtSignal()
+    status_changed = pyqtSignal()
+    devices_changed = pyqtSignal()
+    journal_changed = pyqtSignal()
+    seen = pyqtSignal(object)
+    recorded = pyqtSignal(object)
+    saved = pyqtSignal(str)
+    fault = pyqtSignal(str)
+
+    def __init__(self, connect: Callable[[], Connection], parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._connect = connect
+        self._connection: Connection | None = None
+        self._notifier: QSocketNotifier | None = None
+        self._pending: Counter[tuple[str, str]] = Counter()
+        self._unsent: dict[tuple[str, str], m.Body] = {}
+        self._front = False
+        self.undo_stack = QUndoStack(self)
+        self.profiles: dict[str, Profile] = {}
+        self.macros: dict[str, Macro] = {}
+        self.settings = m.Settings()
+        self.status = m.Status(EVERYDAY, "", 0.0, "", "", "")
+        self.devices: tuple[m.Device, ...] = ()
+        self.journal: list[m.Entry] = []
+        self.faults: tuple[str, ...] = ()
+
+    # The connection
+
+    def open(self) -> None:
+        """Connect and fetch everything; raises `ClientError`."""
+        connection = self._connect()
+        connection.on_notice = self._notice
+        self._connection = connection
+        connection.call(m.Subscribe(seen=True))
+        library = connection.call(m.GetLibrary())
+        assert isinstance(library, m.Library)
+        self.profiles = {p.id: p for p in library.profiles}
+        self.macros = {x.id: x for x in library.macros}
+        self.settings, self.faults = library.settings, library.faults
+        for request in (m.GetStatus(), m.GetDevices(), m.GetJournal()):
+            self._take(connection.call(request))
+        self._notifier = QSocketNotifier(connection.fileno(), QSocketNotifier.Type.Read, self)  # type: ignore[call-overload]
+        self._notifier.activated.connect(self._readable)
+        self.library_changed.emit()
+        self.settings_changed.emit()
+        self.set_front(self._front)
+        for key, body in list(self._unsent.items()):
+            self._save(key, body)
+
+    def close(self) -> None:
+        """Disconnect; the service goes on."""
+        if self._notifier:
+            self._notifier.setEnabled(False)
+            self._notifier = None
+        if self._connection:
+            self._connection.close()
+            self._connection = None
+
+    def ask(self, body: m.Body, answered: Callable[[m.AnswerBody], None] | None = None) -> None:
+        """Send a request; a refusal is shown as a fault unless `answered` takes the answer."""
+        if self._connection is None:
+            self.fault.emit("The service doesn't run; it is being started again.")
+            return
+        try:
+            self._connection.send(body, answered or self._shown_if_refused)
+        except ServiceGone:
+            self._gone()
+
+    # Edits
+
+    def put_macro(self, macro: Macro) -> None:
+        """Make this the macro's state, here and on the disk."""
+        self.macros[macro.id] = macro
+        self.macro_changed.emit(macro.id)
+        self._save(("macro", macro.id), m.PutMacro(macro))
+
+    def delete_macro(self, key: str) -> None:
+        """Take the macro away, here and on the disk."""
+        self.macros.pop(key, None)
+        self.macro_changed.emit(key)
+        self._save(("macro", key), m.DeleteMacro(key))
+
+    def put_profile(self, profile: Profile) -> None:
+        """Make this the profile's state, here and on the disk."""
+        self.profiles[profile.id] = profile
+        self.profile_changed.emit(profile.id)
+        self._save(("profile", profile.id), m.PutProfile(profile))
+
+    def delete_profile(self, key: str) -> None:
+        """Take the profile away, here and on the disk."""
+        self.profiles.pop(key, None)
+        self.profile_changed.emit(key)
+        self._save(("profile", key), m.DeleteProfile(key))
+
+    def put_settings(self, settings: m.Settings) -> None:
+        """Make these the settings, here and on the disk."""
+        self.settings = settings
+        self.settings_changed.emit()
+        self._save(("settings", ""), m.PutSettings(settings))
+
+    def set_front(self, front: bool) -> None:
+        """Tell whether the window is in front; while it is, macros play for show only."""
+        self._front = front
+        if self._connection:
+            self.ask(m.InFront(front))
+
+    def pin(self, profile: str) -> None:
+        """Hold a profile live, or with '' follow games."""
+        self.ask(m.Pin(profile))
+
+    def _save(self, key: tuple[str, str], body: m.Body) -> None:
+        self._pending[key] += 1
+        self._unsent[key] = body
+
+        def answered(answer: m.AnswerBody) -> None:
+            self._pending[key] -= 1
+            if isinstance(answer, m.Refused):
+                self.saved.emit(answer.error)
+                self.fault.emit(answer.error)
+            elif self._pending[key] <= 0:
+                self._unsent.pop(key, None)
+                if not self._unsent:
+                    self.saved.emit("")
+
+        self.ask(body, answered)
+
+    # What comes in
+
+    def _readable(self) -> None:
+        try:
+            if self._connection:
+                self._connection.receive()
+        except ServiceGone:
+            self._gone()
+
+    def _gone(self) -> None:
+        self.close()
+        self._pending.clear()
+        self.fault.emit("The service has ended; it is being started again.")
+        QTimer.singleShot(_RETRY_MS, self._reopen)
+
+    def _reopen(self) -> None:
+        try:
+            self.open()
+        except ClientError as error:
+            self.fault.emit(str(error))
+            QTimer.singleShot(_RETRY_MS, self._reopen)
+        else:
+            self.fault.emit("")
+
+    def _shown_if_refused(self, answer: m.AnswerBody) -> None:
+        if isinstance(answer, m.Refused):
+            self.fault.emit(answer.error)
+
+    def _notice(self, notice: m.Notice) -> None:
+        match notice:
+            case m.MacroChanged(id=key, macro=macro):
+                self._mirror("macro", self.macros, key, macro, self.macro_changed)
+            case m.ProfileChanged(id=key, profile=profile):
+                self._mirror("profile", self.profiles, key, profile, self.profile_changed)
+            case m.SettingsChanged(settings=settings):
+                if settings != self.settings and not self._pending["settings", ""]:
+                    self.settings = settings
+                    self.settings_changed.emit()
+            case m.Seen():
+                self.seen.emit(notice)
+            case m.Recorded():
+                self.recorded.emit(notice)
+            case m.Fault(error=error):
+                self.fault.emit(error)
+            case m.Journal(entries=entries):
+                # The answer that fetched the journal may have had the newest entries already.
+                last = self.journal[-1].at if self.journal else 0.0
+                self.journal += [entry for entry in entries if entry.at > last]
+                self.journal_changed.emit()
+            case m.StatusIs() | m.Devices():
+                self._take(notice)
+
+    def _take(self, answer: Any) -> None:
+        match answer:
+            case m.StatusIs(status=status):
+                self.status = status
+                self.status_changed.emit()
+            case m.Devices(devices=devices):
+                self.devices = devices
+                self.devices_changed.emit()
+            case m.Journal(entries=entries):
+                self.journal = list(entries)
+                self.journal_changed.emit()
+
+    def _mirror(self, kind: str, mirror: dict[str, Any], key: str, value: Any, changed: Any) -> None:
+        """Follow another client's edit; our own comes back too, and an older one must not undo a newer."""
+        if self._pending[kind, key] or mirror.get(key) == value:
+            return
+        if value is None:
+            del mirror[key]
+        else:
+            mirror[key] = value
+        changed.emit(key)

@@ -1,0 +1,184 @@
+"""Labels, hairlines, segmented choices and rows of a form, so that every place makes them alike."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from functools import partial
+
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtGui import QFocusEvent, QKeyEvent
+from PyQt6.QtWidgets import (
+    QButtonGroup,
+    QComboBox,
+    QCompleter,
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QWidget,
+)
+
+from nakrel.core.errors import DataError
+from nakrel.core.units import MAX_WAIT_US, format_ms, parse_time
+
+__all__ = ["Segments", "TimeEdit", "button", "choice", "clear_layout", "form_row", "hairline", "label", "searchable"]
+
+
+def label(text: str = "", name: str = "", *, wrap: bool = False) -> QLabel:
+    """A label; `name` picks its style (title, heading, soft, alarm, live)."""
+    made = QLabel(text)
+    made.setObjectName(name)
+    made.setWordWrap(wrap)
+    made.setTextFormat(Qt.TextFormat.PlainText)
+    return made
+
+
+def hairline(vertical: bool = False) -> QFrame:
+    """A line of one pixel."""
+    made = QFrame()
+    made.setObjectName("hairline")
+    (made.setFixedWidth if vertical else made.setFixedHeight)(1)
+    return made
+
+
+def button(text: str, clicked: Callable[[], object], name: str = "", tip: str = "") -> QPushButton:
+    """A push button; `name` picks its style (act, stop, link, tab)."""
+    made = QPushButton(text)
+    made.setObjectName(name)
+    made.setToolTip(tip)
+    made.setAutoDefault(False)
+    made.clicked.connect(lambda: clicked())
+    return made
+
+
+def form_row(text: str, field: QWidget) -> QWidget:
+    """A field with its name to the left."""
+    row = QWidget()
+    layout = QHBoxLayout(row)
+    layout.setContentsMargins(0, 2, 0, 2)
+    name = QLabel(text)
+    name.setBuddy(field)
+    field.setAccessibleName(text)
+    layout.addWidget(name)
+    layout.addStretch(1)
+    layout.addWidget(field)
+    return row
+
+
+def clear_layout(layout: object) -> None:
+    """Take everything out of a layout and delete it."""
+    while (item := layout.takeAt(0)) is not None:  # type: ignore[attr-defined]
+        if (widget := item.widget()) is not None:
+            widget.hide()
+            widget.deleteLater()
+        elif (inner := item.layout()) is not None:
+            clear_layout(inner)
+
+
+def choice(name: str = "") -> QComboBox:
+    """A choice from a list that takes the room there is instead of the room its longest entry would like."""
+    made = QComboBox()
+    made.setAccessibleName(name)
+    made.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+    made.setMinimumContentsLength(10)
+    return made
+
+
+def searchable(name: str) -> QComboBox:
+    """A choice that is found by any part of its text."""
+    made = choice(name)
+    made.setEditable(True)
+    made.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
+    if completer := made.completer():
+        completer.setCompletionMode(QCompleter.CompletionMode.PopupCompletion)
+        completer.setFilterMode(Qt.MatchFlag.MatchContains)
+        completer.setCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
+    return made
+
+
+class Segments(QWidget):
+    """One choice of a few, side by side."""
+
+    chosen = pyqtSignal(str)
+
+    def __init__(self, options: Sequence[tuple[str, str]], name: str) -> None:
+        super().__init__()
+        self.setAccessibleName(name)
+        self._group = QButtonGroup(self)
+        self.buttons: dict[str, QPushButton] = {}
+        layout = QHBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(0)
+        for value, text in options:
+            made = button(text, partial(self.chosen.emit, value), "segment")
+            made.setCheckable(True)
+            made.setAccessibleName(f"{name}: {text}")
+            self._group.addButton(made)
+            self.buttons[value] = made
+            layout.addWidget(made, 1)
+
+    def set_value(self, value: str) -> None:
+        """Show which is chosen."""
+        self.buttons[value].setChecked(True)
+
+
+class TimeEdit(QLineEdit):
+    """A field for a time: takes 25, 25ms, 0.4s, 3f@60 and 40/s, and shows milliseconds.
+
+    `changed` gives microseconds. What can't be read stays in the field, marked, with the reason as its tip.
+    """
+
+    changed = pyqtSignal(int)
+
+    def __init__(self, micros: int = 0, most_us: int = MAX_WAIT_US) -> None:
+        super().__init__()
+        self._most_us = most_us
+        self._micros = micros
+        self.setFixedWidth(96)
+        self.setAlignment(Qt.AlignmentFlag.AlignRight)
+        self.set_value(micros)
+        self.editingFinished.connect(self._take)
+
+    @property
+    def micros(self) -> int:
+        """The time shown, in microseconds; the last good one while something unreadable is typed."""
+        return self._micros
+
+    def set_value(self, micros: int) -> None:
+        """Show this time."""
+        self._micros = micros
+        self.setText(f"{format_ms(micros)} ms")
+        self._mark("")
+
+    def focusInEvent(self, event: QFocusEvent | None) -> None:
+        """Select all, so that typing replaces."""
+        super().focusInEvent(event)
+        self.selectAll()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Esc brings the time back that was there."""
+        if event and event.key() == Qt.Key.Key_Escape and self.isModified():
+            self.set_value(self._micros)
+        else:
+            super().keyPressEvent(event)
+
+    def _take(self) -> None:
+        if not self.isModified():
+            return
+        try:
+            micros = parse_time(self.text(), most_us=self._most_us)
+        except DataError as error:
+            self._mark(str(error))
+            return
+        changed = micros != self._micros
+        self.set_value(micros)
+        if changed:
+            self.changed.emit(micros)
+
+    def _mark(self, reason: str) -> None:
+        self.setToolTip(reason or "A time: 25, 25ms, 0.4s, 3f@60 (frames) or 40/s")
+        self.setProperty("wrong", bool(reason))
+        if style := self.style():
+            style.unpolish(self)
+            style.polish(self)

@@ -1,0 +1,44 @@
+"""Glyphs: each kind of thing has its own sign besides its colour and its word."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import QColor, QPainter, QPen, QPolygonF
+
+from nakrel.core.controls import CONTROLS, Kind
+from nakrel.ui.theme import hue, palette
+
+__all__ = ["MACRO", "NOTHING", "WAIT", "draw"]
+
+# Glyph names besides a control's code.
+MACRO, NOTHING, WAIT = "macro", "nothing", "wait"
+
+
+def draw(painter: QPainter, name: str, area: QRectF) -> None:
+    """Draw the glyph of a control's code, or one of the names above, centred in the area."""
+    painter.save()
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    x, y = area.center().x(), area.center().y()
+    colour = hue(name)
+    known = CONTROLS.get(name)
+    if name == MACRO:
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(QColor(palette().brass))
+        painter.drawPolygon(QPolygonF([QPointF(x - 4, y + 4), QPointF(x + 4, y + 4), QPointF(x + 4, y - 4)]))
+    elif name == NOTHING:
+        painter.setPen(QPen(QColor(palette().soft), 1.4))
+        painter.drawLine(QPointF(x - 4, y), QPointF(x + 4, y))
+    elif known is not None and known.kind is Kind.KEY:
+        painter.setPen(QPen(colour, 1.2))
+        painter.drawRoundedRect(QRectF(x - 5, y - 3.5, 10, 7), 1.5, 1.5)
+    elif known is not None and known.kind is Kind.BUTTON:
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(colour)
+        painter.drawPie(QRectF(x - 4.5, y - 4.5, 9, 9), 90 * 16, 180 * 16)
+    elif known is not None:
+        painter.setPen(QPen(colour, 1.4))
+        painter.drawLine(QPointF(x, y - 4.5), QPointF(x, y + 4.5))
+        for end in (-1, 1):
+            painter.drawLine(QPointF(x, y + end * 4.5), QPointF(x - 2.5, y + end * 2))
+            painter.drawLine(QPointF(x, y + end * 4.5), QPointF(x + 2.5, y + end * 2))
+    painter.restore()

@@ -1,0 +1,362 @@
+"""The main window: it puts the places together and holds the shortcuts."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+
+import msgspec
+from PyQt6.QtCore import Qt, QTimer
+from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
+from PyQt6.QtWidgets import (
+    QApplication,
+    QButtonGroup,
+    QDialog,
+    QHBoxLayout,
+    QLineEdit,
+    QMainWindow,
+    QMenu,
+    QPushButton,
+    QScrollArea,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
+
+from nakrel.core.controls import label as control_label
+from nakrel.core.profile import RunMacro
+from nakrel.core.programs import describe_rule
+from nakrel.ui import commands, theme
+from nakrel.ui.devices.page import DevicesPage
+from nakrel.ui.journal.page import JournalPage
+from nakrel.ui.macro.details import MacroDetails
+from nakrel.ui.macro.page import MacroPage
+from nakrel.ui.profiles.column import ProfilesColumn
+from nakrel.ui.profiles.link import LinkDialog
+from nakrel.ui.sheet.details import SheetDetails
+from nakrel.ui.sheet.page import SheetPage
+from nakrel.ui.shown import PAGES, Shown
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
+from nakrel.ui.window.shortcuts import ShortcutSheet
+from nakrel.ui.window.strip import LiveStrip
+
+__all__ = ["MainWindow"]
+
+_DETAILS_PX = 304
+# How long a fault stays in place before it goes by itself; the journal keeps it.
+_FAULT_MS = 20_000
+
+
+class MainWindow(QMainWindow):
+    """Profiles to the left, a page in the middle, its details to the right, the live strip at the foot."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self.store = store
+        self.shown = Shown(store)
+        self.column = ProfilesColumn(store, self.shown)
+        self.sheet, self.sheet_details = SheetPage(store, self.shown), SheetDetails(store, self.shown)
+        self.macro, self.macro_details = MacroPage(store, self.shown), MacroDetails(store, self.shown)
+        self.devices, self.journal = DevicesPage(store), JournalPage(store)
+        self.strip = LiveStrip(store)
+        self.title, self._place = label("", "title"), QHBoxLayout()
+        self.tabs: dict[str, QPushButton] = {}
+        self._pages, self._details = QStackedWidget(), QStackedWidget()
+        self._fault = label("", "alarm", wrap=True)
+        self._fault.setContentsMargins(0, 6, 0, 2)
+        self._fault_timer = QTimer(self)
+        self._fault_timer.setSingleShot(True)
+        self._fault_timer.timeout.connect(lambda: self._show_fault(""))
+        self.link_dialog: LinkDialog | None = None
+        self.setWindowTitle("Nakrel")
+        self.resize(1280, 800)
+        self.setMinimumSize(1024, 640)
+        self._build()
+        self._make_actions()
+        self._connect()
+        self._show_page()
+        self._show_head()
+        self._show_fault(" ".join(store.faults))
+        self.sheet.table.setFocus()
+        if isinstance(app := QApplication.instance(), QApplication):
+            app.applicationStateChanged.connect(self._front_changed)
+            self._front_changed(app.applicationState())
+
+    # Building
+
+    def _build(self) -> None:
+        whole = QWidget()
+        whole.setObjectName("page")
+        outer = QVBoxLayout(whole)
+        outer.setContentsMargins(0, 0, 0, 0)
+        outer.setSpacing(0)
+        body = QHBoxLayout()
+        body.setSpacing(0)
+        for part, stretch in (
+            (self.column, 0),
+            (hairline(vertical=True), 0),
+            (self._middle(), 1),
+            (hairline(vertical=True), 0),
+            (self._right(), 0),
+        ):
+            body.addWidget(part, stretch)
+        outer.addLayout(body, 1)
+        outer.addWidget(hairline())
+        outer.addWidget(self.strip)
+        self.setCentralWidget(whole)
+
+    def _middle(self) -> QWidget:
+        made = QWidget()
+        layout = QVBoxLayout(made)
+        layout.setContentsMargins(18, 12, 18, 8)
+        layout.setSpacing(0)
+        head = QHBoxLayout()
+        words = QVBoxLayout()
+        words.setSpacing(0)
+        words.addWidget(self.title)
+        place = QWidget()
+        place.setFixedHeight(24)
+        place.setLayout(self._place)
+        self._place.setContentsMargins(0, 0, 0, 0)
+        self._place.setSpacing(4)
+        words.addWidget(place)
+        head.addLayout(words, 1)
+        group = QButtonGroup(self)
+        for page in PAGES:
+            tab = button(page.capitalize(), partial(self.shown.show_page, page), "tab")
+            tab.setCheckable(True)
+            tab.setAccessibleName(f"{page.capitalize()} page")
+            group.addButton(tab)
+            self.tabs[page] = tab
+            head.addWidget(tab, 0, Qt.AlignmentFlag.AlignBottom)
+        self.menu_button = button("≡", self._open_menu, "tab", "Menu (F10)")
+        self.menu_button.setAccessibleName("Menu")
+        head.addWidget(self.menu_button, 0, Qt.AlignmentFlag.AlignBottom)
+        layout.addLayout(head)
+        layout.addWidget(hairline())
+        layout.addWidget(self._fault)
+        for widget in (self.sheet, self.macro, self.devices, self.journal):
+            self._pages.addWidget(widget)
+        layout.addWidget(self._pages, 1)
+        return made
+
+    def _right(self) -> QWidget:
+        self._side = QWidget()
+        self._side.setObjectName("side")
+        self._side.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self._side.setFixedWidth(_DETAILS_PX)
+        layout = QVBoxLayout(self._side)
+        layout.setContentsMargins(0, 0, 0, 0)
+        for details in (self.sheet_details, self.macro_details):
+            scroll = QScrollArea()
+            scroll.setWidgetResizable(True)
+            scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+            scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+            scroll.setWidget(details)
+            self._details.addWidget(scroll)
+        layout.addWidget(self._details)
+        return self._side
+
+    def _make_actions(self) -> None:
+        undo = self.store.undo_stack.createUndoAction(self, "Undo")
+        redo = self.store.undo_stack.createRedoAction(self, "Redo")
+        assert undo
+        assert redo
+        # Their texts tell what would be undone; the sheet of shortcuts says it plainly.
+        undo.setStatusTip("Undo")
+        redo.setStatusTip("Redo")
+        undo.setShortcut(QKeySequence.StandardKey.Undo)
+        redo.setShortcut(QKeySequence.StandardKey.Redo)
+        self.actions_by_group: dict[str, list[QAction]] = {
+            "Edit": [undo, redo, self._action("Find", self._find, "Ctrl+F")],
+            "Profile": [
+                self._action("New profile", self.column.new_profile, "Ctrl+N"),
+                self._action("Link a program", self.open_link, "Ctrl+L"),
+                self._action("Follow games or pin the live profile", self.column.follow.click, "Ctrl+P"),
+            ],
+            "Macro": [
+                self._action("New macro", self.column.new_macro, "Ctrl+M"),
+                self._action("Record or stop", self._record, "Ctrl+R"),
+                self._action("Attach to a button", self._attach, "Ctrl+B"),
+                self._action("Join presses and releases to taps", self.macro.to_taps, "Ctrl+T"),
+                self._action("Duplicate steps", self.macro.duplicate_selected, "Ctrl+D"),
+                self._action("Stop everything", self.strip.stop.click, "Ctrl+."),
+            ],
+            "View": [
+                *(
+                    self._action(f"{page.capitalize()} page", partial(self.shown.show_page, page), f"Ctrl+{n}")
+                    for n, page in enumerate(PAGES, 1)
+                ),
+                self._action("Light", lambda: self.set_look("light")),
+                self._action("Night", lambda: self.set_look("night")),
+                self._action("As the desktop", lambda: self.set_look("system")),
+            ],
+            "Help": [
+                self._action("Shortcuts", self.open_shortcuts, "F1"),
+                self._action("Start the practice game", self.devices.start_practice),
+                self._action("Menu", self._open_menu, "F10"),
+            ],
+        }
+        for actions in self.actions_by_group.values():
+            self.addActions(actions)
+
+    def _action(self, text: str, does: Callable[[], object], keys: str = "") -> QAction:
+        action = QAction(text, self)
+        action.triggered.connect(lambda: does())
+        if keys:
+            action.setShortcut(QKeySequence(keys))
+        return action
+
+    def _connect(self) -> None:
+        self.sheet.edit_requested = self.sheet_details.does.setFocus
+        self.sheet_details.finder.captured.connect(self.sheet.show_control)
+        self.shown.page_changed.connect(self._show_page)
+        self.shown.macro_changed.connect(self._show_page)
+        self.macro.new_button.clicked.connect(self.column.new_macro)
+        for signal in (self.shown.page_changed, self.shown.profile_changed, self.shown.macro_changed):
+            signal.connect(self._show_head)
+        self.shown.control_changed.connect(lambda: self.sheet.show_control(self.shown.control))
+        for changed in (self.store.profile_changed, self.store.macro_changed):
+            changed.connect(lambda key: self._show_head())
+        self.store.library_changed.connect(self._show_head)
+        self.store.status_changed.connect(self._show_head)
+        self.store.settings_changed.connect(self._apply_look)
+        self.store.fault.connect(self._show_fault)
+
+    # Showing
+
+    def _show_page(self) -> None:
+        page = self.shown.page
+        self._pages.setCurrentIndex(PAGES.index(page))
+        self.tabs[page].setChecked(True)
+        self._side.setVisible(page == "sheet" or (page == "macro" and self.shown.macro is not None))
+        if page in ("sheet", "macro"):
+            self._details.setCurrentIndex(PAGES.index(page))
+
+    def _show_head(self) -> None:
+        page, profile, macro = self.shown.page, self.shown.profile, self.shown.macro
+        clear_layout(self._place)
+        if page == "sheet" and profile:
+            self.title.setText(profile.name)
+            self._show_programs()
+        elif page == "macro":
+            self.title.setText(macro.name if macro else "No macro")
+            self._place.addWidget(label(self._attached_words() if macro else "", "soft"))
+        elif page == "devices":
+            self.title.setText("Devices")
+            self._place.addWidget(label("what is attached, and how it is read", "soft"))
+        elif page == "journal":
+            self.title.setText("Journal")
+            self._place.addWidget(label("what happened, and why", "soft"))
+        self._place.addStretch(1)
+
+    def _show_programs(self) -> None:
+        profile = self.shown.profile
+        assert profile
+        if profile.id == "everyday":
+            self._place.addWidget(label("live when no linked program runs", "soft"))
+            return
+        for number, rule in enumerate(profile.programs):
+            made = button(f"{describe_rule(rule)}  ×", partial(self._unlink, number), "link", "Unlink this program")
+            made.setAccessibleName(f"Unlink {describe_rule(rule)}")
+            self._place.addWidget(made)
+        if not profile.programs:
+            self._place.addWidget(label("no program linked", "soft"))
+        link = button("+ link", self.open_link, "link", "Link the game that this profile is for (Ctrl+L)")
+        link.setAccessibleName("Link a program")
+        self.link_button = link
+        self._place.addWidget(link)
+
+    def _attached_words(self) -> str:
+        macro = self.shown.macro
+        places = [
+            f"{control_label(code)} ({profile.name})"
+            for profile in self.store.profiles.values()
+            for code, cell in profile.sheet.cells.items()
+            if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
+        ]
+        return f"on {', '.join(places[:3])}{' and more' if len(places) > 3 else ''}" if places else "on no button yet"
+
+    def _show_fault(self, text: str) -> None:
+        self._fault.setText(text)
+        self._fault.setVisible(bool(text))
+        if text:
+            self._fault_timer.start(_FAULT_MS)
+
+    # Doing
+
+    def open_link(self) -> None:
+        """Let a program be linked to the shown profile."""
+        profile = self.shown.profile
+        if profile is None or profile.id == "everyday":
+            self._show_fault("Everyday is for when no linked program runs. Choose or make another profile to link.")
+            return
+        self.link_dialog = dialog = LinkDialog(self.store, profile.name, self)
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+
+        def linked(rule: object) -> None:
+            now = self.store.profiles.get(profile.id)
+            if now and rule not in now.programs:
+                commands.set_programs(self.store, now, (*now.programs, rule))  # type: ignore[arg-type]
+
+        dialog.linked.connect(linked)
+        dialog.finished.connect(lambda: setattr(self, "link_dialog", None))
+        dialog.open()
+
+    def _unlink(self, number: int) -> None:
+        if profile := self.shown.profile:
+            rest = tuple(rule for n, rule in enumerate(profile.programs) if n != number)
+            commands.set_programs(self.store, profile, rest)
+
+    def open_shortcuts(self) -> QDialog:
+        """Show every shortcut on one sheet."""
+        sheet = ShortcutSheet(self.actions_by_group, self)
+        sheet.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        sheet.open()
+        return sheet
+
+    def set_look(self, look: str) -> None:
+        """Choose the look: light, night or system."""
+        after = msgspec.structs.replace(self.store.settings, look=look)
+        commands.edit_settings(self.store, "look", after)
+
+    def _apply_look(self) -> None:
+        app = QApplication.instance()
+        if isinstance(app, QApplication):
+            theme.apply(app, self.store.settings.look)
+
+    def _front_changed(self, state: Qt.ApplicationState) -> None:
+        self.store.set_front(state == Qt.ApplicationState.ApplicationActive)
+
+    def _record(self) -> None:
+        self.shown.show_page("macro")
+        self.macro.recording.toggle_by_shortcut()
+
+    def _attach(self) -> None:
+        self.shown.show_page("macro")
+        if self.shown.macro and not self.macro_details.capture.armed:
+            self.macro_details.attach_button.click()
+
+    def _find(self) -> None:
+        fields = {"sheet": self.sheet.search, "journal": self.journal.search}
+        field: QLineEdit = fields.get(self.shown.page, self.column.search)
+        field.setFocus()
+        field.selectAll()
+
+    def _open_menu(self) -> None:
+        menu = QMenu(self)
+        for group, actions in self.actions_by_group.items():
+            sub = menu.addMenu(group)
+            if sub:
+                sub.addActions(actions)
+        spot = self.menu_button.mapToGlobal(self.menu_button.rect().bottomLeft())
+        menu.popup(spot)
+
+    def closeEvent(self, event: QCloseEvent | None) -> None:
+        """Close the window; everything is saved already, and the service goes on."""
+        if isinstance(app := QApplication.instance(), QApplication):
+            app.applicationStateChanged.disconnect(self._front_changed)
+        self.shown.remember()
+        self.store.close()
+        super().closeEvent(event)

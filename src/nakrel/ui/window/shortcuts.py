@@ -1,0 +1,46 @@
+"""All shortcuts on one sheet."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from PyQt6.QtGui import QAction, QKeySequence
+from PyQt6.QtWidgets import QDialog, QGridLayout, QWidget
+
+from nakrel.ui.widgets.basics import label
+
+__all__ = ["ShortcutSheet"]
+
+_IN_LISTS = (
+    ("Enter", "edit"),
+    ("Delete", "delete, or give the control back to the device"),
+    ("F2", "rename"),
+    ("Alt+Up, Alt+Down", "move steps"),
+    ("a figure in a step's row", "type its time"),
+    ("a letter on the sheet", "search"),
+)
+
+
+class ShortcutSheet(QDialog):
+    """Made from the actions themselves, so that it is never out of date."""
+
+    def __init__(self, groups: Mapping[str, Sequence[QAction]], parent: QWidget) -> None:
+        super().__init__(parent)
+        self.setWindowTitle("Shortcuts")
+        grid = QGridLayout(self)
+        grid.setContentsMargins(24, 18, 24, 18)
+        grid.setHorizontalSpacing(28)
+        row = 0
+        for group, actions in groups.items():
+            keyed = [action for action in actions if not action.shortcut().isEmpty()]
+            grid.addWidget(label(group, "heading"), row, 0)
+            for action in keyed:
+                keys = action.shortcut().toString(QKeySequence.SequenceFormat.NativeText)
+                grid.addWidget(label(keys), row, 1)
+                grid.addWidget(label(action.statusTip() or action.text()), row, 2)
+                row += 1
+        grid.addWidget(label("In lists", "heading"), row, 0)
+        for keys, words in _IN_LISTS:
+            grid.addWidget(label(keys), row, 1)
+            grid.addWidget(label(words), row, 2)
+            row += 1

@@ -1,0 +1,189 @@
+"""One contract for all backends: what a finger does is read once and in order, what is emitted arrives."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from typing import Any
+
+import pytest
+import xcffib
+import xcffib.xproto
+
+from nakrel.backends.protocols import BackendUnavailable, CannotEmit, InputBackend, OutputBackend
+from nakrel.backends.standin.devices import StandInDevices
+from nakrel.backends.standin.sink import Sink
+from nakrel.backends.x11.backend import X11Backend
+from nakrel.core.events import Emit, Pressed, Released, Turned
+from tests.support import XServer, wait_for
+from tests.xorg import XorgServer
+
+X_BUTTONS = {"BTN_LEFT": "1", "BTN_SIDE": "8", "WHEEL_UP": "4"}
+
+
+def _keysym(control: str) -> str:
+    """The X name of the key: letters are small, function keys are not."""
+    name = control.removeprefix("KEY_")
+    return name.lower() if len(name) == 1 else name
+
+
+class Rig:
+    """A backend with its hand and its witness."""
+
+    def __init__(
+        self, inputs: InputBackend, outputs: OutputBackend, hand: Callable[[str, int], None], witness: Any
+    ) -> None:
+        self.inputs, self.outputs, self.hand, self.witness = inputs, outputs, hand, witness
+        self.heard: list[Any] = []
+        self.display = ""
+
+    def hear(self, count: int) -> list[Any]:
+        """Wait for so many events and return them."""
+
+        def enough() -> bool:
+            self.heard += [event.event for event in self.inputs.read()]
+            return len(self.heard) >= count
+
+        wait_for(enough, f"{count} events")
+        return self.heard
+
+
+def _stand_in() -> Iterator[Rig]:
+    devices, sink = StandInDevices(), Sink()
+    found = devices.devices()
+
+    def hand(control: str, value: int) -> None:
+        devices.press(next(d.id for d in found if control in d.controls), control, value)
+
+    yield Rig(devices, sink, hand, lambda: [(a.control, a.value) for a in sink.arrivals])
+    devices.close()
+    sink.close()
+
+
+def _x11(kind: type[XServer] = XServer) -> Iterator[Rig]:
+    if kind.missing():
+        pytest.skip(f"needs {kind.missing()}")
+    server = kind()
+    backend = X11Backend(server.display, hand_is_xtest=kind is XServer)
+    watcher = X11Backend(server.display, hand_is_xtest=True)
+    arrived: list[tuple[str, int]] = []
+
+    def hand(control: str, value: int) -> None:
+        if control.startswith("WHEEL"):
+            server.hand("click", "--repeat", str(value), X_BUTTONS[control])
+        elif control in X_BUTTONS:
+            server.hand("mousedown" if value else "mouseup", X_BUTTONS[control])
+        else:
+            server.hand("keydown" if value else "keyup", _keysym(control))
+
+    def witness() -> list[tuple[str, int]]:
+        for event in watcher.read():
+            what = event.event
+            arrived.append((what.control, what.notches if isinstance(what, Turned) else int(isinstance(what, Pressed))))
+        return arrived
+
+    rig = Rig(backend, backend, hand, witness)
+    rig.display = server.display
+    try:
+        yield rig
+    finally:
+        backend.close()
+        watcher.close()
+        server.end_server()
+
+
+def _xorg() -> Iterator[Rig]:
+    """X11 with a mouse and a keyboard that are not the ones we inject through."""
+    yield from _x11(XorgServer)
+
+
+_X = pytest.mark.x11
+_RIGS = [_stand_in, pytest.param(_x11, marks=_X), pytest.param(_xorg, marks=_X)]
+
+
+@pytest.fixture(params=_RIGS, ids=["stand-in", "x11", "xorg"])
+def rig(request: pytest.FixtureRequest) -> Iterator[Rig]:
+    yield from request.param()
+
+
+def test_fingers_are_read_once_and_in_order(rig: Rig):
+    for control in ("KEY_Q", "BTN_LEFT"):
+        rig.hand(control, 1)
+        rig.hand(control, 0)
+    rig.hand("WHEEL_UP", 1)
+    assert rig.hear(5) == [
+        Pressed("KEY_Q"),
+        Released("KEY_Q"),
+        Pressed("BTN_LEFT"),
+        Released("BTN_LEFT"),
+        Turned("WHEEL_UP"),
+    ]
+
+
+def test_taken_controls_are_read_like_any_other(rig: Rig):
+    rig.inputs.take(["BTN_SIDE", "KEY_F6"])
+    for _ in range(20):
+        for control in ("BTN_SIDE", "KEY_F6"):
+            rig.hand(control, 1)
+            rig.hand(control, 0)
+    once = [Pressed("BTN_SIDE"), Released("BTN_SIDE"), Pressed("KEY_F6"), Released("KEY_F6")]
+    assert rig.hear(80) == once * 20
+    rig.inputs.take([])
+    rig.hand("KEY_F6", 1)
+    rig.hand("KEY_F6", 0)
+    assert rig.hear(82)[80:] == [Pressed("KEY_F6"), Released("KEY_F6")]
+
+
+def test_what_is_emitted_arrives_and_is_never_read_back(rig: Rig):
+    rig.inputs.take(["KEY_F6"])
+    wanted = [("KEY_W", 1), ("BTN_LEFT", 1), ("BTN_LEFT", 0), ("KEY_W", 0), ("KEY_F7", 1), ("KEY_F7", 0)] * 200
+    rig.outputs.emit([Emit(control, value, 0, "m") for control, value in wanted])
+    wait_for(lambda: len(rig.witness()) >= len(wanted), "all that was emitted")
+    assert rig.witness() == wanted
+    rig.hand("KEY_Q", 1)
+    rig.hand("KEY_Q", 0)
+    assert rig.hear(2) == [Pressed("KEY_Q"), Released("KEY_Q")]
+
+
+def test_what_is_held_at_the_end_is_let_go(rig: Rig):
+    rig.outputs.emit([Emit("KEY_W", 1, 0, "m"), Emit("BTN_LEFT", 1, 0, "m")])
+    wait_for(lambda: len(rig.witness()) == 2, "both presses")
+    rig.outputs.close()
+    if isinstance(rig.outputs, Sink):
+        assert rig.outputs.down == set()
+    else:
+        wait_for(lambda: rig.witness()[2:] == [("BTN_LEFT", 0), ("KEY_W", 0)], "both releases, the last press first")
+
+
+@pytest.mark.x11
+def test_injected_keys_do_not_change_everyones_keymap():
+    """Each switch between a real and the XTEST keyboard is announced to all programs, some of which stop for it."""
+    for rig in _xorg():
+        witness = xcffib.connect(rig.display)
+        rig.hand("KEY_A", 1)
+        rig.hand("KEY_A", 0)
+        rig.hear(2)
+        for _ in range(10):
+            rig.outputs.emit([Emit("KEY_W", value, 0, "m") for value in (1, 0)])
+            rig.hand("KEY_A", 1)
+            rig.hand("KEY_A", 0)
+        assert rig.hear(22) == [Pressed("KEY_A"), Released("KEY_A")] * 11
+        witness.core.GetInputFocus().reply()
+        changes = []
+        while event := witness.poll_for_event():
+            changes.append(type(event).__name__)
+        witness.disconnect()
+        assert changes.count("MappingNotifyEvent") <= 2, changes
+
+
+@pytest.mark.x11
+def test_x11_says_what_it_cannot_send_and_sends_the_rest():
+    for rig in _x11():
+        events = [Emit("BTN_TRIGGER_HAPPY3", 1, 0, "m"), Emit("KEY_W", 1, 0, "m"), Emit("KEY_W", 0, 0, "m")]
+        with pytest.raises(CannotEmit, match="Thumb 3"):
+            rig.outputs.emit(events)
+        wait_for(lambda rig=rig: rig.witness() == [("KEY_W", 1), ("KEY_W", 0)], "the rest")
+
+
+def test_no_x_server_is_said_in_words():
+    with pytest.raises(BackendUnavailable, match="no X server answers on :9999"):
+        X11Backend(":9999")

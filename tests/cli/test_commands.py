@@ -1,0 +1,111 @@
+"""The command line, against a service of its own."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from click.testing import CliRunner, Result
+
+from nakrel.cli.main import main
+from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.simulate import plan
+from nakrel.core.steps import Tap
+from nakrel.demo.data import MACROS, PROFILES
+from nakrel.demo.seed import seed
+from nakrel.storage import files
+from nakrel.storage.home import Home
+from tests.support import ServiceProcess
+
+
+@pytest.fixture
+def home(tmp_path: Path) -> Path:
+    seed(Home.find(tmp_path / "home"))
+    return tmp_path / "home"
+
+
+@pytest.fixture
+def service(home: Path) -> Iterator[ServiceProcess]:
+    process = ServiceProcess(home, "--no-x11")
+    yield process
+    process.end()
+
+
+def run(home: Path, *arguments: str, code: int = 0) -> Result:
+    result = CliRunner().invoke(main, ["--home", str(home), *arguments])
+    assert result.exit_code == code, result.output
+    return result
+
+
+def test_lists_are_complete_and_as_json(home: Path):
+    assert [row["name"] for row in json.loads(run(home, "profiles", "--json").stdout)] == sorted(
+        p.name for p in PROFILES
+    )
+    rows = json.loads(run(home, "macros", "--json").stdout)
+    assert {row["id"] for row in rows} == {x.id for x in MACROS}
+    assert next(row for row in rows if row["id"] == "hop-step")["rate"] == "20/s"
+    assert "Reel in" in run(home, "macros").stdout
+
+
+def test_plan_prints_what_the_core_plays(home: Path):
+    printed = list(csv.DictReader(io.StringIO(run(home, "plan", "Storm volley").stdout)))
+    volley = next(x for x in MACROS if x.id == "storm-volley")
+    assert [(int(r["time_us"]), r["control"], int(r["value"])) for r in printed] == plan(volley, volley.play)
+    # Worked by hand: five runs of three taps, a run every 3 * 34 + 2 * 66 + 120 = 354 ms.
+    downs = [int(r["time_us"]) for r in printed if r["value"] == "1"]
+    assert downs == [run * 354_000 + tap * 100_000 for run in range(5) for tap in range(3)]
+    assert len(json.loads(run(home, "plan", "storm-volley", "--runs", "2", "--json").stdout)) == 12
+
+
+def test_use_follow_live_play_and_stop(home: Path, service: ServiceProcess):
+    run(home, "use", "orrery post")
+    assert "Orrery Post is live: pinned" in run(home, "live").stdout
+    run(home, "play", "Steady oar")
+    service.hear(lambda: service.status().running, "the run")
+    assert "running: Steady oar" in run(home, "live").stdout
+    run(home, "stop", "Steady oar")
+    service.hear(lambda: not service.status().running, "its end")
+    run(home, "play", "Steady oar")
+    run(home, "stop")
+    assert json.loads(run(home, "live", "--json").stdout)["pinned"] == "orrery-post"
+    run(home, "follow")
+    assert "Everyday is live" in run(home, "live").stdout
+
+
+def test_a_held_macro_played_without_a_finger_plays_one_run(home: Path, service: ServiceProcess):
+    run(home, "play", "Hop step")
+    service.hear(lambda: service.seen("hop-step") == [("KEY_SPACE", 1), ("KEY_SPACE", 0)], "one tap")
+
+
+@pytest.mark.parametrize(
+    ("arguments", "words"),
+    [
+        (("use", "Tidewarden"), "there is no profile 'Tidewarden'; there are: Brackenfall Arena, Everyday"),
+        (("plan", "Reel out"), "there is no macro 'Reel out'"),
+    ],
+)
+def test_an_unknown_name_gets_the_names_there_are(home: Path, arguments: tuple[str, ...], words: str):
+    assert words in run(home, *arguments, code=1).stderr
+
+
+def test_a_damaged_file_is_reported_and_left_alone(home: Path):
+    path = Home.find(home).macros / "Reel in.json"
+    path.write_text("{")
+    assert f"{path}: this is not JSON" in run(home, "macros").stderr
+    assert path.read_text() == "{"
+
+
+def test_two_macros_of_one_name_are_told_apart_by_id(home: Path):
+    macro = Macro(id="other", name="Reel in", play=Play(Mode.SINGLE), loop=(Tap(control="KEY_Q", hold_us=1_000),))
+    files.write(Home.find(home).macros / "Reel in 2.json", files.encode(macro))
+    assert "reel-in" in run(home, "plan", "Reel in", code=1).stderr
+    assert run(home, "plan", "other").stdout.splitlines() == ["time_us,control,value", "0,KEY_Q,1", "1000,KEY_Q,0"]
+
+
+def test_shutdown_without_a_service_starts_none(home: Path):
+    assert run(home, "shutdown").stdout == "No service runs.\n"
+    assert not Home.find(home).socket.exists()

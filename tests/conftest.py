@@ -1,0 +1,44 @@
+"""Settings that every test shares: no test reads or writes the user's own files."""
+
+from __future__ import annotations
+
+import logging
+import os
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from hypothesis import HealthCheck, settings
+
+settings.register_profile("default", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.register_profile("long", parent=settings.get_profile("default"), max_examples=5_000, stateful_step_count=100)
+settings.load_profile(os.environ.get("NAKREL_HYPOTHESIS", "default"))
+
+
+@pytest.fixture(autouse=True)
+def _own_home(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Point every way to a home at the test's own folder."""
+    monkeypatch.setenv("NAKREL_HOME", str(tmp_path / "nakrel"))
+    for name in ("XDG_CONFIG_HOME", "XDG_STATE_HOME", "XDG_DATA_HOME"):
+        monkeypatch.setenv(name, str(tmp_path / name.lower()))
+
+
+class _Unexpected(logging.Handler):
+    """Keeps every warning that is logged while a test runs."""
+
+    def __init__(self) -> None:
+        super().__init__(logging.WARNING)
+        self.said: list[str] = []
+
+    def emit(self, record: logging.LogRecord) -> None:
+        self.said.append(record.getMessage())
+
+
+@pytest.fixture(autouse=True)
+def _no_unexpected_logs() -> Iterator[None]:
+    """A warning or error in a log that no test asked for fails the test."""
+    handler = _Unexpected()
+    logging.getLogger().addHandler(handler)
+    yield
+    logging.getLogger().removeHandler(handler)
+    assert not handler.said

@@ -1,0 +1,165 @@
+"""Whatever fingers, profiles, edits and stops do: when no finger holds anything and nothing runs, nothing is down."""
+
+from __future__ import annotations
+
+from hypothesis import settings
+from hypothesis import strategies as st
+from hypothesis.stateful import RuleBasedStateMachine, invariant, rule
+
+from nakrel.core.engine import Engine
+from nakrel.core.events import (
+    Emit,
+    Event,
+    FingersGone,
+    PlayMacro,
+    Pressed,
+    Released,
+    SetSheet,
+    Sheet,
+    StopAll,
+    StopMacro,
+    Turned,
+    Wake,
+)
+from nakrel.core.macro import Macro, Play
+from nakrel.core.player import compile_macro
+from nakrel.core.profile import Cell, Nothing, RunMacro, ToControl
+from tests.strategies import plays, steps
+
+FINGERS = ["KEY_Q", "KEY_W", "BTN_LEFT", "BTN_SIDE", "BTN_EXTRA"]
+KEYS = ["a", "b", "c"]
+short = st.lists(steps(["KEY_Q", "KEY_W", "KEY_E", "BTN_LEFT"], st.integers(0, 15_000)), max_size=5).map(tuple)
+ways = plays(st.integers(0, 15_000), st.integers(1, 4))
+macros = st.builds(
+    Macro, id=st.sampled_from(KEYS), name=st.just("M"), play=ways, lead_in=short, loop=short, lead_out=short
+)
+cells = st.dictionaries(
+    st.sampled_from([*FINGERS, "WHEEL_UP"]),
+    st.one_of(
+        st.just(Nothing()),
+        st.builds(ToControl, st.sampled_from(["KEY_W", "KEY_E"])),
+        st.builds(RunMacro, st.sampled_from(KEYS), st.none() | ways),
+    ),
+)
+
+
+class EngineMachine(RuleBasedStateMachine):
+    """Drives one engine with random events and times, and keeps the books from its outputs alone."""
+
+    passes = True
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.engine = Engine(passes_fingers=self.passes)
+        self.now_us = 0
+        self.fingers: set[str] = set()
+        self.native: set[str] = set()
+        self.down: set[str] = set()
+        self.macros = {key: Macro(id=key, name=key) for key in KEYS}
+        self.cells: dict[str, Cell] = {}
+        self.profile = "one"
+
+    def send(self, event: Event) -> None:
+        outputs, self.deadline_us = self.engine.step(event, self.now_us)
+        for output in outputs:
+            if isinstance(output, Emit) and not output.control.startswith("WHEEL"):
+                # A control never goes down twice or up twice, so what went out says what is down.
+                assert self.passes is False or (output.control in self.down) != bool(output.value)
+                (self.down.add if output.value else self.down.discard)(output.control)
+
+    @rule(control=st.sampled_from(FINGERS))
+    def press(self, control: str) -> None:
+        if not self.passes and control not in self.fingers and control not in self.cells:
+            self.native.add(control)
+            self.down.add(control)
+        self.fingers.add(control)
+        self.send(Pressed(control))
+
+    @rule(control=st.sampled_from(FINGERS))
+    def let_go(self, control: str) -> None:
+        if control in self.native:
+            # The server takes the control up, whoever else holds it.
+            self.native.discard(control)
+            self.down.discard(control)
+        self.fingers.discard(control)
+        self.send(Released(control))
+
+    @rule(notches=st.integers(1, 3))
+    def turn(self, notches: int) -> None:
+        self.send(Turned("WHEEL_UP", notches))
+
+    @rule(us=st.integers(0, 60_000), on_time=st.booleans())
+    def pass_time(self, us: int, on_time: bool) -> None:
+        end = self.now_us + us
+        while on_time and self.deadline() is not None and self.deadline() <= end:
+            self.now_us = max(self.now_us, self.deadline())
+            self.send(Wake())
+        self.now_us = end
+        self.send(Wake())
+
+    def deadline(self) -> int | None:
+        return getattr(self, "deadline_us", None)
+
+    @rule(macro=macros)
+    def edit_macro(self, macro: Macro) -> None:
+        self.macros[macro.id] = macro
+        self.set_sheet()
+
+    @rule(new=cells)
+    def edit_sheet(self, new: dict[str, Cell]) -> None:
+        self.cells = new
+        self.set_sheet()
+
+    @rule(profile=st.sampled_from(["one", "two"]), new=cells)
+    def switch(self, profile: str, new: dict[str, Cell]) -> None:
+        self.profile, self.cells = profile, new
+        self.set_sheet()
+
+    def set_sheet(self) -> None:
+        plans = {key: (compile_macro(macro), macro.play) for key, macro in self.macros.items()}
+        self.send(SetSheet(Sheet.build(self.profile, self.cells, plans.get)))
+
+    @rule(key=st.sampled_from(KEYS), play=ways)
+    def play(self, key: str, play: Play) -> None:
+        self.send(PlayMacro(compile_macro(self.macros[key]), play))
+
+    @rule(key=st.sampled_from(KEYS))
+    def stop_macro(self, key: str) -> None:
+        self.send(StopMacro(key))
+
+    @rule()
+    def stop_all(self) -> None:
+        self.send(StopAll())
+        assert self.engine.running == {}
+        assert self.down <= self.fingers
+
+    @rule()
+    def devices_vanish(self) -> None:
+        self.fingers.clear()
+        self.down -= self.native
+        self.native.clear()
+        self.send(FingersGone())
+
+    @invariant()
+    def nothing_is_stuck(self) -> None:
+        assert self.down == self.engine.down()
+        if not self.fingers and not self.engine.running:
+            assert self.down == set()
+
+    def teardown(self) -> None:
+        for control in list(self.fingers):
+            self.let_go(control)
+        self.send(StopAll())
+        assert self.down == set()
+
+
+class NativePassingMachine(EngineMachine):
+    """The same where fingers reach the programs by themselves (X11)."""
+
+    passes = False
+
+
+TestEngine = EngineMachine.TestCase
+TestEngineNative = NativePassingMachine.TestCase
+for case in (TestEngine, TestEngineNative):
+    case.settings = settings(stateful_step_count=40)

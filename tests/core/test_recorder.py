@@ -1,0 +1,79 @@
+"""The recorder: what fingers did becomes steps with the times between."""
+
+from __future__ import annotations
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from nakrel.core.events import Pressed, Released, Turned
+from nakrel.core.recorder import Recorder
+from nakrel.core.steps import Press, Release, Wait, Wheel, length_us
+
+MS = 1_000
+
+
+def recorded(*events: tuple[object, int], gesture: str = "") -> tuple[object, ...]:
+    recorder = Recorder()
+    for event, ms in events:
+        recorder.feed(event, ms * MS)
+    return recorder.finish(tuple(gesture.split()))
+
+
+def test_real_times_become_waits():
+    assert recorded((Pressed("KEY_Q"), 100), (Released("KEY_Q"), 183), (Turned("WHEEL_UP"), 200)) == (
+        Press(control="KEY_Q"),
+        Wait(wait_us=83 * MS),
+        Release(control="KEY_Q"),
+        Wait(wait_us=17 * MS),
+        Wheel(control="WHEEL_UP"),
+    )
+
+
+def test_the_gestures_that_begin_and_end_it_are_not_in_it():
+    click = (Pressed("BTN_LEFT"), 900), (Released("BTN_LEFT"), 980)
+    assert recorded(
+        (Released("BTN_LEFT"), 20), (Pressed("KEY_Q"), 100), (Released("KEY_Q"), 150), *click, gesture="BTN_LEFT"
+    ) == (
+        Press(control="KEY_Q"),
+        Wait(wait_us=50 * MS),
+        Release(control="KEY_Q"),
+    )
+    # A click of an earlier time stays: it was not the one that ended the recording.
+    assert len(recorded(*click, (Pressed("KEY_Q"), 1000), (Released("KEY_Q"), 1050), gesture="BTN_LEFT")) == 7
+
+
+def test_a_shortcut_that_ends_it_is_not_in_it():
+    keys = (Pressed("KEY_LEFTCTRL"), 500), (Pressed("KEY_R"), 550)
+    steps = recorded((Pressed("KEY_R"), 100), (Released("KEY_R"), 150), *keys, gesture="KEY_LEFTCTRL KEY_R")
+    assert [type(step) for step in steps] == [Press, Wait, Release]
+
+
+def test_key_repeat_is_no_press_and_what_is_down_at_the_end_is_completed_and_marked():
+    steps = recorded((Pressed("KEY_W"), 0), (Pressed("KEY_W"), 30), (Pressed("KEY_W"), 60))
+    assert [type(step) for step in steps] == [Press, Release]
+    assert "completed" in steps[1].remark
+
+
+fingers = st.lists(
+    st.tuples(st.sampled_from(["KEY_Q", "KEY_W", "BTN_LEFT"]), st.booleans(), st.integers(-5_000, 400_000)), max_size=30
+)
+
+
+@given(fingers)
+def test_presses_balance_and_the_whole_takes_as_long_as_it_took(moves: list[tuple[str, bool, int]]):
+    recorder, now, taken = Recorder(), 0, []
+    for control, press, later in moves:
+        now += later
+        if recorder.feed(Pressed(control) if press else Released(control), now):
+            taken.append(now)
+    steps = recorder.finish()
+    down: set[str] = set()
+    for step in steps:
+        if isinstance(step, Press):
+            assert step.control not in down
+            down.add(step.control)
+        elif isinstance(step, Release):
+            down.remove(step.control)
+    assert down == set()
+    high = [max(taken[: n + 1]) for n in range(len(taken))]
+    assert sum(map(length_us, steps)) == (high[-1] - high[0] if high else 0)

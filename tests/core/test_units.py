@@ -1,0 +1,49 @@
+"""Times as people write them."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+
+from nakrel.core.errors import DataError
+from nakrel.core.units import MAX_WAIT_US, format_ms, format_rate, parse_time
+from tests.strategies import waits_us
+
+
+@pytest.mark.parametrize(
+    ("text", "micros"),
+    [
+        ("25", 25_000),
+        ("25ms", 25_000),
+        (" 0.4 s ", 400_000),
+        ("0,4s", 400_000),
+        ("3f@60", 50_000),
+        # One frame at 60 frames/s is 16.67 ms, 20 and 40 a second are 50 and 25 ms (common practice, no published
+        # source).
+        ("1f@60", 16_667),
+        ("20/s", 50_000),
+        ("40/s", 25_000),
+        ("250us", 250),
+        ("10min", MAX_WAIT_US),
+        ("0", 0),
+    ],
+)
+def test_what_people_write(text: str, micros: int):
+    assert parse_time(text) == micros
+
+
+@pytest.mark.parametrize("text", ["", "ms", "-5", "1e3", "0/s", "3f@0", "10.1min", "nan", "1 2", "5 f", "٣x"])
+def test_anything_else_is_an_error_that_names_it(text: str):
+    with pytest.raises(DataError, match=r"not a time|divides by zero|longer than"):
+        parse_time(text)
+
+
+@given(waits_us)
+def test_what_is_shown_reads_back_the_same(micros: int):
+    assert parse_time(format_ms(micros)) == micros
+
+
+def test_rates():
+    assert format_rate(30_000) == "33.3/s"
+    assert format_rate(50_000) == "20/s"
+    assert format_rate(0) == ""

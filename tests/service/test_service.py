@@ -1,0 +1,262 @@
+"""The service as a process, on its stand-ins: what it answers, keeps, and does with bad clients."""
+
+from __future__ import annotations
+
+import json
+import os
+import signal
+import socket
+import subprocess
+import sys
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from nakrel.client.connection import Connection, ServiceGone, ServiceRefused
+from nakrel.core import messages as m
+from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule, RunMacro, SetUp
+from nakrel.core.steps import Press, Release, Tap, Wait
+from nakrel.service.requests import Refusal, Requests
+from nakrel.service.service import Options, Service
+from nakrel.storage.home import Home
+from tests.support import LIMIT_S, ServiceProcess, wait_for
+
+MOUSE = "standin:halyard-12"
+THUMB = "BTN_TRIGGER_HAPPY3"
+SHOT = Macro(
+    id="shot", name="Shot", play=Play(Mode.TOGGLE, pause_us=5_000), loop=(Tap(control="KEY_Q", hold_us=5_000),)
+)
+FOREVER = Macro(
+    id="hold", name="Hold", play=Play(Mode.TOGGLE), loop=(Press(control="KEY_W"), Wait(wait_us=600_000_000))
+)
+
+
+@pytest.fixture
+def service(tmp_path: Path) -> Iterator[ServiceProcess]:
+    process = ServiceProcess(tmp_path / "home", "--no-x11")
+    yield process
+    process.end(signal.SIGKILL)
+
+
+def attach(service: ServiceProcess, *macros: Macro) -> None:
+    """Put the macros on thumb buttons of Everyday."""
+    cells = {f"BTN_TRIGGER_HAPPY{n + 3}": RunMacro(macro.id) for n, macro in enumerate(macros)}
+    for macro in macros:
+        service.call(m.PutMacro(macro))
+    service.call(m.PutProfile(Profile(id=EVERYDAY, name="Everyday", setups=(SetUp("Main", cells),))))
+
+
+def press(service: ServiceProcess, control: str = THUMB) -> None:
+    for value in (1, 0):
+        service.call(m.PressStandIn(MOUSE, control, value))
+
+
+def test_a_stand_ins_button_starts_and_stops_a_toggle(service: ServiceProcess):
+    attach(service, SHOT)
+    press(service)
+    service.hear(lambda: len(service.seen("shot")) >= 20, "twenty events")
+    assert [run.name for run in service.status().running] == ["Shot"]
+    press(service)
+    service.hear(lambda: not service.status().running, "the end of the run")
+    service.hear(lambda: service.seen("shot")[-1] == ("KEY_Q", 0), "the last release")
+    events = service.seen("shot")
+    assert events == [("KEY_Q", 1), ("KEY_Q", 0)] * (len(events) // 2)
+    assert service.seen("in")[:2] == [(THUMB, 1), (THUMB, 0)]
+
+
+def test_stop_everything_by_key_and_by_client(service: ServiceProcess):
+    attach(service, FOREVER)
+    for stop in (lambda: press_key(service, "KEY_PAUSE"), lambda: service.call(m.Stop())):
+        press(service)
+        service.hear(lambda: service.status().running, "the run")
+        stop()
+        service.hear(lambda: not service.status().running, "its end")
+    service.hear(lambda: service.seen("hold") == [("KEY_W", 1), ("KEY_W", 0)] * 2, "both holds and their ends")
+
+
+def press_key(service: ServiceProcess, control: str) -> None:
+    for value in (1, 0):
+        service.call(m.PressStandIn("standin:bollard", control, value))
+
+
+def test_recording_shows_steps_live_and_leaves_the_stop_key_out(service: ServiceProcess):
+    attach(service, SHOT)
+    service.call(m.StartRecording())
+    press(service)
+    live = service.hear(
+        lambda: [n for n in service.notices if isinstance(n, m.Recorded) and n.steps], "the first live steps"
+    )
+    assert live[0].steps[0] == Press(control=THUMB)
+    assert not live[0].done
+    press_key(service, "KEY_SCROLLLOCK")
+    done = service.hear(lambda: [n for n in service.notices if isinstance(n, m.Recorded) and n.done], "the end")
+    assert [type(step) for step in done[0].steps if not isinstance(step, Wait)] == [Press, Release]
+    # Attachments rested meanwhile, and work again.
+    assert service.seen("shot") == []
+    press(service)
+    service.hear(lambda: service.seen("shot"), "the macro")
+
+
+def test_everything_is_there_after_a_restart_without_any_save(tmp_path: Path):
+    first = ServiceProcess(tmp_path, "--no-x11")
+    attach(first, SHOT)
+    # Acknowledged means on the disk: not even a kill loses it.
+    first.end(signal.SIGKILL)
+    second = ServiceProcess(tmp_path, "--no-x11")
+    library = second.call(m.GetLibrary())
+    assert isinstance(library, m.Library)
+    assert library.macros == (SHOT,)
+    assert THUMB in library.profiles[0].sheet.cells
+    assert second.end() == 0
+
+
+def test_sigterm_ends_it_in_order_while_a_macro_holds(tmp_path: Path):
+    service = ServiceProcess(tmp_path, "--no-x11")
+    attach(service, FOREVER)
+    press(service)
+    service.hear(lambda: service.seen("hold"), "the hold")
+    assert service.end(signal.SIGTERM) == 0
+    assert not service.home.socket.exists()
+    entries = [json.loads(line) for line in service.home.journal.read_text().splitlines()]
+    assert [e["what"] for e in entries][-2:] == ["Hold ended after 0 runs", "the service ended"]
+
+
+def test_a_second_service_says_who_is_there(service: ServiceProcess):
+    second = subprocess.run(
+        [sys.executable, "-m", "nakrel.service", "--home", str(service.folder)],
+        capture_output=True,
+        text=True,
+        timeout=LIMIT_S,
+    )
+    assert second.returncode == 3
+    assert f"process {service.process.pid}" in second.stderr
+    assert service.status().live == EVERYDAY
+
+
+def test_garbage_gets_an_error_and_then_the_door(service: ServiceProcess):
+    attach(service, SHOT)
+    press(service)
+    with socket.socket(socket.AF_UNIX) as bad:
+        bad.connect(os.fspath(service.home.socket))
+        bad.sendall(b"\xff\x00{{{\n" + b'{"id": 1, "body": {"is": "Explode"}}\n' * 30)
+        answers = b""
+        bad.settimeout(LIMIT_S)
+        while data := bad.recv(65536):
+            answers += data
+    lines = answers.splitlines()
+    assert len(lines) == 20
+    assert all(b"not a request" in line for line in lines)
+    assert [run.macro for run in service.status().running] == ["shot"]
+
+
+def test_a_client_that_reads_nothing_delays_nobody(service: ServiceProcess):
+    attach(service, SHOT)
+    deaf = Connection.connect(service.home.socket, "deaf")
+    deaf.call(m.Subscribe(seen=True))
+    press(service)
+    service.hear(lambda: len(service.seen("shot")) > 200, "two hundred events beside the deaf client")
+    deaf.close()
+
+
+def test_clear_answers_to_what_cannot_be_done(service: ServiceProcess):
+    for body, words in [
+        (m.Play_("nothing"), "there is no macro 'nothing'"),
+        (m.Pin("nothing"), "there is no profile 'nothing'"),
+        (m.DeleteProfile(EVERYDAY), "Everyday can't be deleted"),
+        (m.StopRecording(), "no recording is going on"),
+        (m.PressStandIn("x", "KEY_Q", 1), "there is no stand-in device 'x'"),
+        (m.PressStandIn(MOUSE, "KEY_Q", 1), "Halyard 12 mouse has no control 'KEY_Q'"),
+        (m.Hello("old", 0), "speaks protocol 1"),
+    ]:
+        with pytest.raises(ServiceRefused, match=words):
+            service.call(body)
+
+
+def test_a_folder_that_cannot_be_written_is_named_and_nothing_changes(service: ServiceProcess):
+    attach(service, SHOT)
+    for path in (service.home.macros / "Shot.json", service.home.macros):
+        path.unlink() if path.is_file() else path.rmdir()
+    service.home.macros.write_text("a file where the folder was")
+    with pytest.raises(ServiceRefused, match="can't be saved"):
+        service.call(m.PutMacro(Macro(id="new", name="New")))
+    library = service.call(m.GetLibrary())
+    assert isinstance(library, m.Library)
+    assert [macro.id for macro in library.macros] == ["shot"]
+
+
+def test_a_linked_program_makes_its_profile_live_and_everyday_returns(service: ServiceProcess, tmp_path: Path):
+    game = tmp_path / "tide game"
+    game.symlink_to("/bin/sleep")
+    rule = ProgramRule(MatchBy.NAME, "tide game")
+    service.call(m.PutProfile(Profile(id="tide", name="Tide", programs=(rule,))))
+    process = subprocess.Popen([str(game), "60"])
+    service.hear(lambda: service.status().live == "tide", "the game's profile")
+    process.kill()
+    process.wait()
+    service.hear(lambda: service.status().live == EVERYDAY, "Everyday")
+    service.call(m.Pin("tide"))
+    service.hear(lambda: service.status().live == "tide", "the pinned profile")
+    service.call(m.DeleteProfile("tide"))
+    service.hear(lambda: (s := service.status()).live == EVERYDAY and s.pinned == "", "Everyday again")
+
+
+def test_a_vanished_client_leaves_no_recording_behind(service: ServiceProcess):
+    other = Connection.connect(service.home.socket, "other")
+    other.call(m.StartRecording())
+    with pytest.raises(ServiceRefused, match="already"):
+        service.call(m.StartRecording())
+    other.close()
+    wait_for(lambda: not service.status().recording, "the end of the recording")
+
+
+def test_shutdown_ends_it(service: ServiceProcess):
+    service.call(m.Shutdown())
+    assert service.process.wait(LIMIT_S) == 0
+    with pytest.raises(ServiceGone):
+        Connection.connect(service.home.socket, "late")
+
+
+def test_the_service_loads_neither_qt_nor_numpy():
+    code = "import sys, nakrel.service.start; print([m for m in ('PyQt6', 'numpy', 'asyncio') if m in sys.modules])"
+    found = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True)
+    assert found.stdout.strip() == "[]"
+
+
+def test_recording_without_a_device_says_what_to_do(tmp_path: Path):
+    service = Service(Home.find(tmp_path), Options(use_x11=False))
+    try:
+        assert service.stand_ins
+        service.loop.forget(service.stand_ins)
+        service.stand_ins.close()
+        service.stand_ins = None
+        with pytest.raises(Refusal, match="no device to record from: plug in"):
+            Requests(service, 0).start_recording(None, 1, m.StartRecording())
+        assert not service.recording
+    finally:
+        service.close()
+
+
+def test_what_a_vanished_client_held_on_a_stand_in_is_let_go(service: ServiceProcess):
+    """A window that crashes with a panel's button down must not leave a Held macro running for ever."""
+    held = Macro(id="held", name="Held", play=Play(Mode.HELD, pause_us=5_000), loop=SHOT.loop)
+    attach(service, held)
+    window = Connection.connect(service.home.socket, "window")
+    window.call(m.PressStandIn(MOUSE, THUMB, 1))
+    service.hear(lambda: len(service.seen("held")) > 4, "the Held macro")
+    window.close()
+    service.hear(lambda: not service.status().running, "its end")
+    service.hear(lambda: service.seen("held")[-1] == ("KEY_Q", 0), "the last release")
+    service.hear(lambda: service.seen("in") == [(THUMB, 1), (THUMB, 0)], "the button to be let go")
+
+
+def test_stand_ins_stay_where_nothing_real_is(service: ServiceProcess):
+    attach(service, Macro(id="held", name="Held", play=Play(Mode.HELD, pause_us=5_000), loop=SHOT.loop))
+    service.call(m.PressStandIn(MOUSE, THUMB, 1))
+    service.hear(lambda: service.status().running, "the Held macro")
+    # Without any other device they stay, whatever the settings say, and so does what is held on them.
+    service.call(m.PutSettings(m.Settings(stand_ins=False)))
+    assert service.status().running
+    service.call(m.PressStandIn(MOUSE, THUMB, 0))
+    service.hear(lambda: not service.status().running, "its end")

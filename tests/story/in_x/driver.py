@@ -1,0 +1,104 @@
+"""A window under a hand from outside: everything is done by real pointer and key events."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+from collections.abc import Callable
+from pathlib import Path
+
+from PyQt6.QtCore import QPoint, QRect
+from PyQt6.QtWidgets import QAbstractItemView, QApplication, QWidget
+from pytestqt.qtbot import QtBot
+
+from nakrel.client.launch import ensure_service
+from nakrel.demo.seed import seed
+from nakrel.storage.home import Home
+from nakrel.ui.app import open_window
+from nakrel.ui.store import Store
+
+LIMIT_MS = 15_000
+
+
+class Driver:
+    """Opens the window on a home with the demo's data, and works it with xdotool."""
+
+    def __init__(self, qtbot: QtBot, home: Path) -> None:
+        self._qtbot = qtbot
+        self.home = home
+        seed(Home.find(home))
+        self.open()
+
+    def open(self) -> None:
+        """Open the window anew, as a start of the program does."""
+        self.store = Store(lambda: ensure_service(Home.find(self.home).socket, str(self.home), "story"))
+        self.store.open()
+        app = QApplication.instance()
+        assert isinstance(app, QApplication)
+        self.window = open_window(app, self.store)
+        self.window.show()
+        self._qtbot.waitExposed(self.window)
+        self.wait(lambda: self.window.isActiveWindow(), "the window to be active")
+
+    def close(self) -> None:
+        """Close the window."""
+        self.window.close()
+        self.window.deleteLater()
+        self._qtbot.wait(50)
+
+    def wait(self, condition: Callable[[], object], what: str) -> None:
+        """Let the window work until the condition holds."""
+
+        def holds() -> None:
+            assert condition(), f"waited in vain for {what}"
+
+        self._qtbot.waitUntil(holds, timeout=LIMIT_MS)
+
+    def let_pass(self, ms: int) -> None:
+        """Let time pass that is part of the story."""
+        self._qtbot.wait(ms)
+
+    def hand(self, *arguments: str) -> None:
+        """One movement of the hand; the window takes what came of it."""
+        subprocess.run(["xdotool", *arguments], check=True, capture_output=True, env=os.environ)
+        self._qtbot.wait(30)
+
+    def click(self, widget: QWidget, *, button: str = "1") -> None:
+        """Click in the middle of a widget that can be seen."""
+        self.wait(widget.isVisible, f"{widget.accessibleName() or widget.objectName()} to be seen")
+        self._click_at(widget.mapToGlobal(widget.rect().center()), button)
+
+    def click_row(self, view: QAbstractItemView, row: int, column: int = 0, *keys: str) -> None:
+        """Click a row of a list, with keys held."""
+        model, ground = view.model(), view.viewport()
+        assert model is not None
+        assert ground is not None
+        area: QRect = view.visualRect(model.index(row, column))
+        for key in keys:
+            self.hand("keydown", key)
+        self._click_at(ground.mapToGlobal(area.center()), "1")
+        for key in keys:
+            self.hand("keyup", key)
+
+    def _click_at(self, spot: QPoint, button: str) -> None:
+        self.hand("mousemove", "--sync", str(spot.x()), str(spot.y()))
+        self.hand("click", button)
+
+    def type(self, text: str, *keys: str) -> None:
+        """Type a text, then keys by name."""
+        self.hand("type", "--delay", "15", text)
+        for key in keys:
+            self.hand("key", key)
+
+    def replace(self, widget: QWidget, text: str) -> None:
+        """Click a field, select all of it, type over it and press Enter."""
+        self.click(widget)
+        self.hand("key", "ctrl+a")
+        self.type(text, "Return")
+
+    def to_front(self) -> None:
+        """Bring the window to the front by a click where it does nothing."""
+        if not self.window.isActiveWindow():
+            spot = self.window.title.mapToGlobal(self.window.title.rect().center())
+            self._click_at(spot, "1")
+            self.wait(self.window.isActiveWindow, "the window to be in front")

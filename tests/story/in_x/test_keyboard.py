@@ -1,0 +1,102 @@
+"""The main job with the keyboard alone: no pointer is moved and no button of a mouse is clicked."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from PyQt6.QtWidgets import QApplication, QWidget
+from pytestqt.qtbot import QtBot
+
+from nakrel.client.connection import Connection
+from nakrel.core import messages as m
+from nakrel.core.macro import Mode
+from nakrel.core.profile import RunMacro
+from nakrel.core.steps import Press, Release, Tap, Wait
+from nakrel.storage.home import Home
+from tests.story.in_x.driver import Driver
+
+
+@pytest.fixture
+def driver(qtbot: QtBot, tmp_path: Path) -> Iterator[Driver]:
+    driver = Driver(qtbot, tmp_path / "home")
+    yield driver
+    driver.close()
+    end = Connection.connect(Home.find(tmp_path / "home").socket, "end")
+    end.call(m.Shutdown())
+    end.close()
+
+
+def tab_to(driver: Driver, widget: QWidget) -> None:
+    """Press Tab until the widget has the focus; it must be reached before the round is over."""
+    seen: list[QWidget | None] = []
+    while QApplication.focusWidget() is not widget:
+        assert QApplication.focusWidget() not in seen[1:], f"{widget.accessibleName()} is not in the round"
+        seen.append(QApplication.focusWidget())
+        driver.hand("key", "Tab")
+
+
+def test_record_edit_attach_and_undo_without_a_mouse(driver: Driver):
+    window, store = driver.window, driver.store
+    driver.hand("key", "ctrl+n")
+    driver.type("Kelp Garden", "Return")
+    driver.wait(lambda: window.title.text() == "Kelp Garden", "the profile")
+    driver.hand("key", "ctrl+m")
+    driver.type("Snip", "Return")
+    driver.wait(lambda: window.title.text() == "Snip", "the macro")
+
+    driver.hand("key", "ctrl+r")
+    driver.wait(lambda: store.status.recording, "the recording")
+    driver.hand("keydown", "F7")
+    driver.let_pass(60)
+    driver.hand("keyup", "F7")
+    driver.hand("key", "ctrl+r")
+    driver.wait(lambda: not store.status.recording and not window.macro.recording.recording, "its end")
+    macro = window.shown.macro
+    assert macro is not None
+    # The shortcut that ended it is not in it, neither the Ctrl nor the R.
+    assert [type(step) for step in macro.loop] == [Press, Wait, Release]
+
+    driver.wait(lambda: window.macro.steps.hasFocus(), "the steps to have the focus")
+    for key in ("Home", "Down"):
+        driver.hand("key", key)
+    driver.type("2f@60", "Return")
+    driver.hand("key", "ctrl+t")
+    macro = window.shown.macro
+    assert macro is not None
+    assert macro.loop == (Tap(control="KEY_F7", hold_us=33_333),)
+
+    # Tab goes to the chosen one of the four modes, and arrows choose another.
+    tab_to(driver, window.macro_details.play.mode.buttons["single"])
+    for _ in range(2):
+        driver.hand("key", "Right")
+    tab_to(driver, window.macro_details.play.pause)
+    driver.type("20/s", "Return")
+    macro = window.shown.macro
+    assert macro is not None
+    assert (macro.play.mode, macro.play.pause_us) == (Mode.HELD, 50_000)
+
+    driver.hand("key", "ctrl+b")
+    driver.wait(lambda: store.status.listening, "attachments to rest")
+    # A shortcut's keys are a key like any other now: nothing is undone, the key is taken.
+    driver.hand("key", "F9")
+    driver.wait(lambda: "KEY_F9" in window.shown.profile.sheet.cells, "the attachment")  # type: ignore[union-attr]
+    driver.wait(lambda: not store.status.listening, "attachments to work again")
+    driver.let_pass(200)
+
+    driver.hand("key", "ctrl+1")
+    driver.wait(lambda: window.shown.page == "sheet", "the sheet")
+    for _ in range(20):
+        if not store.undo_stack.canUndo():
+            break
+        driver.hand("key", "ctrl+z")
+    assert not any(p.name == "Kelp Garden" for p in store.profiles.values())
+    assert not any(x.name == "Snip" for x in store.macros.values())
+    for _ in range(20):
+        if not store.undo_stack.canRedo():
+            break
+        driver.hand("key", "ctrl+shift+z")
+    kelp = next(p for p in store.profiles.values() if p.name == "Kelp Garden")
+    assert kelp.sheet.cells == {"KEY_F9": RunMacro(macro.id)}
+    assert store.macros[macro.id].play == macro.play

@@ -1,0 +1,279 @@
+"""The main job without a window: a real X server, a hand from outside, and the practice game as the witness."""
+
+from __future__ import annotations
+
+import signal
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from nakrel.core import messages as m
+from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule, RunMacro, SetUp
+from nakrel.core.steps import Press, Tap, Wait
+from tests.support import PracticeGame, ServiceProcess, XServer, assert_rate, pause, wait_for
+from tests.xorg import XorgServer
+
+pytestmark = [
+    pytest.mark.x11,
+    pytest.mark.skipif(bool(XServer.missing()), reason=f"needs {XServer.missing()}"),
+]
+
+MS = 1_000
+CYCLE_MS = 65
+BACK = "BTN_SIDE"
+SHOT = Macro(
+    id="shot", name="Shot", play=Play(Mode.HELD, pause_us=25 * MS), loop=(Tap(control="KEY_Q", hold_us=40 * MS),)
+)
+# Takes the place of the macro above, and holds W until it is stopped.
+HOLD = Macro(id="shot", name="Shot", play=Play(Mode.TOGGLE), loop=(Press(control="KEY_W"), Wait(wait_us=600_000_000)))
+Q = "key 16"
+
+
+@pytest.fixture(params=[XServer, XorgServer], ids=["xvfb", "xorg"])
+def server(request: pytest.FixtureRequest) -> Iterator[XServer]:
+    """An X server where the hand injects, and one where it is on devices of its own."""
+    if request.param.missing():
+        pytest.skip(f"needs {request.param.missing()}")
+    server = request.param()
+    try:
+        yield server
+    finally:
+        server.end_server()
+
+
+@pytest.fixture
+def service(server: XServer, tmp_path: Path) -> Iterator[ServiceProcess]:
+    hand = server.environment.get("NAKREL_X11_HAND", "")
+    service = ServiceProcess(tmp_path / "home", DISPLAY=server.display, NAKREL_X11_HAND=hand)
+    yield service
+    service.tell()
+    service.end(signal.SIGKILL)
+
+
+@pytest.fixture
+def game(server: XServer, service: ServiceProcess, tmp_path: Path) -> Iterator[PracticeGame]:
+    """The practice game, its profile linked and live, and the macro on the thumb button."""
+    service.call(m.PutMacro(SHOT))
+    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    cells = {BACK: RunMacro("shot")}
+    service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(SetUp("Main", cells),))))
+    game = PracticeGame(server, tmp_path)
+    service.hear(lambda: service.status().live == "kiln", "the game's profile")
+    server.hand("mousemove", "700", "500")
+    yield game
+    game.end()
+
+
+def _clicked(game: PracticeGame) -> bool:
+    """Whether a left click arrived; it is too short for a frame to see."""
+    left = [e["down"] for e in game.entries() if e["event"] == "arrived" and e["control"] == "Left"]
+    return left == [True, False]
+
+
+def way(service: ServiceProcess, play: Play) -> None:
+    service.call(m.PutMacro(Macro(id="shot", name="Shot", play=play, loop=SHOT.loop)))
+
+
+def idle(service: ServiceProcess) -> None:
+    service.hear(lambda: not service.status().running, "the end of all runs")
+
+
+def test_held_fires_at_its_rate_and_never_after(server: XServer, service: ServiceProcess, game: PracticeGame):
+    server.hand("mousedown", "8")
+    pause(1.5)
+    server.hand("mouseup", "8")
+    idle(service)
+    assert_rate(game.presses(Q), CYCLE_MS / 1_000)
+    wait_for(lambda: game.down() == set(), "everything up")
+    # The trigger itself never reached the game, down or up.
+    assert {e["control"] for e in game.entries() if e["event"] == "arrived"} == {Q}
+
+
+def test_toggle_counted_and_single_do_what_they_say(server: XServer, service: ServiceProcess, game: PracticeGame):
+    for play, wanted in [(Play(Mode.COUNTED, runs=5, pause_us=25 * MS), 5), (Play(Mode.SINGLE), 1)]:
+        way(service, play)
+        before = game.arrivals(Q)
+        server.hand("click", "8")
+        wait_for(lambda b=before, w=wanted: game.arrivals(Q) - b >= w, f"{wanted} presses")
+        idle(service)
+        pause(0.2)
+        assert game.arrivals(Q) - before == wanted
+    way(service, Play(Mode.TOGGLE, pause_us=25 * MS))
+    before = len(game.presses(Q))
+    server.hand("click", "8")
+    wait_for(lambda: len(game.presses(Q)) - before >= 8, "the toggle to run by itself")
+    server.hand("click", "8")
+    idle(service)
+    wait_for(lambda: game.down() == set(), "everything up")
+
+
+def test_stop_everything_ends_a_toggle_at_once(server: XServer, service: ServiceProcess, game: PracticeGame):
+    way(service, Play(Mode.TOGGLE, pause_us=25 * MS))
+    server.hand("click", "8")
+    wait_for(lambda: game.presses(Q), "the toggle")
+    server.hand("key", "Pause")
+    idle(service)
+    before = len(game.presses(Q))
+    pause(0.4)
+    assert len(game.presses(Q)) <= before + 1
+    assert game.down() == set()
+
+
+@pytest.mark.parametrize(("trigger", "seen"), [("BTN_MIDDLE", "Middle"), ("KEY_E", "key 18")])
+def test_a_macro_can_press_its_own_trigger(
+    server: XServer, service: ServiceProcess, game: PracticeGame, trigger: str, seen: str
+):
+    if not isinstance(server, XorgServer):
+        pytest.skip("the hand and the macro would be one device here")
+    loop = (Tap(control=trigger, hold_us=30 * MS),)
+    service.call(m.PutMacro(Macro(id="own", name="Own", play=Play(Mode.HELD, pause_us=30 * MS), loop=loop)))
+    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    setup = SetUp("Main", {trigger: RunMacro("own")})
+    service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
+    edges = ("mousedown", "mouseup", "2") if trigger == "BTN_MIDDLE" else ("keydown", "keyup", "e")
+    before = server.hand("getmouselocation")
+    server.hand(edges[0], edges[2])
+    wait_for(lambda: len(game.presses(seen)) >= 5, "the macro")
+    # Meanwhile the rest of the device works: it moves, and its other buttons click.
+    server.hand("mousemove_relative", "12", "-7")
+    server.hand("click", "1")
+    wait_for(lambda: _clicked(game), "the other button's click")
+    wait_for(lambda: len(game.presses(seen)) >= 10, "the macro going on")
+    server.hand(edges[1], edges[2])
+    idle(service)
+    count = len(game.presses(seen))
+    pause(0.2)
+    assert len(game.presses(seen)) == count
+    assert game.down() == set()
+    assert server.hand("getmouselocation").split()[:2] != before.split()[:2]
+
+
+def test_a_key_held_by_a_finger_is_not_cut_short_by_a_macro(
+    server: XServer, service: ServiceProcess, game: PracticeGame
+):
+    server.hand("keydown", "q")
+    wait_for(lambda: game.down() == {Q}, "the finger's hold")
+    server.hand("mousedown", "8")
+    pause(0.2)
+    server.hand("mouseup", "8")
+    idle(service)
+    assert game.down() == {Q}
+    assert len(game.presses(Q)) == 1
+    server.hand("keyup", "q")
+    wait_for(lambda: game.down() == set(), "the finger's release")
+
+
+def test_unattached_controls_and_motion_reach_the_game(server: XServer, service: ServiceProcess, game: PracticeGame):
+    server.hand("key", "a")
+    server.hand("click", "1")
+    server.hand("click", "9")
+    wait_for(lambda: len(game.entries()) > 6, "arrivals")
+    arrived = [(e["control"], e["down"]) for e in game.entries() if e["event"] == "arrived"]
+    assert arrived == [(c, d) for c in ("key 30", "Left", "Thumb forward") for d in (True, False)]
+
+
+def test_closing_the_game_brings_everyday_back_and_frees_what_is_held(
+    server: XServer, service: ServiceProcess, game: PracticeGame
+):
+    service.call(m.PutMacro(HOLD))
+    server.hand("click", "8")
+    wait_for(lambda: game.down() == {"key 17"}, "the hold")
+    game.end()
+    service.hear(lambda: service.status().live == EVERYDAY, "Everyday")
+    service.hear(lambda: service.seen("shot")[-2:] == [("KEY_W", 1), ("KEY_W", 0)], "the release")
+
+
+def test_sigterm_releases_what_macros_hold(server: XServer, service: ServiceProcess, game: PracticeGame):
+    service.call(m.PutMacro(HOLD))
+    server.hand("click", "8")
+    wait_for(lambda: game.down() == {"key 17"}, "the hold")
+    assert service.end(signal.SIGTERM) == 0
+    wait_for(lambda: game.down() == set(), "the release")
+
+
+def test_switching_the_stand_ins_off_lets_their_buttons_go(
+    server: XServer, service: ServiceProcess, game: PracticeGame
+):
+    thumb = "BTN_TRIGGER_HAPPY3"
+    setup = SetUp("Main", {thumb: RunMacro("shot")})
+    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
+    service.call(m.PutSettings(m.Settings(stand_ins=True)))
+    service.call(m.PressStandIn("standin:halyard-12", thumb, 1))
+    wait_for(lambda: game.arrivals(Q) >= 3, "the Held macro")
+    service.call(m.PutSettings(m.Settings(stand_ins=False)))
+    idle(service)
+    wait_for(lambda: game.down() == set(), "everything up")
+
+
+def test_a_killed_service_leaves_nothing_down(server: XServer, service: ServiceProcess, game: PracticeGame):
+    loop = (Press(control="KEY_W"), Press(control="BTN_LEFT"), Wait(wait_us=600_000_000))
+    service.call(m.PutMacro(Macro(id="shot", name="Shot", play=Play(Mode.TOGGLE), loop=loop)))
+    for _ in range(3):
+        server.hand("click", "8")
+        wait_for(lambda: game.down() == {"key 17", "Left"}, "both holds")
+        service.end(signal.SIGKILL)
+        wait_for(lambda: game.down() == set(), "the guard to let go")
+        service.__init__(service.folder, **service.environment)  # type: ignore[misc]
+        service.hear(lambda: service.status().live == "kiln", "the profile again")
+
+
+def test_recording_in_another_window(server: XServer, service: ServiceProcess, game: PracticeGame):
+    service.call(m.StartRecording())
+    server.hand("keydown", "e")
+    pause(0.12)
+    server.hand("keyup", "e")
+    server.hand("click", "1")
+    server.hand("key", "Scroll_Lock")
+    done = service.hear(lambda: [n for n in service.notices if isinstance(n, m.Recorded) and n.done], "the end")
+    kinds = [(type(s).__name__, getattr(s, "control", "")) for s in done[0].steps if not isinstance(s, Wait)]
+    assert kinds == [("Press", "KEY_E"), ("Release", "KEY_E"), ("Press", "BTN_LEFT"), ("Release", "BTN_LEFT")]
+    # The wait is the time for which the hand held the key: 120 ms and what xdotool's start took.
+    assert 120 * MS <= done[0].steps[1].wait_us < 1_000 * MS
+
+
+def test_losing_the_x_server_stops_all_and_the_service_lives(
+    server: XServer, service: ServiceProcess, game: PracticeGame
+):
+    way(service, Play(Mode.TOGGLE, pause_us=25 * MS))
+    server.hand("click", "8")
+    service.hear(lambda: service.status().running, "the toggle")
+    game.end()
+    server.end_server()
+    service.hear(lambda: service.status().backend == "standin", "the stand-in")
+    assert service.status().running == ()
+    assert "X server is gone" in service.status().backend_note
+    if not isinstance(server, XorgServer):
+        again = XServer(server.display)
+        try:
+            service.hear(lambda: service.status().backend == "x11", "the way back")
+            again.hand("click", "8")
+            service.hear(lambda: ("BTN_SIDE", 1) in service.seen("in")[-2:], "a press on the new server")
+        finally:
+            again.end_server()
+            service.hear(lambda: service.status().backend == "standin", "the second loss")
+    assert service.end() == 0
+
+
+def test_while_nakrels_window_is_in_front_macros_reach_no_other(
+    server: XServer, service: ServiceProcess, game: PracticeGame
+):
+    service.call(m.PutMacro(HOLD))
+    server.hand("click", "8")
+    wait_for(lambda: game.down() == {"key 17"}, "the hold")
+    # The hold is let go at the game when Nakrel comes to the front, and is back when it leaves.
+    service.call(m.InFront(True))
+    wait_for(lambda: game.down() == set(), "the release")
+    assert service.status().for_show
+    service.call(m.InFront(False))
+    wait_for(lambda: game.down() == {"key 17"}, "the hold again")
+    service.call(m.InFront(True))
+    way(service, Play(Mode.COUNTED, runs=3, pause_us=25 * MS))
+    before = game.arrivals(Q)
+    server.hand("click", "8")
+    service.hear(lambda: service.seen("shot").count(("KEY_Q", 1)) == 3, "three runs in the live strip")
+    idle(service)
+    assert game.arrivals(Q) == before
+    assert game.down() == set()

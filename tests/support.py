@@ -1,0 +1,229 @@
+"""What tests share beyond fixtures: waiting for a condition, a service process, and an X server of their own."""
+
+from __future__ import annotations
+
+import contextlib
+import itertools
+import json
+import os
+import select
+import shutil
+import signal
+import statistics
+import subprocess
+import sys
+import time
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any, TypeVar
+
+import msgspec
+import pytest
+
+from nakrel.client.connection import ClientError, Connection
+from nakrel.core import messages as m
+from nakrel.storage.home import Home
+
+T = TypeVar("T")
+LIMIT_S = 15.0
+
+
+def wait_for(condition: Callable[[], T], what: str, limit_s: float = LIMIT_S) -> T:
+    """The first true value of the condition; fails the test with `what` when none comes within the limit."""
+    end = time.monotonic() + limit_s
+    while not (value := condition()):
+        if time.monotonic() > end:
+            pytest.fail(f"waited {limit_s:g} s in vain for {what}")
+        pause(0.01)
+    return value
+
+
+def pause(seconds: float) -> None:
+    """Let time pass that is part of what's tested (how long a finger holds a button), not a wait for something."""
+    select.select([], [], [], seconds)
+
+
+class ServiceProcess:
+    """A service of its own process, with a client that keeps every notice."""
+
+    def __init__(self, home: Path, *options: str, **environment: str) -> None:
+        self.home = Home.find(home)
+        self.folder, self.environment = home, environment
+        self.process = subprocess.Popen(
+            [sys.executable, "-m", "nakrel.service", "--home", str(home), *options],
+            env={**os.environ, **environment},
+        )
+        self.notices: list[m.Notice] = []
+        self.client = wait_for(self._connect, "the service's socket")
+        self.client.on_notice = self.notices.append
+        self.client.call(m.Subscribe(seen=True))
+
+    def _connect(self) -> Connection | None:
+        with contextlib.suppress(ClientError):
+            return Connection.connect(self.home.socket, "test")
+        return None
+
+    def call(self, body: m.Body) -> m.AnswerBody:
+        return self.client.call(body)
+
+    def status(self) -> m.Status:
+        answer = self.call(m.GetStatus())
+        assert isinstance(answer, m.StatusIs)
+        return answer.status
+
+    def hear(self, condition: Callable[[], T], what: str, limit_s: float = LIMIT_S) -> T:
+        """Take notices until the condition holds."""
+
+        def heard() -> T:
+            while select.select([self.client], [], [], 0)[0]:
+                self.client.receive()
+            return condition()
+
+        return wait_for(heard, what, limit_s)
+
+    def seen(self, by: str) -> list[tuple[str, int]]:
+        """Every event noticed so far, of fingers ('in') or of one macro."""
+        found = [event for notice in self.notices if isinstance(notice, m.Seen) for event in notice.events]
+        return [(event.control, event.value) for event in found if event.by == by]
+
+    def tell(self) -> None:
+        """Print what the service knows: pytest shows it beside a test that failed."""
+        with contextlib.suppress(ClientError):
+            for body in (m.GetStatus(), m.GetJournal()):
+                sys.stdout.write(f"{msgspec.json.encode(self.call(body)).decode()}\n")
+            sys.stdout.write(f"{[event for n in self.notices if isinstance(n, m.Seen) for event in n.events][-60:]}\n")
+
+    def end(self, number: int = signal.SIGTERM) -> int:
+        """Send a signal and wait for the end; returns the exit code."""
+        self.client.close()
+        if self.process.poll() is None:
+            self.process.send_signal(number)
+        code = self.process.wait(LIMIT_S)
+        # Whatever a test is about, the service has nothing unexpected to tell its developers.
+        said = [line for line in self.home.log.read_text().splitlines() if " ERROR " in line or " WARNING " in line]
+        assert not said, self.home.log.read_text()
+        return code
+
+
+class XServer:
+    """Xvfb with a window manager on a free display, and a hand from outside (xdotool)."""
+
+    NEEDED = ("Xvfb", "openbox", "xdotool")
+
+    def __init__(self, display: str = "") -> None:
+        read_fd, write_fd = os.pipe()
+        self._wanted = [display] if display else []
+        self._server = subprocess.Popen(
+            self._command(write_fd), pass_fds=[write_fd], stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL
+        )
+        os.close(write_fd)
+        with os.fdopen(read_fd) as pipe:
+            self.display = f":{pipe.readline().strip()}"
+        self.environment = {**os.environ, "DISPLAY": self.display, "QT_QPA_PLATFORM": "xcb", "NAKREL_X11_HAND": "xtest"}
+        self._manager = subprocess.Popen(
+            ["openbox"], env=self.environment, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL
+        )
+        try:
+            wait_for(self._managed, "the window manager")
+        except BaseException:
+            self.end_server()
+            raise
+
+    def _command(self, display_fd: int) -> list[str]:
+        # Without -noreset the server starts over when its last client leaves, and refuses one that comes just then.
+        return [
+            "Xvfb",
+            *self._wanted,
+            "-displayfd",
+            str(display_fd),
+            "-screen",
+            "0",
+            "1400x900x24",
+            "-nolisten",
+            "tcp",
+            "-noreset",
+        ]
+
+    def _managed(self) -> bool:
+        found = subprocess.run(
+            ["xprop", "-root", "_NET_SUPPORTING_WM_CHECK"], env=self.environment, capture_output=True, text=True
+        )
+        return "window id" in found.stdout
+
+    def hand(self, *arguments: str) -> str:
+        """Move, press or let go, as xdotool's arguments say."""
+        return subprocess.run(
+            ["xdotool", *arguments], env=self.environment, check=True, capture_output=True, text=True
+        ).stdout
+
+    def end_server(self) -> None:
+        """Take the X server away."""
+        for process in (self._manager, self._server):
+            if process.poll() is None:
+                process.terminate()
+                process.wait(LIMIT_S)
+
+    @classmethod
+    def missing(cls) -> str:
+        """The programs that aren't installed."""
+        return ", ".join(name for name in cls.NEEDED if not shutil.which(name))
+
+
+class PracticeGame:
+    """The practice game as a process; its log is the witness."""
+
+    def __init__(self, server: XServer, folder: Path, fps: int = 125) -> None:
+        self.log = folder / f"practice-{time.monotonic_ns()}.log"
+        self.process = subprocess.Popen(
+            [sys.executable, "-m", "nakrel.practice", "--fps", str(fps), "--log", str(self.log)],
+            env=server.environment,
+        )
+        wait_for(lambda: self.log.exists() and self.entries(), "the practice game's log")
+        self.window = wait_for(lambda: self._find(server), "the practice game's window").split()[-1]
+        server.hand("windowmove", "--sync", self.window, "600", "330")
+        server.hand("windowactivate", "--sync", self.window)
+
+    def _find(self, server: XServer) -> str:
+        with contextlib.suppress(subprocess.CalledProcessError):
+            return server.hand("search", "--onlyvisible", "--name", "^Practice game$")
+        return ""
+
+    def entries(self) -> list[dict[str, Any]]:
+        """Everything in the log; a line that is being written is left for the next time."""
+        lines = self.log.read_text().split("\n")[:-1]
+        return [json.loads(line) for line in lines]
+
+    def presses(self, control: str) -> list[float]:
+        """When frames saw presses of the control, in seconds."""
+        return [e["t"] for e in self.entries() if e["event"] == "press" and e["control"] == control]
+
+    def arrivals(self, control: str) -> int:
+        """How many presses of the control arrived, seen by a frame or not; a busy machine may skip frames."""
+        return sum(e["event"] == "arrived" and e["control"] == control and e["down"] for e in self.entries())
+
+    def down(self) -> set[str]:
+        """What is down now, from what arrived."""
+        down: set[str] = set()
+        for entry in self.entries():
+            if entry["event"] == "focus lost":
+                down.clear()
+            elif entry["event"] == "arrived":
+                (down.add if entry["down"] else down.discard)(entry["control"])
+        return down
+
+    def end(self) -> None:
+        """Close the game."""
+        if self.process.poll() is None:
+            self.process.terminate()
+            self.process.wait(LIMIT_S)
+
+
+def assert_rate(times_s: list[float], cycle_s: float) -> None:
+    """Check that presses came one a cycle: half of the gaps to within a tenth of it, and never more in all.
+
+    A machine that stands still for a moment makes single gaps longer, and a game's frame clock moves each sight.
+    """
+    gaps = [after - before for before, after in itertools.pairwise(times_s)]
+    assert len(gaps) >= 8
+    assert abs(statistics.median(gaps) - cycle_s) <= cycle_s / 10, gaps
+    assert len(gaps) <= (times_s[-1] - times_s[0]) / cycle_s + 1.5

@@ -1,0 +1,53 @@
+"""A window on a service of its own, without a screen."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from PyQt6.QtWidgets import QApplication
+from pytestqt.qtbot import QtBot
+
+from nakrel.client.connection import Connection
+from nakrel.demo.seed import seed
+from nakrel.storage.home import Home
+from nakrel.ui.app import open_window
+from nakrel.ui.store import Store
+from tests.support import ServiceProcess
+
+
+class Ui:
+    """A window with its store, and the service behind it."""
+
+    def __init__(self, qtbot: QtBot, folder: Path, qapp: QApplication) -> None:
+        self._qtbot = qtbot
+        seed(Home.find(folder))
+        self.service = ServiceProcess(folder, "--no-x11")
+        self.store = Store(lambda: Connection.connect(self.service.home.socket, "window"))
+        self.store.open()
+        self.window = open_window(qapp, self.store)
+        qtbot.addWidget(self.window)
+        self.window.show()
+
+    def wait(self, condition: Callable[[], object], what: str = "") -> None:
+        """Let the window work until the condition holds."""
+
+        def holds() -> None:
+            assert condition(), what
+
+        self._qtbot.waitUntil(holds, timeout=10_000)
+
+    def undo(self) -> None:
+        self.store.undo_stack.undo()
+
+    def redo(self) -> None:
+        self.store.undo_stack.redo()
+
+
+@pytest.fixture
+def ui(qtbot: QtBot, tmp_path: Path, qapp: QApplication) -> Iterator[Ui]:
+    made = Ui(qtbot, tmp_path / "home", qapp)
+    yield made
+    made.window.close()
+    assert made.service.end() == 0

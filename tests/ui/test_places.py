@@ -1,0 +1,224 @@
+"""The places of the window that have a life of their own: linking, devices, journal, diagram, details."""
+
+from __future__ import annotations
+
+import subprocess
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QColor, QImage, QPainter
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QPushButton
+from pytestqt.qtbot import QtBot
+
+from nakrel.core import messages as m
+from nakrel.core.macro import Macro, Section
+from nakrel.core.profile import MatchBy, Nothing, ProgramRule, RunMacro, ToControl
+from nakrel.core.steps import Press, Tap, Wait
+from nakrel.ui import commands
+from nakrel.ui.macro.diagram import nice_step
+from nakrel.ui.sheet.model import cell_words
+from nakrel.ui.theme import hue
+from nakrel.ui.widgets.traces import draw_trace
+from tests.ui.conftest import Ui
+
+THUMB = "BTN_TRIGGER_HAPPY10"
+
+
+def test_linking_shows_what_a_rule_matches_and_adds_it_once(ui: Ui, tmp_path: Path):
+    game = tmp_path / "kelp-garden"
+    game.symlink_to("/bin/sleep")
+    process = subprocess.Popen([str(game), "60"])
+    try:
+        for _ in range(2):
+            ui.window.shown.show_profile("tidewardens")
+            ui.window.open_link()
+            dialog = ui.window.link_dialog
+            assert dialog
+            dialog.search.setText("kelp")
+            ui.wait(lambda d=dialog: d.table.model().rowCount() == 1, "the program in the list")
+            dialog.table.selectRow(0)
+            dialog.rule_by.buttons["name"].click()
+            assert dialog.rule_value.text() == "kelp-garden"
+            assert "matches now: kelp-garden" in dialog._hint.text()
+            dialog.rule_value.setText("kelp-garden-2")
+            assert "matches no program" in dialog._hint.text()
+            dialog.rule_value.setText("kelp-garden")
+            dialog.link_button.click()
+        rules = ui.store.profiles["tidewardens"].programs
+        assert rules.count(ProgramRule(MatchBy.NAME, "kelp-garden")) == 1
+        ui.wait(lambda: ui.store.status.live == "tidewardens", "the profile to be live")
+    finally:
+        process.kill()
+        process.wait()
+    ui.wait(lambda: ui.store.status.live == "everyday", "Everyday")
+    ui.undo()
+    assert ProgramRule(MatchBy.NAME, "kelp-garden") not in ui.store.profiles["tidewardens"].programs
+
+
+def test_everyday_cannot_be_linked_and_says_why(ui: Ui):
+    ui.window.shown.show_profile("everyday")
+    ui.window.open_link()
+    assert ui.window.link_dialog is None
+    assert "Everyday is for when no linked program runs" in ui.window._fault.text()
+
+
+def test_a_link_is_taken_away_in_the_head_and_undone(ui: Ui):
+    ui.window.shown.show_profile("orrery-post")
+    unlink = next(b for b in ui.window.findChildren(QPushButton) if b.accessibleName().startswith("Unlink"))
+    unlink.click()
+    assert ui.store.profiles["orrery-post"].programs == ()
+    ui.undo()
+    assert len(ui.store.profiles["orrery-post"].programs) == 1
+
+
+def test_a_panels_button_is_down_while_it_is_held(ui: Ui):
+    ui.store.pin("tidewardens")
+    ui.window.shown.show_page("devices")
+    panel = ui.window.devices._panels["standin:halyard-12"]
+    button = next(b for b in panel.findChildren(QPushButton) if b.text() == "Thumb 3")
+    ui.wait(lambda: ui.store.status.live == "tidewardens")
+    QTest.mousePress(button, Qt.MouseButton.LeftButton)
+    ui.wait(lambda: [run.macro for run in ui.store.status.running] == ["reel-in"], "the Held macro")
+    QTest.mouseRelease(button, Qt.MouseButton.LeftButton)
+    ui.wait(lambda: not ui.store.status.running, "its end")
+
+
+def test_the_devices_page_says_what_macros_reach(ui: Ui):
+    ui.window.shown.show_page("devices")
+    assert ui.window.devices._way.text() == "Macros reach no other window."
+    names = {device.name for device in ui.store.devices}
+    assert {"Halyard 12 mouse", "Bollard keyboard", "Ferry office mouse"} == names
+
+
+def test_the_journal_finds_and_has_each_entry_once(ui: Ui):
+    for profile in ("orrery-post", "tidewardens", "brackenfall-arena"):
+        ui.store.pin(profile)
+    ui.wait(lambda: any("Brackenfall" in entry.what for entry in ui.store.journal), "the switches")
+    page = ui.window.journal
+    page.search.setText("orrery")
+    ui.wait(lambda: page.table.model().rowCount() == 1, "the one entry")
+    assert page.table.model().index(0, 2).data() == "Orrery Post is live"
+    assert len({(e.at, e.what) for e in ui.store.journal}) == len(ui.store.journal)
+
+
+def test_steps_move_between_sections_by_menu_and_join_to_taps(ui: Ui):
+    ui.window.shown.show_macro("guard-break")
+    page = ui.window.macro
+    page._select([0, 1])
+    page.move_to(Section.LEAD_IN)
+    macro = ui.store.macros["guard-break"]
+    assert macro.lead_in == (Press(control="KEY_LEFTCTRL"), Wait(wait_us=12_000))
+    steps = (Press(control="KEY_E"), Wait(wait_us=5_000), *macro.loop)
+    commands.edit_macro(ui.store, "test", Macro(id=macro.id, name=macro.name, loop=steps))
+    page.to_taps()
+    assert ui.store.macros["guard-break"].loop[0] == Press(control="KEY_E")
+    page._select([2])
+    page.duplicate_selected()
+    assert ui.store.macros["guard-break"].loop[2:4] == (Tap(control="KEY_E", hold_us=34_000),) * 2
+
+
+def test_dragged_rows_land_in_the_gap_they_were_dropped_on(ui: Ui):
+    ui.window.shown.show_macro("storm-volley")
+    model = ui.window.macro.model
+    before = ui.store.macros["storm-volley"].loop
+    data = model.mimeData([model.index(0, 0), model.index(1, 0)])
+    model.dropMimeData(data, Qt.DropAction.MoveAction, -1, -1, model.index(4, 0))
+    assert ui.store.macros["storm-volley"].loop == (*before[2:4], *before[:2], before[4])
+
+
+def test_what_cells_say(ui: Ui):
+    assert cell_words(ui.store, None)[1] == "as the device has it"
+    assert cell_words(ui.store, Nothing())[1] == "nothing"
+    assert cell_words(ui.store, ToControl("KEY_F13"))[:2] == ("KEY_F13", "F13")
+    assert cell_words(ui.store, RunMacro("thorn-fan"))[1:] == ("Thorn fan", " Held · 20/s")
+    assert cell_words(ui.store, RunMacro("storm-volley"))[2] == " Counted 5"
+    assert "gone" in cell_words(ui.store, RunMacro("no such"))[1]
+
+
+def test_the_details_give_a_control_something_to_do(ui: Ui):
+    ui.window.shown.show_profile("tidewardens")
+    ui.window.shown.show_control(THUMB)
+    details = ui.window.sheet_details
+    cell = lambda: ui.store.profiles["tidewardens"].sheet.cells.get(THUMB)  # noqa: E731
+    details.does.activated.emit(1)
+    assert cell() == Nothing()
+    details.does.activated.emit(2)
+    details.control.activated.emit(details.control.findData("KEY_F14"))
+    assert cell() == ToControl("KEY_F14")
+    details.macro.activated.emit(details.macro.findData("cast-far"))
+    assert cell() == RunMacro("cast-far")
+    details.detach_button.click()
+    assert cell() is None
+    ui.window.shown.show_control("BTN_LEFT")
+    details.does.activated.emit(1)
+    assert "no way to click" in details._error.text()
+
+
+def test_an_edit_that_cannot_be_saved_says_so_and_stays(ui: Ui):
+    folder = ui.service.home.macros
+    aside = folder.with_name("aside")
+    folder.rename(aside)
+    folder.write_text("in the way")
+    macro = ui.store.macros["cast-far"]
+    commands.edit_macro(ui.store, "note", type(macro)(id=macro.id, name=macro.name, note="kept", loop=macro.loop))
+    ui.wait(lambda: "can't be saved" in ui.window._fault.text(), "the reason")
+    assert "not saved" in ui.window.column.saved.text()
+    assert ui.store.macros["cast-far"].note == "kept"
+    folder.unlink()
+    aside.rename(folder)
+    commands.edit_macro(ui.store, "note", type(macro)(id=macro.id, name=macro.name, note="kept too", loop=macro.loop))
+    ui.wait(lambda: ui.window.column.saved.text() == "saved", "the next save")
+
+
+def test_the_look_changes_at_once_and_is_undone(ui: Ui):
+    from nakrel.ui import theme
+
+    ui.window.set_look("night")
+    assert theme.palette().night
+    ui.undo()
+    assert not theme.palette().night
+
+
+@pytest.mark.parametrize(
+    ("length_us", "step_us"), [(8_000, 1_000), (9_000, 2_000), (123_000, 20_000), (2_000_000, 500_000)]
+)
+def test_the_ruler_has_round_steps(length_us: int, step_us: int):
+    assert nice_step(length_us) == step_us
+
+
+def test_a_trace_steps_up_where_the_control_goes_down(qtbot: QtBot):
+    """Read off the pixels: high between the edges, low outside them."""
+    from PyQt6.QtCore import QRectF
+
+    image = QImage(200, 20, QImage.Format.Format_RGB32)
+    image.fill(QColor("white"))
+    painter = QPainter(image)
+    draw_trace(painter, QRectF(0, 3, 199, 12), [(50, 100), (150, 151)], 0, 200, QColor("black"), 1)
+    painter.end()
+
+    def dark(x: int, y: int) -> bool:
+        return image.pixelColor(x, y).lightness() < 128
+
+    high, low = 3, 15
+    assert [dark(x, low) for x in (20, 120, 180)] == [True] * 3
+    assert [dark(x, high) for x in (60, 95)] == [True] * 2
+    assert not dark(75, low)
+    assert not dark(20, high)
+    # A hold too short for a pixel still shows.
+    assert any(dark(x, high) for x in (149, 150, 151))
+
+
+def test_kinds_have_hues_of_their_own(ui: Ui):
+    assert len({hue(code).name() for code in ("KEY_Q", "BTN_LEFT", "WHEEL_UP", "no control")}) == 4
+
+
+def test_a_recording_that_the_service_refuses_says_why(ui: Ui):
+    other = ui.service.client
+    other.call(m.StartRecording())
+    ui.window.shown.show_macro("cast-far")
+    ui.window.macro.recording.button.click()
+    ui.wait(lambda: "a recording is going on already" in ui.window._fault.text(), "the reason")
+    assert not ui.window.macro.recording.recording
+    other.call(m.StopRecording())

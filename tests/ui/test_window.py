@@ -1,0 +1,373 @@
+"""The window without a screen: models, edits and undo, choosing by pressing, and what it says of faults."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import QAbstractItemModel, QMimeData, QModelIndex, Qt
+from PyQt6.QtGui import QColor
+from PyQt6.QtWidgets import QAbstractButton, QComboBox, QLineEdit, QListView, QTableView
+from pytestqt.modeltest import ModelTester
+from pytestqt.qtbot import QtBot
+
+from nakrel.core import messages as m
+from nakrel.core.macro import Mode
+from nakrel.core.profile import EVERYDAY, Nothing, RunMacro, ToControl
+from nakrel.core.steps import Tap, Wait
+from nakrel.ui import commands, theme
+from nakrel.ui.profiles.models import MACRO_MIME
+from nakrel.ui.sheet.model import CODE
+from nakrel.ui.widgets.basics import TimeEdit
+from tests.ui.conftest import Ui
+
+MOUSE = "standin:halyard-12"
+THUMB_10 = "BTN_TRIGGER_HAPPY10"
+
+
+def press(ui: Ui, control: str, value: int, device: str = MOUSE) -> None:
+    ui.store.ask(m.PressStandIn(device, control, value))
+
+
+def show(ui: Ui, profile: str = "tidewardens", macro: str = "reel-in") -> None:
+    ui.window.shown.show_profile(profile)
+    ui.window.shown.show_macro(macro, open_page=False)
+
+
+def test_models_keep_qts_rules(ui: Ui, qtmodeltester: ModelTester):
+    show(ui)
+    column = ui.window.column
+    models: list[QAbstractItemModel] = [
+        column.profiles,
+        column.macros,
+        ui.window.sheet.model,
+        ui.window.macro.model,
+        ui.window.journal.model,
+    ]
+    for model in models:
+        assert model.rowCount() > 0
+        qtmodeltester.check(model)
+
+
+def test_a_rename_is_saved_by_itself_and_undone(ui: Ui):
+    profiles = ui.window.column.profiles
+    profiles.setData(profiles.index(profiles.row_of("tidewardens")), "Tidewardens II")
+    path = ui.service.home.profiles / "Tidewardens II.json"
+    ui.wait(path.exists, "the file under its new name")
+    ui.wait(lambda: ui.window.column.saved.text() == "saved")
+    ui.undo()
+    ui.wait(lambda: not path.exists() and (ui.service.home.profiles / "Tidewardens.json").exists(), "the old name")
+    ui.redo()
+    ui.wait(path.exists, "the new name again")
+
+
+def test_deleting_a_macro_frees_its_buttons_and_undo_brings_both_back(ui: Ui):
+    before = dict(ui.store.profiles), dict(ui.store.macros)
+    commands.delete_macro(ui.store, ui.store.macros["reel-in"])
+    assert "reel-in" not in ui.store.macros
+    assert "BTN_SIDE" not in ui.store.profiles["tidewardens"].sheet.cells
+    ui.undo()
+    assert (ui.store.profiles, ui.store.macros) == before
+    ui.wait((ui.service.home.macros / "Reel in.json").exists, "the file")
+
+
+def test_a_profile_deleted_while_shown_gives_way_to_everyday(ui: Ui):
+    show(ui)
+    commands.delete_profile(ui.store, ui.store.profiles["tidewardens"])
+    assert ui.window.shown.profile.id == EVERYDAY
+    ui.undo()
+    assert "tidewardens" in ui.store.profiles
+
+
+def test_typed_times_become_waits_of_all_selected_steps(ui: Ui):
+    show(ui)
+    model = ui.window.macro.model
+    model.selected = [3, 5, 7]
+    assert model.setData(model.index(3, 3), "2f@60")
+    waits = [step.wait_us for step in ui.store.macros["reel-in"].loop if isinstance(step, Wait)]
+    assert waits == [33_333] * 3
+    assert not model.setData(model.index(3, 3), "soon")
+    assert "'soon' is not a time" in ui.window._fault.text()
+    ui.undo()
+    assert [s.wait_us for s in ui.store.macros["reel-in"].loop if isinstance(s, Wait)] == [7_000, 11_000, 7_000]
+
+
+def test_steps_are_added_moved_switched_off_and_deleted(ui: Ui):
+    show(ui)
+    page = ui.window.macro
+    before = ui.store.macros["reel-in"]
+    page._select([2])
+    page.add_step.kind.setCurrentText("tap")
+    page.add_step.control.setCurrentIndex(page.add_step.control.findData("KEY_F13"))
+    page.add_step.add_button.click()
+    assert ui.store.macros["reel-in"].loop[1] == Tap(control="KEY_F13", hold_us=50_000)
+    assert page.selected() == [3]
+    page.move_selected(1)
+    assert ui.store.macros["reel-in"].loop[2].control == "KEY_F13"
+    assert page.selected() == [4]
+    page.switch_selected()
+    assert ui.store.macros["reel-in"].loop[2].off
+    page.delete_selected()
+    assert ui.store.macros["reel-in"] == before
+    for _ in range(4):
+        ui.undo()
+    assert ui.store.macros["reel-in"] == before
+
+
+def test_dragging_a_macro_to_a_row_attaches_it(ui: Ui):
+    show(ui)
+    sheet = ui.window.sheet.model
+    data = QMimeData()
+    data.setData(MACRO_MIME, b"cast-far")
+    target = sheet.index(sheet.row_of(THUMB_10), 2)
+    assert sheet.dropMimeData(data, Qt.DropAction.CopyAction, -1, -1, target)
+    assert ui.store.profiles["tidewardens"].sheet.cells[THUMB_10] == RunMacro("cast-far")
+    ui.undo()
+    assert THUMB_10 not in ui.store.profiles["tidewardens"].sheet.cells
+
+
+def test_the_last_click_is_kept_and_the_reason_is_said(ui: Ui):
+    show(ui)
+    profile = ui.store.profiles["tidewardens"]
+    refused = commands.set_cell(ui.store, profile, "BTN_LEFT", Nothing())
+    assert "no way to click" in refused
+    assert ui.store.profiles["tidewardens"] == profile
+    assert not commands.set_cell(ui.store, profile, THUMB_10, ToControl("BTN_LEFT"))
+    assert not commands.set_cell(ui.store, ui.store.profiles["tidewardens"], "BTN_LEFT", Nothing())
+
+
+def test_pressing_a_button_lights_and_chooses_its_row(ui: Ui):
+    show(ui)
+    press(ui, THUMB_10, 1)
+    ui.wait(lambda: ui.window.shown.control == THUMB_10, "the row to be chosen")
+    sheet = ui.window.sheet.model
+    row = sheet.row_of(THUMB_10)
+    assert sheet.data(sheet.index(row, 0), theme_role("LIT"))
+    assert ui.window.sheet.table.currentIndex().data(CODE) == THUMB_10
+    press(ui, THUMB_10, 0)
+    ui.wait(lambda: not sheet.data(sheet.index(row, 0), theme_role("LIT")), "the light to go out")
+
+
+def theme_role(name: str) -> int:
+    from nakrel.ui.widgets import rows
+
+    return int(getattr(rows, name))
+
+
+def test_attaching_by_pressing_takes_the_press_and_plays_nothing(ui: Ui):
+    show(ui)
+    ui.window.shown.show_page("macro")
+    ui.store.pin("tidewardens")
+    details = ui.window.macro_details
+    details.attach_button.click()
+    ui.wait(lambda: ui.store.status.listening, "attachments to rest")
+    press(ui, "BTN_TRIGGER_HAPPY4", 1)
+    press(ui, "BTN_TRIGGER_HAPPY4", 0)
+    cells = lambda: ui.store.profiles["tidewardens"].sheet.cells  # noqa: E731
+    ui.wait(lambda: cells()["BTN_TRIGGER_HAPPY4"] == RunMacro("reel-in"), "the attachment")
+    ui.wait(lambda: not ui.store.status.listening, "attachments to work again")
+    assert "undo brings that back" in details._said.text()
+    assert not any(entry.kind == "run" for entry in ui.store.journal)
+    ui.undo()
+    assert cells()["BTN_TRIGGER_HAPPY4"] == RunMacro("storm-volley")
+
+
+def test_cancelling_a_capture_leaves_all_as_it_was(ui: Ui):
+    show(ui)
+    ui.window.shown.show_page("macro")
+    before = dict(ui.store.profiles)
+    capture = ui.window.macro_details.capture
+    ui.window.macro_details.attach_button.click()
+    capture.cancel_button.click()
+    assert not capture.armed
+    assert ui.window.macro_details.attach_button.isVisible()
+    press(ui, THUMB_10, 1)
+    press(ui, THUMB_10, 0)
+    ui.wait(lambda: not ui.store.status.listening)
+    assert ui.store.profiles == before
+
+
+def test_the_way_to_play_shows_only_its_own_fields(ui: Ui):
+    show(ui)
+    ui.window.shown.show_page("macro")
+    fields = ui.window.macro_details.play
+    for mode, shown in [
+        (Mode.SINGLE, {"start_on", "again"}),
+        (Mode.COUNTED, {"start_on", "again", "runs", "pause"}),
+        (Mode.HELD, {"let_go", "pause"}),
+        (Mode.TOGGLE, {"pause", "limit_runs", "limit_time"}),
+    ]:
+        fields.mode.buttons[mode].click()
+        assert ui.store.macros["reel-in"].play.mode is mode
+        assert {name for name, row in fields._rows.items() if row.isVisibleTo(fields)} == shown
+
+
+def test_a_cell_can_play_its_own_way_and_the_macro_keeps_its_own(ui: Ui):
+    show(ui)
+    ui.window.shown.show_control("BTN_TRIGGER_HAPPY3")
+    details = ui.window.sheet_details
+    details.own_way.click()
+    details.play.mode.buttons["toggle"].click()
+    cell = ui.store.profiles["tidewardens"].sheet.cells["BTN_TRIGGER_HAPPY3"]
+    assert isinstance(cell, RunMacro)
+    assert cell.play
+    assert cell.play.mode is Mode.TOGGLE
+    assert ui.store.macros["reel-in"].play.mode is Mode.HELD
+
+
+def test_live_changes_move_nothing_that_is_shown(ui: Ui):
+    show(ui)
+    ui.window.shown.show_control(THUMB_10)
+    ui.store.pin("orrery-post")
+    ui.wait(lambda: ui.window.strip.live.text() == "Orrery Post", "the live strip")
+    assert ui.window.shown.profile.id == "tidewardens"
+    assert ui.window.shown.control == THUMB_10
+    assert ui.window.title.text() == "Tidewardens"
+    assert not ui.window.column.follow.isChecked()
+
+
+def test_another_clients_edit_shows_up(ui: Ui):
+    show(ui)
+    profile = ui.store.profiles["tidewardens"]
+    ui.service.call(m.PutProfile(type(profile)(id=profile.id, name="From elsewhere")))
+    ui.wait(lambda: ui.window.title.text() == "From elsewhere", "the other client's edit")
+
+
+def test_the_window_comes_back_when_the_service_is_killed(ui: Ui, tmp_path: Path):
+    show(ui)
+    ui.service.process.kill()
+    ui.service.process.wait()
+    ui.wait(lambda: "started again" in ui.window._fault.text(), "the word of it")
+    from tests.support import ServiceProcess
+
+    ui.service.client.close()
+    ui.service = ServiceProcess(ui.service.folder, "--no-x11")
+    ui.wait(lambda: ui.window._fault.text() == "", "the connection")
+    commands.delete_profile(ui.store, ui.store.profiles["orrery-post"])
+    ui.wait(lambda: not (ui.service.home.profiles / "Orrery Post.json").exists(), "an edit after it")
+
+
+def test_recording_with_the_button_leaves_its_own_click_out(ui: Ui):
+    show(ui)
+    ui.window.shown.show_page("macro")
+    page = ui.window.macro
+    before = ui.store.macros["reel-in"]
+    page.recording.button.click()
+    ui.wait(lambda: ui.store.status.recording, "the recording")
+    for control in ("BTN_RIGHT", "BTN_LEFT"):
+        press(ui, control, 1)
+        press(ui, control, 0)
+    ui.wait(lambda: page.model.rowCount() >= len(before.loop) + 6, "live steps")
+    # The click that ends it arrives as input, too, and is the last one.
+    page.recording.button.click()
+    ui.wait(lambda: not page.recording.recording, "the end")
+    added = [s for s in ui.store.macros["reel-in"].loop[len(before.loop) :] if not isinstance(s, Wait)]
+    assert [s.control for s in added] == ["BTN_RIGHT"] * 2
+    ui.undo()
+    assert ui.store.macros["reel-in"] == before
+
+
+def test_search_finds_profiles_macros_and_controls(ui: Ui):
+    show(ui)
+    column = ui.window.column
+    column.search.setText("orr")
+    assert [p.id for p in column.profiles.items] == ["orrery-post"]
+    assert column.macros.items == []
+    column.search.setText("")
+    ui.window.sheet.search.setText("reel")
+    names = [ui.window.sheet.model.index(n, 0).data(CODE) for n in range(ui.window.sheet.model.rowCount())]
+    assert names == ["BTN_TRIGGER_HAPPY3", "BTN_SIDE"]
+    ui.window.sheet.search.setText("")
+    ui.window.sheet.only_changed.setChecked(True)
+    assert ui.window.sheet.model.rowCount() == len(ui.store.profiles["tidewardens"].sheet.cells)
+
+
+def test_stop_everything_in_the_strip(ui: Ui):
+    ui.store.pin("tidewardens")
+    ui.wait(lambda: ui.store.status.live == "tidewardens")
+    press(ui, "BTN_TRIGGER_HAPPY6", 1)
+    press(ui, "BTN_TRIGGER_HAPPY6", 0)
+    ui.wait(lambda: "running" in ui.window.strip._count.text(), "the toggle")
+    ui.window.strip.stop.click()
+    ui.wait(lambda: ui.window.strip._count.text() == "nothing runs", "its end")
+
+
+def test_every_control_of_the_window_has_a_name_and_can_be_reached(ui: Ui):
+    show(ui)
+    for page in ("sheet", "macro", "devices", "journal"):
+        ui.window.shown.show_page(page)
+        for kind in (QAbstractButton, QComboBox, QLineEdit, QListView, QTableView):
+            for widget in ui.window.findChildren(kind):
+                inner = isinstance(widget.parent(), QComboBox) or "qt_" in widget.objectName() or not widget.isVisible()
+                if inner or type(widget).__name__ in ("QLineEditIconButton", "QTableCornerButton", "QComboBoxListView"):
+                    continue
+                name = widget.accessibleName() or (widget.text() if isinstance(widget, QAbstractButton) else "")
+                assert name, f"a {type(widget).__name__} on the {page} page has no name"
+                assert widget.focusPolicy() & Qt.FocusPolicy.TabFocus or not widget.isEnabled(), name
+
+
+def test_shortcuts_are_unique_and_all_on_the_sheet(ui: Ui, qtbot: QtBot):
+    actions = [action for group in ui.window.actions_by_group.values() for action in group]
+    keys = [action.shortcut().toString() for action in actions if not action.shortcut().isEmpty()]
+    assert len(keys) == len(set(keys))
+    sheet = ui.window.open_shortcuts()
+    from PyQt6.QtWidgets import QLabel
+
+    words = {label.text() for label in sheet.findChildren(QLabel)}
+    assert {action.statusTip() or action.text() for action in actions if not action.shortcut().isEmpty()} <= words
+    sheet.close()
+
+
+@pytest.mark.parametrize("look", [theme.DAY, theme.NIGHT], ids=["day", "night"])
+def test_texts_have_contrast(look: theme.Palette):
+    """At least 4.5:1 (WCAG 2.2, success criterion 1.4.3; the formula is its definition of contrast ratio)."""
+
+    def luminance(colour: str) -> float:
+        parts = [part / 255 for part in QColor(colour).getRgb()[:3]]
+        linear = [p / 12.92 if p <= 0.04045 else ((p + 0.055) / 1.055) ** 2.4 for p in parts]
+        return 0.2126 * linear[0] + 0.7152 * linear[1] + 0.0722 * linear[2]
+
+    def contrast(one: str, other: str) -> float:
+        light, dark = sorted((luminance(one), luminance(other)), reverse=True)
+        return (light + 0.05) / (dark + 0.05)
+
+    texts = (look.ink, look.soft, look.alarm, look.key, look.button, look.wheel)
+    for text in (*texts, look.brass):
+        for ground in (look.paper, look.shade, look.field):
+            assert contrast(text, ground) >= 4.5, (text, ground)
+    assert contrast(look.on_brass, look.brass) >= 4.5
+
+
+def test_what_a_time_field_cannot_read_stays_and_is_marked(qtbot: QtBot):
+    field = TimeEdit(25_000)
+    qtbot.addWidget(field)
+    got: list[int] = []
+    field.changed.connect(got.append)
+    for text in ("soon", "40/s"):
+        field.selectAll()
+        qtbot.keyClicks(field, text)
+        qtbot.keyClick(field, Qt.Key.Key_Return)
+        if text == "soon":
+            assert field.text() == "soon"
+            assert "not a time" in field.toolTip()
+            assert field.property("wrong")
+    assert got == []
+    field.selectAll()
+    qtbot.keyClicks(field, "20/s")
+    qtbot.keyClick(field, Qt.Key.Key_Return)
+    assert got == [50_000]
+    assert field.text() == "50 ms"
+
+
+def test_index_of_nothing_is_nothing(ui: Ui):
+    for model in (ui.window.sheet.model, ui.window.macro.model, ui.window.column.profiles):
+        assert model.data(QModelIndex()) is None
+
+
+def test_no_screen_says_a_word_it_should_not():
+    """The window's own texts stay clear of what only developers say."""
+    source = "".join(path.read_text() for path in (Path(__file__).parents[2] / "src/nakrel/ui").rglob("*.py"))
+    shown = re.findall(r'(?:label|button|QCheckBox)\(\s*f?"([^"]+)"', source)
+    assert len(shown) > 40
+    assert not [text for text in shown if re.search(r"\b(evdev|XTEST|socket|JSON|traceback|None)\b", text)]
