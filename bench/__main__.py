@@ -165,7 +165,7 @@ def idle(seconds: float) -> Row:
     """What the service uses while nothing happens, with the demo's profiles and devices open."""
     with tempfile.TemporaryDirectory() as folder:
         seed(Home.find(folder))
-        process = subprocess.Popen([sys.executable, "-m", "nakrel.service", "--home", folder, "--no-x11"])
+        process = subprocess.Popen([sys.executable, "-m", "nakrel.service", "--home", folder, "--backend", "stand-in"])
         time.sleep(6)
         before, woken = _ticks(process.pid), _switches(process.pid)
         time.sleep(seconds)
@@ -218,7 +218,7 @@ def window_start(rounds: int) -> Row:
 
     with tempfile.TemporaryDirectory() as folder:
         seed(Home.find(folder))
-        process = subprocess.Popen([sys.executable, "-m", "nakrel.service", "--home", folder, "--no-x11"])
+        process = subprocess.Popen([sys.executable, "-m", "nakrel.service", "--home", folder, "--backend", "stand-in"])
         time.sleep(2)
         warm = statistics.median(timed(_WINDOW, folder) for _ in range(rounds))
         process.send_signal(signal.SIGTERM)

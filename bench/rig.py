@@ -17,8 +17,9 @@ from nakrel.core.controls import CONTROLS
 from nakrel.core.events import Emit
 from nakrel.core.macro import Macro
 from nakrel.core.profile import EVERYDAY, Cell, Profile, RunMacro, SetUp
-from nakrel.service.service import Options, Service
+from nakrel.service.service import Service
 from nakrel.service.start import tune
+from nakrel.service.ways import Options
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
 
@@ -32,7 +33,6 @@ class PipeSink:
 
     name = "standin"
     note = ""
-    passes_fingers = True
 
     def __init__(self, fd: int) -> None:
         self._fd = fd
@@ -81,10 +81,10 @@ class Rig:
     @staticmethod
     def _serve(home: Home, out_fd: int, hand_fd: int, ready_fd: int) -> None:
         home.runtime.mkdir(parents=True, exist_ok=True)
-        service = Service(home, Options(use_x11=False), PipeSink(out_fd))
-        assert isinstance(service.stand_ins, StandInDevices)
-        os.dup2(hand_fd, service.stand_ins.fileno())
-        os.set_blocking(service.stand_ins.fileno(), False)
+        service = Service(home, Options("stand-in"), PipeSink(out_fd))
+        assert isinstance(service.ways.stand_ins, StandInDevices)
+        os.dup2(hand_fd, service.ways.stand_ins.fileno())
+        os.set_blocking(service.ways.stand_ins.fileno(), False)
         service.serve(home, lambda connection, number, body: None)
         tune()
         signal.signal(signal.SIGTERM, lambda *_: service.loop.stop())

@@ -30,7 +30,7 @@ def home(tmp_path: Path) -> Path:
 
 @pytest.fixture
 def service(home: Path) -> Iterator[ServiceProcess]:
-    process = ServiceProcess(home, "--no-x11")
+    process = ServiceProcess(home, "--backend", "stand-in")
     yield process
     process.end()
 

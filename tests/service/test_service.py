@@ -19,7 +19,8 @@ from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule, RunMacro, SetUp
 from nakrel.core.steps import Press, Release, Tap, Wait
 from nakrel.service.requests import Refusal, Requests
-from nakrel.service.service import Options, Service
+from nakrel.service.service import Service
+from nakrel.service.ways import Options
 from nakrel.storage.home import Home
 from tests.support import LIMIT_S, ServiceProcess, wait_for
 
@@ -35,7 +36,7 @@ FOREVER = Macro(
 
 @pytest.fixture
 def service(tmp_path: Path) -> Iterator[ServiceProcess]:
-    process = ServiceProcess(tmp_path / "home", "--no-x11")
+    process = ServiceProcess(tmp_path / "home", "--backend", "stand-in")
     yield process
     process.end(signal.SIGKILL)
 
@@ -100,11 +101,11 @@ def test_recording_shows_steps_live_and_leaves_the_stop_key_out(service: Service
 
 
 def test_everything_is_there_after_a_restart_without_any_save(tmp_path: Path):
-    first = ServiceProcess(tmp_path, "--no-x11")
+    first = ServiceProcess(tmp_path, "--backend", "stand-in")
     attach(first, SHOT)
     # Acknowledged means on the disk: not even a kill loses it.
     first.end(signal.SIGKILL)
-    second = ServiceProcess(tmp_path, "--no-x11")
+    second = ServiceProcess(tmp_path, "--backend", "stand-in")
     library = second.call(m.GetLibrary())
     assert isinstance(library, m.Library)
     assert library.macros == (SHOT,)
@@ -113,7 +114,7 @@ def test_everything_is_there_after_a_restart_without_any_save(tmp_path: Path):
 
 
 def test_sigterm_ends_it_in_order_while_a_macro_holds(tmp_path: Path):
-    service = ServiceProcess(tmp_path, "--no-x11")
+    service = ServiceProcess(tmp_path, "--backend", "stand-in")
     attach(service, FOREVER)
     press(service)
     service.hear(lambda: service.seen("hold"), "the hold")
@@ -225,12 +226,12 @@ def test_the_service_loads_neither_qt_nor_numpy():
 
 
 def test_recording_without_a_device_says_what_to_do(tmp_path: Path):
-    service = Service(Home.find(tmp_path), Options(use_x11=False))
+    service = Service(Home.find(tmp_path), Options("stand-in"))
     try:
-        assert service.stand_ins
-        service.loop.forget(service.stand_ins)
-        service.stand_ins.close()
-        service.stand_ins = None
+        assert service.ways.stand_ins
+        service.loop.forget(service.ways.stand_ins)
+        service.ways.stand_ins.close()
+        service.ways.stand_ins = None
         with pytest.raises(Refusal, match="no device to record from: plug in"):
             Requests(service, 0).start_recording(None, 1, m.StartRecording())
         assert not service.recording

@@ -23,7 +23,7 @@ class Ui:
     def __init__(self, qtbot: QtBot, folder: Path, qapp: QApplication) -> None:
         self._qtbot = qtbot
         seed(Home.find(folder))
-        self.service = ServiceProcess(folder, "--no-x11")
+        self.service = ServiceProcess(folder, "--backend", "stand-in")
         self.store = Store(lambda: Connection.connect(self.service.home.socket, "window"))
         self.store.open()
         self.window = open_window(qapp, self.store)

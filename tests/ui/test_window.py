@@ -242,7 +242,7 @@ def test_the_window_comes_back_when_the_service_is_killed(ui: Ui, tmp_path: Path
     from tests.support import ServiceProcess
 
     ui.service.client.close()
-    ui.service = ServiceProcess(ui.service.folder, "--no-x11")
+    ui.service = ServiceProcess(ui.service.folder, "--backend", "stand-in")
     ui.wait(lambda: ui.window._fault.text() == "", "the connection")
     commands.delete_profile(ui.store, ui.store.profiles["orrery-post"])
     ui.wait(lambda: not (ui.service.home.profiles / "Orrery Post.json").exists(), "an edit after it")

@@ -6,10 +6,10 @@ called.
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Callable, Collection, Iterable, Sequence
 from typing import NamedTuple, Protocol
 
-from nakrel.core.events import Emit, Pressed, Released, Turned
+from nakrel.core.events import Emit, FingersGone, Pressed, Released, Turned
 from nakrel.core.messages import Device
 from nakrel.core.programs import Program
 
@@ -17,6 +17,7 @@ __all__ = [
     "BackendLost",
     "BackendUnavailable",
     "CannotEmit",
+    "Host",
     "InputBackend",
     "InputEvent",
     "OutputBackend",
@@ -37,10 +38,29 @@ class CannotEmit(Exception):
     """This output has no way to send that control; nothing of the call's later events was left out."""
 
 
-class InputEvent(NamedTuple):
-    """What a finger did, when, and on which device."""
+class Host(Protocol):
+    """What a backend may ask of the one that runs it."""
 
-    event: Pressed | Released | Turned
+    def now_us(self) -> int:
+        """The present time."""
+
+    def at(self, name: str, when_us: int | None, call: Callable[[], object]) -> None:
+        """Call back at that time; a name has one time, None takes it away."""
+
+    def fault(self, error: str) -> None:
+        """Tell the user of something that went wrong; the same words are told once."""
+
+    def devices_changed(self) -> None:
+        """Tell the user which devices there are now."""
+
+    def drain(self) -> None:
+        """Read all input soon, although no descriptor is readable."""
+
+
+class InputEvent(NamedTuple):
+    """What a finger did, when, and on which device; or that the device is gone."""
+
+    event: Pressed | Released | Turned | FingersGone
     at_us: int
     device: str
 
@@ -60,8 +80,11 @@ class InputBackend(Protocol):
         `repeats_itself` are those among them whose macro presses the very same control.
         """
 
-    def read(self) -> list[InputEvent]:
-        """What happened since the last call, in order, without waiting. Our own output is never in it."""
+    def read(self) -> Iterable[InputEvent]:
+        """What happened since the last call, in order, without waiting. Our own output is never in it.
+
+        Each is to be dealt with before the next is taken: what passes to the programs keeps its place that way.
+        """
 
     def close(self) -> None:
         """Give every control back and close; never raises."""
@@ -110,7 +133,6 @@ class OutputBackend(Protocol):
 
     name: str
     note: str
-    passes_fingers: bool
 
     def emit(self, events: Sequence[Emit]) -> None:
         """Send the events in order, now. Raises `CannotEmit` once all that can be sent was sent."""

@@ -53,30 +53,32 @@ class _Run:
 class Engine:
     """Feed `step` with events; act on what it returns, and wake it at the deadline.
 
-    `passes_fingers` is True where unattached controls reach the programs only through the engine's outputs (kernel,
-    stand-in). Where it is False they get there by themselves (X11): their outputs are left out, and since a finger
-    that lets go takes the control up there even while a macro holds it, the control is then pressed anew.
+    A finger's event that has passed to the programs by itself has no output. A desktop may take a control up for all
+    when one of several devices lets it go. So a macro's release waits while a finger holds the control, and where a
+    finger lets go while a macro holds it, it is pressed anew.
     """
 
-    def __init__(self, *, passes_fingers: bool = True) -> None:
-        self._passes = passes_fingers
+    def __init__(self) -> None:
         self._sheet = Sheet("", {})
         self._ledger = Ledger()
-        self._fingers: dict[str, Action | None] = {}
+        # What each finger is on: its action, and whether its press has passed.
+        self._fingers: dict[str, tuple[Action | None, bool]] = {}
+        # What our own outputs have put down and not yet up.
+        self._ours: set[str] = set()
         self._runs: dict[str, _Run] = {}
         self._now_us = 0
         self._out: list[Output] = []
         # A table and not a match statement: this is the way of every input event.
         self._handlers: dict[type, Callable[[Any], None]] = {
-            Pressed: lambda event: self._press(event.control),
+            Pressed: lambda event: self._press(event.control, event.passed),
             Released: lambda event: self._release(event.control),
-            Turned: lambda event: self._turn(event.control, event.notches),
+            Turned: lambda event: self._turn(event.control, event.notches, event.passed),
             Wake: lambda event: None,
             SetSheet: lambda event: self._set_sheet(event.sheet, event.why),
             PlayMacro: self._play,
             StopMacro: lambda event: self._finish(event.macro, "stopped"),
             StopAll: lambda event: self._stop_all(),
-            FingersGone: lambda event: self._fingers_gone(),
+            FingersGone: lambda event: self._fingers_gone(event.controls),
         }
 
     @property
@@ -114,19 +116,28 @@ class Engine:
         if event.plan.macro not in self._runs:
             self._start(event.plan, event.play, "")
 
-    def _fingers_gone(self) -> None:
-        for control in list(self._fingers):
+    def _fingers_gone(self, controls: frozenset[str] | None) -> None:
+        for control in [c for c in self._fingers if controls is None or c in controls]:
             self._release(control)
+        for run in list(self._runs.values()):
+            if run.started_by and (controls is None or run.started_by in controls):
+                run.queued = ""
+                self._finish(run.key, "device unplugged")
 
     # Fingers
 
-    def _press(self, control: str) -> None:
+    def _press(self, control: str, passed: bool) -> None:
         if control in self._fingers:
             return
-        action = self._fingers[control] = self._sheet.actions.get(control)
-        if action is None:
+        action = self._sheet.actions.get(control)
+        self._fingers[control] = action, passed
+        if passed:
+            self._ledger.press(FINGER, control)
+        elif action is None:
             self._hold(FINGER, control)
-        elif isinstance(action.cell, ToControl):
+        if action is None:
+            return
+        if isinstance(action.cell, ToControl):
             self._hold(f"{FINGER} {control}", action.cell.control)
         elif action.plan and not _starts_on_release(action.play):
             self._trigger(action.plan, action.play, control)
@@ -134,18 +145,22 @@ class Engine:
     def _release(self, control: str) -> None:
         if control not in self._fingers:
             return
-        action = self._fingers.pop(control)
-        if action is None:
+        action, passed = self._fingers.pop(control)
+        if passed:
+            self._lifted(control)
+        elif action is None:
             self._let_go(FINGER, control)
-        elif isinstance(action.cell, ToControl):
+        if action is None:
+            return
+        if isinstance(action.cell, ToControl):
             self._let_go(f"{FINGER} {control}", action.cell.control)
         elif action.plan:
             self._trigger_let_go(action, control)
 
-    def _turn(self, control: str, notches: int) -> None:
+    def _turn(self, control: str, notches: int, passed: bool) -> None:
         action = self._sheet.actions.get(control)
         if action is None:
-            if self._passes:
+            if not passed:
                 self._emit(control, notches, self._now_us, FINGER)
         elif isinstance(action.cell, ToControl):
             for _ in range(notches):
@@ -270,24 +285,28 @@ class Engine:
     # Holds
 
     def _hold(self, holder: str, control: str, due_us: int | None = None) -> None:
-        if self._ledger.press(holder, control) and (self._passes or holder != FINGER):
+        if self._ledger.press(holder, control):
             self._emit(control, 1, self._now_us if due_us is None else due_us, holder)
 
     def _let_go(self, holder: str, control: str, due_us: int | None = None) -> None:
-        last = self._ledger.release(holder, control)
-        if holder == FINGER and not self._passes:
-            for other in self._ledger.holders_of(control):
-                self._emit(control, 0, self._now_us, other)
-                self._emit(control, 1, self._now_us, other)
-                break
-        elif last:
+        if self._ledger.release(holder, control):
             self._emit(control, 0, self._now_us if due_us is None else due_us, holder)
+
+    def _lifted(self, control: str) -> None:
+        """A finger whose press had passed lets go, and the programs have seen it."""
+        last = self._ledger.release(FINGER, control)
+        if control in self._ours:
+            self._emit(control, 0, self._now_us, FINGER)
+        if not last:
+            self._emit(control, 1, self._now_us, self._ledger.holders_of(control)[0])
 
     def _let_go_all(self, holder: str) -> None:
         for control in self._ledger.release_all(holder):
             self._emit(control, 0, self._now_us, holder)
 
     def _emit(self, control: str, value: int, due_us: int, by: str) -> None:
+        if not control.startswith("WHEEL"):
+            (self._ours.add if value else self._ours.discard)(control)
         self._out.append(Emit(control, value, due_us, by))
 
 

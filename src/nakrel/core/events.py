@@ -32,22 +32,24 @@ __all__ = [
 
 
 class Pressed(NamedTuple):
-    """A finger put the control down."""
+    """A finger put the control down; `passed` says that the programs have it already, since nobody kept it back."""
 
     control: str
+    passed: bool = False
 
 
 class Released(NamedTuple):
-    """A finger let the control go."""
+    """A finger let the control go; it went the way its press went."""
 
     control: str
 
 
 class Turned(NamedTuple):
-    """A finger turned the wheel by `notches` in the direction `control` names."""
+    """A finger turned the wheel by `notches` in the direction `control` names; `passed` as in `Pressed`."""
 
     control: str
     notches: int = 1
+    passed: bool = False
 
 
 class Wake(NamedTuple):
@@ -127,7 +129,10 @@ class StopAll(NamedTuple):
 
 
 class FingersGone(NamedTuple):
-    """The devices are gone or can't be read: whatever fingers held counts as let go."""
+    """Devices are gone or can't be read: whatever fingers held there counts as let go, and what was started there
+    and could be ended only there, ends. `controls` are those that no other device has; None stands for all."""
+
+    controls: frozenset[str] | None = None
 
 
 Event = Pressed | Released | Turned | Wake | SetSheet | PlayMacro | StopMacro | StopAll | FingersGone

@@ -29,13 +29,20 @@ class _Message(msgspec.Struct, frozen=True, tag_field="is", tag=True, omit_defau
 
 
 class Device(msgspec.Struct, frozen=True):
-    """A device as the window lists it: the controls it has, how it's read, and whether it is a stand-in."""
+    """A device as the window lists it: the controls it has, how it's read, and whether it is a stand-in.
+
+    `note` is its present state in words and `trouble` whether that is one to be mended; `where` is the file by which
+    the system knows it, '' for none.
+    """
 
     id: str
     name: str
     controls: tuple[str, ...]
     how: str
     standin: bool = False
+    note: str = ""
+    trouble: bool = False
+    where: str = ""
 
 
 class Running(msgspec.Struct, frozen=True):

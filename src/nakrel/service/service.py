@@ -3,24 +3,11 @@
 from __future__ import annotations
 
 import logging
-import os
 import time
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from nakrel.backends.processes import ProcessWatch
-from nakrel.backends.protocols import (
-    BackendLost,
-    BackendUnavailable,
-    CannotEmit,
-    InputBackend,
-    InputEvent,
-    OutputBackend,
-)
-from nakrel.backends.standin.devices import StandInDevices
-from nakrel.backends.standin.sink import Sink
-from nakrel.backends.x11.backend import X11Backend
-from nakrel.backends.x11.windows import X11Windows
+from nakrel.backends.protocols import BackendLost, CannotEmit, InputEvent, OutputBackend
 from nakrel.core.controls import label
 from nakrel.core.engine import Engine
 from nakrel.core.events import (
@@ -58,6 +45,7 @@ from nakrel.service.journal import Journal as JournalFile
 from nakrel.service.loop import Loop, monotonic_us, spin_until
 from nakrel.service.saver import Saver
 from nakrel.service.server import Connection, Server
+from nakrel.service.ways import Options, Ways
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
 
@@ -65,20 +53,8 @@ __all__ = ["Options", "Service"]
 
 log = logging.getLogger(__name__)
 
-RECONNECT_US = 3_000_000
 # How long before a deadline the sleep ends; the rest is spent on the engine's work and on waiting exactly.
 EARLY_US = 200
-
-
-@dataclass(frozen=True)
-class Options:
-    """How the service is set up. `hand_is_xtest` is for tests, where the hand is a program that injects; `holds` is
-    told what the X server holds for us."""
-
-    display: str | None = None
-    use_x11: bool = True
-    hand_is_xtest: bool = False
-    holds: Callable[[str, int], None] = lambda code, device: None
 
 
 class Service:
@@ -111,12 +87,10 @@ class Service:
         self._stand_in_fingers: dict[tuple[str, str], Connection] = {}
         self._cannot: set[str] = set()
         self.server: Server | None = None
-        self.stand_ins: StandInDevices | None = None
-        self._x11: X11Backend | None = None
-        self._output: OutputBackend = sink or Sink()
         self.engine = Engine()
         self._follower: Follower | None = None
-        self._open_backends()
+        self.ways = Ways(self.loop, options, self, sink)
+        self.ways.open(self.settings.stand_ins)
         self.loop.watch(self.saver, self.saver.collect)
 
     def serve(self, home: Home, handle: Callable[[Connection, int, object], None]) -> None:
@@ -125,7 +99,7 @@ class Service:
         self.feed.open(self.server, self.journal.write)
         for fault in self.library.faults:
             self.journal.add("fault", "a file was set aside", fault)
-        self.journal.add("service", "the service started", f"output: {self._output.name}")
+        self.journal.add("service", "the service started", f"output: {self.ways.output.name}")
         self.follow()
 
     def run(self) -> None:
@@ -138,10 +112,7 @@ class Service:
     def close(self) -> None:
         """End all macros, let everything go, and close what is open."""
         self.step(StopAll())
-        for backend in self._inputs():
-            self.loop.forget(backend)
-            backend.close()
-        self._output.close()
+        self.ways.close()
         if self._follower:
             self._follower.close()
         self.journal.add("service", "the service ended")
@@ -194,11 +165,11 @@ class Service:
     def _send(self, emits: list[Emit]) -> bool:
         """Send events to the programs; False where the way to them has just been lost."""
         try:
-            self._output.emit(emits)
+            self.ways.output.emit(emits)
         except CannotEmit as error:
-            self._fault_once(str(error))
+            self.fault_once(str(error))
         except BackendLost as error:
-            self._lost(str(error))
+            self.ways.lost(str(error))
             return False
         return True
 
@@ -209,7 +180,7 @@ class Service:
         """
         before = bool(self._fronts)
         (self._fronts.add if front else self._fronts.discard)(connection)
-        if bool(self._fronts) != before and self._output.name != "standin":
+        if bool(self._fronts) != before and self.ways.reaches_programs:
             now_us = monotonic_us()
             self._send([Emit(code, int(before), now_us, "") for code in sorted(self.engine.held())])
             self.status_changed()
@@ -241,20 +212,12 @@ class Service:
 
     def refresh_sheet(self, why: str = "profile switched") -> None:
         """Give the engine the live sheet, or an empty one while recording or listening, and take its controls."""
-        if self._recorder or self._listener:
+        if self._recorder or self._listener or self.ways.held_back:
             sheet = Sheet("", {})
         else:
             sheet = Sheet.build(self.live, self.profiles[self.live].sheet.cells, self.plan_of)
         self.step(SetSheet(sheet, why))
-        repeats_itself = sheet.repeats_itself()
-        for backend in self._inputs():
-            try:
-                backend.take(sheet.actions, repeats_itself)
-            except BackendLost as error:
-                self._lost(str(error))
-                return
-        # A request's answer may have brought events along, for which the descriptor isn't readable any more.
-        self.loop.at("drain", monotonic_us(), self._read_all)
+        self.ways.take(sheet.actions, sheet.repeats_itself())
 
     def stop_everything(self, why: str) -> None:
         """End all macros this instant, and any recording."""
@@ -267,28 +230,16 @@ class Service:
 
     # Fingers
 
-    def _inputs(self) -> list[InputBackend]:
-        return [backend for backend in (self._x11, self.stand_ins) if backend is not None]
-
     def devices(self) -> tuple[Device, ...]:
         """All devices of all backends."""
-        return tuple(device for backend in self._inputs() for device in backend.devices())
+        return self.ways.devices()
 
-    def _read_all(self) -> None:
-        for backend in self._inputs():
-            self._read(backend)
-
-    def _read(self, backend: InputBackend) -> None:
-        try:
-            events = backend.read()
-        except BackendLost as error:
-            self._lost(str(error))
-            return
-        for event in events:
-            self._finger(event)
-
-    def _finger(self, event: InputEvent) -> None:
+    def finger(self, event: InputEvent) -> None:
+        """What a finger did: stop, record, or hand it to the engine."""
         what = event.event
+        if isinstance(what, FingersGone):
+            self.step(what)
+            return
         value = what.notches if isinstance(what, Turned) else int(isinstance(what, Pressed))
         if value and what.control == self.settings.stop_key:
             self.stop_everything(f"{label(what.control)} pressed")
@@ -342,7 +293,7 @@ class Service:
         """Decide anew which profile is live, after profiles or the pin have changed."""
         pinned = self.settings.pinned if self.settings.pinned in self.profiles else ""
         if self._follower is None:
-            self._follower = Follower(self.loop, ProcessWatch(), self._windows(), self._decided)
+            self._follower = Follower(self.loop, ProcessWatch(), self.ways.windows(), self._decided)
         self._follower.set_profiles(self.profiles.values(), pinned)
 
     def programs(self) -> Follower:
@@ -370,12 +321,12 @@ class Service:
             reason=self._reason,
             since=self._since,
             pinned=self.settings.pinned,
-            backend=self._output.name,
-            backend_note=self._output.note,
+            backend=self.ways.output.name,
+            backend_note=self.ways.output.note,
             running=tuple(self._running.values()),
             recording=self.recording,
             listening=self._listener is not None,
-            for_show=bool(self._fronts) and self._output.name != "standin",
+            for_show=bool(self._fronts) and self.ways.reaches_programs,
             running_profiles=self._follower.running_profiles() if self._follower else (),
         )
 
@@ -389,7 +340,8 @@ class Service:
         if self.server:
             self.server.broadcast(Fault(error))
 
-    def _fault_once(self, error: str) -> None:
+    def fault_once(self, error: str) -> None:
+        """The same, unless the same words were told before."""
         if error not in self._cannot:
             self._cannot.add(error)
             self.fault(error)
@@ -412,90 +364,52 @@ class Service:
 
         Raises `ValueError` for a device or control that isn't there, and while the stand-ins are switched off.
         """
-        if self.stand_ins is None:
+        if self.ways.stand_ins is None:
             raise ValueError("the simulated devices are switched off; switch them on on the Devices page")
-        self.stand_ins.press(device, control, value)
+        self.ways.stand_ins.press(device, control, value)
         if value:
             self._stand_in_fingers[device, control] = connection
         else:
             self._stand_in_fingers.pop((device, control), None)
 
     def set_stand_ins(self, wanted: bool) -> None:
-        """Show the simulated devices or not; they are always there when nothing real is."""
-        wanted = wanted or self._x11 is None
-        if wanted and self.stand_ins is None:
-            self.stand_ins = stand_ins = StandInDevices()
-            self.loop.watch(stand_ins, lambda: self._read(stand_ins))
-        elif not wanted and self.stand_ins is not None:
+        """Show the simulated devices or not; what is pressed on them is let go."""
+        if not wanted and self.ways.stand_ins and self.ways.reaches_programs:
             for device, control in list(self._stand_in_fingers):
-                self.stand_ins.press(device, control, 0)
+                self.ways.stand_ins.press(device, control, 0)
             self._stand_in_fingers.clear()
-            self._read(self.stand_ins)
-            self.loop.forget(self.stand_ins)
-            self.stand_ins.close()
-            self.stand_ins = None
+        self.ways.set_stand_ins(wanted)
+
+    def choose_way_again(self) -> None:
+        """End all macros, and open the best way to the programs that there is now."""
+        self.step(StopAll())
+        self.step(FingersGone())
+        self.ways.choose_again(self.settings.stand_ins)
+        self.way_changed("asked for")
+
+    def devices_changed(self) -> None:
+        """Tell the clients."""
         if self.server:
             self.server.broadcast(Devices(self.devices()))
 
-    def _open_backends(self) -> None:
-        """Take the best way to the programs that there is; the stand-ins' sink where there is none."""
-        try:
-            if self.options.use_x11:
-                self._open_x11()
-        except BackendUnavailable as error:
-            self._output.note = f"Nothing reaches other windows: {error}. Macros play into the stand-in only."
-        self.engine = Engine(passes_fingers=self._output.passes_fingers)
-        self.set_stand_ins(self.settings.stand_ins)
-
-    def _open_x11(self) -> None:
-        x11 = X11Backend(self.options.display, hand_is_xtest=self.options.hand_is_xtest, holds=self.options.holds)
-        if os.environ.get("WAYLAND_DISPLAY"):
-            x11.name = "xwayland"
-            x11.note = "Presses are seen, and macros arrive, only while a window under Xwayland is in front."
-        self._x11 = self._output = x11
-        self.loop.watch(x11, lambda: self._read(x11))
-
-    def _windows(self) -> X11Windows | None:
-        try:
-            return X11Windows(self.options.display) if self._x11 else None
-        except BackendUnavailable:
-            return None
-
-    def _lost(self, error: str) -> None:
-        """The X server is gone: nothing can be held there any more; wait for it to come back."""
-        if self._x11 is None:
-            return
-        x11, self._x11 = self._x11, None
-        self.loop.forget(x11)
-        x11.close()
-        self._output = Sink(f"Nothing reaches other windows: {error}.")
+    def way_lost(self, error: str) -> None:
+        """Nothing can be held at the programs any more; go on without them."""
         self.step(StopAll())
         self.step(FingersGone())
-        self.engine = Engine(passes_fingers=True)
-        if self._follower:
-            self._follower.close()
-            self._follower = None
-        self.set_stand_ins(self.settings.stand_ins)
+        self._follow_anew()
         self.fault(f"{error}; all macros were stopped")
-        self.follow()
-        self.refresh_sheet()
-        self.status_changed()
-        self.loop.at("reconnect", monotonic_us() + RECONNECT_US, self._reconnect)
 
-    def _reconnect(self) -> None:
-        try:
-            self._open_x11()
-        except BackendUnavailable:
-            self.loop.at("reconnect", monotonic_us() + RECONNECT_US, self._reconnect)
-            return
-        # What plays into the sink doesn't go on into the programs that have come back.
+    def way_changed(self, why: str) -> None:
+        """Another way is open: what played the old way doesn't go on."""
         self.step(StopAll())
-        self.engine = Engine(passes_fingers=self._output.passes_fingers)
-        self.set_stand_ins(self.settings.stand_ins)
-        self.journal.add("service", "the X server is back", f"output: {self._output.name}")
+        self.journal.add("service", f"output: {self.ways.output.name}", why)
+        self._follow_anew()
+
+    def _follow_anew(self) -> None:
         if self._follower:
             self._follower.close()
             self._follower = None
+        self.set_stand_ins(self.settings.stand_ins)
         self.follow()
         self.refresh_sheet()
         self.status_changed()

@@ -5,6 +5,7 @@ from __future__ import annotations
 import argparse
 import contextlib
 import ctypes
+import dataclasses
 import fcntl
 import gc
 import logging
@@ -16,7 +17,8 @@ from typing import IO
 
 from nakrel.backends.x11.guard import Guard
 from nakrel.service.requests import Requests
-from nakrel.service.service import Options, Service
+from nakrel.service.service import Service
+from nakrel.service.ways import BACKENDS, Options
 from nakrel.storage.home import Home
 
 __all__ = ["ALREADY_RUNS", "main", "tune"]
@@ -32,7 +34,7 @@ def main(arguments: list[str] | None = None) -> int:
     """Run the service until SIGTERM, SIGINT or a request ends it; returns the exit code."""
     parser = argparse.ArgumentParser(prog="nakrel service")
     parser.add_argument("--home", help="keep everything in this folder instead of the XDG folders")
-    parser.add_argument("--no-x11", action="store_true", help="use the stand-ins only")
+    parser.add_argument("--backend", choices=BACKENDS, default="auto", help="the way to the programs (default: auto)")
     chosen = parser.parse_args(arguments)
     home = Home.find(chosen.home)
     home.runtime.mkdir(mode=0o700, parents=True, exist_ok=True)
@@ -47,13 +49,11 @@ def main(arguments: list[str] | None = None) -> int:
                 file=sys.stderr,
             )
             return ALREADY_RUNS
-        use_x11 = not chosen.no_x11 and bool(os.environ.get("DISPLAY"))
+        use_x11 = chosen.backend in ("auto", "x11") and bool(os.environ.get("DISPLAY"))
         guard = Guard(None) if use_x11 else None
-        hand_is_xtest = os.environ.get("NAKREL_X11_HAND") == "xtest"
+        options = Options(chosen.backend, hand_is_xtest=os.environ.get("NAKREL_X11_HAND") == "xtest")
         if guard:
-            options = Options(use_x11=True, hand_is_xtest=hand_is_xtest, holds=guard.note)
-        else:
-            options = Options(use_x11=not chosen.no_x11)
+            options = dataclasses.replace(options, holds=guard.note)
         _serve(home, options)
         if guard:
             guard.close()

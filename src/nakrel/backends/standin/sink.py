@@ -27,7 +27,6 @@ class Sink:
     """Implements `OutputBackend`; `arrivals` holds the newest events and `down` what is held."""
 
     name = "standin"
-    passes_fingers = True
 
     def __init__(self, note: str = "") -> None:
         self.note = note or "Nothing reaches other windows: macros play into the stand-in only."

@@ -41,7 +41,6 @@ class X11Backend:
     """
 
     name = "x11"
-    passes_fingers = False
 
     def __init__(
         self,
@@ -161,13 +160,13 @@ class X11Backend:
             # The grab's own press follows; what was injected before it would be lost.
             return None
         if CONTROLS[code].kind is Kind.WHEEL:
-            return InputEvent(Turned(code), at_us, where) if press else None
+            return InputEvent(Turned(code, 1, code not in self._taken), at_us, where) if press else None
         if press == (code in self._down):
             # The second report of one release (raw and the grab's own), or of a press on another device.
             return None
         if press:
             self._down.add(code)
-            return InputEvent(Pressed(code), at_us, where)
+            return InputEvent(Pressed(code, code not in self._taken), at_us, where)
         self._down.discard(code)
         if self._kept.get(event.device) == code:
             self._end_kept(event.device)

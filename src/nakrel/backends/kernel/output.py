@@ -1,0 +1,95 @@
+"""Output through uinput: one virtual device that is keyboard and mouse, and one for positions on the screen.
+
+Keyboard and mouse are one device: a desktop reads each device by itself and keeps the order within it, so a key that
+is pressed before a click arrives before it. Each event is a report of its own: a press and a release never share one,
+and a modifier goes down before what it modifies.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+from nakrel.backends.kernel import abi
+from nakrel.backends.kernel.channel import Clone
+from nakrel.backends.kernel.nodes import Abilities, Virtual
+from nakrel.backends.protocols import CannotEmit
+from nakrel.core.controls import CONTROLS, Control, Kind
+from nakrel.core.events import Emit
+
+__all__ = ["HANDS", "POINTER", "Output"]
+
+_WHEELS = {
+    "WHEEL_UP": (abi.REL_WHEEL, abi.REL_WHEEL_HI_RES, 1),
+    "WHEEL_DOWN": (abi.REL_WHEEL, abi.REL_WHEEL_HI_RES, -1),
+    "WHEEL_RIGHT": (abi.REL_HWHEEL, abi.REL_HWHEEL_HI_RES, 1),
+    "WHEEL_LEFT": (abi.REL_HWHEEL, abi.REL_HWHEEL_HI_RES, -1),
+}
+# How finely a position on the screen is told; far finer than any screen.
+_FINE = 65_535
+
+
+def _can_send(control: Control) -> bool:
+    """Keys, and the buttons of a mouse; further buttons would make the desktop take the device for a game pad."""
+    return control.kind is Kind.KEY or abi.BTN_LEFT <= control.number <= abi.BTN_TASK
+
+
+_CODES = {c.code: c.number for c in CONTROLS.values() if c.kind is not Kind.WHEEL and _can_send(c)}
+_MOVES = frozenset({abi.REL_X, abi.REL_Y, abi.REL_WHEEL, abi.REL_HWHEEL})
+_FINE_WHEELS = frozenset({abi.REL_WHEEL_HI_RES, abi.REL_HWHEEL_HI_RES})
+HANDS = Abilities(
+    (abi.BUS_VIRTUAL, 0, 1, 1), {abi.EV_KEY: frozenset(_CODES.values()), abi.EV_REL: _MOVES | _FINE_WHEELS}, {}
+)
+POINTER = Abilities(
+    (abi.BUS_VIRTUAL, 0, 2, 1),
+    {abi.EV_KEY: frozenset({abi.BTN_LEFT}), abi.EV_ABS: frozenset({abi.ABS_X, abi.ABS_Y})},
+    dict.fromkeys((abi.ABS_X, abi.ABS_Y), (0, 0, _FINE, 0, 0, 0)),
+)
+
+
+class Output:
+    """Makes both devices. Raises `BackendUnavailable` when /dev/uinput can't be used."""
+
+    def __init__(self, virtual: Callable[[str, Abilities, str], Clone] = Virtual) -> None:
+        self._hands = virtual("Nakrel keyboard and mouse", HANDS, "hands")
+        self._pointer = virtual("Nakrel positions", POINTER, "positions")
+        self._down: dict[int, None] = {}
+
+    def emit(self, events: Sequence[Emit]) -> None:
+        """Send the events in order. Raises `CannotEmit` once all that can be sent was sent, and `BackendLost`."""
+        data, cannot = bytearray(), ""
+        for event in events:
+            if wheel := _WHEELS.get(event.control):
+                axis, fine, sign = wheel
+                notches = sign * event.value
+                data += abi.report((abi.EV_REL, axis, notches), (abi.EV_REL, fine, notches * abi.HI_RES))
+            elif (number := _CODES.get(event.control)) is not None:
+                data += abi.report((abi.EV_KEY, number, event.value))
+                if event.value:
+                    self._down[number] = None
+                else:
+                    self._down.pop(number, None)
+            else:
+                cannot = event.control
+        if data:
+            self._hands.write(bytes(data))
+        if cannot:
+            raise CannotEmit(
+                f"a virtual mouse can't send {CONTROLS[cannot].label} ({cannot}); let the macro press another control"
+            )
+
+    def move_by(self, dx: int, dy: int) -> None:
+        """Move the pointer by so many units of a mouse; the desktop's pointer speed applies."""
+        self._hands.write(abi.report((abi.EV_REL, abi.REL_X, dx), (abi.EV_REL, abi.REL_Y, dy)))
+
+    def move_to(self, x: int, y: int, width: int, height: int) -> None:
+        """Move the pointer to a pixel of a screen of that size, counted from its top left corner (0, 0)."""
+        across = round(max(0, min(x, width - 1)) * _FINE / max(1, width - 1))
+        down = round(max(0, min(y, height - 1)) * _FINE / max(1, height - 1))
+        self._pointer.write(abi.report((abi.EV_ABS, abi.ABS_X, across), (abi.EV_ABS, abi.ABS_Y, down)))
+
+    def close(self) -> None:
+        """Let go of what is down, the last press first, and remove the devices."""
+        if self._down:
+            self._hands.write(b"".join(abi.report((abi.EV_KEY, number, 0)) for number in reversed(list(self._down))))
+        self._hands.close()
+        self._pointer.close()

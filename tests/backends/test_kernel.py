@@ -1,0 +1,399 @@
+"""The kernel backend on a kernel made of queues: what passes, what is taken, and when devices are grabbed."""
+
+from __future__ import annotations
+
+import errno
+from collections.abc import Iterator
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from nakrel.backends.kernel import abi
+from nakrel.backends.kernel.backend import KernelBackend
+from nakrel.backends.kernel.channel import BUSY_US, SETTLE_US, UNSEEN_US
+from nakrel.backends.kernel.finder import physical, serves
+from nakrel.backends.kernel.nodes import Abilities
+from nakrel.backends.protocols import BackendUnavailable, CannotEmit
+from nakrel.core.events import Emit, FingersGone, Pressed, Released, Turned
+from tests.backends.fake_kernel import KEYBOARD, MOUSE, MOUSE_KEYS, FakeFinder, FakeHost, FakeNode, FakeVirtual
+
+SIDE, LEFT, W = 0x113, 0x110, 17
+KEY, REL = abi.EV_KEY, abi.EV_REL
+
+
+class Desk:
+    """A mouse and a keyboard, the backend on them, and everything that it makes."""
+
+    def __init__(self, *nodes: FakeNode) -> None:
+        made = nodes or (
+            FakeNode("/dev/input/event3", MOUSE, "Halyard"),
+            FakeNode("/dev/input/event4", KEYBOARD, "Bollard", "usb-0000:00:14.0-2/input0"),
+        )
+        self.nodes = {node.path: node for node in made}
+        self.mouse, self.keyboard = made[0], made[-1]
+        self.finder, self.host = FakeFinder(self.nodes), FakeHost()
+        self.virtuals: list[FakeVirtual] = []
+        self.refuse = 0
+        self.backend = KernelBackend(self.host, self.finder, self.open, self.virtual)
+        self.hands = self.virtuals[0]
+
+    def open(self, path: str) -> FakeNode:
+        if self.refuse or path not in self.nodes:
+            raise OSError(self.refuse or errno.ENOENT, "refused")
+        return self.nodes[path]
+
+    def virtual(self, name: str, abilities: Abilities, phys: str) -> FakeVirtual:
+        self.virtuals.append(FakeVirtual(name, abilities, phys))
+        return self.virtuals[-1]
+
+    def take(self, *controls: str) -> None:
+        self.backend.take(controls)
+        self.host.pass_time(SETTLE_US)
+
+    def clone(self, name: str = "Halyard") -> FakeVirtual:
+        return next(v for v in self.virtuals if v.name == name)
+
+    def hear(self) -> list[Any]:
+        return [event.event for event in self.backend.read()]
+
+    def swap(self, path: str, abilities: Abilities) -> FakeNode:
+        """Unplug what is there, and plug in a new device."""
+        self.nodes[path].broken = errno.ENODEV
+        self.finder.tell("remove", path)
+        node = self.nodes[path] = FakeNode(path, abilities, self.nodes[path].name)
+        return node
+
+
+@pytest.fixture
+def desk() -> Iterator[Desk]:
+    desk = Desk()
+    yield desk
+    desk.backend.close()
+
+
+def test_without_attachments_nothing_is_grabbed_and_all_is_heard(desk: Desk):
+    desk.take()
+    desk.mouse.happen((KEY, SIDE, 1))
+    desk.mouse.happen((REL, 0, 5))
+    desk.mouse.happen((KEY, SIDE, 0), (REL, abi.REL_WHEEL, -2), (REL, abi.REL_WHEEL_HI_RES, -240))
+    assert desk.hear() == [Pressed("BTN_SIDE", True), Released("BTN_SIDE"), Turned("WHEEL_DOWN", 2, True)]
+    assert not desk.mouse.grabbed
+    assert len(desk.virtuals) == 2
+
+
+def test_only_the_device_that_has_the_control_is_grabbed_and_let_go_again(desk: Desk):
+    desk.take("BTN_SIDE")
+    assert (desk.mouse.grabbed, desk.keyboard.grabbed) == (True, False)
+    desk.take()
+    assert not desk.mouse.grabbed
+
+
+def test_a_taken_control_is_left_out_of_its_report_and_the_rest_passes_in_it(desk: Desk):
+    desk.take("BTN_SIDE")
+    desk.mouse.happen((abi.EV_MSC, abi.MSC_SCAN, 0x90004), (KEY, SIDE, 1), (REL, 0, 3), (KEY, LEFT, 1))
+    desk.mouse.happen((REL, 0, 7), (REL, 1, -2))
+    desk.mouse.happen((abi.EV_MSC, abi.MSC_SCAN, 0x90001), (KEY, LEFT, 0))
+    assert desk.hear() == [Pressed("BTN_SIDE"), Pressed("BTN_LEFT", True), Released("BTN_LEFT")]
+    assert desk.clone().reports == [
+        [(REL, 0, 3), (KEY, LEFT, 1)],
+        [(REL, 0, 7), (REL, 1, -2)],
+        [(abi.EV_MSC, abi.MSC_SCAN, 0x90001), (KEY, LEFT, 0)],
+    ]
+
+
+def test_what_follows_a_taken_press_passes_after_its_consequences(desk: Desk):
+    desk.take("BTN_SIDE")
+    desk.mouse.happen((KEY, SIDE, 1))
+    desk.mouse.happen((KEY, LEFT, 1))
+    for event in desk.backend.read():
+        if event.event == Pressed("BTN_SIDE"):
+            assert desk.clone().reports == []
+            break
+    assert desk.clone().reports == []
+
+
+def test_a_wheel_direction_is_taken_with_its_fine_steps(desk: Desk):
+    desk.take("WHEEL_UP")
+    for way in (1, -1):
+        desk.mouse.happen((REL, abi.REL_WHEEL_HI_RES, 120 * way), (REL, abi.REL_WHEEL, way))
+        desk.mouse.happen((REL, abi.REL_WHEEL_HI_RES, 60 * way))
+    assert desk.hear() == [Turned("WHEEL_UP"), Turned("WHEEL_DOWN", 1, True)]
+    down = [(REL, abi.REL_WHEEL_HI_RES, -120), (REL, abi.REL_WHEEL, -1)]
+    assert desk.clone().reports == [down, [(REL, abi.REL_WHEEL_HI_RES, -60)]]
+
+
+def test_the_grab_waits_until_nothing_is_down(desk: Desk):
+    desk.keyboard.happen((KEY, W, 1))
+    desk.hear()
+    desk.take("KEY_Q")
+    desk.host.pass_time(60_000_000)
+    assert not desk.keyboard.grabbed
+    assert "to be grabbed once nothing is down" in next(d.note for d in desk.backend.devices() if d.name == "Bollard")
+    desk.keyboard.happen((KEY, W, 0))
+    desk.hear()
+    assert desk.keyboard.grabbed
+    assert desk.keyboard.seen == [(KEY, W, 1), (KEY, W, 0)]
+
+
+def test_letting_a_device_go_waits_too_and_the_release_goes_the_way_of_its_press(desk: Desk):
+    desk.take("KEY_Q")
+    desk.keyboard.happen((KEY, W, 1))
+    desk.hear()
+    desk.take()
+    assert desk.keyboard.grabbed
+    desk.keyboard.happen((KEY, W, 0))
+    desk.hear()
+    assert not desk.keyboard.grabbed
+    assert desk.clone("Bollard").reports == [[(KEY, W, 1)], [(KEY, W, 0)]]
+
+
+def test_a_control_taken_while_it_is_down_is_let_go_through_the_clone(desk: Desk):
+    desk.take("KEY_Q")
+    desk.keyboard.happen((KEY, W, 1))
+    desk.hear()
+    desk.take("KEY_Q", "KEY_W")
+    desk.keyboard.happen((KEY, W, 0))
+    assert desk.hear() == [Released("KEY_W")]
+    assert desk.clone("Bollard").down == set()
+
+
+def test_a_release_that_nobody_saw_is_not_waited_for_for_ever():
+    keyboard = FakeNode("/dev/input/event4", KEYBOARD, "Bollard")
+    keyboard.state.add(W)
+    desk = Desk(keyboard)
+    desk.take("KEY_Q")
+    assert not keyboard.grabbed
+    desk.host.pass_time(UNSEEN_US)
+    assert keyboard.grabbed
+    # The others are told that the key is up, since its release would come to us alone.
+    assert keyboard.seen == [(KEY, W, 0)]
+
+
+def test_esc_at_the_start_keeps_every_device_free():
+    keyboard = FakeNode("/dev/input/event4", KEYBOARD, "Bollard")
+    keyboard.state.add(abi.KEY_ESC)
+    desk = Desk(keyboard)
+    desk.take("KEY_Q")
+    keyboard.happen((KEY, abi.KEY_ESC, 0))
+    desk.hear()
+    desk.host.pass_time(60_000_000)
+    assert desk.backend.held_back
+    assert not keyboard.grabbed
+    assert "Esc was down at the start" in desk.backend.note
+
+
+def test_a_press_that_slips_in_at_the_grab_puts_it_off(desk: Desk):
+    grab = desk.keyboard.grab
+
+    def slow(on: bool) -> None:
+        if on and not desk.keyboard.state:
+            desk.keyboard.happen((KEY, W, 1))
+        grab(on)
+
+    desk.keyboard.grab = slow  # type: ignore[method-assign]
+    desk.take("KEY_Q")
+    assert not desk.keyboard.grabbed
+    assert desk.host.drains
+    assert desk.hear() == [Pressed("KEY_W", True)]
+    desk.keyboard.grab = grab  # type: ignore[method-assign]
+    desk.keyboard.happen((KEY, W, 0))
+    desk.hear()
+    assert desk.keyboard.grabbed
+
+
+def test_dropped_events_are_made_up_for_from_the_state(desk: Desk):
+    desk.take("KEY_Q")
+    desk.keyboard.happen((KEY, W, 1))
+    desk.hear()
+    desk.keyboard.miss((KEY, W, 0), (KEY, 30, 1))
+    desk.keyboard.happen((KEY, 31, 1), dropped=True)
+    assert desk.hear() == [Released("KEY_W"), Pressed("KEY_A", True), Pressed("KEY_S", True)]
+    assert desk.clone("Bollard").down == {30, 31}
+
+
+def test_unplugged_and_back_it_works_at_once(desk: Desk):
+    desk.take("BTN_SIDE")
+    desk.mouse.happen((KEY, SIDE, 1))
+    desk.mouse.happen((KEY, LEFT, 1))
+    desk.hear()
+    back = desk.swap("/dev/input/event3", MOUSE)
+    told = desk.hear()
+    assert told[:-1] == [Released("BTN_LEFT"), Released("BTN_SIDE")]
+    assert isinstance(told[-1], FingersGone)
+    assert {"BTN_SIDE", "WHEEL_UP"} <= told[-1].controls
+    assert desk.clone().down == set()
+    assert "BTN_SIDE" not in {code for device in desk.backend.devices() for code in device.controls}
+    desk.finder.tell("add", "/dev/input/event3")
+    desk.hear()
+    # Its clone is known to the desktop, so there is nothing to wait for.
+    assert back.grabbed
+    assert sum(v.name == "Halyard" for v in desk.virtuals) == 1
+    back.happen((KEY, SIDE, 1))
+    assert desk.hear() == [Pressed("BTN_SIDE")]
+
+
+@pytest.mark.parametrize("error", [errno.ENODEV, errno.EIO])
+def test_a_node_that_returns_errors_is_left_alone_and_the_others_go_on(desk: Desk, error: int):
+    desk.take("BTN_SIDE", "KEY_Q")
+    desk.mouse.happen((KEY, SIDE, 1))
+    desk.mouse.broken = error
+    assert isinstance(desk.hear()[-1], FingersGone)
+    assert desk.hear() == []
+    assert bool(desk.host.faults) == (error == errno.EIO)
+    desk.keyboard.happen((KEY, 16, 1))
+    assert desk.hear() == [Pressed("KEY_Q")]
+
+
+def test_a_device_that_another_program_has_is_told_and_tried_again(desk: Desk):
+    desk.mouse.taken_by_another = True
+    desk.take("BTN_SIDE")
+    assert "another program has it for itself" in desk.host.faults[0]
+    found = next(d for d in desk.backend.devices() if d.name == "Halyard")
+    assert found.trouble
+    assert found.note in desk.host.faults[0]
+    desk.mouse.taken_by_another = False
+    desk.host.pass_time(BUSY_US)
+    assert desk.mouse.grabbed
+    assert not any(device.trouble for device in desk.backend.devices())
+
+
+def test_a_clone_that_uinput_refuses_leaves_the_device_free(desk: Desk):
+    def refuse(name: str, abilities: Abilities, phys: str) -> FakeVirtual:
+        raise BackendUnavailable("uinput refused the virtual device: out of memory")
+
+    desk.backend._virtual = refuse
+    desk.take("BTN_SIDE", "KEY_Q")
+    assert "Halyard isn't taken: uinput refused" in desk.host.faults[0]
+    assert not desk.mouse.grabbed
+    desk.mouse.happen((KEY, SIDE, 1))
+    assert desk.hear() == [Pressed("BTN_SIDE", True)]
+
+
+def test_interfaces_of_one_device_are_one_device():
+    mouse = FakeNode("/dev/input/event5", MOUSE, "Halyard 12", "usb-0000:00:14.0-1/input0")
+    keys = FakeNode(
+        "/dev/input/event6", KEYBOARD._replace(ids=MOUSE.ids), "Halyard 12 Keyboard", "usb-0000:00:14.0-1/input1"
+    )
+    desk = Desk(mouse, keys)
+    (device,) = desk.backend.devices()
+    assert device.name == "Halyard 12"
+    assert {"BTN_SIDE", "KEY_1", "WHEEL_UP"} <= set(device.controls)
+
+
+def test_two_devices_with_one_control_are_one_press(desk: Desk):
+    other = desk.nodes["/dev/input/event9"] = FakeNode("/dev/input/event9", KEYBOARD, "Second", "usb-9/input0")
+    desk.finder.tell("add", "/dev/input/event9")
+    desk.hear()
+    heard = []
+    for node, value in ((desk.keyboard, 1), (other, 1), (desk.keyboard, 0), (other, 0)):
+        node.happen((KEY, W, value))
+        heard += desk.hear()
+    assert heard == [Pressed("KEY_W", True), Released("KEY_W")]
+
+
+def test_lights_go_from_the_clone_to_the_keyboard(desk: Desk):
+    desk.take("KEY_Q")
+    desk.clone("Bollard").ask(abi.report((abi.EV_LED, 1, 1)))
+    desk.hear()
+    assert desk.keyboard.seen == [(abi.EV_LED, 1, 1)]
+    # The light's own report comes back as an event of the keyboard, and must not go round.
+    desk.keyboard.happen((abi.EV_LED, 1, 1))
+    desk.hear()
+    assert desk.clone("Bollard").reports == []
+
+
+def test_no_permission_is_told_with_the_number_of_devices():
+    finder, host = FakeFinder(["/dev/input/event0", "/dev/input/event1"]), FakeHost()
+
+    def refuse(path: str) -> FakeNode:
+        raise PermissionError(errno.EACCES, "no")
+
+    with pytest.raises(BackendUnavailable, match="no permission to read the 2 devices"):
+        KernelBackend(host, finder, refuse, FakeVirtual)
+
+
+def test_what_is_emitted_has_a_report_for_each_event_in_order(desk: Desk):
+    wanted = [("KEY_LEFTSHIFT", 1), ("KEY_Q", 1), ("BTN_LEFT", 1), ("BTN_LEFT", 0), ("KEY_Q", 0), ("KEY_LEFTSHIFT", 0)]
+    desk.backend.emit([Emit(code, value, 0, "m") for code, value in (*wanted, ("WHEEL_DOWN", 2))])
+    keys = [[(KEY, number, value)] for number, value in ((42, 1), (16, 1), (272, 1), (272, 0), (16, 0), (42, 0))]
+    wheel = [(REL, abi.REL_WHEEL, -2), (REL, abi.REL_WHEEL_HI_RES, -240)]
+    assert desk.hands.reports == [*keys, wheel]
+    with pytest.raises(CannotEmit, match="Thumb 3"):
+        desk.backend.emit([Emit("BTN_TRIGGER_HAPPY3", 1, 0, "m"), Emit("KEY_W", 1, 0, "m")])
+    assert desk.hands.reports[-1] == [(KEY, W, 1)]
+
+
+def test_positions_span_the_whole_screen(desk: Desk):
+    for x, y in ((0, 0), (2559, 1439), (-5, 9999)):
+        desk.backend.move_to(x, y, 2560, 1440)
+    ends = [[event[2] for event in report] for report in desk.virtuals[1].reports]
+    assert ends == [[0, 0], [65_535, 65_535], [0, 65_535]]
+
+
+def test_which_nodes_are_of_use():
+    assert serves(MOUSE, "usb-1/input0")
+    assert serves(KEYBOARD, "usb-1/input0")
+    assert not serves(MOUSE, "nakrel/usb-1/input0")
+    power = Abilities((0x19, 0, 1, 0), {KEY: frozenset({116})}, {})
+    touchpad = Abilities((0x18, 1, 1, 1), {KEY: frozenset({0x110, 0x145, 0x14A}), abi.EV_ABS: frozenset({0, 1})}, {})
+    everything = Abilities(MOUSE.ids, {**MOUSE.codes, KEY: frozenset(range(1, 0x300))}, {})
+    assert [serves(a, "p") for a in (power, touchpad, everything)] == [False, False, True]
+
+
+def test_the_same_device_in_the_same_port_is_the_same_and_a_serial_number_outdoes_the_port():
+    one = physical(MOUSE, "Halyard", "usb-0000:00:14.0-1/input0", "")
+    assert one == physical(MOUSE, "Halyard Keyboard", "usb-0000:00:14.0-1/input1", "")
+    assert one != physical(MOUSE, "Halyard", "usb-0000:00:14.0-2/input0", "")
+    assert physical(MOUSE, "H", "usb-1/input0", "A7") == physical(MOUSE, "H", "usb-2/input0", "A7")
+
+
+moves = st.one_of(
+    st.tuples(st.just("key"), st.sampled_from(sorted(MOUSE_KEYS)), st.booleans()),
+    st.tuples(st.just("move"), st.integers(-9, 9), st.just(True)),
+    st.tuples(st.just("take"), st.sets(st.sampled_from(["BTN_LEFT", "BTN_SIDE", "BTN_EXTRA"])), st.just(True)),
+    st.tuples(st.just("time"), st.sampled_from([1_000, SETTLE_US]), st.just(True)),
+    st.tuples(st.just("read"), st.just(0), st.just(True)),
+)
+
+
+@given(st.lists(moves, max_size=60))
+@settings(max_examples=300)
+def test_whatever_is_taken_and_when_nothing_sticks_and_no_motion_is_lost(sequence: list[tuple[str, Any, bool]]):
+    """What the desktop sees is the node while it is free and the clone while it is grabbed; in the end nothing is
+    down on either, and every unit of motion came through exactly one of them."""
+    desk = Desk()
+    moved = 0
+    heard: list[Any] = []
+    for what, value, down in [*sequence, ("take", set(), True), *[("key", key, False) for key in MOUSE_KEYS]]:
+        match what:
+            case "key" if down != (value in desk.mouse.state):
+                desk.mouse.happen((KEY, value, int(down)))
+            case "move":
+                moved += value
+                desk.mouse.happen((REL, 0, value))
+            case "take":
+                desk.backend.take(value)
+            case "time":
+                desk.host.pass_time(value)
+            case "read":
+                heard += desk.hear()
+    heard += desk.hear()
+    desk.host.pass_time(SETTLE_US)
+    heard += desk.hear()
+    seen = list(desk.mouse.seen)
+    clone_down: set[int] = set()
+    for virtual in desk.virtuals[2:]:
+        seen += [event for report in virtual.reports for event in report]
+        clone_down |= virtual.down
+    assert sum(value for kind, _, value in seen if kind == REL) == moved
+    assert clone_down == set()
+    assert not desk.mouse.grabbed
+    # The programs see no press without its release, and we hear of each press and each release once.
+    for key in MOUSE_KEYS:
+        edges = [value for kind, code, value in desk.mouse.seen if (kind, code) == (KEY, key)]
+        assert edges == [1, 0] * (len(edges) // 2)
+    presses = [event.control for event in heard if isinstance(event, Pressed)]
+    assert sorted(presses) == sorted(event.control for event in heard if isinstance(event, Released))
+    desk.backend.close()
