@@ -15,7 +15,9 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
+from bench.devices import Devices, forwarded
 from bench.rig import IN, Rig, build_reference
+from nakrel.backends.kernel.abi import EV_KEY, report
 from nakrel.core.engine import Engine
 from nakrel.core.events import Pressed, Released, SetSheet, Sheet
 from nakrel.core.macro import Macro, Mode, Play
@@ -77,6 +79,62 @@ def _echo(reference: Path, count: int) -> list[float]:
     process.wait()
     process.stdout.close()
     return took
+
+
+def kernel_latency(reference: Path, count: int) -> Row:
+    """The same through the kernel backend, on a mouse made of a pipe."""
+    devices = Devices(Macro(id="one", name="One", loop=(Press(control="KEY_Q"),)))
+    took = []
+    for _ in range(count):
+        start = devices.press(1)
+        os.read(devices.hands, 4_096)
+        took.append((time.monotonic_ns() - start) / 1_000)
+        devices.press(0)
+        time.sleep(random.uniform(0.001, 0.004))
+    devices.end()
+    return (
+        "press → first output, kernel backend",
+        shown(took),
+        f"C forwarder: {shown(_answer(reference, count))}",
+        "median ≤ 60, p99 ≤ 250 µs",
+    )
+
+
+def _answer(reference: Path, count: int) -> list[float]:
+    process = subprocess.Popen([reference, "answer"], stdin=subprocess.PIPE, stdout=subprocess.PIPE, bufsize=0)
+    assert process.stdin
+    assert process.stdout
+    took = []
+    for _ in range(count):
+        start = time.monotonic_ns()
+        process.stdin.write(report((EV_KEY, 0x113, 1)))
+        process.stdout.read(4_096)
+        took.append((time.monotonic_ns() - start) / 1_000)
+        time.sleep(random.uniform(0.001, 0.004))
+    process.stdin.close()
+    process.wait()
+    process.stdout.close()
+    return took
+
+
+def motion(reference: Path, rate: int, seconds: float) -> Row:
+    """Unmodified motion through a grabbed mouse: what it costs and how late it comes."""
+    devices = Devices(Macro(id="one", name="One", loop=(Press(control="KEY_Q"),)))
+    late, share = forwarded(reference, devices.mouse, devices.clone, devices.pid, rate, seconds)
+    devices.end()
+    mouse_in, mouse = os.pipe()
+    clone, clone_out = os.pipe()
+    plain = subprocess.Popen([reference, "answer"], stdin=mouse_in, stdout=clone_out)
+    os.close(mouse_in)
+    os.close(clone_out)
+    plain_late, plain_share = forwarded(reference, mouse, clone, plain.pid, rate, seconds)
+    plain.wait()
+    return (
+        f"motion, {rate} reports/s, {seconds:.0f} s",
+        f"{share:.1%} of a core, {shown(late)}, none lost of {len(late)}",
+        f"C forwarder: {plain_share:.1%}, {shown(plain_late)}",
+        "≤ 15 % of a core, ≤ 60 µs median added" if rate == 8_000 else "",
+    )
 
 
 def lateness(reference: Path, seconds: float, busy: int) -> Row:
@@ -262,22 +320,28 @@ def main() -> int:
     """Run the chosen measurements."""
     parser = argparse.ArgumentParser(prog="scripts/bench", description=__doc__)
     parser.add_argument("--quick", action="store_true", help="a tenth of the time; figures are rougher")
+    parser.add_argument("--only", metavar="TEXT", help="only the measurements whose name has this in it")
     parser.add_argument("--json", metavar="FILE", help="write the rows to this file, too")
     chosen = parser.parse_args()
     scale = 0.1 if chosen.quick else 1.0
     reference = build_reference()
-    measurements: list[Callable[[], Row]] = [
-        lambda: latency(reference, int(2_000 * scale)),
-        lambda: lateness(reference, 20 * scale, 0),
-        lambda: lateness(reference, 20 * scale, 2),
-        lambda: fastest(10 * max(scale, 0.3)),
-        lambda: stop_everything(max(3, int(20 * scale))),
-        lambda: idle(30 * max(scale, 0.2)),
-        lambda: window_start(max(3, int(9 * scale))),
-        lambda: event_cost(int(20_000 * scale)),
-    ]
+    measurements: dict[str, Callable[[], Row]] = {
+        "latency": lambda: latency(reference, int(2_000 * scale)),
+        "kernel": lambda: kernel_latency(reference, int(2_000 * scale)),
+        "motion 1000": lambda: motion(reference, 1_000, 10 * max(scale, 0.3)),
+        "motion 8000": lambda: motion(reference, 8_000, 10 * max(scale, 0.3)),
+        "lateness": lambda: lateness(reference, 20 * scale, 0),
+        "lateness busy": lambda: lateness(reference, 20 * scale, 2),
+        "fastest": lambda: fastest(10 * max(scale, 0.3)),
+        "stop": lambda: stop_everything(max(3, int(20 * scale))),
+        "idle": lambda: idle(30 * max(scale, 0.2)),
+        "window": lambda: window_start(max(3, int(9 * scale))),
+        "cost": lambda: event_cost(int(20_000 * scale)),
+    }
     rows = []
-    for measure in measurements:
+    for name, measure in measurements.items():
+        if chosen.only and chosen.only not in name:
+            continue
         row = measure()
         rows.append(row)
         print(f"{row[0]}\n    measured   {row[1]}\n    reference  {row[2] or '–'}\n    target     {row[3]}", flush=True)

@@ -1,11 +1,15 @@
 /* The references that the service is measured against, in the same run.
  *   echo          reads fixed-size records from descriptor 0 and answers each at once with the time it did so, in ns
+ *   answer        reads struct input_event reports from descriptor 0 and writes them to descriptor 1: a bare forwarder
+ *   move RATE N   writes N reports of motion to descriptor 1, RATE a second, each with the time of its writing (us)
+ *   arrive        reads such reports from descriptor 0 until it closes; prints how many came and how late each was, us
  *   sleep N P     sleeps N times to absolute deadlines P nanoseconds apart and prints how late each wake-up was, in ns
  */
 #define _GNU_SOURCE
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
+#include <linux/input.h>
 #include <time.h>
 #include <unistd.h>
 
@@ -17,6 +21,44 @@ static long long now_ns(void) {
     return t.tv_sec * 1000000000LL + t.tv_nsec;
 }
 
+static void sleep_until(long long due) {
+    struct timespec t = {due / 1000000000LL, due % 1000000000LL};
+    clock_nanosleep(CLOCK_MONOTONIC, TIMER_ABSTIME, &t, NULL);
+}
+
+/* Two axes and the mark that ends the report, as a mouse sends it. */
+static int move(long rate, long count) {
+    struct input_event report[3] = {{.type = EV_REL, .code = REL_X, .value = 1},
+                                    {.type = EV_REL, .code = REL_Y, .value = -1},
+                                    {.type = EV_SYN, .code = SYN_REPORT}};
+    long long period = 1000000000LL / rate, due = now_ns() + period;
+    for (long n = 0; n < count; n++, due += period) {
+        sleep_until(due);
+        long long us = now_ns() / 1000;
+        for (int i = 0; i < 3; i++) {
+            report[i].input_event_sec = us / 1000000;
+            report[i].input_event_usec = us % 1000000;
+        }
+        if (write(1, report, sizeof report) != sizeof report) return 1;
+    }
+    return 0;
+}
+
+static int arrive(void) {
+    static struct input_event events[4096];
+    long room = 1 << 20, count = 0;
+    long long *late = malloc(sizeof *late * room);
+    ssize_t got;
+    while ((got = read(0, events, sizeof events)) > 0) {
+        long long us = now_ns() / 1000;
+        for (long i = 0; i < got / (long)sizeof *events; i++)
+            if (events[i].type == EV_SYN && count < room)
+                late[count++] = us - (events[i].input_event_sec * 1000000LL + events[i].input_event_usec);
+    }
+    for (long n = 0; n < count; n++) printf("%lld\n", late[n]);
+    return 0;
+}
+
 int main(int argc, char **argv) {
     if (argc == 2 && !strcmp(argv[1], "echo")) {
         char record[RECORD];
@@ -26,18 +68,26 @@ int main(int argc, char **argv) {
         }
         return 0;
     }
+    if (argc == 2 && !strcmp(argv[1], "answer")) {
+        struct input_event events[64];
+        ssize_t got;
+        while ((got = read(0, events, sizeof events)) > 0)
+            if (write(1, events, got) != got) return 1;
+        return 0;
+    }
+    if (argc == 4 && !strcmp(argv[1], "move")) return move(atol(argv[2]), atol(argv[3]));
+    if (argc == 2 && !strcmp(argv[1], "arrive")) return arrive();
     if (argc == 4 && !strcmp(argv[1], "sleep")) {
         long count = atol(argv[2]);
         long long period = atoll(argv[3]), due = now_ns() + period;
         long long *late = malloc(sizeof *late * count);
         for (long n = 0; n < count; n++, due += period) {
-            struct timespec t = {due / 1000000000LL, due % 1000000000LL};
-            clock_nanosleep(CLOCK_MONOTONIC, TIMER_ABSTIME, &t, NULL);
+            sleep_until(due);
             late[n] = now_ns() - due;
         }
         for (long n = 0; n < count; n++) printf("%lld\n", late[n]);
         return 0;
     }
-    fprintf(stderr, "usage: reference echo | reference sleep N PERIOD_NS\n");
+    fprintf(stderr, "usage: reference echo | answer | move RATE N | arrive | sleep N PERIOD_NS\n");
     return 2;
 }

@@ -10,6 +10,8 @@ from pathlib import Path
 import pytest
 from hypothesis import HealthCheck, settings
 
+# Test machines are often root's own.
+os.environ.setdefault("NAKREL_AS_ROOT", "1")
 settings.register_profile("default", deadline=None, suppress_health_check=[HealthCheck.too_slow])
 settings.register_profile("long", parent=settings.get_profile("default"), max_examples=5_000, stateful_step_count=100)
 settings.load_profile(os.environ.get("NAKREL_HYPOTHESIS", "default"))

@@ -11,6 +11,7 @@ import click
 import msgspec
 
 import nakrel
+from nakrel.cli.doctor import examine, mend
 from nakrel.client.connection import ClientError, Connection, ServiceGone
 from nakrel.client.launch import ensure_service
 from nakrel.core import messages as m
@@ -117,6 +118,16 @@ def service(session: Session, arguments: tuple[str, ...]) -> None:
 
 
 @main.command()
+@click.option("--fix", is_flag=True, help="Show, then install what gives you access to the devices.")
+@click.option("--yes", is_flag=True, help="With --fix: don't ask.")
+@_json
+@click.pass_obj
+def doctor(session: Session, fix: bool, yes: bool, as_json: bool) -> None:
+    """Examine what stands between your fingers and the programs, and say what to do about it."""
+    sys.exit(mend(session.home, yes) if fix else examine(session.home, as_json))
+
+
+@main.command()
 @click.pass_obj
 def shutdown(session: Session) -> None:
     """End the service that runs."""
@@ -193,6 +204,15 @@ def follow(session: Session) -> None:
 def play(session: Session, macro: str) -> None:
     """Play MACRO now; a Toggle goes on until `stop`, a Held one plays one run."""
     session.call(m.Play_(_pick(session.library().macros, macro, "macro").id))
+
+
+@main.command(name="type")
+@click.argument("text")
+@click.option("--rate", type=click.IntRange(1, 250), default=30, show_default=True, help="Characters a second.")
+@click.pass_obj
+def type_(session: Session, text: str, rate: int) -> None:
+    """Type TEXT into the window in front, right for the keyboard layout in use; - reads it from the input."""
+    session.call(m.TypeText(sys.stdin.read() if text == "-" else text, rate))
 
 
 @main.command()

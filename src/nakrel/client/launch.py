@@ -9,6 +9,7 @@ import time
 from pathlib import Path
 
 from nakrel.client.connection import ClientError, Connection, ServiceGone
+from nakrel.rights import why_not
 
 __all__ = ["Launch", "ensure_service"]
 
@@ -20,11 +21,16 @@ _OTHER_RUNS = 3
 
 
 class Launch:
-    """A connection in the making: the service starts beside whatever the caller does until `finish`."""
+    """A connection in the making: the service starts beside whatever the caller does until `finish`.
+
+    Raises `ClientError` where it mustn't be started.
+    """
 
     def __init__(self, socket: Path, home: str | None, client: str) -> None:
         self._socket, self._client = socket, client
         self._connection = self._try()
+        if self._connection is None and (refused := why_not()):
+            raise ClientError(refused)
         self._pid = _start(home) if self._connection is None else 0
 
     def finish(self) -> Connection:

@@ -6,6 +6,7 @@ A connection carries JSON, one message a line. A client sends `Request`s; the se
 
 from __future__ import annotations
 
+from enum import StrEnum
 from typing import Annotated, Literal
 
 import msgspec
@@ -45,6 +46,24 @@ class Device(msgspec.Struct, frozen=True):
     where: str = ""
 
 
+class CheckState(StrEnum):
+    """How a link stands: fine, worth knowing, or broken."""
+
+    OK = "ok"
+    NOTE = "note"
+    BAD = "bad"
+
+
+class Check(msgspec.Struct, frozen=True):
+    """One link between a finger and a program: what was found, why it matters, and what to do about it."""
+
+    link: str
+    state: CheckState
+    found: str
+    why: str = ""
+    remedy: str = ""
+
+
 class Running(msgspec.Struct, frozen=True):
     """A macro that runs, the control that started it ('' for none) and since when (monotonic microseconds)."""
 
@@ -81,13 +100,15 @@ class Shown(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fiel
 
 
 class Settings(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
-    """What the user chose for the program as a whole. `pinned` is a profile's id, '' while games are followed."""
+    """What the user chose for the program as a whole. `pinned` is a profile's id, '' while games are followed;
+    `layout` is the XKB keyboard layout that texts are typed for (`de`, `us:intl`), '' for what the desktop says."""
 
     pinned: str = ""
     stop_key: str = "KEY_PAUSE"
     record_stop_key: str = "KEY_SCROLLLOCK"
     look: Literal["system", "light", "night"] = "system"
     stand_ins: bool = False
+    layout: Annotated[str, msgspec.Meta(max_length=64, pattern=r"^[\w:()+.-]*$")] = ""
     shown: Shown = Shown()
 
 
@@ -135,6 +156,14 @@ class GetStatus(_Message, frozen=True):
 
 class GetDevices(_Message, frozen=True):
     """The devices that can be seen."""
+
+
+class GetChecks(_Message, frozen=True):
+    """Every link between a finger and a program, examined now."""
+
+
+class ChooseWay(_Message, frozen=True):
+    """Look again for the best way to the programs, after permissions have changed. Ends all macros."""
 
 
 class GetPrograms(_Message, frozen=True):
@@ -190,6 +219,13 @@ class Play_(_Message, frozen=True, tag="PlayMacro"):
     play: Play | None = None
 
 
+class TypeText(_Message, frozen=True):
+    """Type a text at `rate` characters a second, for the keyboard layout in use."""
+
+    text: Annotated[str, msgspec.Meta(min_length=1, max_length=10_000)]
+    rate: Annotated[int, msgspec.Meta(ge=1, le=250)] = 30
+
+
 class Stop(_Message, frozen=True):
     """End one macro, or with '' stop everything."""
 
@@ -236,6 +272,8 @@ Body = (
     | GetLibrary
     | GetStatus
     | GetDevices
+    | GetChecks
+    | ChooseWay
     | GetPrograms
     | GetJournal
     | PutMacro
@@ -245,6 +283,7 @@ Body = (
     | PutSettings
     | Pin
     | Play_
+    | TypeText
     | Stop
     | StartRecording
     | StopRecording
@@ -304,6 +343,12 @@ class Devices(_Message, frozen=True):
     devices: tuple[Device, ...]
 
 
+class Checks(_Message, frozen=True):
+    """The doctor's checks."""
+
+    checks: tuple[Check, ...]
+
+
 class Programs(_Message, frozen=True):
     """The programs that run."""
 
@@ -324,7 +369,7 @@ class Recorded(_Message, frozen=True):
     first: int = 0
 
 
-AnswerBody = Done | Refused | Welcome | Library | StatusIs | Devices | Programs | Journal | Recorded
+AnswerBody = Done | Refused | Welcome | Library | StatusIs | Devices | Checks | Programs | Journal | Recorded
 
 
 class Answer(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
-import contextlib
-import selectors
+import select
+import signal
 import time
 from collections.abc import Callable
 from typing import Any
 
 __all__ = ["Loop", "monotonic_us", "spin_until"]
+
+
+# How long nothing has to happen before the alarm is taken off, and how often it is put off while things do.
+_CALM_S = 0.3
+_REARM_US = 500_000
 
 
 def monotonic_us() -> int:
@@ -24,27 +29,39 @@ def spin_until(when_us: int) -> None:
 
 
 class Loop:
-    """One thread's loop. Callbacks get no arguments; a callback's exception goes to `on_error` and ends nothing."""
+    """One thread's loop. Callbacks get no arguments; a callback's exception goes to `on_error` and ends nothing.
+
+    Motion through a grabbed mouse makes thousands of turns a second, so a turn does as little as it can.
+    """
 
     def __init__(self, on_error: Callable[[Exception], None]) -> None:
-        # select and not epoll: its timeout has microseconds, epoll's is in whole milliseconds.
-        self._selector = selectors.SelectSelector()
+        self._handles: dict[int, tuple[Callable[[], object], Callable[[], object] | None]] = {}
+        self._readers: list[int] = []
+        self._writers: list[int] = []
         self._timers: dict[str, tuple[int, Callable[[], object]]] = {}
+        # The time of the earliest timer, or earlier; None for no timer.
+        self._soonest_us: int | None = None
         self._on_error = on_error
         self._running = False
+        self._stalled_s = 0.0
+        self._armed_us = 0
+
+    def end_when_stalled(self, seconds: float) -> None:
+        """Let the kernel end this process (SIGALRM) when one turn of the loop takes longer than that.
+
+        It may take almost a second more: the alarm is put off now and then and not at every turn.
+        """
+        self._stalled_s = seconds
 
     def watch(self, handle: Any, readable: Callable[[], object], writable: Callable[[], object] | None = None) -> None:
         """Call back when the descriptor is readable, or writable where a callback for that is given."""
-        events = selectors.EVENT_READ | (selectors.EVENT_WRITE if writable else 0)
-        try:
-            self._selector.modify(handle, events, (readable, writable))
-        except KeyError:
-            self._selector.register(handle, events, (readable, writable))
+        self._handles[_number(handle)] = readable, writable
+        self._sort_handles()
 
     def forget(self, handle: Any) -> None:
         """Watch the descriptor no longer; one that isn't watched is fine."""
-        with contextlib.suppress(KeyError, ValueError):
-            self._selector.unregister(handle)
+        if self._handles.pop(_number(handle), None):
+            self._sort_handles()
 
     def at(self, name: str, when_us: int | None, call: Callable[[], object], *, early_us: int = 0) -> None:
         """Set the timer of this name to `when_us`, or with None take it away.
@@ -53,8 +70,11 @@ class Loop:
         """
         if when_us is None:
             self._timers.pop(name, None)
-        else:
-            self._timers[name] = (when_us - early_us, call)
+            return
+        when_us -= early_us
+        self._timers[name] = (when_us, call)
+        if self._soonest_us is None or when_us < self._soonest_us:
+            self._soonest_us = when_us
 
     def pending(self, name: str) -> bool:
         """Whether the timer of this name is set."""
@@ -65,28 +85,55 @@ class Loop:
         self._running = True
         while self._running:
             self._turn()
+        if self._armed_us:
+            signal.setitimer(signal.ITIMER_REAL, 0)
 
     def stop(self) -> None:
         """End `run` after the present callback."""
         self._running = False
 
     def close(self) -> None:
-        """Close the selector."""
-        self._selector.close()
+        """Forget all descriptors."""
+        self._handles.clear()
+        self._sort_handles()
 
     def _turn(self) -> None:
-        for key, events in self._selector.select(self._timeout()):
-            readable, writable = key.data
-            if events & selectors.EVENT_WRITE and writable:
-                self._call(writable)
-            elif events & selectors.EVENT_READ:
-                self._call(readable)
-        self._fire()
+        ready, writable = self._wait()
+        for handle in writable:
+            if (entry := self._handles.get(handle)) and entry[1]:
+                self._call(entry[1])
+        for handle in ready:
+            # A callback before this one may have put an end to it.
+            if (entry := self._handles.get(handle)) and handle not in writable:
+                self._call(entry[0])
+        if self._soonest_us is not None and self._soonest_us <= time.monotonic_ns() // 1_000:
+            self._fire()
 
-    def _timeout(self) -> float | None:
-        if not self._timers:
-            return None
-        return max(0, min(when_us for when_us, _ in self._timers.values()) - monotonic_us()) / 1_000_000
+    def _wait(self) -> tuple[list[int], list[int]]:
+        """Sleep until something is ready or due.
+
+        select and not epoll: its timeout has microseconds, epoll's is in whole milliseconds.
+        """
+        now_us = time.monotonic_ns() // 1_000
+        limit_s = None if self._soonest_us is None else max(0, self._soonest_us - now_us) / 1_000_000
+        if not self._stalled_s:
+            ready, writable, _ = select.select(self._readers, self._writers, (), limit_s)
+            return ready, writable
+        if self._armed_us:
+            calm_s = _CALM_S if limit_s is None else min(limit_s, _CALM_S)
+            ready, writable, _ = select.select(self._readers, self._writers, (), calm_s)
+            if not ready and not writable and calm_s == _CALM_S:
+                # A longer sleep is no stall.
+                signal.setitimer(signal.ITIMER_REAL, 0)
+                self._armed_us = 0
+                return ready, writable
+        else:
+            ready, writable, _ = select.select(self._readers, self._writers, (), limit_s)
+            now_us = time.monotonic_ns() // 1_000
+        if now_us - self._armed_us > _REARM_US:
+            signal.setitimer(signal.ITIMER_REAL, self._stalled_s + _REARM_US / 1_000_000 + _CALM_S)
+            self._armed_us = now_us
+        return ready, writable
 
     def _fire(self) -> None:
         now_us = monotonic_us()
@@ -96,9 +143,18 @@ class Loop:
             if self._timers.get(name) is timer:
                 del self._timers[name]
                 self._call(timer[1])
+        self._soonest_us = min((when_us for when_us, _ in self._timers.values()), default=None)
 
     def _call(self, call: Callable[[], object]) -> None:
         try:
             call()
         except Exception as error:
             self._on_error(error)
+
+    def _sort_handles(self) -> None:
+        self._readers = list(self._handles)
+        self._writers = [handle for handle, (_, writable) in self._handles.items() if writable]
+
+
+def _number(handle: Any) -> int:
+    return handle if isinstance(handle, int) else handle.fileno()

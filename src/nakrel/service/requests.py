@@ -8,12 +8,16 @@ from typing import Any
 import msgspec
 
 import nakrel
+from nakrel.backends.protocols import BackendUnavailable
 from nakrel.core import messages as m
 from nakrel.core.events import PlayMacro, StopMacro
 from nakrel.core.macro import Mode
+from nakrel.core.player import compile_macro
 from nakrel.core.profile import EVERYDAY
+from nakrel.service.doctor import System, examine
 from nakrel.service.server import Connection
 from nakrel.service.service import Service
+from nakrel.service.typing import UnknownCharacters, typing_macro
 
 __all__ = ["Refusal", "Requests"]
 
@@ -34,6 +38,8 @@ class Requests:
             m.GetLibrary: self._library,
             m.GetStatus: lambda c, n, b: m.StatusIs(service.status()),
             m.GetDevices: lambda c, n, b: m.Devices(service.devices()),
+            m.GetChecks: lambda c, n, b: m.Checks(examine(System(layout=service.settings.layout), service.status())),
+            m.ChooseWay: self._choose_way,
             m.GetPrograms: lambda c, n, b: m.Programs(service.programs().programs()),
             m.GetJournal: lambda c, n, b: m.Journal(tuple(service.journal.entries)[-b.count :]),
             m.PutMacro: self._put_macro,
@@ -43,6 +49,7 @@ class Requests:
             m.PutSettings: self._put_settings,
             m.Pin: self._pin,
             m.Play_: self._play,
+            m.TypeText: self._type,
             m.Stop: self._stop,
             m.StartRecording: self.start_recording,
             m.StopRecording: self._stop_recording,
@@ -186,6 +193,17 @@ class Requests:
         s.step(PlayMacro(plan, play))
         return m.Done()
 
+    def _type(self, connection: Connection, number: int, body: m.TypeText) -> m.AnswerBody:
+        s = self._service
+        if s.recording:
+            raise Refusal("a recording is going on; end it first")
+        try:
+            macro = typing_macro(body.text, body.rate, s.settings.layout)
+        except (UnknownCharacters, BackendUnavailable) as error:
+            raise Refusal(str(error)) from None
+        s.step(PlayMacro(compile_macro(macro), macro.play))
+        return m.Done()
+
     def _stop(self, connection: Connection, number: int, body: m.Stop) -> m.AnswerBody:
         if body.macro:
             self._service.step(StopMacro(body.macro))
@@ -224,6 +242,10 @@ class Requests:
         except ValueError as error:
             raise Refusal(str(error)) from None
         return m.Done()
+
+    def _choose_way(self, connection: Connection, number: int, body: m.ChooseWay) -> m.AnswerBody:
+        self._service.choose_way_again()
+        return m.StatusIs(self._service.status())
 
     def _shutdown(self, connection: Connection, number: int, body: m.Shutdown) -> m.AnswerBody:
         self._service.loop.stop()

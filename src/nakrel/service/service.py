@@ -186,7 +186,7 @@ class Service:
             self.status_changed()
 
     def _run_started(self, run: RunStarted) -> None:
-        name = self.macros[run.macro].name if run.macro in self.macros else run.macro
+        name = self.macros[run.macro].name if run.macro in self.macros else run.macro.replace("-", " ")
         self._running[run.macro] = Running(run.macro, name, run.trigger, monotonic_us())
         self.status_changed()
 

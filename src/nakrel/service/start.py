@@ -6,6 +6,7 @@ import argparse
 import contextlib
 import ctypes
 import dataclasses
+import faulthandler
 import fcntl
 import gc
 import logging
@@ -16,6 +17,7 @@ from collections.abc import Iterator
 from typing import IO
 
 from nakrel.backends.x11.guard import Guard
+from nakrel.rights import why_not
 from nakrel.service.requests import Requests
 from nakrel.service.service import Service
 from nakrel.service.ways import BACKENDS, Options
@@ -24,6 +26,9 @@ from nakrel.storage.home import Home
 __all__ = ["ALREADY_RUNS", "main", "tune"]
 
 ALREADY_RUNS = 3
+REFUSED = 4
+# After so long in one turn of the loop the process ends, and with it every grab and every hold.
+STALLED_S = 2.0
 # prctl(2): the slack of this thread's timers, in nanoseconds; its default of 50,000 would make every deadline late.
 _PR_SET_TIMERSLACK = 29
 # Low among the real-time priorities: above every normal process, below the kernel's own threads.
@@ -36,6 +41,9 @@ def main(arguments: list[str] | None = None) -> int:
     parser.add_argument("--home", help="keep everything in this folder instead of the XDG folders")
     parser.add_argument("--backend", choices=BACKENDS, default="auto", help="the way to the programs (default: auto)")
     chosen = parser.parse_args(arguments)
+    if refused := why_not():
+        print(f"nakrel: {refused}", file=sys.stderr)
+        return REFUSED
     home = Home.find(chosen.home)
     home.runtime.mkdir(mode=0o700, parents=True, exist_ok=True)
     home.state.mkdir(parents=True, exist_ok=True)
@@ -74,10 +82,14 @@ def _locked(lock: IO[str]) -> bool:
 
 def _serve(home: Home, options: Options) -> None:
     service = Service(home, options)
-    with _end_on_signals(service):
+    with _end_on_signals(service), open(home.log, "a", encoding="utf-8") as log:
         service.serve(home, Requests(service, os.getpid()).handle)
         tune()
+        # The alarm's own action ends the process even while Python is stuck; before it the log gets to know where.
+        faulthandler.register(signal.SIGALRM, file=log, all_threads=True, chain=True)
+        service.loop.end_when_stalled(STALLED_S)
         service.run()
+        faulthandler.unregister(signal.SIGALRM)
 
 
 @contextlib.contextmanager

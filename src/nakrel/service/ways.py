@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from typing import Protocol
 
 from nakrel.backends.kernel.backend import KernelBackend
-from nakrel.backends.protocols import BackendLost, BackendUnavailable, InputBackend, InputEvent, OutputBackend
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, InputBackend, InputEvent, OutputBackend
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
 from nakrel.backends.x11.backend import X11Backend
@@ -26,12 +26,14 @@ _DOCTOR = "The kernel's input would reach every window; what it needs: nakrel do
 @dataclass(frozen=True)
 class Options:
     """How the service is set up. `backend` is one of `BACKENDS`; `hand_is_xtest` is for tests, where the hand is a
-    program that injects; `holds` is told what the X server holds for us."""
+    program that injects; `holds` is told what the X server holds for us; `kernel` opens the kernel's input, which a
+    measurement does on devices of its own."""
 
     backend: str = "auto"
     display: str | None = None
     hand_is_xtest: bool = False
     holds: Callable[[str, int], None] = lambda code, device: None
+    kernel: Callable[[Host], KernelBackend] = KernelBackend
 
 
 class User(Protocol):
@@ -104,7 +106,7 @@ class Ways:
             real.close()
 
     def _open_kernel(self, reasons: list[str]) -> None:
-        kernel = KernelBackend(self)
+        kernel = self._options.kernel(self)
         self.real = self.output = kernel
         self._loop.watch(kernel, lambda: self.read(kernel))
 

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QApplication
 
 from nakrel.client.connection import ClientError, Connection
 from nakrel.client.launch import Launch, ensure_service
+from nakrel.rights import why_not
 from nakrel.storage.home import Home
 from nakrel.ui import theme
 from nakrel.ui.store import Store
@@ -36,6 +37,9 @@ def open_window(app: QApplication, store: Store) -> MainWindow:
 
 def run(home: str | None = None) -> int:
     """Open the window and stay until it closes; returns the exit code."""
+    if refused := why_not():
+        sys.stderr.write(f"nakrel: {refused}\n")
+        return 1
     launch: list[Launch] = [connector(home)]
 
     def connect() -> Connection:

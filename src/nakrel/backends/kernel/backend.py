@@ -50,6 +50,7 @@ class KernelBackend:
         self._taken: frozenset[str] = frozenset()
         self._down: dict[str, int] = {}
         self._closed = False
+        self._ripe: list[int] = []
         self._output = Output(virtual)
         self._epoll = select.epoll()
         self._finder = finder or Udev()
@@ -88,13 +89,15 @@ class KernelBackend:
 
     def read(self) -> Iterator[InputEvent]:
         """What fingers did. Devices that come and go are dealt with on the way."""
-        ready = {handle for handle, _ in self._epoll.poll(0)}
-        ready |= {handle for handle, channel in self._channels.items() if channel.ripe}
+        ready = [handle for handle, _ in self._epoll.poll(0)]
+        if self._ripe:
+            ready, self._ripe = [*dict.fromkeys((*ready, *self._ripe))], []
         for handle in ready:
             if self._closed:
                 return
             if channel := self._channels.get(handle):
-                yield from self._read_channel(handle, channel)
+                if not channel.pass_motion():
+                    yield from self._read_channel(channel)
             elif handle in self._lights:
                 self._relay_lights(handle)
             elif handle == self._finder.fileno():
@@ -212,7 +215,7 @@ class KernelBackend:
 
     # Events
 
-    def _read_channel(self, handle: int, channel: Channel) -> Iterator[InputEvent]:
+    def _read_channel(self, channel: Channel) -> Iterator[InputEvent]:
         was_down = bool(channel.down)
         try:
             for heard in channel.read():
@@ -266,7 +269,8 @@ class KernelBackend:
             if when is not None:
                 again.append(when)
         self._host.at("kernel", min(again, default=None), self._settle)
-        if any(channel.ripe for channel in self._channels.values()):
+        self._ripe = [handle for handle, channel in self._channels.items() if channel.ripe]
+        if self._ripe:
             self._host.drain()
         if before != [channel.grabbed for channel in self._channels.values()]:
             self._host.devices_changed()

@@ -189,21 +189,39 @@ class Channel:
 
     # Events
 
+    def pass_motion(self) -> bool:
+        """Read what has come, and pass it on if it is motion and no more: the way of most reports by far.
+
+        False where `read` is needed, for what was read or for an error of the node or of the clone.
+        """
+        if self._early or self._dropping or self._out:
+            return False
+        try:
+            data = self.node.read()
+        except OSError:
+            return False
+        # The low byte of each event's type and code; a false alarm costs time, no more.
+        codes = data[18::_SIZE]
+        if (
+            data[16::_SIZE].strip(_MOTION)
+            or abi.REL_WHEEL in codes
+            or abi.REL_HWHEEL in codes
+            or abi.SYN_DROPPED in codes
+            or self._wheels_taken
+        ):
+            self._early = data
+            return False
+        if self.grabbed and self._clone and data:
+            self._clone.write(data)
+        return True
+
     def read(self) -> Iterator[Heard]:
         """What has come: passed on, and told. What comes after an event is passed on after the event was taken from
         here, so that its consequences come first. Raises `OSError` when the node is gone, `BackendLost` when the
         clone is."""
         data, self._early = self._early + self.node.read(), b""
-        if not data:
-            return
-        # The low byte of each event's type and code. Only motion passes unread; a false alarm costs time, no more.
-        kinds, codes = data[16::_SIZE], data[18::_SIZE]
-        plain = not kinds.strip(_MOTION) and abi.SYN_DROPPED not in codes and not self._dropping and not self._out
-        if plain and abi.REL_WHEEL not in codes and abi.REL_HWHEEL not in codes and not self._wheels_taken:
-            if self.grabbed and self._clone:
-                self._clone.write(data)
-            return
-        yield from self._take_apart(data)
+        if data:
+            yield from self._take_apart(data)
 
     def _take_apart(self, data: bytes) -> Iterator[Heard]:
         offset = -_SIZE

@@ -10,18 +10,29 @@ from pathlib import Path
 import msgspec
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QShowEvent
-from PyQt6.QtWidgets import QCheckBox, QGridLayout, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QCheckBox,
+    QGridLayout,
+    QHBoxLayout,
+    QLineEdit,
+    QPushButton,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
 
 from nakrel.core import messages as m
 from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.controls import label as control_label
 from nakrel.ui import commands
+from nakrel.ui.devices.permissions import Permissions
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
 
 __all__ = ["DevicesPage"]
 
 _WAYS = {
+    "kernel": "Macros reach every window through the kernel's input.",
     "x11": "Macros reach every window through the X server.",
     "xwayland": "This is a Wayland session: macros reach only the windows that run under Xwayland.",
     "standin": "Macros reach no other window.",
@@ -52,6 +63,10 @@ class DevicesPage(QWidget):
         self._store = store
         self._way, self._note = label("", "", wrap=True), label("", "soft", wrap=True)
         self.stand_ins = QCheckBox("Simulated devices, for trying things without pressing a real button")
+        self.permissions = Permissions(store)
+        self.layout_field = QLineEdit()
+        self.layout_field.setPlaceholderText("as the desktop says")
+        self.layout_field.setFixedWidth(170)
         self.practice = button("Start the practice game", self.start_practice)
         self._said = label("", "soft")
         self._panels: dict[str, QWidget] = {}
@@ -59,6 +74,7 @@ class DevicesPage(QWidget):
         self._list.setSpacing(0)
         self._build()
         self.stand_ins.clicked.connect(self._stand_ins_clicked)
+        self.layout_field.editingFinished.connect(self._layout_typed)
         store.devices_changed.connect(self._devices_changed)
         store.status_changed.connect(self._show_way)
         store.settings_changed.connect(self._show_way)
@@ -67,6 +83,7 @@ class DevicesPage(QWidget):
     def showEvent(self, event: QShowEvent | None) -> None:
         """Build the press panels when they are first seen; they are many buttons."""
         super().showEvent(event)
+        self.permissions.examine()
         if self._stale:
             self._show_devices()
 
@@ -82,12 +99,21 @@ class DevicesPage(QWidget):
         layout.setSpacing(6)
         layout.addWidget(self._way)
         layout.addWidget(self._note)
+        layout.addWidget(self.permissions)
         row = QHBoxLayout()
         row.addWidget(self.practice)
         row.addWidget(self._said)
         row.addStretch(1)
         layout.addLayout(row)
         layout.addWidget(self.stand_ins)
+        typed = QHBoxLayout()
+        name = label("Keyboard layout for typed texts")
+        name.setBuddy(self.layout_field)
+        self.layout_field.setAccessibleName(name.text())
+        for each in (name, self.layout_field, label("an XKB name, such as de or us:intl", "soft")):
+            typed.addWidget(each)
+        typed.addStretch(1)
+        layout.addLayout(typed)
         layout.addSpacing(4)
         layout.addLayout(self._list)
         layout.addStretch(1)
@@ -116,6 +142,8 @@ class DevicesPage(QWidget):
         self._way.setText(_WAYS.get(status.backend, status.backend))
         self._note.setText(status.backend_note)
         self.stand_ins.setChecked(self._store.settings.stand_ins)
+        if not self.layout_field.hasFocus():
+            self.layout_field.setText(self._store.settings.layout)
 
     def _show_devices(self) -> None:
         self._stale = False
@@ -141,9 +169,13 @@ class DevicesPage(QWidget):
         row = QHBoxLayout()
         row.addWidget(label(device.name, "heading"))
         row.addSpacing(8)
-        row.addWidget(label(f"{', '.join(counts)} · read as {device.how}", "soft"))
+        row.addWidget(
+            label(" · ".join(filter(None, (", ".join(counts), f"read as {device.how}", device.where))), "soft")
+        )
         row.addStretch(1)
         layout.addLayout(row)
+        if device.note:
+            layout.addWidget(label(device.note, "alarm" if device.trouble else "soft", wrap=True))
         if device.standin:
             layout.addWidget(self._panel(device, small=len(device.controls) > 40))
         return made
@@ -160,6 +192,13 @@ class DevicesPage(QWidget):
             grid.addWidget(_PressButton(self._store, device.id, code), n // columns, n % columns)
         self._panels[device.id] = panel
         return panel
+
+    def _layout_typed(self) -> None:
+        typed = self.layout_field.text().strip()
+        if typed != self._store.settings.layout:
+            after = msgspec.structs.replace(self._store.settings, layout=typed)
+            commands.edit_settings(self._store, "keyboard layout", after)
+            self.permissions.examine()
 
     def _stand_ins_clicked(self, on: bool) -> None:
         after = msgspec.structs.replace(self._store.settings, stand_ins=on)

@@ -1,0 +1,121 @@
+"""Which keyboard layout the desktop uses: asked from where each kind of desktop keeps it."""
+
+from __future__ import annotations
+
+import ast
+import configparser
+import os
+import re
+import shlex
+import subprocess
+from collections.abc import Callable, Mapping
+from pathlib import Path
+from typing import NamedTuple
+
+import xcffib
+import xcffib.xkb
+import xcffib.xproto
+
+__all__ = ["Layout", "find_layout", "parse_layout"]
+
+_LIMIT_S = 2
+_XKB_USE_CORE = 0x100
+
+
+class Layout(NamedTuple):
+    """An XKB layout by its names, and who said so."""
+
+    layout: str
+    variant: str = ""
+    source: str = "the default"
+    options: str = ""
+
+
+def parse_layout(text: str, source: str) -> Layout:
+    """A layout as people write it: `de`, `de:nodeadkeys` or `de(nodeadkeys)`, `de+nodeadkeys`."""
+    layout, _, variant = re.sub(r"[(+]", ":", text.strip().rstrip(")")).partition(":")
+    return Layout(layout.strip(), variant.strip(), source)
+
+
+def find_layout(setting: str = "", environment: Mapping[str, str] = os.environ, root: Path = Path("/")) -> Layout:
+    """The layout in use: the user's setting, else what the session says, else the system's, else `us`."""
+    if setting:
+        return parse_layout(setting, "the settings")
+    looks: list[Callable[[], Layout | None]] = [lambda: _system(root)]
+    if environment.get("WAYLAND_DISPLAY"):
+        looks = [_gnome, lambda: _kde(environment), *looks]
+    elif display := environment.get("DISPLAY"):
+        looks = [lambda: _x11(display), *looks]
+    return next((found for look in looks if (found := look()) is not None and found.layout), Layout("us"))
+
+
+def _x11(display: str) -> Layout | None:
+    """The names that setxkbmap leaves on the root window, and the group that is on now."""
+    try:
+        conn = xcffib.connect(display)
+        root = conn.get_setup().roots[conn.pref_screen].root
+        name = b"_XKB_RULES_NAMES"
+        atom = conn.core.InternAtom(True, len(name), name).reply().atom
+        found = conn.core.GetProperty(False, root, atom, xcffib.xproto.Atom.STRING, 0, 1024).reply()
+        xkb = conn(xcffib.xkb.key)
+        xkb.UseExtension(1, 0).reply()
+        group = xkb.GetState(_XKB_USE_CORE).reply().group
+        conn.disconnect()
+    except (xcffib.XcffibException, xcffib.ConnectionException, OSError):
+        return None
+    fields = bytes(found.value.raw).decode("utf-8", "replace").split("\0")
+    if len(fields) < 5:
+        return None
+    layouts, variants = fields[2].split(","), fields[3].split(",")
+    chosen = group if group < len(layouts) else 0
+    variant = variants[chosen] if chosen < len(variants) else ""
+    return Layout(layouts[chosen], variant, "the X server", fields[4])
+
+
+def _gnome() -> Layout | None:
+    """The input source used last, after gsettings."""
+    for key in ("mru-sources", "sources"):
+        try:
+            told = subprocess.run(
+                ["gsettings", "get", "org.gnome.desktop.input-sources", key],
+                capture_output=True, text=True, timeout=_LIMIT_S, check=True,
+            ).stdout  # fmt: skip
+            sources = ast.literal_eval(told.strip().removeprefix("@a(ss) "))
+        except (OSError, subprocess.SubprocessError, ValueError, SyntaxError):
+            continue
+        for kind, name in sources:
+            if kind == "xkb":
+                return parse_layout(name, "the desktop's settings (gsettings)")
+    return None
+
+
+def _kde(environment: Mapping[str, str]) -> Layout | None:
+    """The first layout in kxkbrc."""
+    config = Path(environment.get("XDG_CONFIG_HOME") or Path(environment.get("HOME", "/")) / ".config") / "kxkbrc"
+    parser = configparser.ConfigParser(interpolation=None)
+    try:
+        parser.read_string(config.read_text(encoding="utf-8"))
+        section = parser["Layout"]
+    except (OSError, KeyError, configparser.Error, UnicodeDecodeError):
+        return None
+    layout = section.get("LayoutList", "").split(",")[0]
+    return Layout(layout, section.get("VariantList", "").split(",")[0], "the desktop's settings (kxkbrc)")
+
+
+def _system(root: Path) -> Layout | None:
+    """What the system starts with: Debian's /etc/default/keyboard, or the file that localectl writes."""
+    try:
+        text = (root / "etc/default/keyboard").read_text(encoding="utf-8")
+    except (OSError, UnicodeDecodeError):
+        text = ""
+    found = dict(part.split("=", 1) for part in shlex.split(text, comments=True) if "=" in part)
+    if found.get("XKBLAYOUT"):
+        variant = found.get("XKBVARIANT", "").split(",")[0]
+        return Layout(found["XKBLAYOUT"].split(",")[0], variant, "/etc/default/keyboard")
+    try:
+        text = (root / "etc/X11/xorg.conf.d/00-keyboard.conf").read_text(encoding="utf-8")
+    except (OSError, UnicodeDecodeError):
+        return None
+    options = dict(re.findall(r'Option\s+"(\w+)"\s+"([^"]*)"', text))
+    variant = options.get("XkbVariant", "").split(",")[0]
+    return Layout(options.get("XkbLayout", "").split(",")[0], variant, "localectl")

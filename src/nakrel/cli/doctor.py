@@ -1,0 +1,90 @@
+"""`nakrel doctor`: what stands between a finger and a program here, and mending it."""
+
+from __future__ import annotations
+
+import shutil
+import subprocess
+import sys
+
+import click
+import msgspec
+
+from nakrel.client.connection import ClientError, Connection, ServiceGone
+from nakrel.core import messages as m
+from nakrel.service import doctor as service_doctor
+from nakrel.service.doctor import System
+from nakrel.service.rules import RULES_PATH, fix_script
+from nakrel.storage.home import Home
+
+__all__ = ["examine", "mend"]
+
+_SIGNS = {m.CheckState.OK: "ok  ", m.CheckState.NOTE: "note", m.CheckState.BAD: "BAD "}
+
+
+def examine(home: Home, as_json: bool) -> int:
+    """Print every link; 1 where one is broken."""
+    checks = service_doctor.examine(System(), _status(home))
+    if as_json:
+        click.echo(msgspec.json.format(msgspec.json.encode(checks), indent=2).decode())
+    else:
+        for check in checks:
+            click.echo(f"{_SIGNS[check.state]}  {check.link}: {check.found}")
+            if check.state is not m.CheckState.OK:
+                click.echo(f"      why it matters: {check.why}" if check.why else "", nl=bool(check.why))
+                click.echo(f"      what to do: {check.remedy}" if check.remedy else "", nl=bool(check.remedy))
+    return int(any(check.state is m.CheckState.BAD for check in checks))
+
+
+def mend(home: Home, yes: bool) -> int:
+    """Show what would be installed, ask, install it with root's rights, and let a running service look again."""
+    script = fix_script()
+    click.echo("This gives the user at this machine access to its keyboards and mice, and to virtual ones, for good.")
+    click.echo("Every program of that user gets it, too: docs/permissions.md says what that means.")
+    click.echo("It is run as root:\n")
+    click.echo("".join(f"    {line}\n" for line in script.splitlines()))
+    if not yes and not click.confirm("Install it?"):
+        click.echo("Nothing was changed.")
+        return 1
+    command = _with_rights(System().user)
+    if command is None:
+        click.echo("nakrel: neither pkexec nor sudo is here; run the lines above as root", err=True)
+        return 1
+    done = subprocess.run([*command, "/bin/sh", "-c", script])
+    if done.returncode:
+        click.echo(f"nakrel: that failed (exit code {done.returncode}); what was said above tells why", err=True)
+        return 1
+    click.echo(f"Installed. To take it back:  sudo rm {RULES_PATH}, and restart.")
+    _look_again(home)
+    return examine(home, as_json=False)
+
+
+def _with_rights(user: int) -> list[str] | None:
+    """What runs a command as root here, nothing for root itself; None where nothing does."""
+    if user == 0:
+        return []
+    # pkexec asks in a window; over a plain terminal sudo asks there.
+    order = ("sudo", "pkexec") if sys.stdin.isatty() else ("pkexec", "sudo")
+    return next(([found] for name in order if (found := shutil.which(name))), None)
+
+
+def _status(home: Home) -> m.Status | None:
+    try:
+        connection = Connection.connect(home.socket, "nakrel doctor")
+    except (ServiceGone, ClientError):
+        return None
+    try:
+        answer = connection.call(m.GetStatus())
+        return answer.status if isinstance(answer, m.StatusIs) else None
+    finally:
+        connection.close()
+
+
+def _look_again(home: Home) -> None:
+    try:
+        connection = Connection.connect(home.socket, "nakrel doctor")
+    except (ServiceGone, ClientError):
+        return
+    try:
+        connection.call(m.ChooseWay())
+    finally:
+        connection.close()

@@ -1,0 +1,20 @@
+"""Whether this process may run with the rights that it has."""
+
+from __future__ import annotations
+
+import os
+
+__all__ = ["AS_ROOT", "why_not"]
+
+# Set to 1, it tells Nakrel to run as root all the same: in a container or on a rescue system.
+AS_ROOT = "NAKREL_AS_ROOT"
+
+
+def why_not() -> str:
+    """Why Nakrel must not run with this user's rights, '' where it may."""
+    if os.geteuid() != 0 or os.environ.get(AS_ROOT) == "1":
+        return ""
+    return (
+        "Nakrel doesn't run as root: its macros could do anything to this machine. Start it as the user who plays; "
+        f"`nakrel doctor` says what that user needs. To run it as root all the same, set {AS_ROOT}=1"
+    )

@@ -1,0 +1,234 @@
+"""The doctor: each link between a finger and a program, what is wrong with it, why that matters, and what to do."""
+
+from __future__ import annotations
+
+import os
+import resource
+from collections.abc import Callable, Mapping
+from pathlib import Path
+
+from msgspec.structs import replace
+
+from nakrel.backends.layout import find_layout
+from nakrel.backends.protocols import BackendUnavailable
+from nakrel.backends.typist import Typist
+from nakrel.backends.x11.wire import Connection
+from nakrel.core.messages import Check, CheckState, Status
+from nakrel.rights import AS_ROOT
+from nakrel.service.rules import QUIRKS_PATH, RULES_PATH
+
+__all__ = ["System", "examine"]
+
+_FIX = "nakrel doctor --fix"
+_OK, _NOTE, _BAD = CheckState.OK, CheckState.NOTE, CheckState.BAD
+
+
+class System:
+    """What the doctor looks at; tests bring a system of their own under `root`. `layout` is the user's setting."""
+
+    def __init__(
+        self,
+        root: Path = Path("/"),
+        environment: Mapping[str, str] = os.environ,
+        user: int | None = None,
+        layout: str = "",
+    ) -> None:
+        self.root, self.environment, self.layout = root, environment, layout
+        self.user = os.geteuid() if user is None else user
+
+    def at(self, path: str) -> Path:
+        """A path on this system."""
+        return self.root / path.lstrip("/")
+
+    def may(self, path: Path, mode: int) -> bool:
+        """Whether this user may open the file so."""
+        return os.access(path, mode)
+
+    def x_server(self) -> str:
+        """'' where an X server answers with all that is needed, else what is wrong."""
+        try:
+            connection, _, _ = Connection.open(None)
+        except BackendUnavailable as error:
+            return str(error)
+        connection.disconnect()
+        return ""
+
+
+# The links of the kernel's way: worth knowing and no more where an X server does the work.
+_KERNELS = ("kernel module", "virtual devices", "input devices", "fast clicks")
+
+
+def examine(system: System, status: Status | None) -> tuple[Check, ...]:
+    """All checks; `status` is the running service's, None where none runs."""
+    looks: tuple[Callable[[System], Check], ...] = (
+        _user, _module, _uinput, _devices, _clicks, _session, _x11, _layout, _keyring, _priority,
+    )  # fmt: skip
+    checks = [look(system) for look in looks]
+    if all(_state(checks, link) is _OK for link in ("session", "X server")):
+        checks = [replace(c, state=_NOTE) if c.state is _BAD and c.link in _KERNELS else c for c in checks]
+    return (*checks, _service(status))
+
+
+def _state(checks: list[Check], link: str) -> CheckState:
+    return next(check.state for check in checks if check.link == link)
+
+
+def _user(system: System) -> Check:
+    if system.user != 0:
+        return Check("user", _OK, "Nakrel runs as an ordinary user")
+    return Check(
+        "user",
+        _NOTE if system.environment.get(AS_ROOT) == "1" else _BAD,
+        "this is root",
+        "macros and the programs that they open would have every right on this machine",
+        "run Nakrel as the user who plays",
+    )
+
+
+def _module(system: System) -> Check:
+    if system.at("/dev/uinput").exists():
+        return Check("kernel module", _OK, "uinput is loaded")
+    return Check(
+        "kernel module",
+        _BAD,
+        "the kernel's module uinput isn't loaded: there is no /dev/uinput",
+        "without it there are no virtual devices, through which macros reach every window",
+        _FIX,
+    )
+
+
+def _uinput(system: System) -> Check:
+    node = system.at("/dev/uinput")
+    if not node.exists():
+        return Check("virtual devices", _BAD, "none can be made: see the kernel module", "as there", _FIX)
+    if system.may(node, os.W_OK):
+        return Check("virtual devices", _OK, "/dev/uinput can be written")
+    return Check(
+        "virtual devices",
+        _BAD,
+        "/dev/uinput can't be written by this user",
+        "macros can reach programs only through the X server, if there is one",
+        _rules_remedy(system),
+    )
+
+
+def _devices(system: System) -> Check:
+    nodes = sorted(system.at("/dev/input").glob("event*"))
+    readable = [node for node in nodes if system.may(node, os.R_OK)]
+    if not nodes:
+        return Check(
+            "input devices",
+            _BAD,
+            "there is nothing under /dev/input",
+            "no key and no button can be seen through the kernel",
+            "plug in a keyboard or a mouse; in a container, hand /dev/input to it",
+        )
+    if not readable:
+        return Check(
+            "input devices",
+            _BAD,
+            f"none of the {len(nodes)} devices under /dev/input can be read by this user",
+            "triggers can't be seen, or kept from the game, through the kernel",
+            _rules_remedy(system),
+        )
+    return Check("input devices", _OK, f"{len(readable)} of {len(nodes)} devices can be read")
+
+
+def _clicks(system: System) -> Check:
+    path = system.at(QUIRKS_PATH)
+    if path.exists() and "Nakrel keyboard and mouse" in path.read_text(errors="replace"):
+        return Check("fast clicks", _OK, "the desktop is told that our clicks are no worn switch")
+    return Check(
+        "fast clicks",
+        _NOTE,
+        f"{QUIRKS_PATH} doesn't name our virtual mouse",
+        "through the kernel's input, desktops with libinput leave out clicks that come within 25 ms of each other; "
+        "keys aren't concerned",
+        f"{_FIX}, then log out and in",
+    )
+
+
+def _rules_remedy(system: System) -> str:
+    if not system.at(RULES_PATH).exists():
+        return _FIX
+    return (
+        f"the rules are installed ({RULES_PATH}) but give nothing to this session: sit at the machine itself (they "
+        "don't count over the network), or log out and in; without logind, add this user to the group input and give "
+        "/dev/uinput to that group"
+    )
+
+
+def _session(system: System) -> Check:
+    env = system.environment
+    kind = env.get("XDG_SESSION_TYPE", "")
+    if env.get("WAYLAND_DISPLAY") or kind == "wayland":
+        return Check(
+            "session",
+            _NOTE,
+            "this is a Wayland session",
+            "only the kernel's input reaches all windows here; the X server of such a session reaches X programs alone",
+        )
+    if env.get("DISPLAY") or kind == "x11":
+        return Check("session", _OK, "this is an X11 session")
+    return Check(
+        "session",
+        _NOTE,
+        f"there is no graphical session here ({kind or 'type unknown'})",
+        "which window is in front can't be seen, so the linked program started last has the say",
+    )
+
+
+def _x11(system: System) -> Check:
+    if not system.environment.get("DISPLAY"):
+        return Check("X server", _NOTE, "none ($DISPLAY is empty)", "without it the kernel's input is the only way")
+    if wrong := system.x_server():
+        return Check("X server", _NOTE, wrong, "it can't stand in for the kernel's input", "xhost, or log in again")
+    return Check("X server", _OK, f"{system.environment['DISPLAY']} answers, with XInput 2.2 and XTEST")
+
+
+def _layout(system: System) -> Check:
+    layout = find_layout(system.layout, system.environment, system.root)
+    shown = f"{layout.layout} {layout.variant}".strip()
+    try:
+        Typist(layout)
+    except BackendUnavailable as error:
+        return Check("keyboard layout", _BAD, str(error), "texts can't be typed", "set one on the Devices page")
+    return Check("keyboard layout", _OK, f"texts are typed for {shown}, from {layout.source}")
+
+
+def _keyring(system: System) -> Check:
+    bus = system.environment.get("DBUS_SESSION_BUS_ADDRESS") or system.at(f"/run/user/{system.user}/bus").exists()
+    services = system.at("/usr/share/dbus-1/services").glob("*.service")
+    if bus and any("org.freedesktop.secrets" in path.read_text(errors="replace") for path in services):
+        return Check("keyring", _OK, "the desktop has a keyring (org.freedesktop.secrets)")
+    return Check(
+        "keyring",
+        _NOTE,
+        "no keyring answers to org.freedesktop.secrets" if bus else "there is no session bus, and so no keyring",
+        "secret texts of macros have nowhere to be kept; all else works",
+        "install your desktop's keyring (gnome-keyring or kwalletmanager)",
+    )
+
+
+def _priority(system: System) -> Check:
+    limit = resource.getrlimit(resource.RLIMIT_RTPRIO)[1]
+    if limit or system.user == 0:
+        return Check("priority", _OK, "a real-time priority may be asked for")
+    return Check(
+        "priority",
+        _NOTE,
+        "no real-time priority for this user",
+        "on a busy machine a macro's events may be some milliseconds late",
+        'allow it, if you care:  echo "$USER - rtprio 10" | sudo tee /etc/security/limits.d/nakrel.conf',
+    )
+
+
+def _service(status: Status | None) -> Check:
+    if status is None:
+        return Check("service", _NOTE, "no service runs", "it starts with the window or any command", "nakrel live")
+    ways = {"kernel": "the kernel's input", "x11": "the X server", "xwayland": "Xwayland"}
+    way = ways.get(status.backend)
+    if way is None:
+        return Check("service", _BAD, "the service runs and reaches no window", status.backend_note, "see above")
+    state = _OK if status.backend == "kernel" else _NOTE
+    return Check("service", state, f"the service runs, through {way}", status.backend_note)

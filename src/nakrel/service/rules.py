@@ -1,0 +1,43 @@
+"""The permissions that the kernel's input needs, and the script that gives them."""
+
+from __future__ import annotations
+
+__all__ = ["MODULES_PATH", "QUIRKS_PATH", "RULES", "RULES_PATH", "fix_script"]
+
+RULES_PATH = "/etc/udev/rules.d/70-nakrel.rules"
+MODULES_PATH = "/etc/modules-load.d/nakrel.conf"
+# The number must be below 73, where the device manager hands devices with this tag to the user at the seat
+# (systemd's 73-seat-late.rules).
+RULES = """\
+# Nakrel: the user who sits at this machine may read its keyboards and mice and make virtual ones.
+KERNEL=="uinput", SUBSYSTEM=="misc", OPTIONS+="static_node=uinput", TAG+="uaccess"
+KERNEL=="event*", SUBSYSTEM=="input", ENV{ID_INPUT_KEYBOARD}=="1", TAG+="uaccess"
+KERNEL=="event*", SUBSYSTEM=="input", ENV{ID_INPUT_KEY}=="1", TAG+="uaccess"
+KERNEL=="event*", SUBSYSTEM=="input", ENV{ID_INPUT_MOUSE}=="1", TAG+="uaccess"
+"""
+# libinput, which most desktops read their devices through, takes a button that goes up and down within 25 ms for a worn
+# switch and leaves such clicks out. With this model it doesn't, for our device alone. It reads the file when the
+# desktop starts.
+QUIRKS_PATH = "/etc/libinput/local-overrides.quirks"
+QUIRKS = """\
+[Nakrel]
+MatchName=Nakrel keyboard and mouse
+ModelBouncingKeys=1
+"""
+
+
+def fix_script() -> str:
+    """A shell script, to be run as root, that installs all this, loads the module and applies the rules at once."""
+    return f"""\
+set -e
+mkdir -p /etc/udev/rules.d /etc/modules-load.d /etc/libinput
+cat > {RULES_PATH} <<'END'
+{RULES}END
+echo uinput > {MODULES_PATH}
+grep -qs '^.Nakrel.$' {QUIRKS_PATH} || cat >> {QUIRKS_PATH} <<'END'
+{QUIRKS}END
+modprobe uinput || true
+udevadm control --reload
+udevadm trigger --action=change --subsystem-match=input --subsystem-match=misc
+udevadm settle --timeout=10
+"""

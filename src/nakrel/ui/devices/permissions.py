@@ -1,0 +1,106 @@
+"""What stands between a finger and a program: the links that are broken, and what to do about each."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QApplication, QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
+
+from nakrel.core import messages as m
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button, clear_layout, label
+
+__all__ = ["Permissions"]
+
+# Each state has its word, and not a colour alone.
+_WORDS = {m.CheckState.OK: "fine", m.CheckState.NOTE: "note", m.CheckState.BAD: "broken"}
+# Remedies that are typed, and so can be copied.
+_COMMANDS = ("nakrel ", "sudo ", "echo ")
+_STYLES = {m.CheckState.OK: "soft", m.CheckState.NOTE: "soft", m.CheckState.BAD: "alarm"}
+
+
+class Permissions(QWidget):
+    """Asks the service for its checks when it is shown, and again when told to."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self._store = store
+        self.checks: tuple[m.Check, ...] = ()
+        self.summary = label("", "soft")
+        self.again = button("Examine again", self.examine, "link")
+        self.look = button("Look for a better way", self._choose_way, "link", "Ends all macros that run")
+        self.more = button("Show all", self._toggle, "link")
+        self._all = False
+        self._grid = QGridLayout()
+        self._grid.setColumnStretch(2, 1)
+        self._grid.setHorizontalSpacing(12)
+        self._grid.setVerticalSpacing(4)
+        row = QHBoxLayout()
+        row.addWidget(label("From your fingers to the programs", "heading"))
+        row.addSpacing(8)
+        row.addWidget(self.summary)
+        row.addStretch(1)
+        for each in (self.more, self.again, self.look):
+            row.addWidget(each)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 8, 0, 8)
+        layout.addLayout(row)
+        layout.addLayout(self._grid)
+
+    def examine(self) -> None:
+        """Ask the service to look at every link now."""
+        self._store.ask(m.GetChecks(), self._answered)
+
+    def _answered(self, answer: m.AnswerBody) -> None:
+        if isinstance(answer, m.Checks):
+            self.checks = answer.checks
+            self._show()
+
+    def _choose_way(self) -> None:
+        self._store.ask(m.ChooseWay(), lambda answer: self.examine())
+
+    def _toggle(self) -> None:
+        self._all = not self._all
+        self._show()
+
+    def _show(self) -> None:
+        clear_layout(self._grid)
+        broken = [check for check in self.checks if check.state is m.CheckState.BAD]
+        notes = sum(check.state is m.CheckState.NOTE for check in self.checks)
+        words = f"{len(broken)} of {len(self.checks)} links are broken" if len(broken) != 1 else "one link is broken"
+        state = words if broken else "no link is broken"
+        self.summary.setText(f"{state}, {notes} notes" if notes else state)
+        self.more.setText("Show only what is broken" if self._all else "Show all")
+        row = 0
+        for check in self.checks if self._all else broken:
+            row = self._add(check, row)
+
+    def _add(self, check: m.Check, row: int) -> int:
+        top = Qt.AlignmentFlag.AlignTop
+        self._grid.addWidget(label(_WORDS[check.state], _STYLES[check.state]), row, 0, top)
+        self._grid.addWidget(label(check.link), row, 1, top)
+        told = label(check.found, wrap=True)
+        self._grid.addWidget(told, row, 2)
+        if check.state is m.CheckState.OK:
+            return row + 1
+        if check.why:
+            row += 1
+            self._grid.addWidget(label(f"Why it matters: {check.why}.", "soft", wrap=True), row, 2)
+        if check.remedy:
+            row += 1
+            line = QHBoxLayout()
+            remedy = label(f"What to do: {check.remedy}", "remedy", wrap=True)
+            remedy.setTextInteractionFlags(
+                Qt.TextInteractionFlag.TextSelectableByMouse | Qt.TextInteractionFlag.TextSelectableByKeyboard
+            )
+            line.addWidget(remedy, 1)
+            if check.remedy.startswith(_COMMANDS):
+                line.addWidget(button("Copy", partial(_copy, check.remedy), "link", check.remedy))
+            self._grid.addLayout(line, row, 2)
+        return row + 1
+
+
+def _copy(text: str) -> None:
+    if clipboard := QApplication.clipboard():
+        clipboard.setText(text)

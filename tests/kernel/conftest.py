@@ -1,0 +1,131 @@
+"""What the kernel tests share: whether they can run here, a service on the kernel's input, and the witness."""
+
+from __future__ import annotations
+
+import os
+import signal
+import subprocess
+import sys
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+
+from nakrel.core import messages as m
+from nakrel.core.macro import Macro, Play
+from nakrel.core.profile import EVERYDAY, Cell, Profile, RunMacro, SetUp
+from nakrel.core.steps import Tap
+from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
+from tests.kernel.witness import Witness
+from tests.support import ServiceProcess
+
+MS = 1_000
+
+
+def missing() -> str:
+    """What is missing here for these tests, '' for nothing."""
+    for path in ("/dev/uinput", "/dev/uhid"):
+        if not os.access(path, os.W_OK):
+            return f"no access to {path}: run scripts/test-kernel"
+    return ""
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """Without the kernel's input there is nothing to test on."""
+    if why := missing():
+        for item in items:
+            if Path(__file__).parent in item.path.parents:
+                item.add_marker(pytest.mark.skip(reason=why))
+
+
+@pytest.fixture(scope="session", autouse=True)
+def mended() -> str:
+    """In the test machine: what `nakrel doctor --fix` said, before anything else was done there."""
+    if not outside() or missing():
+        return ""
+    command = [sys.executable, "-m", "nakrel", "doctor", "--fix", "--yes"]
+    return subprocess.run(command, capture_output=True, text=True).stdout
+
+
+@pytest.fixture
+def mouse() -> Iterator[UsbMouse | HidMouse]:
+    """A mouse with a hand: the test machine's USB mouse, or one made here."""
+    made = UsbMouse() if outside() else HidMouse()
+    yield made
+    made.unplug()
+
+
+@pytest.fixture
+def keyboard() -> Iterator[UsbKeyboard | HidKeyboard]:
+    """A keyboard with a hand."""
+    made = UsbKeyboard() if outside() else HidKeyboard()
+    yield made
+    made.unplug()
+
+
+@pytest.fixture
+def witness() -> Iterator[Witness]:
+    """What programs see."""
+    made = Witness()
+    yield made
+    made.end()
+
+
+class Bench:
+    """The service on the kernel's input, with macros on controls of Everyday."""
+
+    def __init__(self, folder: Path) -> None:
+        self.service = ServiceProcess(folder, "--backend", "kernel")
+        self.call = self.service.call
+
+    def attach(self, cells: dict[str, Cell], *macros: Macro) -> None:
+        """Put the macros on the sheet, and wait until the devices that have the controls are grabbed."""
+        for macro in macros:
+            self.call(m.PutMacro(macro))
+        self.call(m.PutProfile(Profile(id=EVERYDAY, name="Everyday", setups=(SetUp("Main", cells),))))
+        self.settled(set(cells))
+
+    def settled(self, controls: set[str]) -> None:
+        """Wait until just the devices with these controls are grabbed."""
+
+        def done() -> bool:
+            devices = [d for d in self.devices() if d.controls]
+            if not controls <= {code for device in devices for code in device.controls}:
+                return False
+            return all(d.note.startswith("grabbed") == bool(controls & set(d.controls)) for d in devices)
+
+        self.service.hear(done, "the grabs")
+
+    def devices(self) -> tuple[m.Device, ...]:
+        answer = self.call(m.GetDevices())
+        assert isinstance(answer, m.Devices)
+        return answer.devices
+
+    def idle(self) -> None:
+        self.service.hear(lambda: not self.service.status().running, "the end of all runs")
+
+
+@pytest.fixture
+def start(tmp_path: Path) -> Iterator[Callable[[], Bench]]:
+    """Starts the service; devices that the test needs are plugged in before."""
+    made: list[Bench] = []
+
+    def begin() -> Bench:
+        made.append(Bench(tmp_path / "home"))
+        return made[-1]
+
+    yield begin
+    for bench in made:
+        bench.service.tell()
+        if bench.service.process.poll() is None:
+            bench.service.end(signal.SIGTERM)
+
+
+def shot(play: Play, hold_ms: int = 5, control: str = "KEY_Q", key: str = "shot") -> Macro:
+    """A macro that taps one control."""
+    return Macro(id=key, name=key.title(), play=play, loop=(Tap(control=control, hold_us=hold_ms * MS),))
+
+
+def on(**cells: str) -> dict[str, Cell]:
+    """Controls and the macros on them."""
+    return {control: RunMacro(key) for control, key in cells.items()}
