@@ -109,3 +109,32 @@ def test_two_macros_of_one_name_are_told_apart_by_id(home: Path):
 def test_shutdown_without_a_service_starts_none(home: Path):
     assert run(home, "shutdown").stdout == "No service runs.\n"
     assert not Home.find(home).socket.exists()
+
+
+def test_doctor_examines_with_and_without_a_service(home: Path):
+    links = {row["link"]: row for row in json.loads(CliRunner().invoke(main, ["doctor", "--json"]).stdout)}
+    assert links["service"]["found"] == "no service runs"
+    told = CliRunner().invoke(main, ["doctor"]).stdout
+    for row in links.values():
+        assert row["found"] in told
+        assert row["state"] == "ok" or f"why it matters: {row['why']}" in told
+
+
+def test_doctor_names_the_way_of_the_service_that_runs(home: Path, service: ServiceProcess):
+    result = CliRunner().invoke(main, ["--home", str(home), "doctor"])
+    assert result.exit_code == 1
+    assert "BAD   service: the service runs and reaches no window" in result.stdout
+
+
+def test_the_fix_is_shown_first_and_nothing_is_done_without_a_yes(home: Path, monkeypatch: pytest.MonkeyPatch):
+    monkeypatch.setattr("nakrel.cli.doctor.subprocess.run", lambda *a, **k: pytest.fail("something was run"))
+    result = CliRunner().invoke(main, ["--home", str(home), "doctor", "--fix"], input="n\n")
+    assert 'KERNEL=="uinput", SUBSYSTEM=="misc"' in result.stdout
+    assert "Nothing was changed." in result.stdout
+    assert result.exit_code == 1
+
+
+def test_a_text_is_typed_from_the_command_line(home: Path, service: ServiceProcess):
+    run(home, "type", "--rate", "200", "hi")
+    service.hear(lambda: [c for c, v in service.seen("typed-text") if v] == ["KEY_H", "KEY_I"], "both letters")
+    assert "has no keys for" in run(home, "type", "字", code=1).output

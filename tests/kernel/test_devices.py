@@ -17,9 +17,9 @@ from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.profile import EVERYDAY, Cell, Profile, SetUp
 from nakrel.core.steps import Press, Tap, Wait
 from tests.kernel.conftest import MS, Bench, on, shot
-from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse
+from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.kernel.witness import Witness
-from tests.support import pause, wait_for
+from tests.support import ServiceProcess, pause, wait_for
 
 Start = Callable[[], Bench]
 Mouse = UsbMouse | HidMouse
@@ -350,3 +350,44 @@ def test_a_chord_arrives_in_order_with_the_modifier_first(mouse: Mouse, start: S
     ]
     wait_for(lambda: len(witness.seen) == len(wanted), "the chord")
     assert [(s.control, s.value) for s in witness.seen] == wanted
+
+
+_STALL = """
+import sys
+from nakrel.core import messages as m
+from nakrel.service import start
+from nakrel.service.requests import Requests
+
+def stall(self, connection, number, body):
+    while True:
+        pass
+
+Requests._stop = stall
+sys.exit(start.main(sys.argv[1:]))
+"""
+
+
+def test_a_stalled_service_lets_the_devices_go(mouse: Mouse, witness: Witness, tmp_path: Path):
+    """Not by any code of the service's: the kernel ends it, in the middle of an endless loop."""
+    service = ServiceProcess(tmp_path / "home", "--backend", "kernel", program=("-c", _STALL))
+    hold = Macro(id="hold", name="Hold", play=Play(Mode.TOGGLE), loop=(Press(control="KEY_W"), FOREVER))
+    service.call(m.PutMacro(hold))
+    service.call(m.PutProfile(_everyday(on(BTN_SIDE="hold"))))
+    wait_for(lambda: list(witness.names.values()).count("QEMU QEMU USB Mouse") == 2 or not outside(), "the clone")
+    service.hear(lambda: any(d.note.startswith("grabbed") for d in _devices(service)), "the grab")
+    pause(1)
+    mouse.tap("BTN_SIDE")
+    wait_for(lambda: witness.down() == {"KEY_W"}, "the hold")
+    service.client.send(m.Stop())
+    wait_for(lambda: service.process.poll() is not None, "the end of the service")
+    assert service.process.returncode == -signal.SIGALRM
+    wait_for(lambda: not witness.down(), "everything up")
+    mouse.tap("BTN_SIDE")
+    wait_for(lambda: witness.count("BTN_SIDE", 0) == 1, "the button as an ordinary one")
+    assert "in stall" in service.home.log.read_text()
+
+
+def _devices(service: ServiceProcess) -> tuple[m.Device, ...]:
+    answer = service.call(m.GetDevices())
+    assert isinstance(answer, m.Devices)
+    return answer.devices

@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 import os
+import signal
+import subprocess
+import sys
 import threading
 
 import pytest
@@ -142,3 +145,28 @@ def test_the_journal_keeps_its_size(tmp_path, monkeypatch: pytest.MonkeyPatch):
     lines = Home.find(tmp_path).journal.read_text().splitlines()
     assert KEPT <= len(lines) < KEPT + 500
     assert f"run {KEPT + 499} ended" in lines[-1]
+
+
+_STALL = """
+import faulthandler, signal, sys
+from nakrel.service.loop import Loop, monotonic_us
+
+def endless():
+    while True:
+        pass
+
+faulthandler.register(signal.SIGALRM, file=sys.stderr, chain=True)
+loop = Loop(print)
+loop.end_when_stalled(0.2)
+loop.at("a", monotonic_us() + 400_000, lambda: None)
+loop.at("b", monotonic_us() + 1_500_000, {last})
+loop.run()
+"""
+
+
+@pytest.mark.parametrize(("last", "code"), [("endless", -signal.SIGALRM), ("loop.stop", 0)])
+def test_a_stall_ends_the_process_and_a_long_sleep_does_not(last: str, code: int):
+    made = subprocess.run([sys.executable, "-c", _STALL.format(last=last)], capture_output=True, text=True, timeout=30)
+    assert made.returncode == code
+    # The log gets to know where.
+    assert ("in endless" in made.stderr) == (last == "endless")

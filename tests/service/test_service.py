@@ -261,3 +261,35 @@ def test_stand_ins_stay_where_nothing_real_is(service: ServiceProcess):
     assert service.status().running
     service.call(m.PressStandIn(MOUSE, THUMB, 0))
     service.hear(lambda: not service.status().running, "its end")
+
+
+def test_a_text_is_typed_and_is_in_no_journal(service: ServiceProcess):
+    service.call(m.PutSettings(m.Settings(layout="de")))
+    service.call(m.TypeText("Öl @", rate=200))
+    service.hear(lambda: len(service.seen("typed-text")) >= 12, "all keys")
+    service.hear(lambda: not service.status().running, "the end")
+    keys = [("KEY_LEFTSHIFT", 1), ("KEY_SEMICOLON", 1), ("KEY_SEMICOLON", 0), ("KEY_LEFTSHIFT", 0)]
+    keys += [("KEY_L", 1), ("KEY_L", 0), ("KEY_SPACE", 1), ("KEY_SPACE", 0)]
+    keys += [("KEY_RIGHTALT", 1), ("KEY_Q", 1), ("KEY_Q", 0), ("KEY_RIGHTALT", 0)]
+    assert service.seen("typed-text") == keys
+    service.end()
+    assert "Öl" not in service.home.journal.read_text() + service.home.log.read_text()
+
+
+def test_a_text_that_the_layout_cannot_type_is_refused_whole(service: ServiceProcess):
+    service.call(m.PutSettings(m.Settings(layout="us")))
+    with pytest.raises(ServiceRefused, match=r"'us' \(from the settings\) has no keys for € 字; switch"):
+        service.call(m.TypeText("a€字"))
+    assert service.seen("typed-text") == []
+
+
+def test_checks_come_from_the_service_and_the_way_can_be_chosen_again(service: ServiceProcess):
+    attach(service, FOREVER)
+    press(service)
+    service.hear(lambda: service.status().running, "the hold")
+    answer = service.call(m.GetChecks())
+    assert isinstance(answer, m.Checks)
+    assert {"kernel module", "keyboard layout", "service"} <= {check.link for check in answer.checks}
+    service.call(m.ChooseWay())
+    assert service.status().running == ()
+    service.hear(lambda: service.seen("hold") == [("KEY_W", 1), ("KEY_W", 0)], "the release")

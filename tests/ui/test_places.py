@@ -9,7 +9,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QColor, QImage, QPainter
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QPushButton
+from PyQt6.QtWidgets import QLabel, QPushButton
 from pytestqt.qtbot import QtBot
 
 from nakrel.core import messages as m
@@ -83,6 +83,35 @@ def test_a_panels_button_is_down_while_it_is_held(ui: Ui):
     ui.wait(lambda: [run.macro for run in ui.store.status.running] == ["reel-in"], "the Held macro")
     QTest.mouseRelease(button, Qt.MouseButton.LeftButton)
     ui.wait(lambda: not ui.store.status.running, "its end")
+
+
+def test_the_devices_page_shows_broken_links_and_what_to_do(ui: Ui):
+    permissions = ui.window.devices.permissions
+    ui.window.shown.show_page("devices")
+    ui.wait(lambda: permissions.checks, "the checks")
+    texts = [each.text() for each in permissions.findChildren(QLabel)]
+    bad = [check for check in permissions.checks if check.state is m.CheckState.BAD]
+    fine = [check for check in permissions.checks if check.state is m.CheckState.OK]
+    assert bad
+    assert all(check.found in texts and f"What to do: {check.remedy}" in texts for check in bad)
+    assert not any(check.found in texts for check in fine)
+    permissions.more.click()
+
+    def shown() -> set[str]:
+        return {each.text() for each in permissions.findChildren(QLabel) if each.isVisible()}
+
+    ui.wait(lambda: {check.found for check in permissions.checks} <= shown(), "every link")
+
+
+def test_the_layout_for_typed_texts_can_be_set_and_undone(ui: Ui):
+    ui.window.shown.show_page("devices")
+    field = ui.window.devices.layout_field
+    field.setText("de")
+    field.editingFinished.emit()
+    ui.wait(lambda: ui.window.devices.permissions.checks, "the checks")
+    ui.wait(lambda: any("typed for de, from the settings" in c.found for c in ui.window.devices.permissions.checks))
+    ui.undo()
+    ui.wait(lambda: field.text() == "", "the field to be empty again")
 
 
 def test_the_devices_page_says_what_macros_reach(ui: Ui):

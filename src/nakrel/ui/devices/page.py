@@ -78,6 +78,7 @@ class DevicesPage(QWidget):
         store.devices_changed.connect(self._devices_changed)
         store.status_changed.connect(self._show_way)
         store.settings_changed.connect(self._show_way)
+        store.saved.connect(lambda error: self._examine_if_seen())
         self._stale = True
 
     def showEvent(self, event: QShowEvent | None) -> None:
@@ -86,6 +87,10 @@ class DevicesPage(QWidget):
         self.permissions.examine()
         if self._stale:
             self._show_devices()
+
+    def _examine_if_seen(self) -> None:
+        if self.isVisible():
+            self.permissions.examine()
 
     def _devices_changed(self) -> None:
         self._stale = True
@@ -198,7 +203,6 @@ class DevicesPage(QWidget):
         if typed != self._store.settings.layout:
             after = msgspec.structs.replace(self._store.settings, layout=typed)
             commands.edit_settings(self._store, "keyboard layout", after)
-            self.permissions.examine()
 
     def _stand_ins_clicked(self, on: bool) -> None:
         after = msgspec.structs.replace(self._store.settings, stand_ins=on)

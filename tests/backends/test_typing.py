@@ -1,0 +1,111 @@
+"""Texts to keys: against libxkbcommon's own tools, and the places where desktops keep their layout."""
+
+from __future__ import annotations
+
+import re
+import shutil
+import subprocess
+from pathlib import Path
+
+import pytest
+
+from nakrel.backends.layout import Layout, find_layout, parse_layout
+from nakrel.backends.protocols import BackendUnavailable
+from nakrel.backends.typist import Stroke, Typist
+from nakrel.core.controls import CONTROLS
+from tests.support import XServer
+
+_LEVELS = {(): "1", ("KEY_LEFTSHIFT",): "2"}
+tool = pytest.mark.skipif(not shutil.which("xkbcli"), reason="needs xkbcli (libxkbcommon-tools)")
+
+
+def _ways(layout: Layout, char: str) -> set[tuple[int, frozenset[str]]]:
+    """Every way to type the character by `xkbcli how-to-type`: the evdev key number and the modifiers."""
+    command = ["xkbcli", "how-to-type", "--layout", layout.layout, "--variant", layout.variant, str(ord(char))]
+    told = subprocess.run(command, capture_output=True, text=True, check=True).stdout
+    found = set()
+    for line in told.splitlines():
+        if row := re.match(r"^(\d+)\s+\S+\s+1\s+.*?\d+\s+\[(.*)\]\s*$", line):
+            held = {"Shift": "KEY_LEFTSHIFT", "Mod5": "KEY_RIGHTALT"}
+            names = row[2].split()
+            if set(names) <= set(held):
+                found.add((int(row[1]) - 8, frozenset(held[name] for name in names)))
+    return found
+
+
+@tool
+@pytest.mark.parametrize("name", ["us", "de", "fr", "ch:fr", "gb", "us:dvorak", "es", "pl", "ru", "gr"])
+def test_each_character_is_typed_in_a_way_that_xkb_knows(name: str):
+    layout = parse_layout(name, "the test")
+    typist = Typist(layout)
+    letters = {"ru": "яжё!", "gr": "αω;"}.get(name, "azAZ09.,;:!?-_@#/()=+*")
+    for char in letters:
+        (stroke,), missing = typist.strokes(char)
+        assert not missing
+        assert (CONTROLS[stroke.control].number, frozenset(stroke.held)) in _ways(layout, char), char
+
+
+def test_accents_that_have_no_key_are_typed_with_a_dead_key():
+    strokes, missing = Typist(Layout("fr")).strokes("ê^")
+    dead = Stroke("KEY_LEFTBRACE")
+    assert strokes[:2] == [dead, Stroke("KEY_E")]
+    assert missing == ""
+    spanish, _ = Typist(Layout("es")).strokes("á")
+    assert spanish == [Stroke("KEY_APOSTROPHE"), Stroke("KEY_A")]
+
+
+def test_characters_without_keys_are_named_once_each():
+    strokes, missing = Typist(Layout("us")).strokes("a€b€字")
+    assert [stroke.control for stroke in strokes] == ["KEY_A", "KEY_B"]
+    assert missing == "€字"
+
+
+def test_line_ends_and_tabs_are_keys():
+    strokes, _ = Typist(Layout("us")).strokes("\n\t")
+    assert strokes == [Stroke("KEY_ENTER"), Stroke("KEY_TAB")]
+
+
+def test_a_layout_that_does_not_exist_is_named():
+    with pytest.raises(BackendUnavailable, match=r"no keyboard layout 'xyz:abc' \(from the settings\)"):
+        Typist(find_layout("xyz:abc"))
+
+
+@pytest.mark.parametrize("text", ["ch:fr", "ch(fr)", "ch+fr", " ch:fr "])
+def test_a_layout_can_be_written_in_the_usual_ways(text: str):
+    assert parse_layout(text, "s")[:2] == ("ch", "fr")
+
+
+def test_the_system_files_are_read(tmp_path: Path):
+    assert find_layout("", {}, tmp_path) == Layout("us")
+    x11 = tmp_path / "etc/X11/xorg.conf.d"
+    x11.mkdir(parents=True)
+    (x11 / "00-keyboard.conf").write_text(
+        'Section "InputClass"\n  Option "XkbLayout" "fr,us"\n  Option "XkbVariant" "bepo,"\nEndSection\n'
+    )
+    assert find_layout("", {}, tmp_path) == Layout("fr", "bepo", "localectl")
+    (tmp_path / "etc/default").mkdir()
+    (tmp_path / "etc/default/keyboard").write_text("# comment\nXKBLAYOUT=\"de,us\"\nXKBVARIANT='nodeadkeys,'\n")
+    assert find_layout("", {}, tmp_path) == Layout("de", "nodeadkeys", "/etc/default/keyboard")
+
+
+def test_a_wayland_desktop_is_asked_by_its_own_settings(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
+    environment = {"WAYLAND_DISPLAY": "wayland-0", "XDG_CONFIG_HOME": str(tmp_path)}
+    (tmp_path / "kxkbrc").write_text("[Layout]\nLayoutList=no,us\nVariantList=winkeys,\n")
+    monkeypatch.setenv("PATH", str(tmp_path))
+    assert find_layout("", environment, tmp_path)[:2] == ("no", "winkeys")
+    gsettings = tmp_path / "gsettings"
+    gsettings.write_text("#!/bin/sh\necho \"[('ibus', 'x'), ('xkb', 'gb+extd'), ('xkb', 'us')]\"\n")
+    gsettings.chmod(0o755)
+    assert find_layout("", environment, tmp_path)[:2] == ("gb", "extd")
+
+
+@pytest.mark.x11
+@pytest.mark.skipif(bool(XServer.missing()) or not shutil.which("setxkbmap"), reason="needs Xvfb and setxkbmap")
+def test_an_x_server_is_asked_which_layout_is_on():
+    server = XServer()
+    try:
+        subprocess.run(["setxkbmap", "ch,us", "fr,"], env=server.environment, check=True)
+        found = find_layout("", {"DISPLAY": server.display})
+        assert found[:3] == ("ch", "fr", "the X server")
+    finally:
+        server.end_server()

@@ -1,0 +1,169 @@
+"""The whole way on a real kernel and a real desktop server: device, service, virtual device, libinput, Xorg, game."""
+
+from __future__ import annotations
+
+import shutil
+import signal
+import subprocess
+import sys
+import tempfile
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from nakrel.core import messages as m
+from nakrel.core.macro import Mode, Play
+from nakrel.core.profile import MatchBy, Profile, ProgramRule, RunMacro, SetUp
+from tests.kernel.conftest import MS, shot
+from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
+from tests.support import LIMIT_S, PracticeGame, ServiceProcess, XServer, pause, wait_for
+
+_DRIVER = Path("/usr/lib/xorg/modules/input/libinput_drv.so")
+_CONFIG = """
+Section "Device"
+    Identifier "card"
+    Driver "dummy"
+    VideoRam 64000
+EndSection
+Section "Monitor"
+    Identifier "monitor"
+    HorizSync 5-200
+    VertRefresh 5-200
+    Modeline "1400x900" 103.25 1400 1480 1624 1848 900 903 913 934
+EndSection
+Section "Screen"
+    Identifier "screen"
+    Device "card"
+    Monitor "monitor"
+    DefaultDepth 24
+    SubSection "Display"
+        Depth 24
+        Virtual 1400 900
+    EndSubSection
+EndSection
+Section "Module"
+    Disable "glx"
+EndSection
+"""
+
+pytestmark = [
+    pytest.mark.skipif(not outside(), reason="starts an Xorg on this machine's devices: in the test machine only"),
+    pytest.mark.skipif(not _DRIVER.exists() or not shutil.which("Xorg"), reason="needs Xorg with its libinput driver"),
+    pytest.mark.timeout(300),
+]
+
+
+class _Desktop(XServer):
+    """Xorg on the kernel's devices, as desktops run it."""
+
+    def __init__(self) -> None:
+        self._folder = tempfile.TemporaryDirectory()
+        Path(self._folder.name, "xorg.conf").write_text(_CONFIG)
+        super().__init__()
+        self.environment.pop("NAKREL_X11_HAND")
+
+    def _command(self, display_fd: int) -> list[str]:
+        log = ["-logfile", f"{self._folder.name}/log", "-config", f"{self._folder.name}/xorg.conf"]
+        return ["Xorg", "-displayfd", str(display_fd), "-noreset", "-nolisten", "tcp", "-ac", "-novtswitch", *log]
+
+    def knows(self, name: str, count: int) -> None:
+        """Wait until the server has so many devices of that name."""
+
+        def found() -> bool:
+            told = subprocess.run(
+                ["xinput", "list", "--name-only"], env=self.environment, capture_output=True, text=True
+            )
+            return told.stdout.splitlines().count(name) >= count
+
+        wait_for(found, f"{count} devices {name!r} in Xorg", 60)
+
+    def end_server(self) -> None:
+        super().end_server()
+        self._folder.cleanup()
+
+
+@pytest.fixture
+def desktop() -> Iterator[_Desktop]:
+    made = _Desktop()
+    yield made
+    made.end_server()
+
+
+def test_the_practice_game_under_xorg(
+    mended: str, mouse: UsbMouse | HidMouse, keyboard: UsbKeyboard | HidKeyboard, desktop: _Desktop, tmp_path: Path
+):
+    service = ServiceProcess(tmp_path / "home", DISPLAY=desktop.display)
+    game = None
+    try:
+        assert service.status().backend == "kernel"
+        service.call(m.PutMacro(shot(Play(Mode.HELD, pause_us=60 * MS), hold_ms=40)))
+        rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+        setups = (SetUp("Main", {"BTN_SIDE": RunMacro("shot")}),)
+        service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=setups)))
+        game = PracticeGame(desktop, tmp_path, fps=60)
+        service.hear(lambda: service.status().live == "kiln", "the game's profile")
+        desktop.knows("Nakrel keyboard and mouse", 1)
+        desktop.knows("QEMU QEMU USB Mouse", 2)
+        pause(1)
+        mouse.edge("BTN_SIDE", 1)
+        wait_for(lambda: game.arrivals("key 16") >= 8, "presses of Q", 60)
+        mouse.edge("BTN_SIDE", 0)
+        service.hear(lambda: not service.status().running, "the end of the macro")
+        wait_for(lambda: game.down() == set(), "everything up")
+        keyboard.tap("KEY_E")
+        wait_for(lambda: game.arrivals("key 18") == 1, "a key that nobody took")
+        # The trigger itself never reached the game, down or up.
+        arrived = {e["control"] for e in game.entries() if e["event"] == "arrived"}
+        assert arrived == {"key 16", "key 18"}
+        game.end()
+        service.hear(lambda: service.status().live == "everyday", "Everyday")
+    finally:
+        service.tell()
+        service.end(signal.SIGTERM)
+        if game:
+            game.end()
+
+
+_FIELD = """
+import sys
+from PyQt6.QtWidgets import QApplication, QPlainTextEdit
+app = QApplication([])
+field = QPlainTextEdit()
+field.setWindowTitle("Field")
+field.textChanged.connect(lambda: open(sys.argv[1], "w", encoding="utf-8").write(field.toPlainText()))
+field.show()
+app.exec()
+"""
+
+
+def test_text_is_typed_right_for_the_layout_in_use(mended: str, desktop: _Desktop, tmp_path: Path):
+    wanted = "Grüße aus Köln: 5 € für Zoë @ 100% {so}\nund ~ weiter"
+    subprocess.run(["setxkbmap", "de"], env=desktop.environment, check=True)
+    service = ServiceProcess(tmp_path / "home", DISPLAY=desktop.display)
+    came = tmp_path / "came"
+    command = [sys.executable, "-c", _FIELD, str(came)]
+    field = subprocess.Popen(command, env={**desktop.environment, "QT_IM_MODULE": "compose"})
+    try:
+        window = wait_for(lambda: _find(desktop), "the field", 60)
+        desktop.hand("windowactivate", "--sync", window)
+        desktop.knows("Nakrel keyboard and mouse", 1)
+        # A keyboard that comes later takes the layout of the server, set before.
+        subprocess.run(["setxkbmap", "de"], env=desktop.environment, check=True)
+        service.call(m.TypeText(wanted, rate=20))
+        wait_for(lambda: came.exists() and came.read_text(encoding="utf-8") == wanted, "the text", 60)
+    finally:
+        sys.stdout.write(f"came: {came.read_text(encoding='utf-8') if came.exists() else None!r}\n")
+        field.terminate()
+        field.wait(LIMIT_S)
+        service.end(signal.SIGTERM)
+
+
+def _find(desktop: _Desktop) -> str:
+    told = subprocess.run(
+        ["xdotool", "search", "--onlyvisible", "--name", "^Field$"],
+        env=desktop.environment,
+        capture_output=True,
+        text=True,
+    )
+    return told.stdout.strip()
