@@ -289,7 +289,7 @@ def test_checks_come_from_the_service_and_the_way_can_be_chosen_again(service: S
     service.hear(lambda: service.status().running, "the hold")
     answer = service.call(m.GetChecks())
     assert isinstance(answer, m.Checks)
-    assert {"kernel module", "keyboard layout", "service"} <= {check.link for check in answer.checks}
+    assert {"virtual devices", "keyboard layout", "service"} <= {check.link for check in answer.checks}
     service.call(m.ChooseWay())
     assert service.status().running == ()
     service.hear(lambda: service.seen("hold") == [("KEY_W", 1), ("KEY_W", 0)], "the release")

@@ -55,13 +55,13 @@ class System:
 
 
 # The links of the kernel's way: worth knowing and no more where an X server does the work.
-_KERNELS = ("kernel module", "virtual devices", "input devices", "fast clicks")
+_KERNELS = ("virtual devices", "input devices", "fast clicks")
 
 
 def examine(system: System, status: Status | None) -> tuple[Check, ...]:
     """All checks; `status` is the running service's, None where none runs."""
     looks: tuple[Callable[[System], Check], ...] = (
-        _user, _module, _uinput, _devices, _clicks, _session, _x11, _layout, _keyring, _priority,
+        _user, _uinput, _devices, _clicks, _session, _x11, _layout, _keyring, _priority,
     )  # fmt: skip
     checks = [look(system) for look in looks]
     if all(_state(checks, link) is _OK for link in ("session", "X server")):
@@ -85,31 +85,15 @@ def _user(system: System) -> Check:
     )
 
 
-def _module(system: System) -> Check:
-    if system.at("/dev/uinput").exists():
-        return Check("kernel module", _OK, "uinput is loaded")
-    return Check(
-        "kernel module",
-        _BAD,
-        "the kernel's module uinput isn't loaded: there is no /dev/uinput",
-        "without it there are no virtual devices, through which macros reach every window",
-        _FIX,
-    )
-
-
 def _uinput(system: System) -> Check:
     node = system.at("/dev/uinput")
+    why = "without virtual devices macros can reach programs only through the X server, if there is one"
     if not node.exists():
-        return Check("virtual devices", _BAD, "none can be made: see the kernel module", "as there", _FIX)
+        found = "the kernel's module uinput isn't loaded: there is no /dev/uinput"
+        return Check("virtual devices", _BAD, found, why, _FIX)
     if system.may(node, os.W_OK):
-        return Check("virtual devices", _OK, "/dev/uinput can be written")
-    return Check(
-        "virtual devices",
-        _BAD,
-        "/dev/uinput can't be written by this user",
-        "macros can reach programs only through the X server, if there is one",
-        _rules_remedy(system),
-    )
+        return Check("virtual devices", _OK, "the kernel's module uinput is loaded, and /dev/uinput can be written")
+    return Check("virtual devices", _BAD, "/dev/uinput can't be written by this user", why, _rules_remedy(system))
 
 
 def _devices(system: System) -> Check:
@@ -119,7 +103,7 @@ def _devices(system: System) -> Check:
         return Check(
             "input devices",
             _BAD,
-            "there is nothing under /dev/input",
+            "the kernel shows no input device: there is nothing under /dev/input",
             "no key and no button can be seen through the kernel",
             "plug in a keyboard or a mouse; in a container, hand /dev/input to it",
         )

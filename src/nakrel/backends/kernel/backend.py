@@ -26,8 +26,9 @@ _GONE = (errno.ENOENT, errno.ENODEV, errno.ENXIO)
 class KernelBackend:
     """Implements `InputBackend` and `OutputBackend`.
 
-    Raises `BackendUnavailable` when made without the permission to use uinput or to read any keyboard or mouse. When
-    Esc is down at the start it grabs nothing: the way out for someone whose profile has locked them out.
+    Raises `BackendUnavailable` when made without the permission to use uinput, or to read any of the devices that there
+    are; without a device it waits for one. When Esc is down at the start it grabs nothing: the way out for someone whose
+    profile has locked them out.
     """
 
     name = "kernel"
@@ -62,13 +63,9 @@ class KernelBackend:
         except BaseException:
             self.close()
             raise
-        if not self._channels:
+        if self._refused and not self._channels:
             self.close()
-            raise BackendUnavailable(
-                f"no permission to read the {len(self._refused)} devices under /dev/input"
-                if self._refused
-                else "no keyboard or mouse is attached"
-            )
+            raise BackendUnavailable(f"no permission to read the {len(self._refused)} devices under /dev/input")
         self.held_back = any(abi.KEY_ESC in channel.down for channel in self._channels.values())
         self.note = (
             "Esc was down at the start: no device is touched, and attachments rest. To end that: nakrel shutdown"
@@ -138,7 +135,7 @@ class KernelBackend:
             groups.setdefault(_identity(channel.node), []).append(channel)
         shown = [self._device(key, channels) for key, channels in groups.items()]
         shown += [
-            Device(f"kernel:{path}", path, (), "kernel", note=reason, where=path)
+            Device(f"kernel:{path}", path, (), "kernel", note=reason, trouble=True)
             for path, reason in self._refused.items()
         ]
         return tuple(shown)
@@ -170,7 +167,7 @@ class KernelBackend:
             node = self._open_node(found.path)
         except OSError as error:
             if error.errno == errno.EACCES:
-                self._refused[found.path] = "no permission to read it"
+                self._refused[found.path] = "no permission to read it; to get it: nakrel doctor --fix"
             elif error.errno not in _GONE:
                 self._host.fault(f"{found.path} can't be read ({error.strerror}); plug the device in again")
             return

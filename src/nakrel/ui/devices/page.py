@@ -37,6 +37,7 @@ _WAYS = {
     "xwayland": "This is a Wayland session: macros reach only the windows that run under Xwayland.",
     "standin": "Macros reach no other window.",
 }
+_HOW = {"kernel": "read through the kernel", "X11": "read through the X server", "stand-in": "simulated"}
 _COLUMNS = 6
 
 
@@ -175,7 +176,7 @@ class DevicesPage(QWidget):
         row.addWidget(label(device.name, "heading"))
         row.addSpacing(8)
         row.addWidget(
-            label(" · ".join(filter(None, (", ".join(counts), f"read as {device.how}", device.where))), "soft")
+            label(" · ".join(filter(None, (", ".join(counts), _HOW.get(device.how, device.how), device.where))), "soft")
         )
         row.addStretch(1)
         layout.addLayout(row)
