@@ -271,6 +271,24 @@ def test_a_clone_that_uinput_refuses_leaves_the_device_free(desk: Desk):
     assert desk.hear() == [Pressed("BTN_SIDE", True)]
 
 
+def test_a_device_that_vanishes_before_it_is_opened_is_no_fault(desk: Desk):
+    desk.finder.tell("add", "/dev/input/event77")
+    desk.hear()
+    assert desk.host.faults == []
+    desk.refuse = errno.EACCES
+    desk.finder.tell("add", "/dev/input/event78")
+    desk.hear()
+    (refused,) = [device for device in desk.backend.devices() if device.trouble]
+    assert refused.name == "/dev/input/event78"
+    assert "nakrel doctor --fix" in refused.note
+    # Permission comes with a change of the node, told by the device manager.
+    desk.refuse = 0
+    desk.nodes["/dev/input/event78"] = FakeNode("/dev/input/event78", KEYBOARD, "Late")
+    desk.finder.tell("change", "/dev/input/event78")
+    desk.hear()
+    assert "Late" in {device.name for device in desk.backend.devices()}
+
+
 def test_interfaces_of_one_device_are_one_device():
     mouse = FakeNode("/dev/input/event5", MOUSE, "Halyard 12", "usb-0000:00:14.0-1/input0")
     keys = FakeNode(

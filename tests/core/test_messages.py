@@ -19,12 +19,14 @@ entries = st.builds(m.Entry, st.floats(0, 1e10), texts, texts, texts)
 seen = st.builds(m.SeenEvent, texts, texts, numbers, numbers)
 looks = st.sampled_from(["system", "light", "night"])
 shown = st.builds(m.Shown, texts, texts, texts)
-settings = st.builds(m.Settings, texts, texts, texts, looks, st.booleans(), shown)
+layouts = st.from_regex(r"[a-z]{2}(:[a-z]+)?|", fullmatch=True)
+settings = st.builds(m.Settings, texts, texts, texts, looks, st.booleans(), layouts, shown)
 
 requests = st.one_of(
     st.builds(m.Hello, texts, numbers),
     st.builds(m.Subscribe, st.booleans()),
     st.sampled_from([m.GetLibrary(), m.GetStatus(), m.GetDevices(), m.GetPrograms(), m.StartRecording(), m.Shutdown()]),
+    st.sampled_from([m.GetChecks(), m.ChooseWay()]),
     st.builds(m.GetJournal, st.integers(1, 10_000)),
     st.builds(m.PutMacro, macros),
     st.builds(m.DeleteMacro, ids),
@@ -33,6 +35,7 @@ requests = st.one_of(
     st.builds(m.PutSettings, settings),
     st.builds(m.Pin, texts),
     st.builds(m.Play_, ids, st.none() | plays()),
+    st.builds(m.TypeText, texts.filter(bool), st.integers(1, 250)),
     st.builds(m.Stop, texts),
     st.builds(m.StopRecording, st.lists(texts, max_size=3).map(tuple)),
     st.builds(m.Listen, st.integers(0, 60)),
@@ -74,6 +77,9 @@ def test_every_request_has_a_case_above():
         m.PutSettings,
         m.Pin,
         m.Play_,
+        m.TypeText,
+        m.GetChecks,
+        m.ChooseWay,
         m.Stop,
         m.StopRecording,
         m.Listen,
@@ -91,6 +97,7 @@ def test_every_request_has_a_case_above():
         b'{"id": 1, "body": {"is": "Pin", "profile": "x", "more": 1}}',
         b'{"id": "1", "body": {"is": "GetStatus"}}',
         b'{"id": 1, "body": {"is": "DeleteMacro", "id": "../x"}}',
+        b'{"id": 1, "body": {"is": "PutSettings", "settings": {"layout": "de; rm"}}}',
         b"[" * 100_000,
     ],
 )

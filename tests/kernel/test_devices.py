@@ -12,7 +12,9 @@ from pathlib import Path
 
 import pytest
 
+from nakrel.backends.kernel.output import Output
 from nakrel.core import messages as m
+from nakrel.core.events import Emit
 from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.profile import EVERYDAY, Cell, Profile, SetUp
 from nakrel.core.steps import Press, Tap, Wait
@@ -352,6 +354,29 @@ def test_a_chord_arrives_in_order_with_the_modifier_first(mouse: Mouse, start: S
     assert [(s.control, s.value) for s in witness.seen] == wanted
 
 
+def test_positions_and_the_fine_wheel_arrive(witness: Witness):
+    output = Output()
+    try:
+        wait_for(
+            lambda: {"Nakrel positions", "Nakrel keyboard and mouse"} <= set(witness.names.values()), "our devices"
+        )
+        for x, y in ((0, 0), (2559, 1439), (640, 1079)):
+            output.move_to(x, y, 2560, 1440)
+        output.move_by(12, -7)
+        output.emit([Emit("WHEEL_DOWN", 3, 0, "m")])
+        wait_for(lambda: len(witness.positions) == 3 and witness.wheel, "the positions and the wheel")
+        wanted = [(0, 0), (100, 100), (25, 75)]
+        assert all(
+            abs(seen - want) < 0.1
+            for pair, wants in zip(witness.positions, wanted, strict=True)
+            for seen, want in zip(pair, wants, strict=True)
+        ), witness.positions
+        assert witness.moved == [12, -7]
+        assert witness.wheel == 3
+    finally:
+        output.close()
+
+
 _STALL = """
 import sys
 from nakrel.core import messages as m
@@ -380,7 +405,7 @@ def test_a_stalled_service_lets_the_devices_go(mouse: Mouse, witness: Witness, t
     wait_for(lambda: witness.down() == {"KEY_W"}, "the hold")
     service.client.send(m.Stop())
     wait_for(lambda: service.process.poll() is not None, "the end of the service")
-    assert service.process.returncode == -signal.SIGALRM
+    assert service.end() == -signal.SIGALRM
     wait_for(lambda: not witness.down(), "everything up")
     mouse.tap("BTN_SIDE")
     wait_for(lambda: witness.count("BTN_SIDE", 0) == 1, "the button as an ordinary one")

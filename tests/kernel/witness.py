@@ -15,6 +15,7 @@ __all__ = ["Seen", "Witness"]
 
 _KEY = re.compile(r"^.(\S+)\s+(?:KEYBOARD_KEY|POINTER_BUTTON)\s+\S+\s+(\S+) \(-?\d+\) (pressed|released)")
 _MOVE = re.compile(r"^.(\S+)\s+POINTER_MOTION\s+\S+\s+\S+\s*\S+\s+\(\s*([-+\d.]+)/\s*([-+\d.]+)\)")
+_POSITION = re.compile(r"^.(\S+)\s+POINTER_MOTION_ABSOLUTE\s+\S+\s+([\d.]+)/\s*([\d.]+)")
 _WHEEL = re.compile(r"^.(\S+)\s+POINTER_SCROLL_WHEEL\s+\S+\s+vert ([-\d.]+)/([-\d.]+)")
 _ADDED = re.compile(r"^.(\S+)\s+DEVICE_ADDED\s+(.+?)\s+seat")
 
@@ -34,6 +35,8 @@ class Witness:
         self.seen: list[Seen] = []
         self.moved = [0.0, 0.0]
         self.wheel = 0.0
+        # In hundredths of the screen.
+        self.positions: list[tuple[float, float]] = []
         self.names: dict[str, str] = {}
         self._read_fd, write_fd = os.openpty()
         # Into a terminal, or its output would come in blocks.
@@ -63,6 +66,8 @@ class Witness:
         elif found := _MOVE.match(line):
             self.moved[0] += float(found[2])
             self.moved[1] += float(found[3])
+        elif found := _POSITION.match(line):
+            self.positions.append((float(found[2]), float(found[3])))
         elif found := _WHEEL.match(line):
             self.wheel += float(found[3]) / 120
         elif found := _ADDED.match(line):

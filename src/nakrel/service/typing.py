@@ -11,6 +11,8 @@ __all__ = ["TYPED", "UnknownCharacters", "typing_macro"]
 
 # The id under which a typed text runs; the text itself is in no message and no journal.
 TYPED = "typed-text"
+# Long enough for every program, and short enough that a busy desktop doesn't take it for a key held down.
+MOST_HELD_US = 20_000
 
 
 class UnknownCharacters(Exception):
@@ -35,8 +37,8 @@ def typing_macro(text: str, rate: int, setting: str = "") -> Macro:
 
 
 def _steps(stroke: Stroke, cycle_us: int) -> list[Step]:
-    """Half of the time down, half up; what is held goes down before the key and up after it."""
-    hold_us = cycle_us // 2
+    """Down for half of the time or less; what is held goes down before the key and up after it."""
+    hold_us = min(cycle_us // 2, MOST_HELD_US)
     return [
         *(Press(control=control) for control in stroke.held),
         Tap(control=stroke.control, hold_us=hold_us),

@@ -26,9 +26,9 @@ _GONE = (errno.ENOENT, errno.ENODEV, errno.ENXIO)
 class KernelBackend:
     """Implements `InputBackend` and `OutputBackend`.
 
-    Raises `BackendUnavailable` when made without the permission to use uinput, or to read any of the devices that there
-    are; without a device it waits for one. When Esc is down at the start it grabs nothing: the way out for someone whose
-    profile has locked them out.
+    Raises `BackendUnavailable` when made without the permission to use uinput, or to read any of the devices that are
+    there; without a device it waits for one. When Esc is down at the start it grabs nothing: the way out for someone
+    whose profile has locked them out.
     """
 
     name = "kernel"

@@ -173,7 +173,9 @@ class DevicesPage(QWidget):
             if kind in kinds
         ]
         row = QHBoxLayout()
-        row.addWidget(label(device.name, "heading"))
+        name = label(device.name, "heading")
+        name.setToolTip(device.id)
+        row.addWidget(name)
         row.addSpacing(8)
         row.addWidget(
             label(" · ".join(filter(None, (", ".join(counts), _HOW.get(device.how, device.how), device.where))), "soft")
