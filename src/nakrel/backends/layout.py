@@ -12,10 +12,6 @@ from collections.abc import Callable, Mapping
 from pathlib import Path
 from typing import NamedTuple
 
-import xcffib
-import xcffib.xkb
-import xcffib.xproto
-
 __all__ = ["Layout", "find_layout", "parse_layout"]
 
 _LIMIT_S = 2
@@ -51,6 +47,9 @@ def find_layout(setting: str = "", environment: Mapping[str, str] = os.environ, 
 
 def _x11(display: str) -> Layout | None:
     """The names that setxkbmap leaves on the root window, and the group that is on now."""
+    # Only where a text is typed under X11: it would make the service larger for good.
+    import xcffib.xkb
+
     try:
         conn = xcffib.connect(display)
         root = conn.get_setup().roots[conn.pref_screen].root

@@ -11,9 +11,11 @@ from typing import Any
 __all__ = ["Loop", "monotonic_us", "spin_until"]
 
 
-# How long nothing has to happen before the alarm is taken off, and how often it is put off while things do.
-_CALM_S = 0.3
+# Turns closer to each other than this leave the alarm on between them; it is put off once in a while, and taken off
+# when nothing happens for a time.
+_DENSE_US = 50_000
 _REARM_US = 500_000
+_CALM_S = 0.3
 
 
 def monotonic_us() -> int:
@@ -45,6 +47,7 @@ class Loop:
         self._running = False
         self._stalled_s = 0.0
         self._armed_us = 0
+        self._dense = False
 
     def end_when_stalled(self, seconds: float) -> None:
         """Let the kernel end this process (SIGALRM) when one turn of the loop takes longer than that.
@@ -86,7 +89,7 @@ class Loop:
         while self._running:
             self._turn()
         if self._armed_us:
-            signal.setitimer(signal.ITIMER_REAL, 0)
+            self._disarm()
 
     def stop(self) -> None:
         """End `run` after the present callback."""
@@ -114,26 +117,26 @@ class Loop:
 
         select and not epoll: its timeout has microseconds, epoll's is in whole milliseconds.
         """
-        now_us = time.monotonic_ns() // 1_000
-        limit_s = None if self._soonest_us is None else max(0, self._soonest_us - now_us) / 1_000_000
+        before_us = time.monotonic_ns() // 1_000
+        limit_s = None if self._soonest_us is None else max(0, self._soonest_us - before_us) / 1_000_000
         if not self._stalled_s:
             ready, writable, _ = select.select(self._readers, self._writers, (), limit_s)
             return ready, writable
-        if self._armed_us:
-            calm_s = _CALM_S if limit_s is None else min(limit_s, _CALM_S)
-            ready, writable, _ = select.select(self._readers, self._writers, (), calm_s)
-            if not ready and not writable and calm_s == _CALM_S:
-                # A longer sleep is no stall.
-                signal.setitimer(signal.ITIMER_REAL, 0)
-                self._armed_us = 0
-                return ready, writable
-        else:
-            ready, writable, _ = select.select(self._readers, self._writers, (), limit_s)
-            now_us = time.monotonic_ns() // 1_000
+        # While turns follow close on each other the alarm is left on, and put off now and then.
+        if self._armed_us and not self._dense:
+            self._disarm()
+        patience_s = _CALM_S if self._armed_us and (limit_s is None or limit_s > _CALM_S) else limit_s
+        ready, writable, _ = select.select(self._readers, self._writers, (), patience_s)
+        now_us = time.monotonic_ns() // 1_000
+        self._dense = now_us - before_us < _DENSE_US
         if now_us - self._armed_us > _REARM_US:
             signal.setitimer(signal.ITIMER_REAL, self._stalled_s + _REARM_US / 1_000_000 + _CALM_S)
             self._armed_us = now_us
         return ready, writable
+
+    def _disarm(self) -> None:
+        signal.setitimer(signal.ITIMER_REAL, 0)
+        self._armed_us = 0
 
     def _fire(self) -> None:
         now_us = monotonic_us()
