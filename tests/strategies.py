@@ -17,7 +17,7 @@ from nakrel.core.profile import (
     ToControl,
     keeps_left_click,
 )
-from nakrel.core.steps import Press, Release, Step, Tap, Wait, Wheel
+from nakrel.core.steps import Branch, Chord, Note, PickOne, Press, Release, Repeat, Step, Tap, Wait, Wheel
 from nakrel.core.units import MAX_COUNT, MAX_WAIT_US
 
 SWITCHES = sorted(c.code for c in CONTROLS.values() if c.kind is not Kind.WHEEL)
@@ -30,17 +30,33 @@ counts = st.integers(1, MAX_COUNT)
 ids = st.text(st.characters(exclude_categories=["Cs", "Cc"], exclude_characters="/"), min_size=1, max_size=80)
 
 
-def steps(codes: list[str] = SWITCHES, wait: st.SearchStrategy[int] = waits_us) -> st.SearchStrategy[Step]:
-    """Any step on these controls, with waits and holds from `wait`."""
+def steps(
+    codes: list[str] = SWITCHES, wait: st.SearchStrategy[int] = waits_us, *, chance: bool = True
+) -> st.SearchStrategy[Step]:
+    """Any step on these controls, with waits and holds from `wait`; without `chance` none that plays differently."""
     code = st.sampled_from(codes)
     common = {"remark": remarks, "off": st.booleans()}
-    return st.one_of(
+    chords = st.lists(code, min_size=2, max_size=min(3, len(codes)), unique=True).map(tuple)
+    leaves = [
         st.builds(Press, control=code, **common),
         st.builds(Release, control=code, **common),
         st.builds(Tap, control=code, hold_us=wait, **common),
+        st.builds(Chord, controls=chords, hold_us=wait, **common),
         st.builds(Wait, wait_us=wait, **common),
         st.builds(Wheel, control=st.sampled_from(WHEELS), notches=st.integers(1, 1000), **common),
-    )
+        st.builds(Note, text=remarks, **common),
+    ]
+    if chance:
+        spans = st.tuples(wait, wait).map(sorted)
+        leaves.append(spans.map(lambda span: Wait(wait_us=span[0], most_us=span[1])))
+
+    def blocks(inner: st.SearchStrategy[Step]) -> st.SearchStrategy[Step]:
+        inside = st.lists(inner, max_size=3).map(tuple)
+        repeat = st.builds(Repeat, times=st.integers(1, 3), steps=inside, **common)
+        ways = st.lists(st.builds(Branch, weight=st.integers(1, 9), steps=inside), min_size=1, max_size=3).map(tuple)
+        return st.one_of(repeat, st.builds(PickOne, branches=ways, **common)) if chance else repeat
+
+    return st.recursive(st.one_of(leaves), blocks, max_leaves=5)
 
 
 def plays(pause: st.SearchStrategy[int] = waits_us, runs: st.SearchStrategy[int] = counts) -> st.SearchStrategy[Play]:

@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+import itertools
+import statistics
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from nakrel.core.engine import Engine
+from nakrel.core.errors import DataError
 from nakrel.core.events import (
     Emit,
     FingersGone,
@@ -24,7 +28,7 @@ from nakrel.core.macro import Again, LetGo, Macro, Mode, Play, StartOn
 from nakrel.core.player import MIN_CYCLE_US, compile_macro
 from nakrel.core.profile import Cell, RunMacro, ToControl
 from nakrel.core.simulate import Simulator, plan
-from nakrel.core.steps import Press, Tap, Wait, Wheel
+from nakrel.core.steps import Branch, Chord, Note, PickOne, Press, Repeat, Tap, Wait, Wheel
 from tests.strategies import plays, steps
 
 MS = 1_000
@@ -335,3 +339,85 @@ def test_a_shifted_clock_shifts_the_outputs_and_extra_wake_ups_change_nothing(
         return [(out.due_us - start_us, out.control, out.value) for _, out in simulator.log if isinstance(out, Emit)]
 
     assert played(0, []) == played(shift_us, naps_us)
+
+
+def test_a_chord_goes_down_in_order_and_up_in_reverse():
+    chord = Chord(controls=("KEY_LEFTCTRL", "KEY_LEFTSHIFT", "KEY_X"), hold_us=40 * MS)
+    rows = [(r.time_us, r.control, r.value) for r in plan(Macro(id="m", name="M", loop=(chord,)), Play())]
+    down = [(0, code, 1) for code in chord.controls]
+    assert rows == [*down, *[(40_000, code, 0) for code in reversed(chord.controls)]]
+
+
+def test_a_chord_that_is_cut_short_is_let_go_in_reverse():
+    macro = Macro(id="m", name="M", loop=(Chord(controls=("KEY_LEFTCTRL", "KEY_X"), hold_us=900 * MS),))
+    simulator = bench(macro, Play(Mode.HELD))
+    simulator.send(Pressed(TRIGGER))
+    simulator.run(10 * MS)
+    simulator.send(Released(TRIGGER))
+    assert [(r.control, r.value) for r in simulator.emitted()][2:] == [("KEY_X", 0), ("KEY_LEFTCTRL", 0)]
+
+
+def test_blocks_repeat_what_is_inside_them():
+    inner = Repeat(times=2, steps=(tap("KEY_W", 1), wait(4)))
+    macro = Macro(id="m", name="M", loop=(Repeat(times=3, steps=(tap(), inner)), tap("KEY_E")))
+    simulator = bench(macro, Play())
+    simulator.send(Pressed(TRIGGER))
+    simulator.run(1_000 * MS)
+    # Worked by hand: a turn is 5 ms for Q and twice 5 ms for W.
+    assert presses(simulator) == [0, 15_000, 30_000]
+    assert presses(simulator, "KEY_W") == [5_000, 10_000, 20_000, 25_000, 35_000, 40_000]
+    assert presses(simulator, "KEY_E") == [45_000]
+
+
+def test_a_block_without_time_in_it_takes_a_millisecond_a_turn_and_one_without_acts_none():
+    macro = Macro(id="m", name="M", loop=(Repeat(times=5, steps=(tap(hold_ms=0),)), tap("KEY_E")))
+    assert [r.time_us for r in plan(macro, Play()) if r.value] == [0, 1_000, 2_000, 3_000, 4_000, 5_000]
+    nothing = Repeat(times=1_000_000, steps=(Repeat(times=1_000_000, steps=(Note(text="x"),)),))
+    assert [r.time_us for r in plan(Macro(id="m", name="M", loop=(nothing, tap("KEY_E"))), Play())] == [0, 5_000]
+
+
+def test_a_random_wait_lies_between_its_bounds_and_goes_by_the_seed():
+    """Every 12 s plus 1 to 30 s more (common practice, no published source), over 500 runs."""
+    macro = Macro(id="m", name="M", loop=(tap(hold_ms=0), Wait(wait_us=13_000 * MS, most_us=42_000 * MS)))
+    times = [r.time_us for r in plan(macro, Play(), 500, seed=1) if r.value]
+    gaps = [after - before for before, after in itertools.pairwise(times)]
+    assert min(gaps) >= 13_000_000
+    assert max(gaps) <= 42_000_000
+    # Uniform: the mean of 499 draws is within four of its standard errors, (b - a) / sqrt(12 n).
+    assert abs(statistics.mean(gaps) - 27_500_000) < 4 * 29_000_000 / (12 * 499) ** 0.5
+    assert times == [r.time_us for r in plan(macro, Play(), 500, seed=1) if r.value]
+    assert times != [r.time_us for r in plan(macro, Play(), 500, seed=2) if r.value]
+
+
+def test_ways_are_picked_by_their_weight():
+    ways = tuple(Branch(weight=w, steps=(tap(k),)) for w, k in ((1, "KEY_Q"), (2, "KEY_W"), (5, "KEY_E")))
+    rows = [r.control for r in plan(Macro(id="m", name="M", loop=(PickOne(branches=ways),)), Play(), 4_000) if r.value]
+    assert len(rows) == 4_000
+    found = [rows.count(key) for key in ("KEY_Q", "KEY_W", "KEY_E")]
+    # Two degrees of freedom; a chi-squared above 13.8 comes once in a thousand (scipy isn't needed for that).
+    assert sum((f - e) ** 2 / e for f, e in zip(found, (500, 1_000, 2_500), strict=True)) < 13.8
+
+
+def test_a_plan_that_never_ends_is_refused(monkeypatch: pytest.MonkeyPatch):
+    monkeypatch.setattr("nakrel.core.simulate.MOST_ROWS", 5_000)
+    macro = Macro(id="m", name="M", loop=(Repeat(times=1_000_000, steps=(Repeat(times=1_000_000, steps=(tap(),)),)),))
+    with pytest.raises(DataError, match="more than 5000 events"):
+        plan(macro, Play())
+
+
+def test_stop_everything_is_heard_in_a_block_of_nothing_but_presses():
+    macro = Macro(id="m", name="M", loop=(Repeat(times=1_000_000, steps=(tap(hold_ms=0),) * 100),))
+    simulator = bench(macro, Play())
+    simulator.send(Pressed(TRIGGER))
+    simulator.run(10 * MS)
+    assert len(simulator.emitted()) < 3_000
+    simulator.send(StopAll())
+    assert simulator.engine.running == {}
+
+
+def test_blocks_are_not_nested_without_end():
+    block = Repeat(times=1)
+    for _ in range(7):
+        block = Repeat(times=1, steps=(block,))
+    with pytest.raises(DataError, match="more than 8 deep"):
+        Repeat(times=1, steps=(block,))

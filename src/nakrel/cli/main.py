@@ -15,6 +15,7 @@ from nakrel.cli.doctor import examine, mend
 from nakrel.client.connection import ClientError, Connection, ServiceGone
 from nakrel.client.launch import ensure_service
 from nakrel.core import messages as m
+from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, cycle_us, describe_play
 from nakrel.core.profile import Profile
 from nakrel.core.programs import describe_rule
@@ -226,12 +227,16 @@ def stop(session: Session, macro: str | None) -> None:
 @main.command()
 @click.argument("macro")
 @click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
+@click.option("--seed", type=int, default=0, show_default=True, help="What is left to chance goes by this number.")
 @_json
 @click.pass_obj
-def plan(session: Session, macro: str, runs: int | None, as_json: bool) -> None:
+def plan(session: Session, macro: str, runs: int | None, seed: int, as_json: bool) -> None:
     """Print what MACRO will emit, as CSV: time_us, control, value (1 down, 0 up, or wheel notches)."""
     found = _pick(session.library().macros, macro, "macro")
-    rows = plan_rows(found, found.play, runs)
+    try:
+        rows = plan_rows(found, found.play, runs, seed)
+    except DataError as error:
+        _fail(str(error))
     if as_json:
         click.echo(json.dumps([row._asdict() for row in rows]))
         return

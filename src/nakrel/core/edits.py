@@ -1,87 +1,202 @@
 """Edits of a macro's steps: pure changes from one macro to the next.
 
 A macro's steps are numbered through its three sections, as the step list shows them: `row` 0 is the first step of
-the lead-in, or of the loop where there is no lead-in.
+the lead-in, or of the loop where there is no lead-in. A block's row comes before the rows of what is inside it, and
+each branch of a pick-one block has a row of its own before its steps.
 """
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Callable, Collection, Sequence
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 import msgspec
 
 from nakrel.core.macro import Macro, Section
-from nakrel.core.steps import Press, Release, Step, Tap, Wait
+from nakrel.core.steps import Branch, Chord, Note, PickOne, Press, Release, Repeat, Step, Tap, Wait, branches
+from nakrel.core.units import MAX_WAIT_US
 
-__all__ = ["Place", "change", "delete", "duplicate", "insert", "move", "place_after", "rows", "set_times", "to_taps"]
+__all__ = [
+    "Place",
+    "Row",
+    "change",
+    "delete",
+    "duplicate",
+    "insert",
+    "move",
+    "place_after",
+    "retime",
+    "rows",
+    "set_times",
+    "steps_of",
+    "to_chord",
+    "to_taps",
+    "trim",
+    "wrap",
+]
+
+# The way to a list of steps inside blocks: for each block its index in the list above, and which of its branches.
+Inside = tuple[tuple[int, int], ...]
+# A step where a step was and a branch where a branch was: what goes in a row's place is of the row's own kind.
+Line = Any
 
 
 class Place(NamedTuple):
-    """A gap between steps: before the step `at` of a section."""
+    """A gap between steps: before the step `at` of a section, or of a branch inside it."""
 
     section: Section
     at: int
+    inside: Inside = ()
 
 
-def rows(macro: Macro) -> list[tuple[Section, Step]]:
-    """All steps in playing order with the section each is in."""
-    return [(section, step) for section in Section for step in macro.section(section)]
+class Row(NamedTuple):
+    """A line of the step list: a step or a branch, where it is, and how far it is indented. A branch is `at` -1 of
+    its own steps."""
+
+    section: Section
+    step: Step | Branch
+    inside: Inside
+    at: int
+    depth: int
+
+
+def rows(macro: Macro) -> list[Row]:
+    """All rows in the order of the step list."""
+    found: list[Row] = []
+    for section in Section:
+        _collect(found, section, macro.section(section), (), 0)
+    return found
+
+
+def _collect(found: list[Row], section: Section, steps: Sequence[Step], inside: Inside, depth: int) -> None:
+    for at, step in enumerate(steps):
+        found.append(Row(section, step, inside, at, depth))
+        if isinstance(step, Repeat):
+            _collect(found, section, step.steps, (*inside, (at, 0)), depth + 1)
+        elif isinstance(step, PickOne):
+            for number, branch in enumerate(step.branches):
+                deeper = (*inside, (at, number))
+                found.append(Row(section, branch, deeper, -1, depth + 1))
+                _collect(found, section, branch.steps, deeper, depth + 2)
 
 
 def place_after(macro: Macro, row: int | None) -> Place:
-    """The gap after a row; with None the end of the loop."""
-    if row is None or not 0 <= row < len(rows(macro)):
+    """The gap after a row, the first inside for a block or branch; with None the end of the loop."""
+    numbered = rows(macro)
+    if row is None or not 0 <= row < len(numbered):
         return Place(Section.LOOP, len(macro.loop))
-    for section in Section:
-        size = len(macro.section(section))
-        if row < size:
-            return Place(section, row + 1)
-        row -= size
-    raise AssertionError("a row lies in one of the sections")
+    section, step, inside, at, _ = numbered[row]
+    if isinstance(step, Repeat):
+        return Place(section, 0, (*inside, (at, 0)))
+    return Place(section, at + 1, inside)
 
 
 def insert(macro: Macro, place: Place, steps: Sequence[Step]) -> Macro:
     """Put steps into a gap."""
-    old = macro.section(place.section)
-    return _with(macro, place.section, (*old[: place.at], *steps, *old[place.at :]))
+
+    def put(into: tuple[Step, ...], inside: Inside) -> tuple[Step, ...]:
+        if not inside:
+            return (*into[: place.at], *steps, *into[place.at :])
+        (at, branch), *rest = inside
+        block = into[at]
+        lists = list(branches(block))
+        lists[branch] = put(lists[branch], tuple(rest))
+        return (*into[:at], _with_lists(block, lists), *into[at + 1 :])
+
+    return _with(macro, place.section, put(macro.section(place.section), place.inside))
 
 
 def delete(macro: Macro, chosen: Collection[int]) -> Macro:
-    """Take rows out."""
-    return _map(macro, lambda row, step: () if row in chosen else (step,))
+    """Take rows out, blocks with all that is inside; a pick-one block goes with its last branch."""
+    return _map(macro, lambda row, line: () if row in chosen else (line,))
 
 
-def change(macro: Macro, row: int, step: Step) -> Macro:
-    """Put another step in a row's place."""
+def change(macro: Macro, row: int, step: Step | Branch) -> Macro:
+    """Put another step in a row's place; a block brings its own steps."""
     return _map(macro, lambda at, old: (step,) if at == row else (old,))
 
 
 def duplicate(macro: Macro, chosen: Collection[int]) -> Macro:
     """Repeat each of the rows after itself."""
-    return _map(macro, lambda row, step: (step, step) if row in chosen else (step,))
+    return _map(macro, lambda row, line: (line, line) if row in chosen else (line,))
 
 
-def set_times(macro: Macro, chosen: Collection[int], micros: int) -> Macro:
-    """Give every wait among the rows this length, and every tap this hold, in microseconds."""
+def retime(macro: Macro, chosen: Collection[int], time_of: Callable[[int], int]) -> Macro:
+    """Change every wait and every hold among the rows, in microseconds; what comes out is kept within bounds."""
 
-    def timed(row: int, step: Step) -> tuple[Step, ...]:
+    def bounded(micros: int) -> int:
+        return max(0, min(MAX_WAIT_US, time_of(micros)))
+
+    def timed(row: int, line: Line) -> tuple[Line, ...]:
         if row not in chosen:
-            return (step,)
-        if isinstance(step, Wait):
-            return (msgspec.structs.replace(step, wait_us=micros),)
-        return (msgspec.structs.replace(step, hold_us=micros),) if isinstance(step, Tap) else (step,)
+            return (line,)
+        if isinstance(line, Wait):
+            ends = sorted(bounded(end) for end in (line.wait_us, line.most_us) if end is not None)
+            most = ends[-1] if line.most_us is not None and ends[-1] != ends[0] else None
+            return (msgspec.structs.replace(line, wait_us=ends[0], most_us=most),)
+        if isinstance(line, Tap | Chord):
+            return (msgspec.structs.replace(line, hold_us=bounded(line.hold_us)),)
+        return (line,)
 
     return _map(macro, timed)
 
 
-def move(macro: Macro, chosen: Collection[int], to: Place) -> Macro:
-    """Move rows into a gap, in their order; the gap is counted with the rows still in place."""
+def set_times(macro: Macro, chosen: Collection[int], micros: int) -> Macro:
+    """Give every wait among the rows this length, and every tap and chord this hold, in microseconds."""
+    return retime(macro, chosen, lambda _: micros)
+
+
+def trim(macro: Macro) -> Macro:
+    """Take out the waits at the loop's beginning and end, which recording leaves there."""
+    first = next((n for n, step in enumerate(macro.loop) if not isinstance(step, Wait)), len(macro.loop))
+    last = next((n for n, step in enumerate(reversed(macro.loop)) if not isinstance(step, Wait)), 0)
+    return _with(macro, Section.LOOP, macro.loop[first : len(macro.loop) - last])
+
+
+def steps_of(macro: Macro, chosen: Collection[int]) -> list[Step]:
+    """The steps of the rows in order, without those that are inside another one of them."""
     numbered = rows(macro)
-    moved = [numbered[row][1] for row in sorted(chosen)]
-    first = sum(len(macro.section(s)) for s in Section if list(Section).index(s) < list(Section).index(to.section))
-    before = sum(1 for row in chosen if first <= row < first + to.at)
-    return insert(delete(macro, chosen), Place(to.section, to.at - before), moved)
+    return list(_steps(numbered, _outermost(numbered, chosen)))
+
+
+def move(macro: Macro, chosen: Collection[int], to: Place) -> Macro:
+    """Move rows into a gap, in their order; the gap is counted with the rows still in place.
+
+    A block that is to go inside itself stays, and all else with it.
+    """
+    mark = Note(text="")
+    marked = insert(macro, to, [mark])
+    numbered = rows(marked)
+    gap = next(n for n, row in enumerate(numbered) if row.step is mark)
+    shifted = {row if row < gap else row + 1 for row in chosen}
+    outer = _outermost(numbered, shifted)
+    if any(_is_inside(numbered[gap], numbered[row]) for row in outer):
+        return macro
+    moved = _steps(numbered, outer)
+
+    def carried(row: int, line: Line) -> tuple[Line, ...]:
+        if line is mark:
+            return moved
+        return () if row in outer else (line,)
+
+    return _map(marked, carried)
+
+
+def wrap(macro: Macro, chosen: Collection[int], block: Callable[[tuple[Step, ...]], Step]) -> Macro:
+    """Put the rows into a new block, made by `block`, where the first of them was."""
+    numbered = rows(macro)
+    outer = _outermost(numbered, chosen)
+    if not outer:
+        return macro
+    inner = _steps(numbered, outer)
+
+    def wrapped(row: int, line: Line) -> tuple[Line, ...]:
+        if row == outer[0]:
+            return (block(inner),)
+        return () if row in outer else (line,)
+
+    return _map(macro, wrapped)
 
 
 def to_taps(macro: Macro) -> Macro:
@@ -95,7 +210,8 @@ def to_taps(macro: Macro) -> Macro:
                 if isinstance(press, Press) and isinstance(hold, Wait) and _fits(press, hold, step):
                     found[-2:] = [Tap(control=press.control, hold_us=hold.wait_us, remark=press.remark)]
                     continue
-            found.append(step)
+            lists = [joined(inner) for inner in branches(step)]
+            found.append(_with_lists(step, lists) if lists else step)
         return tuple(found)
 
     for section in Section:
@@ -103,20 +219,101 @@ def to_taps(macro: Macro) -> Macro:
     return macro
 
 
+def to_chord(macro: Macro, chosen: Collection[int]) -> Macro:
+    """Make one chord of the taps among the rows, held as long as the longest; the waits among them go.
+
+    The macro stays as it is where there are not two controls to press together.
+    """
+    numbered = rows(macro)
+    taps = [(row, numbered[row].step) for row in sorted(chosen)]
+    pressed = [(row, step) for row, step in taps if isinstance(step, Tap | Chord)]
+    controls = dict.fromkeys(code for _, step in pressed for code in _held(step))
+    if not 2 <= len(controls) <= 8:
+        return macro
+    chord = Chord(controls=tuple(controls), hold_us=max(step.hold_us for _, step in pressed))
+    gone = {row for row, step in taps if isinstance(step, Tap | Chord | Wait)}
+    first = pressed[0][0]
+
+    def chorded(row: int, line: Line) -> tuple[Line, ...]:
+        if row == first:
+            return (chord,)
+        return () if row in gone else (line,)
+
+    return _map(macro, chorded)
+
+
+def _held(step: Tap | Chord) -> tuple[str, ...]:
+    return step.controls if isinstance(step, Chord) else (step.control,)
+
+
 def _fits(press: Press, hold: Wait, release: Release) -> bool:
-    return press.control == release.control and not (press.off or hold.off or release.off)
+    plain = hold.most_us is None and not (press.off or hold.off or release.off)
+    return press.control == release.control and plain
 
 
-def _map(macro: Macro, each: Callable[[int, Step], tuple[Step, ...]]) -> Macro:
-    row = 0
+def _outermost(numbered: list[Row], chosen: Collection[int]) -> list[int]:
+    """The chosen rows that are steps and not inside another chosen one."""
+    found: list[int] = []
+    for row in sorted(chosen):
+        is_step = not isinstance(numbered[row].step, Branch)
+        if is_step and not any(_is_inside(numbered[row], numbered[outer]) for outer in found):
+            found.append(row)
+    return found
+
+
+def _steps(numbered: list[Row], chosen: Sequence[int]) -> tuple[Step, ...]:
+    return tuple(step for row in chosen if not isinstance(step := numbered[row].step, Branch))
+
+
+def _is_inside(row: Row, block: Row) -> bool:
+    deep = len(block.inside)
+    return (
+        row.section is block.section
+        and len(row.inside) > deep
+        and row.inside[:deep] == block.inside
+        and row.inside[deep][0] == block.at
+    )
+
+
+def _map(macro: Macro, each: Callable[[int, Line], tuple[Line, ...]]) -> Macro:
+    """Put what `each` makes of a row in its place; a block comes to it with its steps already changed."""
+    numbers = itertools.count()
+
+    def over(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+        found: list[Step] = []
+        for step in steps:
+            row = next(numbers)
+            if isinstance(step, Repeat):
+                inner = over(step.steps)
+                step = step if inner == step.steps else msgspec.structs.replace(step, steps=inner)
+            elif isinstance(step, PickOne):
+                ways = [way for branch in step.branches for way in one(branch)]
+                if not ways:
+                    continue
+                step = msgspec.structs.replace(step, branches=tuple(ways))
+            found += each(row, step)
+        return tuple(found)
+
+    def one(branch: Branch) -> tuple[Branch, ...]:
+        row = next(numbers)
+        inner = over(branch.steps)
+        return each(row, msgspec.structs.replace(branch, steps=inner))
+
     for section in Section:
-        steps: list[Step] = []
-        for step in macro.section(section):
-            steps += each(row, step)
-            row += 1
-        if tuple(steps) != macro.section(section):
-            macro = _with(macro, section, tuple(steps))
+        steps = over(macro.section(section))
+        if steps != macro.section(section):
+            macro = _with(macro, section, steps)
     return macro
+
+
+def _with_lists(block: Step, lists: Sequence[tuple[Step, ...]]) -> Step:
+    if isinstance(block, Repeat):
+        return msgspec.structs.replace(block, steps=lists[0])
+    if isinstance(block, PickOne):
+        pairs = zip(block.branches, lists, strict=True)
+        ways = tuple(msgspec.structs.replace(branch, steps=steps) for branch, steps in pairs)
+        return msgspec.structs.replace(block, branches=ways)
+    return block
 
 
 def _with(macro: Macro, section: Section, steps: tuple[Step, ...]) -> Macro:

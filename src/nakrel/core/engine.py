@@ -5,6 +5,7 @@ It owns the live sheet, the running macros and the ledger of who holds which con
 
 from __future__ import annotations
 
+import random
 from collections.abc import Callable
 from typing import Any
 
@@ -39,11 +40,11 @@ FINGER = "finger"
 class _Run:
     """A running macro with the triggers that keep it."""
 
-    def __init__(self, plan: Plan, play: Play, started_by: str, now_us: int) -> None:
+    def __init__(self, plan: Plan, play: Play, started_by: str, now_us: int, chance: random.Random) -> None:
         self.key = plan.macro
         self.plan = plan
         self.play = play
-        self.player = Player(plan, play, now_us)
+        self.player = Player(plan, play, now_us, chance)
         self.started_by = started_by
         self.triggers = {started_by} if started_by else set()
         self.queued = ""
@@ -55,10 +56,11 @@ class Engine:
 
     A finger's event that has passed to the programs by itself has no output. A desktop may take a control up for all
     when one of several devices lets it go. So a macro's release waits while a finger holds the control, and where a
-    finger lets go while a macro holds it, it is pressed anew.
+    finger lets go while a macro holds it, it is pressed anew. `chance` decides where a step leaves something to it.
     """
 
-    def __init__(self) -> None:
+    def __init__(self, chance: random.Random | None = None) -> None:
+        self._chance = chance or random.Random(0)
         self._sheet = Sheet("", {})
         self._ledger = Ledger()
         # What each finger is on: its action, and whether its press has passed.
@@ -222,7 +224,7 @@ class Engine:
             self._finish(run.key, "let go")
 
     def _start(self, plan: Plan, play: Play, trigger: str) -> None:
-        self._runs[plan.macro] = _Run(plan, play, trigger, self._now_us)
+        self._runs[plan.macro] = _Run(plan, play, trigger, self._now_us, self._chance)
         self._out.append(RunStarted(plan.macro, trigger))
 
     # Runs

@@ -9,16 +9,21 @@ nothing else does, so a late act never delays the ones after it: loops don't dri
     LEAD_IN, LOOP  --finish()-->  LEAD_OUT (at once) or at the end of the run
     LEAD_OUT --steps done-->  DONE
     any      --cut()-->  DONE (the lead-out's releases only, no waits)
+
+Blocks are flattened to jumps, so the cursor's place in a section is one number and a stack of counters.
 """
 
 from __future__ import annotations
 
+import bisect
+import itertools
+import random
 from collections.abc import Iterable
 from enum import IntEnum
 from typing import NamedTuple
 
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.steps import Press, Release, Step, Tap, Wait, Wheel
+from nakrel.core.steps import LEAST_TURN_US, Chord, Note, PickOne, Press, Release, Repeat, Step, Tap, Wait, Wheel
 
 __all__ = ["Act", "Phase", "Plan", "Player", "compile_macro"]
 
@@ -29,6 +34,8 @@ MIN_CYCLE_US = 1_000
 CATCH_UP_US = 20_000
 # Acts handed out in one go, so that a macro without waits can't keep Stop everything from being heard.
 MAX_ACTS = 256
+# Operations worked off in one go: blocks of nothing but notes make no acts.
+MAX_OPS = 10_000
 
 
 class Do(IntEnum):
@@ -40,6 +47,11 @@ class Do(IntEnum):
     WAIT = 3
     TAP_DOWN = 4
     TAP_UP = 5
+    RANDOM = 6
+    REPEAT = 7
+    AGAIN = 8
+    PICK = 9
+    JUMP = 10
 
 
 class Phase(IntEnum):
@@ -52,11 +64,16 @@ class Phase(IntEnum):
 
 
 class Op(NamedTuple):
-    """One operation: `value` is notches for a wheel and microseconds for a wait."""
+    """One operation. `value` is notches for a wheel, microseconds for a wait, how often for a repeat, and the place to
+    go to for a jump and for the end of a repeat; `more` is the longest time of a random wait, the end of a repeat, and
+    for a pick the summed weights with the place of each branch."""
 
     do: Do
-    control: str
-    value: int
+    control: str = ""
+    value: int = 0
+    more: int = 0
+    weights: tuple[int, ...] = ()
+    places: tuple[int, ...] = ()
 
 
 class Act(NamedTuple):
@@ -78,23 +95,66 @@ class Plan(NamedTuple):
 
 def _compile(steps: Iterable[Step]) -> tuple[Op, ...]:
     ops: list[Op] = []
+    _append(steps, ops)
+    return tuple(ops)
+
+
+def _append(steps: Iterable[Step], ops: list[Op]) -> None:
     for step in steps:
         if step.off:
             continue
         match step:
             case Press():
-                ops.append(Op(Do.DOWN, step.control, 0))
+                ops.append(Op(Do.DOWN, step.control))
             case Release():
-                ops.append(Op(Do.UP, step.control, 0))
-            case Wait():
+                ops.append(Op(Do.UP, step.control))
+            case Wait(most_us=None):
                 ops.append(Op(Do.WAIT, "", step.wait_us))
+            case Wait():
+                ops.append(Op(Do.RANDOM, "", step.wait_us, step.most_us or 0))
             case Wheel():
                 ops.append(Op(Do.WHEEL, step.control, step.notches))
             case Tap():
-                ops.append(Op(Do.TAP_DOWN, step.control, 0))
-                ops.append(Op(Do.WAIT, "", step.hold_us))
-                ops.append(Op(Do.TAP_UP, step.control, 0))
-    return tuple(ops)
+                _append_hold((step.control,), step.hold_us, ops)
+            case Chord():
+                _append_hold(step.controls, step.hold_us, ops)
+            case Repeat():
+                _append_repeat(step, ops)
+            case PickOne():
+                _append_pick(step, ops)
+            case Note():
+                pass
+
+
+def _append_hold(controls: tuple[str, ...], hold_us: int, ops: list[Op]) -> None:
+    ops += [Op(Do.TAP_DOWN, control) for control in controls]
+    ops.append(Op(Do.WAIT, "", hold_us))
+    ops += [Op(Do.TAP_UP, control) for control in reversed(controls)]
+
+
+def _append_repeat(step: Repeat, ops: list[Op]) -> None:
+    start = len(ops)
+    ops.append(Op(Do.REPEAT, "", step.times))
+    _append(step.steps, ops)
+    if len(ops) == start + 1:
+        ops.pop()
+    else:
+        ops.append(Op(Do.AGAIN, "", start + 1))
+
+
+def _append_pick(step: PickOne, ops: list[Op]) -> None:
+    start = len(ops)
+    ops.append(Op(Do.PICK))
+    places, ends = [], []
+    for branch in step.branches:
+        places.append(len(ops))
+        _append(branch.steps, ops)
+        ends.append(len(ops))
+        ops.append(Op(Do.JUMP))
+    for end in ends:
+        ops[end] = Op(Do.JUMP, "", len(ops))
+    weights = tuple(itertools.accumulate(branch.weight for branch in step.branches))
+    ops[start] = Op(Do.PICK, weights=weights, places=tuple(places))
 
 
 def compile_macro(macro: Macro) -> Plan:
@@ -103,9 +163,10 @@ def compile_macro(macro: Macro) -> Plan:
 
 
 class Player:
-    """One run of a plan, begun at `start_us`; the caller asks `advance` again at `due_us` or later."""
+    """One run of a plan, begun at `start_us`; the caller asks `advance` again at `due_us` or later. `chance` decides
+    where a step leaves something to it."""
 
-    def __init__(self, plan: Plan, play: Play, start_us: int) -> None:
+    def __init__(self, plan: Plan, play: Play, start_us: int, chance: random.Random) -> None:
         self.phase = Phase.LEAD_IN
         self.runs = 0
         self.due_us = start_us
@@ -116,7 +177,10 @@ class Player:
         self._end_us = start_us + play.limit_us if play.mode is Mode.TOGGLE and play.limit_us else None
         self._index = 0
         self._run_start_us = start_us
-        self._tap = ""
+        self._chance = chance
+        # The controls of a tap or chord that are down; of each open repeat, the turns left and when this one began.
+        self._open: list[str] = []
+        self._turns: list[tuple[int, int]] = []
         self._last_run = False
 
     @property
@@ -142,13 +206,13 @@ class Player:
             self.slipped_us += now_us - self.due_us
             self.due_us = now_us
         acts: list[Act] = []
-        while self.phase is not Phase.DONE and self.due_us <= now_us and len(acts) < MAX_ACTS:
-            if self._time_is_up():
+        for _ in range(MAX_OPS):
+            if self.phase is Phase.DONE or self.due_us > now_us or len(acts) >= MAX_ACTS or self._time_is_up():
                 break
             ops = self._sections[self.phase]
             if self._index < len(ops):
-                self._perform(ops[self._index], acts)
                 self._index += 1
+                self._perform(ops[self._index - 1], acts)
             else:
                 self._end_section()
         if self._end_us is not None and self._end_us <= now_us and self.phase < Phase.LEAD_OUT:
@@ -162,6 +226,7 @@ class Player:
             return []
         acts = self._close_tap(now_us)
         self.phase, self._index, self.due_us = Phase.LEAD_OUT, 0, now_us
+        self._turns.clear()
         return acts
 
     def finish_after_run(self) -> None:
@@ -188,17 +253,39 @@ class Player:
         return self._end_us is not None and self.phase < Phase.LEAD_OUT and self.due_us >= self._end_us
 
     def _close_tap(self, now_us: int) -> list[Act]:
-        open_tap, self._tap = self._tap, ""
-        return [Act(open_tap, 0, now_us)] if open_tap else []
+        held, self._open = self._open, []
+        return [Act(control, 0, now_us) for control in reversed(held)]
 
     def _perform(self, op: Op, acts: list[Act]) -> None:
-        if op.do is Do.WAIT:
-            self.due_us += op.value
-            return
+        match op.do:
+            case Do.WAIT:
+                self.due_us += op.value
+            case Do.RANDOM:
+                self.due_us += self._chance.randint(op.value, op.more)
+            case Do.REPEAT:
+                self._turns.append((op.value, self.due_us))
+            case Do.AGAIN:
+                self._turn(op.value)
+            case Do.PICK:
+                drawn = self._chance.randrange(op.weights[-1])
+                self._index = op.places[bisect.bisect_right(op.weights, drawn)]
+            case Do.JUMP:
+                self._index = op.value
+            case _:
+                self._act(op, acts)
+
+    def _turn(self, start: int) -> None:
+        left, began_us = self._turns.pop()
+        self.due_us = max(self.due_us, began_us + LEAST_TURN_US)
+        if left > 1:
+            self._index = start
+            self._turns.append((left - 1, self.due_us))
+
+    def _act(self, op: Op, acts: list[Act]) -> None:
         if op.do is Do.TAP_DOWN:
-            self._tap = op.control
+            self._open.append(op.control)
         elif op.do is Do.TAP_UP:
-            self._tap = ""
+            self._open.remove(op.control)
         value = op.value if op.do is Do.WHEEL else int(op.do in (Do.DOWN, Do.TAP_DOWN))
         acts.append(Act(op.control, value, self.due_us))
 

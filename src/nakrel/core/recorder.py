@@ -69,7 +69,7 @@ class Recorder:
         if not last:
             return
         start = min(last.values())
-        if any(not isinstance(s, Wait) and s.control not in gesture for s in self.steps[start:]):
+        if any(getattr(s, "control", s) not in gesture for s in self.steps[start:] if not isinstance(s, Wait)):
             # Something else was recorded after that press: it wasn't the one that ended the recording.
             return
         if start and isinstance(self.steps[start - 1], Wait):

@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+import random
 from typing import NamedTuple
 
 import msgspec
 
 from nakrel.core.engine import Engine
+from nakrel.core.errors import DataError
 from nakrel.core.events import Emit, Event, Output, PlayMacro, Wake
 from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.player import compile_macro
+
+# A plan is made as a whole; what is longer is no plan that anybody reads.
+MOST_ROWS = 1_000_000
 
 __all__ = ["PlanRow", "Simulator", "plan"]
 
@@ -49,17 +54,20 @@ class Simulator:
         return [PlanRow(out.due_us, out.control, out.value) for _, out in self.log if isinstance(out, Emit)]
 
 
-def plan(macro: Macro, play: Play, runs: int | None = None) -> list[PlanRow]:
+def plan(macro: Macro, play: Play, runs: int | None = None, seed: int = 0) -> list[PlanRow]:
     """What the macro will emit, played by the same engine as in earnest.
 
     `runs` sets the number of runs; without it, it is what the way to play says, and one for Held and for a Toggle
-    without a limit, which only a finger ends.
+    without a limit, which only a finger ends. `seed` fixes what is left to chance. Raises `DataError` for more than
+    `MOST_ROWS` events.
     """
     if runs is None:
         runs = {Mode.COUNTED: play.runs, Mode.TOGGLE: play.limit_runs or 1}.get(play.mode, 1)
     counted = msgspec.structs.replace(play, mode=Mode.COUNTED, runs=runs)
-    simulator = Simulator(Engine())
+    simulator = Simulator(Engine(random.Random(seed)))
     simulator.send(PlayMacro(compile_macro(macro), counted))
     while simulator.engine.running:
-        simulator.run(3_600_000_000)
+        simulator.run(60_000_000)
+        if len(simulator.log) > MOST_ROWS:
+            raise DataError(f"this plan has more than {MOST_ROWS} events; ask for fewer runs, or repeat less in it")
     return simulator.emitted()

@@ -10,7 +10,7 @@ import msgspec
 
 from nakrel.core.errors import DataError
 
-__all__ = ["MAX_WAIT_US", "Count", "WaitUs", "format_ms", "format_rate", "parse_time"]
+__all__ = ["MAX_COUNT", "MAX_WAIT_US", "Count", "WaitUs", "format_ms", "format_rate", "parse_span", "parse_time"]
 
 # Ten minutes: longer than any wait met in play (job facts go to some 10 s), short enough to catch a slip of a unit.
 MAX_WAIT_US = 600_000_000
@@ -53,6 +53,21 @@ def parse_time(text: str, *, most_us: int = MAX_WAIT_US) -> int:
     if result > most_us:
         raise DataError(f"{text.strip()!r} is longer than the {format_ms(most_us)} ms allowed here")
     return result
+
+
+def parse_span(text: str) -> tuple[int, int | None]:
+    """Read a time, or two with `to` between them for a random one: `12s to 42s`. The first takes the second's unit
+    where it has none of its own. Raises `DataError`."""
+    least, to, most = text.partition(" to ")
+    if not to:
+        return parse_time(text), None
+    unit = re.search(r"[^\d.,\s].*$", most)
+    if unit and re.fullmatch(r"\s*[\d.,]+\s*", least):
+        least += unit.group()
+    first, last = parse_time(least), parse_time(most)
+    if last < first:
+        raise DataError(f"{text.strip()!r} runs backward; write the shorter time first")
+    return first, last
 
 
 def format_ms(micros: int) -> str:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+import random
 import time
 from collections.abc import Callable
 
@@ -87,7 +88,7 @@ class Service:
         self._stand_in_fingers: dict[tuple[str, str], Connection] = {}
         self._cannot: set[str] = set()
         self.server: Server | None = None
-        self.engine = Engine()
+        self.engine = Engine(random.Random())
         self._follower: Follower | None = None
         self.ways = Ways(self.loop, options, self, sink)
         self.ways.open(self.settings.stand_ins)

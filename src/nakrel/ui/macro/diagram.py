@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QRectF, QSize, Qt
-from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QBrush, QColor, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QWidget
 
 from nakrel.core.controls import label
@@ -82,6 +82,16 @@ class Diagram(QWidget):
             name = painter.fontMetrics().elidedText(label(code), Qt.TextElideMode.ElideRight, _LEFT - 36)
             painter.drawText(QRectF(28, top + 8, _LEFT - 32, 24), Qt.AlignmentFlag.AlignVCenter, name)
             draw_trace(painter, QRectF(field.left(), top + 9, field.width(), 23), spans, 0, end, hue(code))
+        self._hatch(painter, field, end)
+
+    def _hatch(self, painter: QPainter, field: QRectF, end: float) -> None:
+        """What is left to chance: hatched, as drawings of instruments show what isn't certain."""
+        scale = field.width() / end
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(QBrush(QColor(palette().soft), Qt.BrushStyle.BDiagPattern))
+        for start, stop in self._line.unsure:
+            left, width = field.left() + start * scale, max(2.0, (stop - start) * scale)
+            painter.drawRect(QRectF(left, field.bottom() - 7, width, 7))
 
     def _zones(self, painter: QPainter, field: QRectF, end: float) -> None:
         p, scale = palette(), field.width() / end
@@ -113,6 +123,9 @@ class Diagram(QWidget):
             painter.drawLine(x, int(field.top()), x, int(field.bottom()))
             painter.setPen(QColor(p.soft))
             painter.drawLine(x, int(field.bottom()), x, int(field.bottom()) + 4)
+            if x + 24 > self.width() - 24:
+                # The unit stands there.
+                continue
             text = format_ms(at)
             painter.drawText(QRectF(x - 40, field.bottom() + 5, 80, 16), Qt.AlignmentFlag.AlignHCenter, text)
         painter.drawText(QRectF(self.width() - 24, field.bottom() + 5, 22, 16), Qt.AlignmentFlag.AlignLeft, "ms")

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import msgspec
 from PyQt6.QtCore import QItemSelectionModel, QPoint, Qt
 from PyQt6.QtGui import QKeyEvent, QKeySequence
@@ -9,7 +11,7 @@ from PyQt6.QtWidgets import QAbstractItemView, QMenu, QVBoxLayout, QWidget
 
 from nakrel.core import edits
 from nakrel.core.macro import Macro, Section
-from nakrel.core.steps import Step, length_us
+from nakrel.core.steps import Branch, PickOne, Repeat, Step, Wait, length_us
 from nakrel.core.timeline import lay_out
 from nakrel.ui import commands
 from nakrel.ui.macro.add_step import AddStep
@@ -145,9 +147,9 @@ class MacroPage(QWidget):
         """Put a step in after the selected one, or at the end of the loop, and select it."""
         if macro := self.model.macro:
             place = edits.place_after(macro, self.recording.row_after)
-            row = self.recording.row_after
-            commands.edit_macro(self._store, f"add a step to {macro.name}", edits.insert(macro, place, [step]))
-            self._select([len(macro.lead_in) + len(macro.loop) if row is None else row + 1])
+            after = edits.insert(macro, place, [step])
+            commands.edit_macro(self._store, f"add a step to {macro.name}", after)
+            self._select([next(n for n, row in enumerate(edits.rows(after)) if row.step is step)])
 
     def delete_selected(self) -> None:
         """Delete the selected steps; the row after them is selected."""
@@ -188,7 +190,9 @@ class MacroPage(QWidget):
         macro = self.model.macro
         if macro and rows and rows[-1] < self.model.rowCount():
             starts = lay_out(macro).starts_us
-            self.diagram.mark((starts[rows[0]], starts[rows[-1]] + length_us(self.model.step(rows[-1]))))
+            last = self.model.step(rows[-1])
+            length = sum(map(length_us, last.steps)) if isinstance(last, Branch) else length_us(last)
+            self.diagram.mark((starts[rows[0]], starts[rows[-1]] + length))
         else:
             self.diagram.mark(None)
 
@@ -214,6 +218,10 @@ class MacroPage(QWidget):
         menu.addAction("Duplicate\tCtrl+D", self.duplicate_selected)
         menu.addAction("Switch on or off", self.switch_selected)
         menu.addSeparator()
+        menu.addAction("Make one chord of them", lambda: self.edit_selected("make a chord", edits.to_chord))
+        menu.addAction("Repeat them", lambda: self._wrap("repeat steps", lambda inner: Repeat(times=2, steps=inner)))
+        menu.addAction("Pick one of them at random", lambda: self._wrap("pick one", _ways))
+        menu.addSeparator()
         for section in Section:
             menu.addAction(f"Move to the {SECTION_WORDS[section]}", lambda s=section: self.move_to(s))
         menu.addSeparator()
@@ -229,8 +237,12 @@ class MacroPage(QWidget):
         """Switch the selected steps off, or on where the first is off."""
         rows = self.selected()
         if rows:
-            off = not self.model.step(rows[0]).off
+            first = self.model.step(rows[0])
+            off = isinstance(first, Branch) or not first.off
             self.edit_selected("switch steps", lambda macro, chosen: _switch(macro, chosen, off))
+
+    def _wrap(self, text: str, block: Callable[[tuple[Step, ...]], Step]) -> None:
+        self.edit_selected(text, lambda macro, rows: edits.wrap(macro, rows, block))
 
     def move_to(self, section: Section) -> None:
         """Move the selected steps to the end of a section."""
@@ -245,8 +257,20 @@ class MacroPage(QWidget):
             commands.edit_macro(self._store, f"taps in {macro.name}", edits.to_taps(macro))
 
 
+def _ways(steps: tuple[Step, ...]) -> Step:
+    """A way for each step that isn't a wait; a wait goes with the step before it."""
+    ways: list[list[Step]] = []
+    for step in steps:
+        if isinstance(step, Wait) and ways:
+            ways[-1].append(step)
+        else:
+            ways.append([step])
+    return PickOne(branches=tuple(Branch(steps=tuple(way)) for way in ways))
+
+
 def _switch(macro: Macro, rows: list[int], off: bool) -> Macro:
     for row in rows:
-        step = edits.rows(macro)[row][1]
-        macro = edits.change(macro, row, msgspec.structs.replace(step, off=off))
+        step = edits.rows(macro)[row].step
+        if not isinstance(step, Branch):
+            macro = edits.change(macro, row, msgspec.structs.replace(step, off=off))
     return macro

@@ -18,13 +18,16 @@ from PyQt6.QtWidgets import (
 from nakrel.ui.theme import ROW_PX, SMALL_PX, font, palette
 from nakrel.ui.widgets import glyphs
 
-__all__ = ["GLYPH", "LIT", "SOFT", "WEAK", "HeadedModel", "RowDelegate", "Table"]
+__all__ = ["DEPTH", "GLYPH", "LIT", "SOFT", "WEAK", "HeadedModel", "RowDelegate", "Table"]
 
-# Roles besides Qt's own: a glyph's name, a softer addition, whether the row is lit, whether the text is weak.
+# Roles besides Qt's own: a glyph's name, a softer addition, whether the row is lit, whether the text is weak, and how
+# deep the row lies in blocks.
 GLYPH = Qt.ItemDataRole.UserRole + 1
 SOFT = Qt.ItemDataRole.UserRole + 2
 LIT = Qt.ItemDataRole.UserRole + 3
 WEAK = Qt.ItemDataRole.UserRole + 4
+DEPTH = Qt.ItemDataRole.UserRole + 5
+_INDENT_PX = 18
 
 AnyIndex = QModelIndex | QPersistentModelIndex
 
@@ -87,6 +90,10 @@ class RowDelegate(QStyledItemDelegate):
 
     def _text(self, painter: QPainter, area: QRectF, index: AnyIndex) -> None:
         p = palette()
+        for _ in range(index.data(DEPTH) or 0):
+            painter.setPen(QColor(p.line))
+            painter.drawLine(int(area.left()) + 2, int(area.top()), int(area.left()) + 2, int(area.bottom()))
+            area.setLeft(area.left() + _INDENT_PX)
         if name := index.data(GLYPH):
             glyphs.draw(painter, name, QRectF(area.left() - 2, area.top(), 14, area.height()))
             area.setLeft(area.left() + 17)
