@@ -166,11 +166,11 @@ def _style(p: Palette) -> str:
     #alarm {{ color: {p.alarm}; }}
     #live {{ color: {p.brass}; font-weight: bold; }}
 
-    QLineEdit, QComboBox, QSpinBox {{
+    QLineEdit, QComboBox, QSpinBox, QPlainTextEdit {{
         background: {p.field}; border: 1px solid {p.line}; border-radius: 3px; padding: 3px 6px;
         selection-background-color: {p.brass}; selection-color: {p.on_brass};
     }}
-    QLineEdit:focus, QComboBox:focus, QSpinBox:focus {{ border-color: {p.brass}; }}
+    QLineEdit:focus, QComboBox:focus, QSpinBox:focus, QPlainTextEdit:focus {{ border-color: {p.brass}; }}
     QLineEdit[wrong="true"] {{ border-color: {p.alarm}; }}
     QComboBox::drop-down {{ border: none; width: 20px; }}
     QComboBox::down-arrow {{ image: url({icons}/down-{"night" if p.night else "day"}.svg); width: 10px; height: 6px; }}

@@ -7,20 +7,21 @@ from collections.abc import Callable
 import msgspec
 from PyQt6.QtCore import QItemSelectionModel, QPoint, Qt
 from PyQt6.QtGui import QKeyEvent, QKeySequence
-from PyQt6.QtWidgets import QAbstractItemView, QMenu, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QAbstractItemView, QApplication, QHBoxLayout, QMenu, QVBoxLayout, QWidget
 
-from nakrel.core import edits
+from nakrel.core import edits, notation
 from nakrel.core.macro import Macro, Section
 from nakrel.core.steps import Branch, PickOne, Repeat, Step, Wait, length_us
 from nakrel.core.timeline import lay_out
 from nakrel.ui import commands
 from nakrel.ui.macro.add_step import AddStep
 from nakrel.ui.macro.diagram import Diagram
+from nakrel.ui.macro.notation_view import NotationView
 from nakrel.ui.macro.recording import RecordingBar
 from nakrel.ui.macro.steps_model import SECTION_WORDS, TIME, StepsModel
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.basics import Segments, button, label
 from nakrel.ui.widgets.rows import Table
 
 __all__ = ["MacroPage"]
@@ -50,6 +51,12 @@ class _Steps(Table):
         if self.state() == QAbstractItemView.State.EditingState:
             # A key that the field being edited has passed on; Enter has just ended it.
             super().keyPressEvent(event)
+        elif event.matches(QKeySequence.StandardKey.Copy):
+            self._page.copy_selected()
+        elif event.matches(QKeySequence.StandardKey.Cut):
+            self._page.cut_selected()
+        elif event.matches(QKeySequence.StandardKey.Paste):
+            self._page.paste()
         elif event.matches(QKeySequence.StandardKey.Delete) or event.key() == Qt.Key.Key_Backspace:
             self._page.delete_selected()
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and index.isValid():
@@ -77,9 +84,13 @@ class MacroPage(QWidget):
         self.model = StepsModel(store)
         self.steps = _Steps(self)
         self.add_step = AddStep(store)
+        self.notation = NotationView(store)
+        self.view = Segments((("steps", "Steps"), ("notation", "Notation")), "Shown as")
         self.new_button = button("New macro", lambda: None, "act")
         self._empty = self._invitation()
+        self._as_text = False
         self._build()
+        self.view.chosen.connect(self.show_view)
         shown.macro_changed.connect(self.refresh)
         store.macro_changed.connect(lambda key: self.refresh())
         self.recording.live.connect(self._live)
@@ -99,8 +110,14 @@ class MacroPage(QWidget):
         layout.addWidget(self.diagram)
         self.steps.setModel(self.model)
         self.steps.set_widths(70, 36, 190, 110, 104)
+        self.view.setFixedWidth(180)
+        views = QHBoxLayout()
+        views.addWidget(self.view)
+        views.addStretch(1)
+        layout.addLayout(views)
         layout.addWidget(self.steps, 1)
         layout.addWidget(self.add_step)
+        layout.addWidget(self.notation, 1)
 
     def _invitation(self) -> QWidget:
         """What stands here while there is no macro: what to do next, and the button for it."""
@@ -129,14 +146,29 @@ class MacroPage(QWidget):
         self.recording.set_macro(macro)
         self.diagram.show_macro(macro)
         self._empty.setVisible(macro is None)
-        for part in (self.recording, self.diagram, self.steps, self.add_step):
+        for part in (self.recording, self.diagram, self.view):
             part.setVisible(macro is not None)
+        self.notation.set_macro(macro)
+        self._show_view()
         if fresh:
             self.steps.clearSelection()
             self.steps.setCurrentIndex(self.model.index(-1, -1))
         elif rows:
             self._select([row for row in rows if row < self.model.rowCount()], place)
         self._selection_changed()
+
+    def show_view(self, view: str) -> None:
+        """Show the macro as `steps` or as `notation`."""
+        self._as_text = view == "notation"
+        self._show_view()
+        (self.notation.editor if self._as_text else self.steps).setFocus()
+
+    def _show_view(self) -> None:
+        there = self._shown.macro is not None
+        self.view.set_value("notation" if self._as_text else "steps")
+        for part in (self.steps, self.add_step):
+            part.setVisible(there and not self._as_text)
+        self.notation.setVisible(there and self._as_text)
 
     def selected(self) -> list[int]:
         """The selected rows."""
@@ -158,6 +190,33 @@ class MacroPage(QWidget):
             commands.edit_macro(self._store, f"delete steps of {macro.name}", edits.delete(macro, rows))
             if self.model.rowCount():
                 self._select([min(rows[0], self.model.rowCount() - 1)])
+
+    def copy_selected(self) -> None:
+        """Put the selected steps on the clipboard, in the notation."""
+        macro, clipboard = self.model.macro, QApplication.clipboard()
+        if macro and clipboard and (steps := edits.steps_of(macro, self.selected())):
+            clipboard.setText(notation.write_steps(steps))
+
+    def cut_selected(self) -> None:
+        """Copy the selected steps, and delete them."""
+        self.copy_selected()
+        self.delete_selected()
+
+    def paste(self) -> None:
+        """Put in the steps on the clipboard, after the selected one; text that is no steps is refused in words."""
+        macro, clipboard = self.model.macro, QApplication.clipboard()
+        if macro is None or clipboard is None:
+            return
+        try:
+            steps = notation.read_steps(clipboard.text())
+        except notation.NotationError as error:
+            self._store.fault.emit(f"The clipboard holds no steps: {error}")
+            return
+        if steps:
+            after = edits.insert(macro, edits.place_after(macro, self.recording.row_after), steps)
+            commands.edit_macro(self._store, f"paste steps into {macro.name}", after)
+            new = {id(step) for step in steps}
+            self._select([n for n, row in enumerate(edits.rows(after)) if id(row.step) in new])
 
     def move_selected(self, by: int) -> None:
         """Move the selected steps by one row up (-1) or down (1)."""
@@ -210,11 +269,16 @@ class MacroPage(QWidget):
             self.steps.scrollTo(self.model.index(new[0], 0))
 
     def _menu(self, spot: QPoint) -> None:
-        rows = self.selected()
-        if not rows:
-            return
+        if (rows := self.selected()) and (ground := self.steps.viewport()):
+            self.menu_for(rows).popup(ground.mapToGlobal(spot))
+
+    def menu_for(self, rows: list[int]) -> QMenu:
+        """What can be done with these rows."""
         menu = QMenu(self)
         menu.addAction("Edit time\tEnter", lambda: self.steps.edit(self.steps.currentIndex().siblingAtColumn(TIME)))
+        menu.addAction("Cut\tCtrl+X", self.cut_selected)
+        menu.addAction("Copy\tCtrl+C", self.copy_selected)
+        menu.addAction("Paste\tCtrl+V", self.paste)
         menu.addAction("Duplicate\tCtrl+D", self.duplicate_selected)
         menu.addAction("Switch on or off", self.switch_selected)
         menu.addSeparator()
@@ -226,8 +290,7 @@ class MacroPage(QWidget):
             menu.addAction(f"Move to the {SECTION_WORDS[section]}", lambda s=section: self.move_to(s))
         menu.addSeparator()
         menu.addAction("Delete\tDel", self.delete_selected)
-        if ground := self.steps.viewport():
-            menu.popup(ground.mapToGlobal(spot))
+        return menu
 
     def duplicate_selected(self) -> None:
         """Repeat each selected step after itself."""

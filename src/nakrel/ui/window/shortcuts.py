@@ -16,6 +16,8 @@ _IN_LISTS = (
     ("Delete", "delete, or give the control back to the device"),
     ("F2", "rename"),
     ("Alt+Up, Alt+Down", "move steps"),
+    ("Ctrl+C, Ctrl+X, Ctrl+V", "copy, cut and paste steps, as text"),
+    ("Ctrl+Space in the notation", "complete"),
     ("a figure in a step's row", "type its time"),
     ("a letter on the sheet", "search"),
 )

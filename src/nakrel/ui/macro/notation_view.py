@@ -1,0 +1,166 @@
+"""The macro as text, to be read and typed."""
+
+from __future__ import annotations
+
+import msgspec
+from PyQt6.QtCore import QStringListModel, Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import QColor, QFocusEvent, QKeyEvent, QTextCharFormat, QTextCursor
+from PyQt6.QtWidgets import QCompleter, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
+
+from nakrel.core import notation
+from nakrel.core.macro import Macro
+from nakrel.ui import commands
+from nakrel.ui.store import Store
+from nakrel.ui.theme import palette
+from nakrel.ui.widgets.basics import label
+
+__all__ = ["NotationView"]
+
+# How long nothing is typed before what stands there is taken.
+_PAUSE_MS = 700
+_HELP = "One step a line; Ctrl+Space completes. What you type is taken as soon as it can be read."
+
+
+class _Editor(QPlainTextEdit):
+    """Indents like the line before, completes on Ctrl+Space, and says when it is left."""
+
+    left = pyqtSignal()
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setAccessibleName("Notation")
+        self.setTabChangesFocus(True)
+        self.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
+        self.completer = QCompleter()
+        self.completer.setWidget(self)
+        self.completer.setCompletionMode(QCompleter.CompletionMode.UnfilteredPopupCompletion)
+        self.completer.activated.connect(self._complete)
+
+    def focusOutEvent(self, event: QFocusEvent | None) -> None:
+        """Say so."""
+        super().focusOutEvent(event)
+        self.left.emit()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Handle the keys that indent and complete."""
+        if event is None:
+            return
+        popup = self.completer.popup()
+        if popup and popup.isVisible() and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Escape):
+            event.ignore()
+        elif event.key() == Qt.Key.Key_Space and event.modifiers() & Qt.KeyboardModifier.ControlModifier:
+            self.offer()
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            line = self._line_so_far()
+            indent = len(line) - len(line.lstrip(" "))
+            deeper = 4 if line.partition("#")[0].rstrip().endswith(":") else 0
+            self.insertPlainText("\n" + " " * (indent + deeper))
+        else:
+            super().keyPressEvent(event)
+
+    def offer(self) -> None:
+        """Show what could stand here; take it at once where it is the only thing."""
+        found = notation.completions(self._line_so_far())
+        if len(found) == 1:
+            self._complete(found[0])
+        elif found:
+            self.completer.setModel(QStringListModel(found, self.completer))
+            place = self.cursorRect()
+            place.setWidth(220)
+            self.completer.complete(place)
+
+    def _line_so_far(self) -> str:
+        cursor = self.textCursor()
+        return cursor.block().text()[: cursor.positionInBlock()]
+
+    def _complete(self, text: str) -> None:
+        line = self._line_so_far()
+        cursor = self.textCursor()
+        for typed in _endings(line):
+            if typed.casefold() in text.casefold():
+                cursor.movePosition(cursor.MoveOperation.Left, cursor.MoveMode.KeepAnchor, len(typed))
+                break
+        cursor.insertText(text)
+
+
+def _endings(line: str) -> list[str]:
+    """The ends of the line that begin at a word, the longest first."""
+    words = line.lstrip().split(" ")
+    return [" ".join(words[start:]) for start in range(len(words))]
+
+
+class NotationView(QWidget):
+    """Shows a macro's text; what is typed becomes one undoable edit for each pause in the typing."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self._store = store
+        self._macro: Macro | None = None
+        self.editor = _Editor()
+        self.said = label(_HELP, "soft", wrap=True)
+        self._timer = QTimer(self)
+        self._timer.setSingleShot(True)
+        self._timer.setInterval(_PAUSE_MS)
+        self._timer.timeout.connect(self.take)
+        self.editor.left.connect(self.take)
+        self.editor.textChanged.connect(self._typed)
+        self._showing = False
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.addWidget(self.editor, 1)
+        layout.addWidget(self.said)
+
+    def set_macro(self, macro: Macro | None) -> None:
+        """Show this macro; what is being typed of the same macro stays as it is typed."""
+        same = macro is not None and self._macro is not None and macro.id == self._macro.id
+        self._macro = macro
+        if macro is None or (same and self._reads_as(macro)):
+            return
+        self._showing = True
+        self.editor.setPlainText(notation.write(macro))
+        self._showing = False
+        self._fault(None)
+
+    def take(self) -> None:
+        """Make what stands there the macro's steps, or say where it can't be read."""
+        self._timer.stop()
+        if self._macro is None:
+            return
+        try:
+            found = notation.read(self.editor.toPlainText())
+        except notation.NotationError as error:
+            self._fault(error)
+            return
+        self._fault(None)
+        after = msgspec.structs.replace(self._macro, **{section.value: steps for section, steps in found.items()})
+        if after != self._macro:
+            commands.edit_macro(self._store, f"notation of {self._macro.name}", after)
+
+    def _reads_as(self, macro: Macro) -> bool:
+        try:
+            found = notation.read(self.editor.toPlainText())
+        except notation.NotationError:
+            return self.editor.hasFocus()
+        return all(macro.section(section) == steps for section, steps in found.items())
+
+    def _typed(self) -> None:
+        if not self._showing:
+            self._timer.start()
+
+    def _fault(self, error: notation.NotationError | None) -> None:
+        self.said.setObjectName("alarm" if error else "soft")
+        self.said.setText(str(error) if error else _HELP)
+        if style := self.said.style():
+            style.polish(self.said)
+        marks = []
+        if error:
+            cursor = QTextCursor(self.editor.document())
+            cursor.movePosition(cursor.MoveOperation.Down, n=error.line - 1)
+            mark, form = QTextEdit.ExtraSelection(), QTextCharFormat()
+            ground = QColor(palette().alarm)
+            ground.setAlphaF(0.14)
+            form.setBackground(ground)
+            form.setProperty(QTextCharFormat.Property.FullWidthSelection, True)
+            mark.cursor, mark.format = cursor, form
+            marks.append(mark)
+        self.editor.setExtraSelections(marks)

@@ -1,0 +1,145 @@
+"""The notation: an exact round trip, and errors that say where and what was expected."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from nakrel.core.controls import CONTROLS, Kind
+from nakrel.core.macro import Macro, Section
+from nakrel.core.notation import NotationError, completions, read, read_steps, write, write_steps
+from nakrel.core.steps import Branch, Chord, Note, PickOne, Press, Release, Repeat, Step, Tap, Wait, Wheel
+from tests.strategies import macros, steps
+
+TEXT = """\
+lead-in:
+    press Left Shift
+loop:
+    # three casts, then whatever the tide brings
+    repeat 3 times:
+        tap Q for 20 ms
+        wait 30 ms
+    tap Left Shift + E for 40 ms  # both at once
+    wait 60 to 180 ms
+    skip turn Wheel up by 2
+    pick one:
+        way of weight 3:
+            tap 1 for 30 ms
+        way:
+            tap Left button for 16.667 ms
+lead-out:
+    release Left Shift
+"""
+LOOP: tuple[Step, ...] = (
+    Note(text="three casts, then whatever the tide brings"),
+    Repeat(times=3, steps=(Tap(control="KEY_Q", hold_us=20_000), Wait(wait_us=30_000))),
+    Chord(controls=("KEY_LEFTSHIFT", "KEY_E"), hold_us=40_000, remark="both at once"),
+    Wait(wait_us=60_000, most_us=180_000),
+    Wheel(control="WHEEL_UP", notches=2, off=True),
+    PickOne(
+        branches=(
+            Branch(weight=3, steps=(Tap(control="KEY_1", hold_us=30_000),)),
+            Branch(steps=(Tap(control="BTN_LEFT", hold_us=16_667),)),
+        )
+    ),
+)
+
+
+def test_a_text_is_read_as_it_says():
+    assert read(TEXT) == {
+        Section.LEAD_IN: (Press(control="KEY_LEFTSHIFT"),),
+        Section.LOOP: LOOP,
+        Section.LEAD_OUT: (Release(control="KEY_LEFTSHIFT"),),
+    }
+
+
+@given(macros)
+def test_what_was_written_is_read_as_the_same_steps_and_written_alike(macro: Macro):
+    text = write(macro)
+    assert read(text) == {section: macro.section(section) for section in Section}
+    assert write(Macro(id="m", name="M", **{s.value: found for s, found in read(text).items()})) == text
+
+
+@given(st.lists(steps(), max_size=5))
+def test_steps_alone_make_the_same_trip(some: list[Step]):
+    assert read_steps(write_steps(some)) == some
+
+
+@pytest.mark.parametrize("code", sorted(CONTROLS))
+def test_every_control_has_a_name_that_means_it_alone(code: str):
+    step = Wheel(control=code) if CONTROLS[code].kind is Kind.WHEEL else Press(control=code)
+    assert read_steps(write_steps([step])) == [step]
+
+
+def test_the_documentation_s_example_is_read_as_it_says():
+    text = (Path(__file__).parents[2] / "docs" / "notation.md").read_text(encoding="utf-8")
+    assert text.split("```")[1].strip() == TEXT.strip()
+
+
+def test_case_spacing_and_other_units_are_taken_too():
+    assert read_steps("TAP  q for 0.02s\nWAIT 12s to 42 s\n\n   \nturn wheel down") == [
+        Tap(control="KEY_Q", hold_us=20_000),
+        Wait(wait_us=12_000_000, most_us=42_000_000),
+        Wheel(control="WHEEL_DOWN"),
+    ]
+
+
+@pytest.mark.parametrize(
+    ("text", "line", "column", "message"),
+    [
+        ("wait 5 ms\nhop Q", 2, 1, r"'hop' begins no step; expected tap, press,"),
+        ("tap Q", 1, 6, r"expected 'for' and a time, as in: tap Q for 50 ms"),
+        ("tap Qq for 5 ms", 1, 5, r"there is no control 'Qq'"),
+        ("press Shft", 1, 7, r"no control 'Shft'; docs"),
+        ("press shift", 1, 7, r"did you mean Left Shift or Right Shift\?"),
+        ("press", 1, 6, r"which control\?"),
+        ("wait", 1, 5, r"how long\?"),
+        ("wait long", 1, 1, r"'long' is not a time"),
+        ("wait 5 to 2 ms", 1, 1, r"runs backward"),
+        ("repeat many times:", 1, 7, r"expected a number and 'times:'"),
+        ("repeat 0 times:", 1, 8, r"0 is out of range; write 1 to 1000000"),
+        ("pick one:\nwait 1 ms", 1, 10, r"nothing to pick from"),
+        ("pick one:\n    tap Q for 1 ms", 2, 5, r"expected 'way:'"),
+        ("loop:\n  wait 1 ms\n    wait 1 ms", 3, 5, r"indented by 4, the ones before it by 2"),
+        ("loop:\n  wait 1 ms\nloop:\n  wait 1 ms", 3, 1, r"the section loop is there twice"),
+        ("\twait 1 ms", 1, 1, r"spaces, not with tabs"),
+        ("turn Wheel up by some", 1, 18, r"'some' is no whole number"),
+        ("turn Q by 2", 1, 1, r"needs WHEEL_UP"),
+        ("tap Q + Q for 1 ms", 1, 1, r"each control once"),
+        ('# "open', 1, 3, r"the quotes can't be read"),
+        ('wait 1 ms # "a" b', 1, 16, r"nothing more after the quotes"),
+    ],
+)
+def test_errors_say_where_and_what_was_expected(text: str, line: int, column: int, message: str):
+    with pytest.raises(NotationError, match=message) as raised:
+        read(text)
+    assert (raised.value.line, raised.value.column) == (line, column)
+    assert re.match(rf"line {line}, column {column}: ", str(raised.value))
+
+
+@given(st.text(max_size=80) | st.text('tapressw lone:#"+ \n\t0123', max_size=80))
+def test_any_text_is_read_or_refused(text: str):
+    lines: list[int] = []
+    try:
+        read(text)
+    except NotationError as error:
+        lines.append(error.line)
+    assert all(1 <= line <= text.count("\n") + 1 for line in lines)
+
+
+def test_blocks_too_deep_are_refused_with_their_line():
+    text = "".join(f"{'  ' * n}repeat 2 times:\n" for n in range(12))
+    with pytest.raises(NotationError, match="more than 8 deep"):
+        read(text)
+
+
+def test_completion_offers_what_can_stand_there():
+    assert completions("  re") == ["release", "repeat"]
+    assert completions("press left s")[0] == "Left Shift"
+    assert completions("tap Left Ctrl + thumb b")[0] == "Thumb back"
+    assert set(completions("turn ")) == {"Wheel up", "Wheel down", "Wheel left", "Wheel right"}
+    assert completions("tap Q for 5") == []

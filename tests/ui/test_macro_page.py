@@ -1,0 +1,140 @@
+"""The macro's page: blocks in the list, the notation, and steps on the clipboard."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
+
+from nakrel.core import notation
+from nakrel.core.macro import Macro
+from nakrel.core.steps import Branch, Chord, PickOne, Repeat, Tap, Wait
+from nakrel.ui.macro.steps_model import TIME, WHAT
+from tests.ui.conftest import Ui
+
+MACRO = Macro(
+    id="storm-volley",
+    name="Storm volley",
+    loop=(
+        Repeat(times=3, steps=(Tap(control="KEY_Q", hold_us=20_000), Wait(wait_us=30_000))),
+        PickOne(branches=(Branch(weight=3, steps=(Tap(control="KEY_1", hold_us=1_000),)), Branch())),
+        Wait(wait_us=60_000, most_us=180_000),
+    ),
+)
+
+
+def page(ui: Ui, macro: Macro = MACRO):
+    ui.store.put_macro(macro)
+    ui.window.shown.show_macro(macro.id)
+    return ui.window.macro
+
+
+def loop(ui: Ui) -> tuple:
+    return ui.store.macros["storm-volley"].loop
+
+
+def cell(made, row: int, column: int) -> str:
+    return made.model.index(row, column).data()
+
+
+def test_blocks_are_listed_with_what_is_inside_them(ui: Ui):
+    made = page(ui)
+    told = [(cell(made, row, WHAT), cell(made, row, TIME)) for row in range(made.model.rowCount())]
+    assert told == [
+        ("repeat", "3 times"),
+        ("tap Q", "20 ms"),
+        ("wait", "30 ms"),
+        ("pick one", ""),
+        ("way 1", "weight 3"),
+        ("tap 1", "1 ms"),
+        ("way 2", "weight 1"),
+        ("wait, at random", "60 to 180 ms"),
+    ]
+
+
+def test_figures_of_blocks_and_random_waits_are_typed_in_place(ui: Ui):
+    made = page(ui)
+    for row, text in ((0, "5"), (4, "weight 7"), (7, "12s to 42s"), (1, "3f@60")):
+        assert made.model.setData(made.model.index(row, TIME), text)
+    repeat, pick, wait = loop(ui)
+    assert (repeat.times, repeat.steps[0].hold_us) == (5, 50_000)
+    assert [way.weight for way in pick.branches] == [7, 1]
+    assert (wait.wait_us, wait.most_us) == (12_000_000, 42_000_000)
+    for row, text in ((0, "none"), (4, "0"), (1, "1 to 2"), (7, "5 to 2")):
+        assert not made.model.setData(made.model.index(row, TIME), text)
+        assert made.model.refused
+    for _ in range(4):
+        ui.undo()
+    assert loop(ui) == MACRO.loop
+
+
+def test_a_step_goes_in_where_the_selection_is_inside_a_block_too(ui: Ui):
+    made = page(ui)
+    made._select([1])
+    made.insert(Tap(control="KEY_W", hold_us=5_000))
+    assert [type(step) for step in loop(ui)[0].steps] == [Tap, Tap, Wait]
+    assert made.selected() == [2]
+    made._select([7])
+    made.insert(Tap(control="KEY_E", hold_us=5_000))
+    assert loop(ui)[1].branches[1].steps == (Tap(control="KEY_E", hold_us=5_000),)
+
+
+def test_taps_become_a_chord_and_steps_a_block(ui: Ui):
+    taps = tuple(Tap(control=f"KEY_{key}", hold_us=9_000) for key in "QWE")
+    made = page(ui, Macro(id="storm-volley", name="Storm volley", loop=taps))
+    made._select([0, 1, 2])
+    made.menu_for([0, 1, 2]).actions()
+    actions = {action.text(): action for action in made.menu_for([0, 1, 2]).actions()}
+    actions["Make one chord of them"].trigger()
+    assert loop(ui) == (Chord(controls=("KEY_Q", "KEY_W", "KEY_E"), hold_us=9_000),)
+    ui.undo()
+    made._select([0, 1, 2])
+    actions["Pick one of them at random"].trigger()
+    assert [way.steps for way in loop(ui)[0].branches] == [(tap,) for tap in taps]
+
+
+def test_the_notation_is_typed_and_taken_and_its_faults_are_shown(ui: Ui):
+    made = page(ui)
+    made.view.buttons["notation"].click()
+    editor, said = made.notation.editor, made.notation.said
+    assert editor.toPlainText() == notation.write(MACRO)
+    editor.setPlainText("tap Q for 5 ms\nhop")
+    made.notation.take()
+    assert said.text().startswith("line 2, column 1: 'hop' begins no step")
+    assert len(editor.extraSelections()) == 1
+    assert loop(ui) == MACRO.loop
+    editor.setPlainText("tap Q for 5 ms\nwait 20 to 30 ms")
+    ui.wait(lambda: len(loop(ui)) == 2, "the typed steps, after a pause")
+    assert loop(ui) == (Tap(control="KEY_Q", hold_us=5_000), Wait(wait_us=20_000, most_us=30_000))
+    assert editor.extraSelections() == []
+    # What was typed stays as it was typed; undo brings back the macro, and with it the text.
+    ui.undo()
+    assert loop(ui) == MACRO.loop
+    ui.wait(lambda: editor.toPlainText() == notation.write(MACRO), "the text of before")
+
+
+def test_names_are_completed_and_blocks_indented_while_typing(ui: Ui):
+    made = page(ui, Macro(id="storm-volley", name="Storm volley"))
+    made.show_view("notation")
+    editor = made.notation.editor
+    QTest.keyClicks(editor, "repeat 2 times:")
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    QTest.keyClicks(editor, "press left sh")
+    QTest.keyClick(editor, Qt.Key.Key_Space, Qt.KeyboardModifier.ControlModifier)
+    assert editor.toPlainText() == "repeat 2 times:\n    press Left Shift"
+
+
+def test_steps_are_copied_as_text_and_pasted_into_another_macro(ui: Ui):
+    made = page(ui)
+    made._select([0])
+    made.copy_selected()
+    clipboard = QApplication.clipboard()
+    assert clipboard
+    assert clipboard.text() == "repeat 3 times:\n    tap Q for 20 ms\n    wait 30 ms\n"
+    other = page(ui, Macro(id="other", name="Other", loop=(Wait(wait_us=1),)))
+    other._select([0])
+    other.paste()
+    assert ui.store.macros["other"].loop == (Wait(wait_us=1), MACRO.loop[0])
+    clipboard.setText("some words")
+    other.paste()
+    assert len(ui.store.macros["other"].loop) == 2
