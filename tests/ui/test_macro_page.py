@@ -7,7 +7,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
 from nakrel.core import notation
-from nakrel.core.macro import Macro
+from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.steps import Branch, Chord, PickOne, Repeat, Tap, Wait
 from nakrel.ui.macro.steps_model import TIME, WHAT
 from tests.ui.conftest import Ui
@@ -138,3 +138,33 @@ def test_steps_are_copied_as_text_and_pasted_into_another_macro(ui: Ui):
     clipboard.setText("some words")
     other.paste()
     assert len(ui.store.macros["other"].loop) == 2
+
+
+def test_the_frame_check_tells_what_a_game_misses_and_mends_it_with_one_click(ui: Ui):
+    """A click as it was recorded, made a 20-a-second rapid fire: a game at 30 frames would miss some of it."""
+    fire = Macro(
+        id="storm-volley",
+        name="Storm volley",
+        play=Play(Mode.HELD, pause_us=30_000),
+        loop=(Tap(control="BTN_LEFT", hold_us=20_000),),
+    )
+    page(ui, fire)
+    check = ui.window.macro_details.frame_check
+    ui.wait(lambda: "sees all of the presses, 20.0 a second" in check.answer.text(), "the answer for 60 frames")
+    assert not check.use_button.isVisible()
+    check.rate.setCurrentText("30 frames/s")
+    assert "A game at 30 frames sees" in check.answer.text()
+    assert "are lost" in check.answer.text()
+    check.use_button.click()
+    safe = ui.store.macros["storm-volley"]
+    # A frame of 33.334 ms, and room for the timing's jitter.
+    assert safe.loop[0].hold_us == safe.play.pause_us == 34_134
+    ui.wait(lambda: "sees all of the presses" in check.answer.text(), "the new answer")
+    ui.undo()
+    assert ui.store.macros["storm-volley"] == fire
+
+
+def test_the_frame_check_has_words_for_a_macro_without_presses(ui: Ui):
+    page(ui, Macro(id="storm-volley", name="Storm volley", loop=(Wait(wait_us=1),)))
+    check = ui.window.macro_details.frame_check
+    ui.wait(lambda: check.answer.text() == "There is no press in it that a game could see.", "the words")

@@ -15,6 +15,7 @@ from nakrel.core.profile import RunMacro
 from nakrel.core.steps import length_us
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui import commands
+from nakrel.ui.macro.frame_check import FrameCheck
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, form_row, label
@@ -37,6 +38,7 @@ class MacroDetails(QWidget):
         self._length, self._rate = label(), label()
         self.attach_button = button("", self._arm, "act", "Choose the button by pressing it (Ctrl+B)")
         self.capture = Capture(store, "Press the button that should play it…")
+        self.frame_check = FrameCheck(store)
         self._said = label("", "soft", wrap=True)
         self._places = QVBoxLayout()
         self._places.setSpacing(0)
@@ -70,6 +72,8 @@ class MacroDetails(QWidget):
         actions.addStretch(1)
         layout.addLayout(actions)
         layout.addSpacing(10)
+        layout.addWidget(self.frame_check)
+        layout.addSpacing(10)
         layout.addWidget(label("Attached to", "heading"))
         layout.addLayout(self._places)
         layout.addWidget(self.attach_button)
@@ -96,6 +100,7 @@ class MacroDetails(QWidget):
         self._rate.setText(f"{format_rate(cycle)}, every {format_ms(cycle)} ms")
         self.attach_button.setText(f"Attach in {profile.name}…" if profile else "Attach…")
         self.attach_button.setVisible(not self.capture.armed)
+        self.frame_check.set_macro(macro)
         self._show_places()
         self._show_running()
 
