@@ -343,11 +343,17 @@ def test_what_is_emitted_has_a_report_for_each_event_in_order(desk: Desk):
     assert desk.hands.reports[-1] == [(KEY, W, 1)]
 
 
-def test_positions_span_the_whole_screen(desk: Desk):
-    for x, y in ((0, 0), (2559, 1439), (-5, 9999)):
+def test_positions_span_the_whole_screen_and_each_is_a_change(desk: Desk):
+    for x, y in ((0, 0), (0, 0), (2559, 1439), (-5, 9999)):
         desk.backend.move_to(x, y, 2560, 1440)
-    ends = [[event[2] for event in report] for report in desk.virtuals[1].reports]
-    assert ends == [[0, 0], [65_535, 65_535], [0, 65_535]]
+    told = [tuple(event[2] for event in report) for report in desk.virtuals[1].reports]
+    assert told[1::2] == [(0, 0), (0, 0), (65_535, 65_535), (0, 65_535)]
+    # The kernel passes on what differs from before; so each is led up to by its neighbour.
+    assert all(
+        abs(a - b) == 1
+        for beside, place in zip(told[::2], told[1::2], strict=True)
+        for a, b in zip(beside, place, strict=True)
+    )
 
 
 def test_which_nodes_are_of_use():

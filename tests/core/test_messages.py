@@ -8,6 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nakrel.core import messages as m
+from nakrel.core.recorder import Waits, WayToRecord
 from tests.strategies import ids, macros, plays, profiles, steps
 
 texts = st.text(st.characters(exclude_categories=["Cs"]), max_size=20)
@@ -20,12 +21,14 @@ seen = st.builds(m.SeenEvent, texts, texts, numbers, numbers)
 looks = st.sampled_from(["system", "light", "night"])
 shown = st.builds(m.Shown, texts, texts, texts)
 layouts = st.from_regex(r"[a-z]{2}(:[a-z]+)?|", fullmatch=True)
-settings = st.builds(m.Settings, texts, texts, texts, looks, st.booleans(), layouts, shown)
+ways = st.builds(WayToRecord, st.booleans(), st.booleans(), st.booleans(), st.sampled_from(Waits))
+settings = st.builds(m.Settings, texts, texts, texts, looks, st.booleans(), layouts, ways, shown)
 
 requests = st.one_of(
     st.builds(m.Hello, texts, numbers),
     st.builds(m.Subscribe, st.booleans()),
-    st.sampled_from([m.GetLibrary(), m.GetStatus(), m.GetDevices(), m.GetPrograms(), m.StartRecording(), m.Shutdown()]),
+    st.sampled_from([m.GetLibrary(), m.GetStatus(), m.GetDevices(), m.GetPrograms(), m.Shutdown()]),
+    st.builds(m.StartRecording, ways),
     st.sampled_from([m.GetChecks(), m.ChooseWay()]),
     st.builds(m.GetJournal, st.integers(1, 10_000)),
     st.builds(m.PutMacro, macros),

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nakrel.core.events import Pressed, Released, Turned
-from nakrel.core.recorder import Recorder
+from nakrel.core.recorder import Recorder, Waits, WayToRecord, tidy
 from nakrel.core.steps import Press, Release, Wait, Wheel, length_us
 
 MS = 1_000
@@ -77,3 +77,25 @@ def test_presses_balance_and_the_whole_takes_as_long_as_it_took(moves: list[tupl
     assert down == set()
     high = [max(taken[: n + 1]) for n in range(len(taken))]
     assert sum(map(length_us, steps)) == (high[-1] - high[0] if high else 0)
+
+
+def test_only_what_is_to_be_caught_is_recorded_and_waits_run_on_without_the_rest():
+    recorder = Recorder(WayToRecord(buttons=False, wheel=False))
+    for event, at in (
+        (Pressed("KEY_Q"), 0),
+        (Pressed("BTN_LEFT"), 5),
+        (Turned("WHEEL_UP"), 7),
+        (Released("BTN_LEFT"), 8),
+        (Released("KEY_Q"), 9),
+    ):
+        recorder.feed(event, at)
+    assert recorder.finish() == (Press(control="KEY_Q"), Wait(wait_us=9), Release(control="KEY_Q"))
+
+
+def test_waits_are_kept_made_alike_or_left_out():
+    tap = (Press(control="KEY_Q"), Wait(wait_us=9), Release(control="KEY_Q"))
+    steps = (*tap, Wait(wait_us=7), Wheel(control="WHEEL_UP"))
+    assert tidy(steps, WayToRecord()) == list(steps)
+    even = tidy(steps, WayToRecord(waits=Waits.EVEN, even_us=5))
+    assert [step.wait_us for step in even if isinstance(step, Wait)] == [5, 5]
+    assert tidy(steps, WayToRecord(waits=Waits.NONE)) == [steps[0], steps[2], steps[4]]

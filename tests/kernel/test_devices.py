@@ -360,19 +360,19 @@ def test_positions_and_the_fine_wheel_arrive(witness: Witness):
         wait_for(
             lambda: {"Nakrel positions", "Nakrel keyboard and mouse"} <= set(witness.names.values()), "our devices"
         )
-        for x, y in ((0, 0), (2559, 1439), (640, 1079)):
+        for (x, y), wanted in (
+            ((0, 0), (0, 0)),
+            ((2559, 1439), (100, 100)),
+            ((2559, 1439), (100, 100)),
+            ((640, 1079), (25, 75)),
+        ):
+            before = len(witness.positions)
             output.move_to(x, y, 2560, 1440)
+            wait_for(lambda b=before: len(witness.positions) >= b + 2, "the position")
+            assert witness.positions[-1] == pytest.approx(wanted, abs=0.1)
         output.move_by(12, -7)
         output.emit([Emit("WHEEL_DOWN", 3, 0, "m")])
-        wait_for(lambda: len(witness.positions) == 3 and witness.wheel, "the positions and the wheel")
-        wanted = [(0, 0), (100, 100), (25, 75)]
-        assert all(
-            abs(seen - want) < 0.1
-            for pair, wants in zip(witness.positions, wanted, strict=True)
-            for seen, want in zip(pair, wants, strict=True)
-        ), witness.positions
-        assert witness.moved == [12, -7]
-        assert witness.wheel == 3
+        wait_for(lambda: witness.moved == [12, -7] and witness.wheel == 3, "the motion and the wheel")
     finally:
         output.close()
 

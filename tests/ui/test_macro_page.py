@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication
+from PyQt6.QtWidgets import QApplication, QLabel, QPushButton
 
+from nakrel.core import messages as m
 from nakrel.core import notation
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.steps import Branch, Chord, PickOne, Repeat, Tap, Wait
+from nakrel.core.recorder import Waits, WayToRecord, Where
+from nakrel.core.steps import Branch, Chord, PickOne, Press, Release, Repeat, Tap, Wait
 from nakrel.ui.macro.steps_model import TIME, WHAT
 from tests.ui.conftest import Ui
 
@@ -168,3 +170,79 @@ def test_the_frame_check_has_words_for_a_macro_without_presses(ui: Ui):
     page(ui, Macro(id="storm-volley", name="Storm volley", loop=(Wait(wait_us=1),)))
     check = ui.window.macro_details.frame_check
     ui.wait(lambda: check.answer.text() == "There is no press in it that a game could see.", "the words")
+
+
+def test_checks_are_listed_with_the_way_to_the_step(ui: Ui):
+    made = page(ui, Macro(id="storm-volley", name="Storm volley", loop=(Wait(wait_us=5_000), Press(control="KEY_Q"))))
+    details = ui.window.macro_details
+    words = [each.text() for each in details.findChildren(QLabel) if not each.isHidden()]
+    assert "Q is never let go here; that happens only when the macro ends." in words
+    made.show_view("notation")
+    next(each for each in details.findChildren(QPushButton) if each.text() == "Show").click()
+    assert made.selected() == [1]
+    assert made.steps.isVisible()
+    page(ui, Macro(id="storm-volley", name="Storm volley", loop=(Tap(control="KEY_Q", hold_us=20_000),)))
+    ui.wait(lambda: not any(each.text() == "Show" for each in details.findChildren(QPushButton)), "no check any more")
+
+
+def record(ui: Ui, *controls: str) -> None:
+    """Press these on the simulated keyboard and mouse while recording, and stop by the button."""
+    bar = ui.window.macro.recording
+    bar.button.click()
+    ui.wait(lambda: ui.store.status.recording, "the recording")
+    keyboard, mouse = (next(d for d in ui.store.devices if d.name.startswith(name)) for name in ("Bollard", "Halyard"))
+    for control in controls:
+        device = keyboard if control in keyboard.controls else mouse
+        for value in (1, 0):
+            ui.service.call(m.PressStandIn(device.id, control, value))
+    bar._pressed_by = ()
+    bar.button.click()
+    ui.wait(lambda: not bar.recording, "the end of the recording")
+
+
+def test_recording_options_are_kept_and_heeded(ui: Ui):
+    made = page(ui, Macro(id="storm-volley", name="Storm volley", loop=(Wait(wait_us=1), Wait(wait_us=2))))
+    options = made.recording.options
+    options.caught["buttons"].click()
+    options.waits.setCurrentIndex(options.waits.findData(Waits.EVEN))
+    options.waits.activated.emit(options.waits.currentIndex())
+    options.even.changed.emit(7_000)
+    assert ui.store.settings.recording == WayToRecord(buttons=False, waits=Waits.EVEN, even_us=7_000)
+    assert "keys, wheel · every wait 7 ms" in made.recording._words.text()
+    made._select([0])
+    record(ui, "KEY_Q", "BTN_FORWARD", "KEY_W")
+    new = loop(ui)[1:-1]
+    assert [step.control for step in new if isinstance(step, Press)] == ["KEY_Q", "KEY_W"]
+    assert {step.wait_us for step in new if isinstance(step, Wait)} == {7_000}
+    assert made.selected() == list(range(1, 1 + len(new)))
+    options.where.setCurrentIndex(options.where.findData(Where.REPLACE))
+    options.where.activated.emit(options.where.currentIndex())
+    record(ui, "KEY_E")
+    assert [step.control for step in loop(ui) if isinstance(step, Press)] == ["KEY_E"]
+    ui.undo()
+    assert loop(ui)[1:-1] == new
+
+
+def test_a_countdown_can_be_called_off_and_a_limit_ends_the_recording(ui: Ui):
+    made = page(ui, Macro(id="storm-volley", name="Storm volley"))
+    bar = made.recording
+    bar.options.countdown.setValue(2)
+    bar.button.click()
+    assert bar._words.text() == "recording begins in 2 s"
+    bar.button.click()
+    assert "Scroll Lock ends it" in bar._words.text()
+    assert not ui.store.status.recording
+    bar.options.countdown.setValue(1)
+    bar.options.limit.setValue(1)
+    bar.button.click()
+    ui.wait(lambda: ui.store.status.recording, "the recording, after a second")
+    ui.wait(lambda: not bar.recording, "its end, after another")
+
+
+def test_a_recording_goes_in_inside_a_block(ui: Ui):
+    made = page(ui)
+    made._select([1])
+    record(ui, "KEY_W")
+    inner = loop(ui)[0].steps
+    assert [type(step) for step in inner if not isinstance(step, Wait)] == [Tap, Press, Release]
+    assert made.selected()[0] == 2

@@ -14,6 +14,7 @@ import msgspec
 from nakrel.core.macro import Id, Macro, Play
 from nakrel.core.profile import Profile
 from nakrel.core.programs import Program
+from nakrel.core.recorder import WayToRecord
 from nakrel.core.steps import Step
 
 # Raised whenever an older end would misread a message; both ends say theirs in the first exchange.
@@ -109,6 +110,7 @@ class Settings(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_f
     look: Literal["system", "light", "night"] = "system"
     stand_ins: bool = False
     layout: Annotated[str, msgspec.Meta(max_length=64, pattern=r"^[\w:()+.-]*$")] = ""
+    recording: WayToRecord = WayToRecord()
     shown: Shown = Shown()
 
 
@@ -233,7 +235,9 @@ class Stop(_Message, frozen=True):
 
 
 class StartRecording(_Message, frozen=True):
-    """Record what fingers do until `StopRecording` or the recording's stop key."""
+    """Record what fingers do until `StopRecording` or the recording's stop key; of `way` only what is caught counts."""
+
+    way: WayToRecord = WayToRecord()
 
 
 class StopRecording(_Message, frozen=True):

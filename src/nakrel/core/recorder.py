@@ -3,12 +3,60 @@
 from __future__ import annotations
 
 from collections.abc import Collection
+from enum import StrEnum
 
+import msgspec
+
+from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.events import Pressed, Released, Turned
 from nakrel.core.steps import Press, Release, Step, Wait, Wheel
-from nakrel.core.units import MAX_WAIT_US
+from nakrel.core.units import MAX_WAIT_US, WaitUs
 
-__all__ = ["Recorder"]
+__all__ = ["Recorder", "Waits", "WayToRecord", "Where", "tidy"]
+
+
+class Waits(StrEnum):
+    """How the times between inputs are kept."""
+
+    PERFORMED = "performed"
+    EVEN = "even"
+    NONE = "none"
+
+
+class Where(StrEnum):
+    """Where in the macro a recording goes."""
+
+    CURSOR = "cursor"
+    END = "end"
+    REPLACE = "replace"
+
+
+class WayToRecord(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """What is caught, how waits are kept, where the steps go, how long after the button it begins, and for how long it
+    goes on at most (seconds; 0 for no countdown and no limit)."""
+
+    keys: bool = True
+    buttons: bool = True
+    wheel: bool = True
+    waits: Waits = Waits.PERFORMED
+    even_us: WaitUs = 25_000
+    where: Where = Where.CURSOR
+    countdown_s: int = 0
+    limit_s: int = 0
+
+    def catches(self, control: str) -> bool:
+        """Whether this control is recorded."""
+        return {Kind.KEY: self.keys, Kind.BUTTON: self.buttons, Kind.WHEEL: self.wheel}[CONTROLS[control].kind]
+
+
+def tidy(steps: tuple[Step, ...] | list[Step], way: WayToRecord) -> list[Step]:
+    """The recorded steps with their waits as performed, all alike, or left out."""
+    if way.waits is Waits.PERFORMED:
+        return list(steps)
+    if way.waits is Waits.NONE:
+        return [step for step in steps if not isinstance(step, Wait)]
+    return [Wait(wait_us=way.even_us) if isinstance(step, Wait) else step for step in steps]
+
 
 _COMPLETED = "completed: was still down at the end"
 
@@ -16,17 +64,21 @@ _COMPLETED = "completed: was still down at the end"
 class Recorder:
     """Feed it every event with its time in microseconds; `steps` grows with each.
 
-    A release whose press came before the beginning is left out (it belongs to the gesture that began the
-    recording), and so is a repeated press of a control that is down already (key auto-repeat).
+    It catches the kinds of controls that `way` names; waits are kept as performed, see `tidy`. A release whose press
+    came before the beginning is left out (it belongs to the gesture that began the recording), and so is a repeated
+    press of a control that is down already (key auto-repeat).
     """
 
-    def __init__(self) -> None:
+    def __init__(self, way: WayToRecord = WayToRecord()) -> None:  # noqa: B008 - frozen
+        self._way = way
         self.steps: list[Step] = []
         self._down: dict[str, int] = {}
         self._last_us: int | None = None
 
     def feed(self, event: Pressed | Released | Turned, at_us: int) -> bool:
         """Take one event; True when it became a step. A time that goes backward counts as standing still."""
+        if not self._way.catches(event.control):
+            return False
         match event:
             case Pressed(control):
                 if control in self._down:

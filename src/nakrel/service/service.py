@@ -38,7 +38,7 @@ from nakrel.core.messages import (
 from nakrel.core.player import Plan, compile_macro
 from nakrel.core.profile import EVERYDAY, Profile
 from nakrel.core.programs import Choice
-from nakrel.core.recorder import Recorder
+from nakrel.core.recorder import Recorder, WayToRecord
 from nakrel.core.steps import Step
 from nakrel.service.feed import Feed
 from nakrel.service.follow import Follower
@@ -260,9 +260,9 @@ class Service:
         """Whether a recording is going on."""
         return self._recorder is not None
 
-    def start_recording(self, owner: Connection | None) -> None:
+    def start_recording(self, owner: Connection | None, way: WayToRecord) -> None:
         """Begin; attachments rest meanwhile. The steps go to `owner` alone."""
-        self._recorder, self._record_owner = Recorder(), owner
+        self._recorder, self._record_owner = Recorder(way), owner
         # What happened before is not in it, even if it is read only now. X tells its times in whole milliseconds.
         self._record_since_us = monotonic_us() // 1_000 * 1_000
         self.feed.recording(self._recorder, owner)

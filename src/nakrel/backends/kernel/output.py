@@ -85,7 +85,11 @@ class Output:
         """Move the pointer to a pixel of a screen of that size, counted from its top left corner (0, 0)."""
         across = round(max(0, min(x, width - 1)) * _FINE / max(1, width - 1))
         down = round(max(0, min(y, height - 1)) * _FINE / max(1, height - 1))
-        self._pointer.write(abi.report((abi.EV_ABS, abi.ABS_X, across), (abi.EV_ABS, abi.ABS_Y, down)))
+        # The kernel leaves out a value that the device has already, although a mouse may have moved the pointer since:
+        # a step beside it first, too small to be seen.
+        for place in ((across ^ 1, down ^ 1), (across, down)):
+            axes = zip((abi.ABS_X, abi.ABS_Y), place, strict=True)
+            self._pointer.write(abi.report(*((abi.EV_ABS, axis, value) for axis, value in axes)))
 
     def close(self) -> None:
         """Let go of what is down, the last press first, and remove the devices."""

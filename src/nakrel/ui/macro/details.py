@@ -5,12 +5,13 @@ from __future__ import annotations
 from functools import partial
 
 import msgspec
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
+from nakrel.core.checks import check_macro
 from nakrel.core.controls import label as control_label
-from nakrel.core.macro import Mode, Play, cycle_us
+from nakrel.core.macro import Macro, Mode, Play, cycle_us
 from nakrel.core.profile import RunMacro
 from nakrel.core.steps import length_us
 from nakrel.core.units import format_ms, format_rate
@@ -25,8 +26,14 @@ from nakrel.ui.widgets.play import PlayFields
 __all__ = ["MacroDetails"]
 
 
+# More are told by their number: whoever has that many looks at the first ones first.
+_MOST_CHECKS = 6
+
+
 class MacroDetails(QWidget):
-    """The details column beside the macro's page."""
+    """The details column beside the macro's page; `show_row` asks for a step to be shown."""
+
+    show_row = pyqtSignal(int)
 
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
@@ -39,6 +46,8 @@ class MacroDetails(QWidget):
         self.attach_button = button("", self._arm, "act", "Choose the button by pressing it (Ctrl+B)")
         self.capture = Capture(store, "Press the button that should play it…")
         self.frame_check = FrameCheck(store)
+        self._checks_head, self.checks = label("Checks", "heading"), QVBoxLayout()
+        self.checks.setSpacing(4)
         self._said = label("", "soft", wrap=True)
         self._places = QVBoxLayout()
         self._places.setSpacing(0)
@@ -74,6 +83,9 @@ class MacroDetails(QWidget):
         layout.addSpacing(10)
         layout.addWidget(self.frame_check)
         layout.addSpacing(10)
+        layout.addWidget(self._checks_head)
+        layout.addLayout(self.checks)
+        layout.addSpacing(10)
         layout.addWidget(label("Attached to", "heading"))
         layout.addLayout(self._places)
         layout.addWidget(self.attach_button)
@@ -101,8 +113,29 @@ class MacroDetails(QWidget):
         self.attach_button.setText(f"Attach in {profile.name}…" if profile else "Attach…")
         self.attach_button.setVisible(not self.capture.armed)
         self.frame_check.set_macro(macro)
+        self._show_checks(macro)
         self._show_places()
         self._show_running()
+
+    def _show_checks(self, macro: Macro) -> None:
+        clear_layout(self.checks)
+        triggers = {
+            code
+            for profile in self._store.profiles.values()
+            for code, cell in profile.sheet.cells.items()
+            if isinstance(cell, RunMacro) and cell.macro == macro.id
+        }
+        found = check_macro(macro, triggers)
+        self._checks_head.setVisible(bool(found))
+        for finding in found[:_MOST_CHECKS]:
+            row = QHBoxLayout()
+            row.addWidget(label(finding.words, "", wrap=True), 1)
+            if finding.row is not None:
+                show = button("Show", partial(self.show_row.emit, finding.row), "link", "Select the step")
+                row.addWidget(show, 0, Qt.AlignmentFlag.AlignTop)
+            self.checks.addLayout(row)
+        if len(found) > _MOST_CHECKS:
+            self.checks.addWidget(label(f"and {len(found) - _MOST_CHECKS} more", "soft"))
 
     def _show_places(self) -> None:
         clear_layout(self._places)

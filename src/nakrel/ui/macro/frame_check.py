@@ -49,9 +49,8 @@ class _Plot(QWidget):
             painter.setPen(QColor(p.line))
             painter.drawLine(QPointF(field.left(), y), QPointF(field.right(), y))
             painter.setPen(QColor(p.soft))
-            painter.drawText(
-                QRectF(0, y - 8, 30, 16), Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, text
-            )
+            right = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
+            painter.drawText(QRectF(0, y - 8, field.left() - 6, 16), right, text)
         if not self.seen:
             return
         places = {fps: field.left() + n * field.width() / (len(self.seen) - 1) for n, (fps, _) in enumerate(self.seen)}

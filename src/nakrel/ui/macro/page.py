@@ -163,6 +163,12 @@ class MacroPage(QWidget):
         self._show_view()
         (self.notation.editor if self._as_text else self.steps).setFocus()
 
+    def show_row(self, row: int) -> None:
+        """Select a step in the list and scroll to it."""
+        self.show_view("steps")
+        self._select([row])
+        self.steps.scrollTo(self.model.index(row, 0))
+
     def _show_view(self) -> None:
         there = self._shown.macro is not None
         self.view.set_value("notation" if self._as_text else "steps")

@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QEvent, QObject, pyqtSignal
+import msgspec
+from PyQt6.QtCore import QEvent, QObject, QTimer, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QMouseEvent
-from PyQt6.QtWidgets import QHBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel.core import edits
 from nakrel.core import messages as m
 from nakrel.core.controls import label as control_label
 from nakrel.core.macro import Macro
+from nakrel.core.recorder import Waits, WayToRecord, Where, tidy
 from nakrel.core.steps import Step
+from nakrel.core.units import format_ms
 from nakrel.ui import commands
+from nakrel.ui.macro.recording_options import RecordingOptions
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 
@@ -30,16 +34,32 @@ class RecordingBar(QWidget):
         self._macro: Macro | None = None
         self._place: edits.Place | None = None
         self._steps: list[Step] = []
+        self._way = WayToRecord()
+        self._left_s = 0
+        self._tick, self._limit = QTimer(self), QTimer(self)
+        self._tick.setInterval(1_000)
+        self._tick.timeout.connect(self._count_down)
+        self._limit.setSingleShot(True)
+        self._limit.timeout.connect(lambda: self._stop(()))
         self._pressed_by: tuple[str, ...] = ("BTN_LEFT",)
         self.button = button("●  Record", self._clicked, "act", "Record what you press, in any window (Ctrl+R)")
         self.button.installEventFilter(self)
         self._words = label("", "soft")
-        layout = QHBoxLayout(self)
+        self.options = RecordingOptions(store)
+        self.options_button = button("Options", self._show_options, "link", "What is recorded, and how")
+        self.options_button.setCheckable(True)
+        row = QHBoxLayout()
+        row.addWidget(self.button)
+        row.addSpacing(8)
+        row.addWidget(self._words)
+        row.addStretch(1)
+        row.addWidget(self.options_button)
+        layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 8, 0, 6)
-        layout.addWidget(self.button)
-        layout.addSpacing(8)
-        layout.addWidget(self._words)
-        layout.addStretch(1)
+        layout.setSpacing(4)
+        layout.addLayout(row)
+        layout.addWidget(self.options)
+        self.options.hide()
         self.row_after: int | None = None
         store.recorded.connect(self._recorded)
         store.settings_changed.connect(self._show)
@@ -70,14 +90,51 @@ class RecordingBar(QWidget):
             self._pressed_by = ("KEY_SPACE", "KEY_ENTER", "KEY_KPENTER")
         return False
 
+    def _show_options(self) -> None:
+        self.options.setVisible(self.options_button.isChecked())
+
     def _clicked(self) -> None:
-        if self.recording:
-            self._store.ask(m.StopRecording(self._pressed_by), self._stopped)
+        if self._left_s:
+            self._end_countdown()
+        elif self.recording:
+            self._stop(self._pressed_by)
         elif self._target:
-            self._macro, self._steps = self._target, []
-            self._place = edits.place_after(self._target, self.row_after)
-            self._store.ask(m.StartRecording(), self._started)
+            self._way = self._store.settings.recording
+            self._left_s = self._way.countdown_s
+            if self._left_s:
+                self._tick.start()
+            else:
+                self._begin()
         self._show()
+
+    def _count_down(self) -> None:
+        self._left_s -= 1
+        if self._left_s <= 0:
+            self._end_countdown()
+            self._begin()
+        self._show()
+
+    def _end_countdown(self) -> None:
+        self._tick.stop()
+        self._left_s = 0
+
+    def _begin(self) -> None:
+        if self._target is None:
+            return
+        self._steps = []
+        self._macro = self._target
+        if self._way.where is Where.REPLACE:
+            self._macro = msgspec.structs.replace(self._target, lead_in=(), loop=(), lead_out=())
+        at_end = self._way.where is not Where.CURSOR
+        self._place = edits.place_after(self._macro, None if at_end else self.row_after)
+        self._store.ask(m.StartRecording(self._way), self._started)
+        if self._way.limit_s:
+            self._limit.start(self._way.limit_s * 1_000)
+
+    def _stop(self, gesture: tuple[str, ...]) -> None:
+        self._limit.stop()
+        if self.recording:
+            self._store.ask(m.StopRecording(gesture), self._stopped)
 
     def _started(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Refused):
@@ -95,37 +152,53 @@ class RecordingBar(QWidget):
             return
         if not recorded.done:
             self._steps[recorded.first :] = recorded.steps
-            preview = edits.insert(self._macro, self._place, self._steps)
-            self.live.emit(preview, self._new_rows(len(self._steps)))
+            new = tidy(self._steps, self._way)
+            preview = edits.insert(self._macro, self._place, new)
+            self.live.emit(preview, self._new_rows(preview, len(new)))
             self._show()
             return
+        self._limit.stop()
         macro, self._macro = self._macro, None
-        if recorded.steps:
-            commands.edit_macro(
-                self._store, f"recording into {macro.name}", edits.insert(macro, self._place, recorded.steps)
-            )
-        self.ended.emit(self._new_rows(len(recorded.steps)))
+        new = tidy(recorded.steps, self._way)
+        after = edits.insert(macro, self._place, new)
+        if new:
+            commands.edit_macro(self._store, f"recording into {macro.name}", after)
+        self.ended.emit(self._new_rows(after, len(new)))
         self._show()
 
-    def _new_rows(self, count: int) -> range:
-        assert self._place
-        macro = self._macro or self._target
-        if macro is None:
-            return range(0)
-        before = {"lead_in": 0, "loop": len(macro.lead_in), "lead_out": len(macro.lead_in) + len(macro.loop)}
-        first = before[self._place.section] + self._place.at
+    def _new_rows(self, macro: Macro, count: int) -> range:
+        """The rows of the recorded steps, which are no blocks and so a row each."""
+        place = self._place
+        numbered = enumerate(edits.rows(macro))
+        first = next((n for n, row in numbered if (row.section, row.at, row.inside) == place), 0)
         return range(first, first + count)
 
     def _show(self) -> None:
         stop_key = control_label(self._store.settings.record_stop_key)
-        if self.recording:
+        if self._left_s:
+            self.button.setText("■  Not now")
+            self._words.setText(f"recording begins in {self._left_s} s")
+        elif self.recording:
             self.button.setText("■  Stop")
             count = len(self._steps)
             self._words.setText(f"recording in all windows · {count} steps · {stop_key} ends it")
         else:
             self.button.setText("●  Record")
-            where = "after the selected step" if self.row_after is not None else "at the end of the loop"
-            self._words.setText(f"keys, buttons, wheel · waits as performed · {where} · {stop_key} ends it")
+            self._words.setText(f"{self._summary()} · {stop_key} ends it")
+
+    def _summary(self) -> str:
+        """The way to record in words."""
+        way = self._store.settings.recording
+        caught = [word for on, word in ((way.keys, "keys"), (way.buttons, "buttons"), (way.wheel, "wheel")) if on]
+        waits = {
+            Waits.PERFORMED: "waits as performed",
+            Waits.EVEN: f"every wait {format_ms(way.even_us)} ms",
+            Waits.NONE: "no waits",
+        }[way.waits]
+        where = "in place of all steps" if way.where is Where.REPLACE else "at the end of the loop"
+        if way.where is Where.CURSOR and self.row_after is not None:
+            where = "after the selected step"
+        return " · ".join((", ".join(caught) or "nothing", waits, where))
 
     _target: Macro | None = None
 

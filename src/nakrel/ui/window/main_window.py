@@ -223,6 +223,7 @@ class MainWindow(QMainWindow):
         self.store.status_changed.connect(self._show_head)
         self.store.settings_changed.connect(self._apply_look)
         self.store.fault.connect(self._show_fault)
+        self.macro_details.show_row.connect(self.macro.show_row)
 
     # Showing
 

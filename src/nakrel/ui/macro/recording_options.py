@@ -1,0 +1,96 @@
+"""What is recorded, and how: choices that are kept with the settings."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import msgspec
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QSpinBox, QVBoxLayout, QWidget
+
+from nakrel.core.recorder import Waits, Where
+from nakrel.ui import commands
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import TimeEdit, choice, label
+
+__all__ = ["RecordingOptions"]
+
+_WAITS = ((Waits.PERFORMED, "as performed"), (Waits.EVEN, "all alike"), (Waits.NONE, "left out"))
+_WHERE = ((Where.CURSOR, "after the selected step"), (Where.END, "at the end"), (Where.REPLACE, "in place of all"))
+_CAUGHT = (("keys", "keys"), ("buttons", "buttons"), ("wheel", "wheel"))
+
+
+class RecordingOptions(QWidget):
+    """Shows the way to record and takes each change of it at once."""
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self._store = store
+        self.caught = {name: QCheckBox(word) for name, word in _CAUGHT}
+        self.waits = self._choice("waits", _WAITS)
+        self.even = TimeEdit(25_000)
+        self.even.setAccessibleName("Every wait")
+        self.even.setFixedWidth(78)
+        self.where = self._choice("where", _WHERE)
+        self.countdown = self._seconds("Begins after", "at once")
+        self.limit = self._seconds("Ends after", "no limit")
+        self._build()
+        for name, box in self.caught.items():
+            box.clicked.connect(lambda on, n=name: self._change(n, on))
+        self.even.changed.connect(lambda micros: self._change("even_us", micros))
+        self.countdown.valueChanged.connect(lambda value: self._change("countdown_s", value))
+        self.limit.valueChanged.connect(lambda value: self._change("limit_s", value))
+        store.settings_changed.connect(self.refresh)
+        self.refresh()
+
+    def _build(self) -> None:
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(4)
+        for fields in (
+            (*self.caught.values(), label("waits", "soft"), self.waits, self.even),
+            (self.where, label("begins", "soft"), self.countdown, label("ends", "soft"), self.limit),
+        ):
+            row = QHBoxLayout()
+            row.setSpacing(8)
+            for field in fields:
+                row.addWidget(field)
+            row.addStretch(1)
+            layout.addLayout(row)
+
+    def refresh(self) -> None:
+        """Show the settings as they are."""
+        way = self._store.settings.recording
+        for name, box in self.caught.items():
+            box.setChecked(getattr(way, name))
+        self.waits.setCurrentIndex(self.waits.findData(way.waits))
+        self.where.setCurrentIndex(self.where.findData(way.where))
+        self.even.set_value(way.even_us)
+        self.even.setVisible(way.waits is Waits.EVEN)
+        for field, value in ((self.countdown, way.countdown_s), (self.limit, way.limit_s)):
+            before = field.blockSignals(True)
+            field.setValue(value)
+            field.blockSignals(before)
+
+    def _choice(self, name: str, options: Any) -> QComboBox:
+        made = choice(name)
+        made.setMinimumContentsLength(max(len(text) for _, text in options) - 2)
+        for value, text in options:
+            made.addItem(text, value)
+        made.activated.connect(lambda index: self._change(name, made.itemData(index)))
+        return made
+
+    def _seconds(self, name: str, never: str) -> QSpinBox:
+        made = QSpinBox()
+        made.setAccessibleName(name)
+        made.setRange(0, 600)
+        made.setSpecialValueText(never)
+        made.setPrefix("after ")
+        made.setSuffix(" s")
+        made.setFixedWidth(84)
+        return made
+
+    def _change(self, name: str, value: Any) -> None:
+        settings = self._store.settings
+        way = msgspec.structs.replace(settings.recording, **{name: value})
+        if way != settings.recording:
+            commands.edit_settings(self._store, "way to record", msgspec.structs.replace(settings, recording=way))

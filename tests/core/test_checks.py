@@ -1,0 +1,77 @@
+"""The checks: each slip is found at its row, and a sound macro has none."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from hypothesis import given
+
+from nakrel.core.checks import check_macro
+from nakrel.core.edits import rows
+from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.steps import Branch, Chord, PickOne, Press, Release, Repeat, Step, Tap, Wait, Wheel
+from nakrel.demo.data import MACROS
+from tests.strategies import macros
+
+Q, W, UP_Q = Press(control="KEY_Q"), Press(control="KEY_W"), Release(control="KEY_Q")
+TAP, WAIT = Tap(control="KEY_E", hold_us=20_000), Wait(wait_us=20_000)
+FOUND = [
+    ((Q, WAIT), 0, "Q is never let go here"),
+    ((WAIT, UP_Q), 1, "nothing before it presses it"),
+    ((Q, WAIT, Q, UP_Q), 2, "Q is down already: this press"),
+    ((Q, WAIT, Tap(control="KEY_Q", hold_us=9_000)), 2, "this tap lets it go"),
+    ((Tap(control="KEY_Q", hold_us=0),), 0, "held not at all"),
+    ((Tap(control="KEY_Q", hold_us=1_000),), 0, "held for 1 ms only"),
+    ((TAP, Repeat(times=3)), 1, "nothing inside to repeat"),
+    ((PickOne(branches=(Branch(steps=(TAP,)),)),), 0, "one way only"),
+    ((TAP, Wait(wait_us=0)), 1, "takes no time"),
+    ((Repeat(times=2, steps=(WAIT, UP_Q)),), 2, "nothing before it presses it"),
+]
+
+
+@pytest.mark.parametrize(("loop", "row", "words"), FOUND)
+def test_each_slip_is_found_at_its_row(loop: tuple[Step, ...], row: int, words: str):
+    (finding,) = check_macro(Macro(id="m", name="M", loop=loop))
+    assert finding.row == row
+    assert words in finding.words
+
+
+@pytest.mark.parametrize(("loop", "row", "words"), FOUND)
+def test_what_is_switched_off_is_no_slip(loop: tuple[Step, ...], row: int, words: str):
+    block = Repeat(times=2, steps=loop, off=True)
+    assert check_macro(Macro(id="m", name="M", loop=(block, TAP))) == ()
+
+
+def test_a_hold_from_the_lead_in_to_the_lead_out_is_sound_and_without_its_end_it_is_told():
+    macro = Macro(id="m", name="M", lead_in=(Q,), loop=(TAP, WAIT), lead_out=(UP_Q,))
+    assert check_macro(macro) == ()
+    (finding,) = check_macro(Macro(id="m", name="M", lead_in=(Q,), loop=(TAP, WAIT)))
+    assert "let it go in the lead-out" in finding.words
+
+
+def test_a_loop_without_time_is_told_where_it_repeats():
+    loop = (Wheel(control="WHEEL_UP"),)
+    assert check_macro(Macro(id="m", name="M", loop=loop)) == ()
+    (finding,) = check_macro(Macro(id="m", name="M", play=Play(Mode.TOGGLE), loop=loop))
+    assert finding.row is None
+    assert "no time in it" in finding.words
+    assert check_macro(Macro(id="m", name="M", play=Play(Mode.TOGGLE, pause_us=1), loop=loop)) == ()
+
+
+def test_a_macro_that_presses_its_own_trigger_is_told():
+    loop = (TAP, Chord(controls=("KEY_LEFTCTRL", "KEY_W"), hold_us=20_000))
+    (finding,) = check_macro(Macro(id="m", name="M", loop=loop), {"KEY_W", "KEY_Q"})
+    assert finding.row == 1
+    assert "W starts this very macro" in finding.words
+
+
+def test_the_demo_s_macros_have_no_slips():
+    assert [(macro.name, found) for macro in MACROS if (found := check_macro(macro))] == []
+
+
+@given(macros)
+def test_every_finding_points_at_a_row_and_says_something(macro: Macro):
+    for finding in check_macro(macro, {"KEY_Q"}):
+        assert finding.row is None or 0 <= finding.row < len(rows(macro))
+        assert re.fullmatch(r"[A-Z0-9`'\[\]\\;,./=-].*\.", finding.words)
