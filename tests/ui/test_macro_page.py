@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLabel, QPushButton
 
 from nakrel.core import messages as m
 from nakrel.core import notation
+from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.recorder import Waits, WayToRecord, Where
 from nakrel.core.steps import Branch, Chord, PickOne, Press, Release, Repeat, Tap, Wait
 from nakrel.ui.macro.steps_model import TIME, WHAT
+from nakrel.ui.macro.timing import time_change
 from tests.ui.conftest import Ui
 
 MACRO = Macro(
@@ -246,3 +249,45 @@ def test_a_recording_goes_in_inside_a_block(ui: Ui):
     inner = loop(ui)[0].steps
     assert [type(step) for step in inner if not isinstance(step, Wait)] == [Tap, Press, Release]
     assert made.selected()[0] == 2
+
+
+@pytest.mark.parametrize(
+    ("kind", "text", "micros", "after"),
+    [
+        ("set", "40/s", 7, 25_000),
+        ("scale", "1.5", 7, 10),
+        ("scale", "50 %", 7_000, 3_500),
+        ("round", "1f@60", 20_000, 16_667),
+        ("round", "5", 12_500, 15_000),
+        ("least", "20", 7_000, 20_000),
+        ("least", "20", 21_000, 21_000),
+    ],
+)
+def test_changes_of_time(kind: str, text: str, micros: int, after: int):
+    assert time_change(kind, text)(micros) == after
+
+
+@pytest.mark.parametrize(("kind", "text"), [("scale", "twice"), ("scale", "0"), ("round", "0"), ("set", "long")])
+def test_a_change_that_cannot_be_read_is_told(kind: str, text: str):
+    with pytest.raises(DataError):
+        time_change(kind, text)
+
+
+def test_times_are_changed_of_the_selected_steps_or_of_all(ui: Ui):
+    made = page(ui, Macro(id="storm-volley", name="Storm volley", loop=(*MACRO.loop, Wait(wait_us=5_000))))
+    made.timing_button.click()
+    assert made.timing.isVisible()
+    made._select([2])
+    made.timing.kind.setCurrentIndex(1)
+    made.timing.figure.setText("200 %")
+    made.timing.apply_button.click()
+    assert [step.hold_us if isinstance(step, Tap) else step.wait_us for step in loop(ui)[0].steps] == [20_000, 60_000]
+    made.steps.clearSelection()
+    made.timing.figure.setText("10x")
+    made.timing.apply_button.click()
+    assert loop(ui)[0].steps == (Tap(control="KEY_Q", hold_us=200_000), Wait(wait_us=600_000))
+    made.timing.figure.setText("more")
+    made.timing.apply_button.click()
+    assert "is not a factor" in made.timing.said.text()
+    made.timing.trim_button.click()
+    assert len(loop(ui)) == 2

@@ -19,6 +19,7 @@ from nakrel.ui.macro.diagram import Diagram
 from nakrel.ui.macro.notation_view import NotationView
 from nakrel.ui.macro.recording import RecordingBar
 from nakrel.ui.macro.steps_model import SECTION_WORDS, TIME, StepsModel
+from nakrel.ui.macro.timing import TimingRow
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, label
@@ -85,12 +86,17 @@ class MacroPage(QWidget):
         self.steps = _Steps(self)
         self.add_step = AddStep(store)
         self.notation = NotationView(store)
+        self.timing = TimingRow()
+        self.timing_button = button("Timing", self._show_view, "link", "Change many times at once")
+        self.timing_button.setCheckable(True)
         self.view = Segments((("steps", "Steps"), ("notation", "Notation")), "Shown as")
         self.new_button = button("New macro", lambda: None, "act")
         self._empty = self._invitation()
         self._as_text = False
         self._build()
         self.view.chosen.connect(self.show_view)
+        self.timing.chosen.connect(self.retime)
+        self.timing.trimmed.connect(self.trim)
         shown.macro_changed.connect(self.refresh)
         store.macro_changed.connect(lambda key: self.refresh())
         self.recording.live.connect(self._live)
@@ -114,7 +120,10 @@ class MacroPage(QWidget):
         views = QHBoxLayout()
         views.addWidget(self.view)
         views.addStretch(1)
+        views.addWidget(self.timing_button)
         layout.addLayout(views)
+        layout.addWidget(self.timing)
+        self.timing.hide()
         layout.addWidget(self.steps, 1)
         layout.addWidget(self.add_step)
         layout.addWidget(self.notation, 1)
@@ -175,6 +184,8 @@ class MacroPage(QWidget):
         for part in (self.steps, self.add_step):
             part.setVisible(there and not self._as_text)
         self.notation.setVisible(there and self._as_text)
+        self.timing_button.setVisible(there and not self._as_text)
+        self.timing.setVisible(there and not self._as_text and self.timing_button.isChecked())
 
     def selected(self) -> list[int]:
         """The selected rows."""
@@ -251,6 +262,7 @@ class MacroPage(QWidget):
     def _selection_changed(self) -> None:
         rows = self.selected()
         self.model.selected = rows
+        self.timing.set_scope(len(rows))
         self.recording.set_cursor(rows[-1] if rows else None)
         macro = self.model.macro
         if macro and rows and rows[-1] < self.model.rowCount():
@@ -297,6 +309,17 @@ class MacroPage(QWidget):
         menu.addSeparator()
         menu.addAction("Delete\tDel", self.delete_selected)
         return menu
+
+    def retime(self, change: Callable[[int], int], words: str) -> None:
+        """Change the times of the selected steps, or of all where none is."""
+        if macro := self.model.macro:
+            chosen = self.selected() or range(len(edits.rows(macro)))
+            commands.edit_macro(self._store, f"{words} in {macro.name}", edits.retime(macro, chosen, change))
+
+    def trim(self) -> None:
+        """Take out the waits at both ends of the loop."""
+        if macro := self.model.macro:
+            commands.edit_macro(self._store, f"trim {macro.name}", edits.trim(macro))
 
     def duplicate_selected(self) -> None:
         """Repeat each selected step after itself."""

@@ -1,0 +1,83 @@
+"""Changing many times at once: of the selected steps, or of all."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+
+from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QWidget
+
+from nakrel.core.errors import DataError
+from nakrel.core.units import parse_time
+from nakrel.ui.widgets.basics import button, choice, label
+
+__all__ = ["TimingRow", "time_change"]
+
+_KINDS = (
+    ("set", "set all to", "25 ms"),
+    ("scale", "scale by", "1.5"),
+    ("round", "round to", "1f@60"),
+    ("least", "make at least", "20 ms"),
+)
+_FACTOR = re.compile(r"\s*(\d+(?:[.,]\d+)?)\s*(%|x|×)?\s*")
+
+
+def time_change(kind: str, text: str) -> Callable[[int], int]:
+    """What to make of a time in microseconds. Raises `DataError` for what can't be read."""
+    if kind == "scale":
+        found = _FACTOR.fullmatch(text)
+        factor = float(found[1].replace(",", ".")) / (100 if found[2] == "%" else 1) if found else 0
+        if not 0 < factor <= 1_000:
+            raise DataError(f"{text.strip()!r} is not a factor; write it as 1.5 or 150 %")
+        return lambda micros: round(micros * factor)
+    given_us = parse_time(text)
+    if kind == "round":
+        if not given_us:
+            raise DataError("a grid of 0 ms has no lines; write a time, or frames as 1f@60")
+        return lambda micros: (micros + given_us // 2) // given_us * given_us
+    if kind == "least":
+        return lambda micros: max(micros, given_us)
+    return lambda micros: given_us
+
+
+class TimingRow(QWidget):
+    """The kind of change, its figure, and the button; `chosen` gives the change and words for it."""
+
+    chosen = pyqtSignal(object, str)
+    trimmed = pyqtSignal()
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.kind = choice("Change of times")
+        for value, words, _ in _KINDS:
+            self.kind.addItem(words, value)
+        self.figure = QLineEdit(_KINDS[0][2])
+        self.figure.setAccessibleName("Time or factor")
+        self.figure.setFixedWidth(86)
+        self.apply_button = button("Change", self._apply)
+        self.trim_button = button("Trim both ends", self.trimmed.emit, tip="Take out the waits at the loop's ends")
+        self.said = label("", "alarm")
+        self.scope = label("", "soft")
+        self.kind.activated.connect(lambda index: self.figure.setText(_KINDS[index][2]))
+        self.figure.returnPressed.connect(self._apply)
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(6)
+        for each in (label("times", "soft"), self.kind, self.figure, self.apply_button, self.scope, self.trim_button):
+            row.addWidget(each)
+        row.addWidget(self.said)
+        row.addStretch(1)
+
+    def set_scope(self, selected: int) -> None:
+        """Say which steps are changed."""
+        self.scope.setText(f"of {selected} selected" if selected else "of all steps")
+
+    def _apply(self) -> None:
+        try:
+            change = time_change(self.kind.currentData(), self.figure.text())
+        except DataError as error:
+            self.said.setText(str(error))
+            return
+        self.said.setText("")
+        self.chosen.emit(change, f"{self.kind.currentText()} {self.figure.text().strip()}")
