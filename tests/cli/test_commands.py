@@ -138,3 +138,17 @@ def test_a_text_is_typed_from_the_command_line(home: Path, service: ServiceProce
     run(home, "type", "--rate", "200", "hi")
     service.hear(lambda: [c for c, v in service.seen("typed-text") if v] == ["KEY_H", "KEY_I"], "both letters")
     assert "has no keys for" in run(home, "type", "字", code=1).output
+
+
+def test_a_macro_goes_out_as_a_recording_and_comes_back(home: Path, service: ServiceProcess, tmp_path: Path):
+    volley = next(x for x in MACROS if x.id == "storm-volley")
+    for form in ("evemu", "libinput"):
+        path = tmp_path / f"volley-{form}"
+        run(home, "export", "Storm volley", "--as", form, "-o", str(path), "--runs", "1")
+        told = run(home, "import", str(path), "--name", f"Back from {form}").stdout
+        assert told.startswith(f"Back from {form}: ")
+        rows = run(home, "plan", f"Back from {form}", "--json").stdout
+        assert [tuple(row.values()) for row in json.loads(rows)] == plan(volley, volley.play, 1)
+    assert run(home, "export", "Storm volley", "--as", "vcd").stdout.startswith("$version Nakrel $end")
+    assert run(home, "export", "Storm volley", "--as", "csv").stdout.startswith("section,depth,step")
+    assert "no recording of evemu-record" in run(home, "import", str(home / "config" / "settings.json"), code=1).output

@@ -5,6 +5,8 @@ from __future__ import annotations
 import csv
 import json
 import sys
+import uuid
+from pathlib import Path
 from typing import Any, NoReturn, TypeVar
 
 import click
@@ -22,8 +24,11 @@ from nakrel.core.programs import describe_rule
 from nakrel.core.simulate import plan as plan_rows
 from nakrel.core.units import MAX_COUNT, format_rate
 from nakrel.demo.seed import seed
+from nakrel.storage import files
+from nakrel.storage.files import StorageError
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
+from nakrel.storage.recordings import WRITERS, read_recording
 
 __all__ = ["main"]
 
@@ -116,6 +121,41 @@ def service(session: Session, arguments: tuple[str, ...]) -> None:
     from nakrel.service.start import main as serve
 
     sys.exit(serve([*(["--home", session.folder] if session.folder else []), *arguments]))
+
+
+@main.command()
+@click.argument("macro")
+@click.option("--as", "form", type=click.Choice(["vcd", "csv", "evemu", "libinput"]), required=True, help="The format.")
+@click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; without it to the output.")
+@click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
+@click.option("--seed", type=int, default=0, show_default=True, help="What is left to chance goes by this number.")
+@click.pass_obj
+def export(session: Session, macro: str, form: str, output: Path | None, runs: int | None, seed: int) -> None:
+    """Write what MACRO plays for other tools: a waveform viewer, a table, evemu-play or libinput replay."""
+    found = _pick(session.library().macros, macro, "macro")
+    try:
+        text = WRITERS[form](found, plan_rows(found, found.play, runs, seed))
+        if output is None:
+            click.echo(text, nl=False)
+        else:
+            files.write(output, text.encode())
+    except (DataError, StorageError) as error:
+        _fail(str(error))
+
+
+@main.command(name="import")
+@click.argument("recording", type=click.Path(path_type=Path))
+@click.option("--name", help="The macro's name; the file's, unless you say otherwise.")
+@click.pass_obj
+def import_(session: Session, recording: Path, name: str | None) -> None:
+    """Make a macro of a RECORDING by evemu-record or libinput record."""
+    try:
+        steps = read_recording(recording)
+    except DataError as error:
+        _fail(str(error))
+    macro = Macro(id=uuid.uuid4().hex[:12], name=name or recording.stem, loop=tuple(steps))
+    session.call(m.PutMacro(macro))
+    click.echo(f"{macro.name}: {len(steps)} steps")
 
 
 @main.command()

@@ -1,0 +1,255 @@
+"""Recordings of the standard Linux input tools in and out, and plans as VCD and CSV.
+
+The formats: evemu's (evemu-format, evemu 2.7), `libinput record`'s (libinput-record(1), libinput 1.22, a YAML file),
+and value change dumps (IEEE 1364-2005, clause 18).
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+import re
+from collections.abc import Iterable, Iterator, Sequence
+from pathlib import Path
+from typing import NamedTuple
+
+import yaml
+
+from nakrel.core.controls import CONTROLS, Kind, by_number
+from nakrel.core.edits import rows
+from nakrel.core.errors import DataError
+from nakrel.core.events import Pressed, Released, Turned
+from nakrel.core.macro import Macro
+from nakrel.core.recorder import Recorder
+from nakrel.core.simulate import PlanRow
+from nakrel.core.steps import Branch, Note, Step, describe, length_us
+from nakrel.core.units import format_ms
+
+__all__ = ["WRITERS", "InputEvent", "read_recording", "steps_csv", "to_evemu", "to_libinput", "to_vcd"]
+
+# A recording of an hour's play is a tenth of this.
+MOST_BYTES = 64 * 1024 * 1024
+MOST_STEPS = 200_000
+_SYN, _KEY, _REL = 0, 1, 2
+_WHEELS = {8: ("WHEEL_DOWN", "WHEEL_UP"), 6: ("WHEEL_LEFT", "WHEEL_RIGHT")}
+_EVEMU_EVENT = re.compile(r"E:\s*(\d+)\.(\d+)\s+([0-9a-fA-F]+)\s+([0-9a-fA-F]+)\s+(-?\d+)")
+# What a virtual device is told of itself; evemu and libinput make such a device to play a recording.
+_NAME = "Nakrel recording"
+_ID = (6, 0, 1, 1)
+
+
+_LIBINPUT_HEAD = """\
+# {title}
+version: 1
+ndevices: 1
+libinput:
+  version: "1.22.1"
+  git: "unknown"
+system:
+  os: "unknown"
+  kernel: "unknown"
+  dmi: "unknown"
+devices:
+- node: /dev/input/event0
+  evdev:
+    # Name: {name}
+    name: "{name}"
+    id: {id}
+    codes:
+{codes}    absinfo: {{}}
+    properties: []
+  hid: [ ]
+  udev:
+    properties: []
+  quirks: []
+  events:
+"""
+
+
+class InputEvent(NamedTuple):
+    """An event of the kernel's: time in microseconds, type, code, value (linux/input-event-codes.h)."""
+
+    at_us: int
+    kind: int
+    code: int
+    value: int
+
+
+# Reading
+
+
+def read_recording(path: Path) -> list[Step]:
+    """The steps of a recording by evemu or `libinput record`, told apart by what is in it.
+
+    Raises `DataError` naming the file, the reason and what would help.
+    """
+    try:
+        if path.stat().st_size > MOST_BYTES:
+            raise DataError(f"{path} is larger than {MOST_BYTES // 1024 // 1024} MB; record a shorter time")
+        text = path.read_text(encoding="utf-8")
+    except OSError as error:
+        raise DataError(f"{path} can't be read: {error.strerror}") from None
+    except UnicodeDecodeError:
+        raise DataError(f"{path} is not text; it takes recordings of evemu-record and of libinput record") from None
+    if re.search(r"^\s*devices:", text, re.MULTILINE):
+        events = list(_libinput_events(path, text))
+    elif _EVEMU_EVENT.search(text):
+        events = list(_evemu_events(path, text))
+    else:
+        raise DataError(f"{path} is no recording of evemu-record or libinput record: there is no event in it")
+    steps = _steps(events)
+    if len(steps) > MOST_STEPS:
+        raise DataError(f"{path} makes {len(steps)} steps, more than the {MOST_STEPS} that a macro can have; cut it")
+    return steps
+
+
+def _evemu_events(path: Path, text: str) -> Iterator[InputEvent]:
+    for number, line in enumerate(text.splitlines(), 1):
+        if line.startswith("E:"):
+            found = _EVEMU_EVENT.match(line)
+            if not found:
+                raise DataError(
+                    f"{path}, line {number}: {line[:60]!r} is no event; it should read E: 0.000001 0001 001e 0001"
+                )
+            seconds, micros, kind, code, value = found.groups()
+            at_us = int(seconds) * 1_000_000 + int(micros[:6].ljust(6, "0"))
+            yield InputEvent(at_us, int(kind, 16), int(code, 16), int(value))
+
+
+def _libinput_events(path: Path, text: str) -> Iterator[InputEvent]:
+    try:
+        loaded = yaml.load(text, Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
+        found = [
+            InputEvent(int(event[0]) * 1_000_000 + int(event[1]), *map(int, event[2:5]))
+            for device in loaded["devices"]
+            for entry in device.get("events") or ()
+            for event in entry.get("evdev") or ()
+        ]
+    except yaml.YAMLError as error:
+        raise DataError(f"{path} is no proper YAML: {str(error).splitlines()[0]}") from None
+    except (TypeError, KeyError, IndexError, ValueError, AttributeError):
+        raise DataError(f"{path} is not built like a recording of libinput record; was it edited?") from None
+    yield from sorted(found, key=lambda event: event.at_us)
+
+
+def _steps(events: Iterable[InputEvent]) -> list[Step]:
+    recorder = Recorder()
+    for at_us, kind, code, value in events:
+        if kind == _REL and code in _WHEELS and value:
+            recorder.feed(Turned(_WHEELS[code][value > 0], min(abs(value), 1_000)), at_us)
+        elif kind == _KEY and value in (0, 1) and (control := by_number(code)):
+            recorder.feed(Pressed(control.code) if value else Released(control.code), at_us)
+    return list(recorder.finish())
+
+
+# Writing
+
+
+def _events(plan: Sequence[PlanRow]) -> Iterator[InputEvent]:
+    for at_us, control, value in plan:
+        known = CONTROLS[control]
+        if known.kind is Kind.WHEEL:
+            sign = 1 if control in ("WHEEL_UP", "WHEEL_RIGHT") else -1
+            yield InputEvent(at_us, _REL, known.number, sign * value)
+        else:
+            yield InputEvent(at_us, _KEY, known.number, value)
+        yield InputEvent(at_us, _SYN, 0, 0)
+
+
+def _codes(plan: Sequence[PlanRow]) -> dict[int, set[int]]:
+    """The codes of each event type; a device with a wheel has a pointer's axes and button, or nobody reads it."""
+    found: dict[int, set[int]] = {_SYN: {0}, _KEY: set(), _REL: set()}
+    for _, control, _ in plan:
+        known = CONTROLS[control]
+        found[_REL if known.kind is Kind.WHEEL else _KEY].add(known.number)
+    if found[_REL] or any(0x110 <= code < 0x120 for code in found[_KEY]):
+        found[_REL] |= {0, 1}
+        found[_KEY].add(0x110)
+    return {kind: codes for kind, codes in found.items() if codes}
+
+
+def to_evemu(macro: Macro, plan: Sequence[PlanRow]) -> str:
+    """A recording that evemu-play plays on a device made by evemu-device."""
+    out = ["# EVEMU 1.3", f"# {_one_line(macro.name)}", f"N: {_NAME}", "I: " + " ".join(f"{n:04x}" for n in _ID)]
+    out.append("P: " + " ".join(["00"] * 8))
+    for kind, codes in sorted(_codes(plan).items()):
+        bits = bytearray(96 if kind == _KEY else 8)
+        for code in codes:
+            bits[code // 8] |= 1 << code % 8
+        for start in range(0, len(bits), 8):
+            out.append(f"B: {kind:02x} " + " ".join(f"{byte:02x}" for byte in bits[start : start + 8]))
+    for at_us, kind, code, value in _events(plan):
+        out.append(f"E: {at_us // 1_000_000}.{at_us % 1_000_000:06d} {kind:04x} {code:04x} {value:04d}")
+    return "\n".join(out) + "\n"
+
+
+def to_libinput(macro: Macro, plan: Sequence[PlanRow]) -> str:
+    """A recording that `libinput replay` plays."""
+    codes = "".join(f"      {kind}: {sorted(numbers)}\n" for kind, numbers in sorted(_codes(plan).items()))
+    head = _LIBINPUT_HEAD.format(title=_one_line(macro.name), name=_NAME, id=list(_ID), codes=codes)
+    out = [head]
+    for at_us, kind, code, value in _events(plan):
+        if kind != _SYN:
+            out.append("  - evdev:\n")
+        out.append(f"    - [{at_us // 1_000_000:3d}, {at_us % 1_000_000:6d}, {kind:3d}, {code:3d}, {value:7d}]\n")
+    if len(out) == 1:
+        out[0] = head.removesuffix("  events:\n") + "  events: []\n"
+    return "".join(out)
+
+
+def to_vcd(macro: Macro, plan: Sequence[PlanRow]) -> str:
+    """A value change dump: a wire a control, 1 while it is down, and a number a wheel direction, its notches so far."""
+    controls = list(dict.fromkeys(row.control for row in plan))
+    marks = {control: _mark(n) for n, control in enumerate(controls)}
+    wheel = {control for control in controls if CONTROLS[control].kind is Kind.WHEEL}
+    scope = re.sub(r"\W+", "_", macro.name) or "macro"
+    out = ["$version Nakrel $end", "$timescale 1 us $end", f"$scope module {scope} $end"]
+    out += [
+        f"$var {'integer 32' if control in wheel else 'wire 1'} {marks[control]} {control} $end" for control in controls
+    ]
+    out += ["$upscope $end", "$enddefinitions $end", "#0", "$dumpvars"]
+    out += [f"b0 {marks[control]}" if control in wheel else f"0{marks[control]}" for control in controls]
+    out.append("$end")
+    turned, now = dict.fromkeys(wheel, 0), 0
+    for at_us, control, value in plan:
+        if at_us != now:
+            out.append(f"#{at_us}")
+            now = at_us
+        if control in wheel:
+            turned[control] += value
+            out.append(f"b{turned[control]:b} {marks[control]}")
+        else:
+            out.append(f"{value}{marks[control]}")
+    return "\n".join(out) + "\n"
+
+
+def steps_csv(macro: Macro, plan: Sequence[PlanRow]) -> str:
+    """The macro's rows: section, depth, the step in words, its length in milliseconds, on or off, remark."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(("section", "depth", "step", "length_ms", "on", "remark"))
+    for section, step, _, _, depth in rows(macro):
+        if isinstance(step, Branch):
+            writer.writerow((section.value, depth, f"way of weight {step.weight}", "", 1, ""))
+        else:
+            words = "note" if isinstance(step, Note) else describe(step)
+            remark = step.text if isinstance(step, Note) else step.remark
+            writer.writerow((section.value, depth, words, format_ms(length_us(step)), int(not step.off), remark))
+    return out.getvalue()
+
+
+def _mark(number: int) -> str:
+    """A short name of printable characters, as VCD wants them."""
+    text = ""
+    while True:
+        number, digit = divmod(number, 94)
+        text += chr(33 + digit)
+        if not number:
+            return text
+
+
+def _one_line(text: str) -> str:
+    return " ".join(text.split())
+
+
+WRITERS = {"vcd": to_vcd, "csv": steps_csv, "evemu": to_evemu, "libinput": to_libinput}
