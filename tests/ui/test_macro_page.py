@@ -291,3 +291,22 @@ def test_times_are_changed_of_the_selected_steps_or_of_all(ui: Ui):
     assert "is not a factor" in made.timing.said.text()
     made.timing.trim_button.click()
     assert len(loop(ui)) == 2
+
+
+def test_a_rapid_fire_is_built_with_its_result_seen_before(ui: Ui):
+    made = page(ui)
+    made.builder_button.click()
+    row = made.builder
+    assert row.isVisible()
+    row.controls.setText("Left button")
+    row.figure.setText("20/s")
+    assert row.preview.text() == "Held   20/s   tap Left button for 25 ms   pause 25 ms"
+    row.figure.setText("soon")
+    assert "is not a time" in row.preview.text()
+    assert not row.make_button.isEnabled()
+    row.figure.setText("20/s")
+    row.make_button.click()
+    assert ui.store.macros["storm-volley"].play == Play(Mode.HELD, pause_us=25_000)
+    assert loop(ui) == (Tap(control="BTN_LEFT", hold_us=25_000),)
+    ui.undo()
+    assert ui.store.macros["storm-volley"] == MACRO

@@ -29,7 +29,7 @@ from nakrel.core.steps import (
 )
 from nakrel.core.units import MAX_COUNT, format_ms, parse_span, parse_time
 
-__all__ = ["NotationError", "completions", "read", "read_steps", "write", "write_steps"]
+__all__ = ["NotationError", "completions", "name_of", "read", "read_control", "read_steps", "write", "write_steps"]
 
 _INDENT = "    "
 _SECTIONS = {"lead-in": Section.LEAD_IN, "loop": Section.LOOP, "lead-out": Section.LEAD_OUT}
@@ -300,14 +300,27 @@ def _timed(line: _Line, at: int, rest: str, word: str, example: str) -> tuple[st
 
 
 def _control(line: _Line, at: int, name: str) -> str:
+    try:
+        return read_control(name)
+    except DataError as error:
+        _fail(line, max(at, line.text.find(name.strip())) if name.strip() else at, str(error))
+
+
+def read_control(name: str) -> str:
+    """The code of the control with this name or code. Raises `DataError` with the nearest names."""
     name = name.strip()
     if not name:
-        _fail(line, at, "which control? Write its name, as in: press Left Shift")
+        raise DataError("which control? Write its name, as in: press Left Shift")
     if code := _CODES.get(name.casefold()):
         return code
     near = [_name(code) for code, control in CONTROLS.items() if _fits(control, name.casefold())][:3]
     hint = f"; did you mean {' or '.join(near)}?" if near else "; docs/formats.md has all names"
-    _fail(line, max(at, line.text.find(name)), f"there is no control {name!r}{hint}")
+    raise DataError(f"there is no control {name!r}{hint}")
+
+
+def name_of(code: str) -> str:
+    """How the notation calls the control."""
+    return _name(code)
 
 
 def _bounded(line: _Line, at: int, text: str, most: int) -> int:

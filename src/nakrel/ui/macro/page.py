@@ -15,6 +15,7 @@ from nakrel.core.steps import Branch, PickOne, Repeat, Step, Wait, length_us
 from nakrel.core.timeline import lay_out
 from nakrel.ui import commands
 from nakrel.ui.macro.add_step import AddStep
+from nakrel.ui.macro.builder import BuilderRow
 from nakrel.ui.macro.diagram import Diagram
 from nakrel.ui.macro.notation_view import NotationView
 from nakrel.ui.macro.recording import RecordingBar
@@ -86,6 +87,11 @@ class MacroPage(QWidget):
         self.steps = _Steps(self)
         self.add_step = AddStep(store)
         self.notation = NotationView(store)
+        self.builder = BuilderRow(store)
+        self.builder_button = button(
+            "Build", self._show_view, "link", "Make the usual macros from two or three figures"
+        )
+        self.builder_button.setCheckable(True)
         self.timing = TimingRow()
         self.timing_button = button("Timing", self._show_view, "link", "Change many times at once")
         self.timing_button.setCheckable(True)
@@ -97,6 +103,7 @@ class MacroPage(QWidget):
         self.view.chosen.connect(self.show_view)
         self.timing.chosen.connect(self.retime)
         self.timing.trimmed.connect(self.trim)
+        self.builder.made.connect(lambda macro, kind: commands.edit_macro(store, f"{kind} in {macro.name}", macro))
         shown.macro_changed.connect(self.refresh)
         store.macro_changed.connect(lambda key: self.refresh())
         self.recording.live.connect(self._live)
@@ -120,8 +127,11 @@ class MacroPage(QWidget):
         views = QHBoxLayout()
         views.addWidget(self.view)
         views.addStretch(1)
+        views.addWidget(self.builder_button)
         views.addWidget(self.timing_button)
         layout.addLayout(views)
+        layout.addWidget(self.builder)
+        self.builder.hide()
         layout.addWidget(self.timing)
         self.timing.hide()
         layout.addWidget(self.steps, 1)
@@ -158,6 +168,7 @@ class MacroPage(QWidget):
         for part in (self.recording, self.diagram, self.view):
             part.setVisible(macro is not None)
         self.notation.set_macro(macro)
+        self.builder.set_macro(macro)
         self._show_view()
         if fresh:
             self.steps.clearSelection()
@@ -184,6 +195,8 @@ class MacroPage(QWidget):
         for part in (self.steps, self.add_step):
             part.setVisible(there and not self._as_text)
         self.notation.setVisible(there and self._as_text)
+        self.builder_button.setVisible(there)
+        self.builder.setVisible(there and self.builder_button.isChecked())
         self.timing_button.setVisible(there and not self._as_text)
         self.timing.setVisible(there and not self._as_text and self.timing_button.isChecked())
 

@@ -1,0 +1,66 @@
+"""The builders make what they say."""
+
+from __future__ import annotations
+
+import pytest
+
+from nakrel.core.builders import BUILDERS, build
+from nakrel.core.checks import check_macro
+from nakrel.core.errors import DataError
+from nakrel.core.macro import Macro, Mode, cycle_us
+from nakrel.core.simulate import plan
+
+KINDS = {builder.name: builder for builder in BUILDERS}
+OLD = Macro(id="m", name="M", note="kept")
+
+
+def made(kind: str, controls: str, figure: str = "") -> Macro:
+    macro = build(OLD, KINDS[kind], controls, figure)
+    assert (macro.id, macro.name, macro.note) == ("m", "M", "kept")
+    assert check_macro(macro) == ()
+    return macro
+
+
+@pytest.mark.parametrize(("figure", "cycle"), [("20/s", 50_000), ("25 ms", 25_000), ("40/s", 25_000), ("60/s", 16_667)])
+def test_rapid_fire_is_half_down_and_half_up_at_its_rate(figure: str, cycle: int):
+    """A repeat every 50 ms is 20 a second, every 25 ms is 40 a second (common practice, no published source)."""
+    macro = made("rapid fire", "Left button", figure)
+    assert macro.play.mode is Mode.HELD
+    assert cycle_us(macro, macro.play) == cycle
+    assert abs(macro.loop[0].hold_us - macro.play.pause_us) <= 1
+
+
+def test_a_rhythm_taps_shortly_and_evenly():
+    rows = plan(made("rhythm", "Space", "500 ms"), made("rhythm", "Space", "500 ms").play, 3)
+    assert [(r.time_us, r.value) for r in rows] == [
+        (n * 500_000 + d, v) for n in range(3) for d, v in ((0, 1), (20_000, 0))
+    ]
+
+
+def test_hold_until_pressed_again_lets_go_in_the_lead_out():
+    macro = made("hold until pressed again", "Left Shift, W")
+    assert macro.play.mode is Mode.TOGGLE
+    rows = [(row.control, row.value) for row in plan(macro, macro.play)]
+    assert rows == [("KEY_LEFTSHIFT", 1), ("KEY_W", 1), ("KEY_W", 0), ("KEY_LEFTSHIFT", 0)]
+
+
+def test_a_combo_taps_one_after_the_other():
+    rows = plan(made("combo", "1, 2, Left button", "60 ms"), OLD.play)
+    assert [(r.time_us, r.control) for r in rows if r.value] == [(0, "KEY_1"), (80_000, "KEY_2"), (160_000, "BTN_LEFT")]
+
+
+@pytest.mark.parametrize(
+    ("kind", "controls", "figure", "words"),
+    [
+        ("rapid fire", "", "20/s", "which control"),
+        ("rapid fire", "Q, W", "20/s", "takes one control"),
+        ("rapid fire", "Qq", "20/s", "no control 'Qq'"),
+        ("rapid fire", "Q", "2000/s", "faster than 500 a second"),
+        ("rapid fire", "Q", "fast", "is not a time"),
+        ("rapid fire", "Wheel up", "20/s", "is a wheel direction"),
+        ("combo", ",".join(["Q"] * 21), "1 ms", "takes 20 at most"),
+    ],
+)
+def test_what_cannot_be_built_is_told(kind: str, controls: str, figure: str, words: str):
+    with pytest.raises(DataError, match=words):
+        build(OLD, KINDS[kind], controls, figure)
