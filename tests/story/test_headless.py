@@ -193,6 +193,22 @@ def test_sigterm_releases_what_macros_hold(server: XServer, service: ServiceProc
     wait_for(lambda: game.down() == set(), "the release")
 
 
+def test_a_simulated_press_that_nobody_attached_reaches_no_game(
+    server: XServer, service: ServiceProcess, game: PracticeGame
+):
+    service.call(m.PutSettings(m.Settings(stand_ins=True)))
+    devices = service.call(m.GetDevices())
+    assert isinstance(devices, m.Devices)
+    keyboard = next(device for device in devices.devices if device.standin and "KEY_E" in device.controls)
+    for value in (1, 0):
+        service.call(m.PressStandIn(keyboard.id, "KEY_E", value))
+    # A real one right after it: what was to come before it would have come.
+    server.hand("click", "8")
+    wait_for(lambda: game.arrivals(Q), "the macro's press")
+    assert {e["control"] for e in game.entries() if e["event"] == "arrived"} == {Q}
+    assert not [notice for notice in service.notices if isinstance(notice, m.Fault)]
+
+
 def test_switching_the_stand_ins_off_lets_their_buttons_go(
     server: XServer, service: ServiceProcess, game: PracticeGame
 ):

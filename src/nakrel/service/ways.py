@@ -192,6 +192,8 @@ class Ways:
             self._loop.forget(self.stand_ins)
             self.stand_ins.close()
             self.stand_ins = None
+        if self.stand_ins is not None:
+            self.stand_ins.apart = self.reaches_programs
         self._user.devices_changed()
 
     # For the backends

@@ -47,6 +47,8 @@ class StandInDevices:
         self._down: set[str] = set()
         self._read_fd, self.hand_fd = os.pipe2(os.O_NONBLOCK | os.O_CLOEXEC)
         self.taken: frozenset[str] = frozenset()
+        # Where output reaches real programs, a simulated press that nobody has attached goes nowhere.
+        self.apart = False
 
     def fileno(self) -> int:
         """The pipe that the simulated fingers write to."""
@@ -92,13 +94,16 @@ class StandInDevices:
             with contextlib.suppress(OSError):
                 os.close(handle)
 
+    def _passed(self, code: str) -> bool:
+        return self.apart and code not in self.taken
+
     def _event(self, code: str, value: int) -> Pressed | Released | Turned | None:
         if CONTROLS[code].kind is Kind.WHEEL:
-            return Turned(code, value) if value else None
+            return Turned(code, value, self._passed(code)) if value else None
         if bool(value) == (code in self._down):
             return None
         if value:
             self._down.add(code)
-            return Pressed(code)
+            return Pressed(code, self._passed(code))
         self._down.discard(code)
         return Released(code)

@@ -165,4 +165,6 @@ def _answer(seen: Any) -> str:
 
 
 def _percent(share: float) -> str:
-    return "all" if share > 0.9995 else f"{share * 100:.0f} %"
+    if share > 0.9995:
+        return "all"
+    return f"{share * 100:.1f} %" if share < 0.01 or share > 0.99 else f"{share * 100:.0f} %"
