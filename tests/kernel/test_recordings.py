@@ -25,9 +25,9 @@ pytestmark = pytest.mark.skipif(not shutil.which("evemu-play"), reason="needs ev
 def test_what_their_tools_record_is_read(tool: str, tmp_path: Path):
     keyboard = HidKeyboard()
     recording = tmp_path / "recording"
-    command = ["evemu-record", keyboard.path] if tool == "evemu-record" else ["libinput", "record", keyboard.path]
-    if tool == "libinput":
-        command[2:2] = ["--show-keycodes"]
+    options = [tool] if tool == "evemu-record" else [tool, "record", "--show-keycodes"]
+    # Line by line: into a file they would write in blocks.
+    command = ["stdbuf", "-oL", *options, keyboard.path]
     with recording.open("w") as out:
         process = subprocess.Popen(command, stdout=out, stderr=subprocess.DEVNULL)
     try:

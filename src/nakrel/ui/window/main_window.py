@@ -7,7 +7,7 @@ from functools import partial
 
 import msgspec
 from PyQt6.QtCore import Qt, QTimer
-from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
+from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence
 from PyQt6.QtWidgets import (
     QApplication,
     QButtonGroup,
@@ -48,6 +48,16 @@ _DETAILS_PX = 304
 _FAULT_MS = 20_000
 
 
+# What a window manager's frame takes of the height, at most.
+_FRAME_PX = 40
+
+
+def _fitting(height: int) -> int:
+    """The height, or what of it the screen has room for with the window's frame."""
+    screen = QGuiApplication.primaryScreen()
+    return min(height, screen.availableSize().height() - _FRAME_PX) if screen else height
+
+
 class MainWindow(QMainWindow):
     """Profiles to the left, a page in the middle, its details to the right, the live strip at the foot."""
 
@@ -70,7 +80,7 @@ class MainWindow(QMainWindow):
         self._fault_timer.timeout.connect(lambda: self._show_fault(""))
         self.link_dialog: LinkDialog | None = None
         self.setWindowTitle("Nakrel")
-        self.resize(1280, 800)
+        self.resize(1280, _fitting(800))
         self.setMinimumSize(1024, 640)
         self._build()
         self._make_actions()
