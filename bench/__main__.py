@@ -66,14 +66,20 @@ def latency(reference: Path, count: int) -> Row:
 
 
 def _echo(reference: Path, count: int) -> list[float]:
-    process = subprocess.Popen([reference, "echo"], stdin=subprocess.PIPE, stdout=subprocess.PIPE, bufsize=0)
+    return _answers(reference, "echo", lambda now: IN.pack(0, 0, 1, now), count)
+
+
+def _answers(reference: Path, mode: str, question: Callable[[int], bytes], count: int) -> list[float]:
+    """How long the C program takes to answer each question, in microseconds."""
+    process = subprocess.Popen([reference, mode], stdin=subprocess.PIPE, stdout=subprocess.PIPE, bufsize=0)
     assert process.stdin
     assert process.stdout
     took = []
     for _ in range(count):
         start = time.monotonic_ns()
-        process.stdin.write(IN.pack(0, 0, 1, start))
-        took.append((int.from_bytes(process.stdout.read(8), "little") - start) / 1_000)
+        process.stdin.write(question(start))
+        process.stdout.read(4_096)
+        took.append((time.monotonic_ns() - start) / 1_000)
         time.sleep(random.uniform(0.001, 0.004))
     process.stdin.close()
     process.wait()
@@ -95,26 +101,9 @@ def kernel_latency(reference: Path, count: int) -> Row:
     return (
         "press → first output, kernel backend",
         shown(took),
-        f"C forwarder: {shown(_answer(reference, count))}",
+        f"C forwarder: {shown(_answers(reference, 'answer', lambda now: report((EV_KEY, 0x113, 1)), count))}",
         "median ≤ 60, p99 ≤ 250 µs",
     )
-
-
-def _answer(reference: Path, count: int) -> list[float]:
-    process = subprocess.Popen([reference, "answer"], stdin=subprocess.PIPE, stdout=subprocess.PIPE, bufsize=0)
-    assert process.stdin
-    assert process.stdout
-    took = []
-    for _ in range(count):
-        start = time.monotonic_ns()
-        process.stdin.write(report((EV_KEY, 0x113, 1)))
-        process.stdout.read(4_096)
-        took.append((time.monotonic_ns() - start) / 1_000)
-        time.sleep(random.uniform(0.001, 0.004))
-    process.stdin.close()
-    process.wait()
-    process.stdout.close()
-    return took
 
 
 def motion(reference: Path, rate: int, seconds: float) -> Row:

@@ -24,18 +24,8 @@ _NO_AXES = bytes(16 + 2 * 64 * 8)
 _MODULES = Path("/usr/lib/xorg/modules")
 _KEYCODE_OFFSET = 8
 
-_CONFIG = """
-Section "ServerFlags"
-    Option "AutoAddDevices" "false"
-    Option "AutoEnableDevices" "false"
-    Option "DontVTSwitch" "true"
-EndSection
-Section "ServerLayout"
-    Identifier "layout"
-    Screen "screen"
-    InputDevice "mouse" "CorePointer"
-    InputDevice "keyboard" "CoreKeyboard"
-EndSection
+# A screen that nobody sees, for every Xorg of the tests.
+SCREEN = """\
 Section "Device"
     Identifier "card"
     Driver "dummy"
@@ -57,7 +47,20 @@ Section "Screen"
         Virtual 1400 900
     EndSubSection
 EndSection
-Section "InputDevice"
+"""
+_CONFIG = """
+Section "ServerFlags"
+    Option "AutoAddDevices" "false"
+    Option "AutoEnableDevices" "false"
+    Option "DontVTSwitch" "true"
+EndSection
+Section "ServerLayout"
+    Identifier "layout"
+    Screen "screen"
+    InputDevice "mouse" "CorePointer"
+    InputDevice "keyboard" "CoreKeyboard"
+EndSection
+{screen}Section "InputDevice"
     Identifier "mouse"
     Driver "inputtest"
     Option "SocketPath" "{folder}/mouse"
@@ -114,7 +117,7 @@ class XorgServer(XServer):
     def __init__(self) -> None:
         self._folder = tempfile.TemporaryDirectory()
         folder = Path(self._folder.name)
-        (folder / "xorg.conf").write_text(_CONFIG.format(folder=folder))
+        (folder / "xorg.conf").write_text(_CONFIG.format(folder=folder, screen=SCREEN))
         super().__init__()
         self.environment.pop("NAKREL_X11_HAND")
         self._mouse, self._keyboard = (_Device(folder / name) for name in ("mouse", "keyboard"))

@@ -15,7 +15,6 @@ from nakrel.backends.typist import Stroke, Typist
 from nakrel.core.controls import CONTROLS
 from tests.support import XServer
 
-_LEVELS = {(): "1", ("KEY_LEFTSHIFT",): "2"}
 tool = pytest.mark.skipif(not shutil.which("xkbcli"), reason="needs xkbcli (libxkbcommon-tools)")
 
 

@@ -9,9 +9,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from nakrel.core.frames import FRAME_RATES, PHASES, check, make_safe, over_rates, presses_of, safe_us
+from nakrel.core.frames import PHASES, check, make_safe, over_rates, presses_of, safe_us
 from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.steps import Press, Release, Tap, Wait
+from nakrel.core.units import FRAME_RATES
 from nakrel.practice.sampler import Sampler
 
 MS = 1_000

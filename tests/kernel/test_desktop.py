@@ -18,30 +18,10 @@ from nakrel.core.profile import MatchBy, Profile, ProgramRule, RunMacro, SetUp
 from tests.kernel.conftest import MS, shot
 from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.support import LIMIT_S, PracticeGame, ServiceProcess, XServer, pause, wait_for
+from tests.xorg import SCREEN
 
 _DRIVER = Path("/usr/lib/xorg/modules/input/libinput_drv.so")
-_CONFIG = """
-Section "Device"
-    Identifier "card"
-    Driver "dummy"
-    VideoRam 64000
-EndSection
-Section "Monitor"
-    Identifier "monitor"
-    HorizSync 5-200
-    VertRefresh 5-200
-    Modeline "1400x900" 103.25 1400 1480 1624 1848 900 903 913 934
-EndSection
-Section "Screen"
-    Identifier "screen"
-    Device "card"
-    Monitor "monitor"
-    DefaultDepth 24
-    SubSection "Display"
-        Depth 24
-        Virtual 1400 900
-    EndSubSection
-EndSection
+_CONFIG = f"""{SCREEN}
 Section "Module"
     Disable "glx"
 EndSection

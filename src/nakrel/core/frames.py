@@ -22,10 +22,10 @@ from nakrel.core import edits
 from nakrel.core.macro import Macro, Mode
 from nakrel.core.simulate import plan
 from nakrel.core.steps import Chord, Tap, Wait, walk
+from nakrel.core.units import FRAME_RATES
 
-__all__ = ["FRAME_RATES", "Seen", "check", "make_safe", "over_rates", "presses_of", "safe_us"]
+__all__ = ["Seen", "check", "make_safe", "over_rates", "presses_of", "safe_us"]
 
-FRAME_RATES = (30, 60, 75, 120, 144, 165, 240, 360)
 # Phases of the frame clock that are tried, evenly over one frame.
 PHASES = 256
 # How many standard deviations of the timing's jitter a safe timing leaves room for.

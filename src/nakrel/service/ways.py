@@ -57,7 +57,6 @@ class Ways:
         self.real: KernelBackend | X11Backend | None = None
         self.stand_ins: StandInDevices | None = None
         self.output: OutputBackend = sink or Sink()
-        self._taken: tuple[Collection[str], Collection[str]] = (), ()
 
     # Opening and losing
 

@@ -207,7 +207,7 @@ class Channel:
             or abi.REL_WHEEL in codes
             or abi.REL_HWHEEL in codes
             or abi.SYN_DROPPED in codes
-            or self._wheels_taken
+            or (self._wheels_taken and (abi.REL_WHEEL_HI_RES in codes or abi.REL_HWHEEL_HI_RES in codes))
         ):
             self._early = data
             return False

@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro
-from nakrel.core.units import format_ms, format_rate
+from nakrel.core.units import FRAME_RATES, format_ms, format_rate
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
@@ -20,9 +20,10 @@ __all__ = ["FrameCheck"]
 
 # A quiet machine's timing: what the benchmark shows at its 99th percentile is a tenth of this.
 JITTER_US = 200.0
+# From this share on it is said to be all.
+_ALL = 0.9995
 # Edits come fast while something is typed or dragged; what they lead to is worked out when they rest.
 _REST_MS = 150
-_RATES = (30, 60, 75, 120, 144, 165, 240, 360)
 
 
 class _Plot(QWidget):
@@ -79,9 +80,9 @@ class FrameCheck(QWidget):
         self._macro: Macro | None = None
         self._safe: Macro | None = None
         self.rate = choice("Frames a second")
-        for fps in _RATES:
+        for fps in FRAME_RATES:
             self.rate.addItem(f"{fps} frames/s", fps)
-        self.rate.setCurrentIndex(_RATES.index(60))
+        self.rate.setCurrentIndex(FRAME_RATES.index(60))
         self.plot = _Plot()
         self.answer, self.advice = label("", "", wrap=True), label("", "soft", wrap=True)
         self.use_button = button("Use that timing", self._use, "act")
@@ -132,17 +133,13 @@ class FrameCheck(QWidget):
             self._say("There is no press in it that a game could see.", "", None)
             return
         mine = next(seen for seen in found if seen.fps == fps)
+        if mine.seen >= _ALL:
+            self._say(_answer(mine), "Such a game can't miss any of them.", None)
+            return
         least_us = frames.safe_us(fps, JITTER_US)
         safe = frames.make_safe(self._macro, least_us)
-        rate = format_rate(2 * least_us)
-        self._say(
-            _answer(mine),
-            f"Fastest timing that none is lost of: {format_ms(least_us)} ms down, {format_ms(least_us)} ms up, {rate} "
-            "a control."
-            if mine.seen < 0.9995
-            else "Such a game can't miss any of them.",
-            safe if safe != self._macro else None,
-        )
+        each = f"{format_ms(least_us)} ms down, {format_ms(least_us)} ms up, {format_rate(2 * least_us)} a control"
+        self._say(_answer(mine), f"Fastest timing that none is lost of: {each}.", safe if safe != self._macro else None)
 
     def _say(self, answer: str, advice: str, safe: Macro | None) -> None:
         self._safe = safe
@@ -150,7 +147,7 @@ class FrameCheck(QWidget):
         self.advice.setText(advice)
         self.advice.setVisible(bool(advice))
         self.plot.setVisible(bool(self.plot.seen))
-        self.use_button.setVisible(safe is not None and "Fastest" in advice)
+        self.use_button.setVisible(safe is not None)
 
     def _use(self) -> None:
         if self._safe is not None:
@@ -165,6 +162,6 @@ def _answer(seen: Any) -> str:
 
 
 def _percent(share: float) -> str:
-    if share > 0.9995:
+    if share >= _ALL:
         return "all"
     return f"{share * 100:.1f} %" if share < 0.01 or share > 0.99 else f"{share * 100:.0f} %"
