@@ -21,7 +21,7 @@ from nakrel.backends.kernel.abi import EV_KEY, report
 from nakrel.core.engine import Engine
 from nakrel.core.events import Pressed, Released, SetSheet, Sheet
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.player import compile_macro
+from nakrel.core.operations import compile_macro
 from nakrel.core.profile import RunMacro
 from nakrel.core.steps import Press, Tap, Wait
 from nakrel.demo.seed import seed

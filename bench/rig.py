@@ -41,6 +41,12 @@ class PipeSink:
         now = time.monotonic_ns()
         os.write(self._fd, b"".join(OUT.pack(event.due_us * 1_000, now, event.value) for event in events))
 
+    def move_by(self, dx: int, dy: int) -> None:
+        """Nothing here moves the pointer."""
+
+    def move_to(self, x: int, y: int, width: int, height: int) -> None:
+        """Nothing here moves the pointer."""
+
     def close(self) -> None:
         os.close(self._fd)
 

@@ -17,7 +17,26 @@ from nakrel.core.profile import (
     ToControl,
     keeps_left_click,
 )
-from nakrel.core.steps import Branch, Chord, Note, PickOne, Press, Release, Repeat, Step, Tap, Wait, Wheel
+from nakrel.core.steps import (
+    Branch,
+    Chord,
+    If,
+    Note,
+    Open,
+    Otherwise,
+    PickOne,
+    Pointer,
+    Press,
+    Release,
+    Repeat,
+    Set,
+    Step,
+    Tap,
+    Text,
+    Wait,
+    Wheel,
+    Whence,
+)
 from nakrel.core.units import MAX_COUNT, MAX_WAIT_US
 
 SWITCHES = sorted(c.code for c in CONTROLS.values() if c.kind is not Kind.WHEEL)
@@ -25,9 +44,21 @@ WHEELS = sorted(c.code for c in CONTROLS.values() if c.kind is Kind.WHEEL)
 # Surrogates can't be written to a file; nothing else is ruled out of a name.
 names = st.text(st.characters(exclude_categories=["Cs"]), min_size=1, max_size=120)
 remarks = st.text(st.characters(exclude_categories=["Cs"]), max_size=20)
+words = st.text(st.characters(exclude_categories=["Cs"], exclude_characters="\x00"), min_size=1, max_size=20)
 waits_us = st.integers(0, MAX_WAIT_US)
 counts = st.integers(1, MAX_COUNT)
 ids = st.text(st.characters(exclude_categories=["Cs", "Cc"], exclude_characters="/"), min_size=1, max_size=80)
+
+
+formulas = st.recursive(
+    st.sampled_from(["run", "elapsed", "x", "y", "catch", "2", "0.5", 'held("Left Shift")', "held('KEY_Q')"]),
+    lambda inner: st.one_of(
+        st.builds("({} {} {})".format, inner, st.sampled_from(["+", "-", "*", "/", "<", "==", "and", "or"]), inner),
+        st.builds("{}({}, {})".format, st.sampled_from(["min", "max", "random"]), inner, inner),
+        st.builds("(not {})".format, inner),
+    ),
+    max_leaves=4,
+).filter(lambda text: len(text) <= 200)
 
 
 def steps(
@@ -49,14 +80,40 @@ def steps(
     if chance:
         spans = st.tuples(wait, wait).map(sorted)
         leaves.append(spans.map(lambda span: Wait(wait_us=span[0], most_us=span[1])))
+        leaves.append(st.builds(Wait, wait_us=formulas, most_us=st.none() | formulas, **common))
+        leaves.append(st.builds(Tap, control=code, hold_us=formulas, **common))
+        leaves.append(st.builds(Wheel, control=st.sampled_from(WHEELS), notches=formulas, **common))
+        leaves.append(st.builds(Set, variable=st.sampled_from(["catch", "Turns_2"]), value=formulas, **common))
+        leaves += _beyond_controls(wait, common)
 
     def blocks(inner: st.SearchStrategy[Step]) -> st.SearchStrategy[Step]:
         inside = st.lists(inner, max_size=3).map(tuple)
-        repeat = st.builds(Repeat, times=st.integers(1, 3), steps=inside, **common)
+        times: st.SearchStrategy[int | str] = st.integers(1, 3)
+        if chance:
+            times = times | st.sampled_from(["run % 3", "catch + 1", "random(0, 2)"])
+        repeat = st.builds(Repeat, times=times, steps=inside, **common)
         ways = st.lists(st.builds(Branch, weight=st.integers(1, 9), steps=inside), min_size=1, max_size=3).map(tuple)
-        return st.one_of(repeat, st.builds(PickOne, branches=ways, **common)) if chance else repeat
+        others = st.none() | st.builds(Otherwise, steps=inside)
+        choice = st.builds(If, condition=formulas, steps=inside, otherwise=others, **common)
+        return st.one_of(repeat, choice, st.builds(PickOne, branches=ways, **common)) if chance else repeat
 
     return st.recursive(st.one_of(leaves), blocks, max_leaves=5)
+
+
+def _beyond_controls(wait: st.SearchStrategy[int], common: dict[str, st.SearchStrategy]) -> list[st.SearchStrategy]:
+    """Pointer, text and open steps."""
+    place = st.integers(-100_000, 100_000) | formulas
+    side = st.integers(1, 100_000)
+    whence = st.sampled_from([Whence.SCREEN, Whence.WINDOW])
+    size = st.none() | st.tuples(side, side)
+    rate = st.integers(1, 250) | formulas
+    return [
+        st.builds(Pointer, x=place, y=place, whence=whence, size=size, over_us=wait | formulas, **common),
+        st.builds(Pointer, x=place, y=place, whence=st.just(Whence.POINTER), over_us=wait, **common),
+        st.builds(Text, text=remarks, rate=rate, **common),
+        st.builds(Text, secret=names, rate=rate, **common),
+        st.builds(Open, command=st.lists(words, min_size=1, max_size=3).map(tuple), **common),
+    ]
 
 
 def plays(pause: st.SearchStrategy[int] = waits_us, runs: st.SearchStrategy[int] = counts) -> st.SearchStrategy[Play]:

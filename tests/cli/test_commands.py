@@ -54,7 +54,8 @@ def test_lists_are_complete_and_as_json(home: Path):
 def test_plan_prints_what_the_core_plays(home: Path):
     printed = list(csv.DictReader(io.StringIO(run(home, "plan", "Storm volley").stdout)))
     volley = next(x for x in MACROS if x.id == "storm-volley")
-    assert [(int(r["time_us"]), r["control"], int(r["value"])) for r in printed] == plan(volley, volley.play)
+    told = [(int(r["time_us"]), r["control"], int(r["value"]), r["words"]) for r in printed]
+    assert told == plan(volley, volley.play)
     # Worked by hand: five runs of three taps, a run every 3 * 34 + 2 * 66 + 120 = 354 ms.
     downs = [int(r["time_us"]) for r in printed if r["value"] == "1"]
     assert downs == [run * 354_000 + tap * 100_000 for run in range(5) for tap in range(3)]
@@ -103,7 +104,11 @@ def test_two_macros_of_one_name_are_told_apart_by_id(home: Path):
     macro = Macro(id="other", name="Reel in", play=Play(Mode.SINGLE), loop=(Tap(control="KEY_Q", hold_us=1_000),))
     files.write(Home.find(home).macros / "Reel in 2.json", files.encode(macro))
     assert "reel-in" in run(home, "plan", "Reel in", code=1).stderr
-    assert run(home, "plan", "other").stdout.splitlines() == ["time_us,control,value", "0,KEY_Q,1", "1000,KEY_Q,0"]
+    assert run(home, "plan", "other").stdout.splitlines() == [
+        "time_us,control,value,words",
+        "0,KEY_Q,1,",
+        "1000,KEY_Q,0,",
+    ]
 
 
 def test_shutdown_without_a_service_starts_none(home: Path):
@@ -136,7 +141,7 @@ def test_the_fix_is_shown_first_and_nothing_is_done_without_a_yes(home: Path, mo
 
 def test_a_text_is_typed_from_the_command_line(home: Path, service: ServiceProcess):
     run(home, "type", "--rate", "200", "hi")
-    service.hear(lambda: [c for c, v in service.seen("typed-text") if v] == ["KEY_H", "KEY_I"], "both letters")
+    service.hear(lambda: [c for c, v in service.seen("typed-text") if v] == ["TEXT", "KEY_H", "KEY_I"], "both letters")
     assert "has no keys for" in run(home, "type", "字", code=1).output
 
 

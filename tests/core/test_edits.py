@@ -10,7 +10,7 @@ from nakrel.core import edits
 from nakrel.core.edits import Place
 from nakrel.core.macro import Macro, Play, Section
 from nakrel.core.simulate import plan
-from nakrel.core.steps import Branch, Chord, PickOne, Press, Release, Repeat, Tap, Wait, length_us
+from nakrel.core.steps import Branch, Chord, If, Otherwise, PickOne, Press, Release, Repeat, Tap, Wait, length_us
 from nakrel.core.timeline import lay_out
 from nakrel.core.units import MAX_WAIT_US
 from tests.strategies import macros, steps
@@ -50,9 +50,14 @@ def all_steps(macro: Macro) -> list[str]:
 
 
 def _bare(step: object) -> object:
-    if isinstance(step, PickOne):
-        return replace(step, branches=(Branch(),))
-    return replace(step, steps=()) if isinstance(step, Repeat | Branch) else step
+    match step:
+        case PickOne():
+            return replace(step, branches=(Branch(),))
+        case If():
+            return replace(step, steps=(), otherwise=None)
+        case Repeat() | Branch() | Otherwise():
+            return replace(step, steps=())
+    return step
 
 
 @given(macros, st.lists(steps(), min_size=1, max_size=3), st.data())
@@ -89,6 +94,25 @@ def test_wrapping_rows_in_a_block_plays_them_in_their_place(macro: Macro, data: 
     assert bool(inner) == (after != macro)
     if inner:
         assert Repeat(times=1, steps=tuple(inner)) in [row.step for row in edits.rows(after)]
+
+
+@given(macros, st.data())
+def test_what_is_done_to_some_rows_leaves_all_others(macro: Macro, data: st.DataObject):
+    numbered, chosen = edits.rows(macro), data.draw(some_rows(macro))
+    assert [edits.row_at(macro, row) for row in range(len(numbered) + 1)] == [*numbered, None]
+    simple = {row for row in chosen if isinstance(numbered[row].step, Press | Tap | Wait)}
+    changed = macro
+    for row in simple:
+        changed = edits.change(changed, row, replace(numbered[row].step, remark="changed"))
+    wanted = [replace(r.step, remark="changed") if n in simple else r.step for n, r in enumerate(numbered)]
+    assert list(map(_bare, (r.step for r in edits.rows(changed)))) == list(map(_bare, wanted))
+    gone = edits.delete(macro, simple)
+    assert [_bare(r.step) for r in edits.rows(gone)] == [
+        _bare(r.step) for n, r in enumerate(numbered) if n not in simple
+    ]
+    for section in Section:
+        lost = sum(1 for n in simple if numbered[n].section is section and not numbered[n].inside)
+        assert len(gone.section(section)) == len(macro.section(section)) - lost
 
 
 def test_a_block_does_not_move_into_itself():
@@ -152,7 +176,7 @@ def test_press_wait_release_becomes_a_tap():
 def test_the_timeline_agrees_with_what_the_engine_emits(loop: list):
     macro = Macro(id="m", name="M", loop=tuple(loop))
     line = lay_out(macro)
-    edges = {(a, code, 1) for code, spans in line.spans.items() for a, _ in spans if not code.startswith("WHEEL")}
-    edges |= {(b, code, 0) for code, spans in line.spans.items() for _, b in spans if not code.startswith("WHEEL")}
-    emitted = {tuple(row) for row in plan(macro, Play()) if not row.control.startswith("WHEEL")}
+    edges = {(a, code, 1) for code, spans in line.spans.items() for a, *_ in spans if not code.startswith("WHEEL")}
+    edges |= {(b, code, 0) for code, spans in line.spans.items() for _, b, *_ in spans if not code.startswith("WHEEL")}
+    emitted = {tuple(row)[:3] for row in plan(macro, Play()) if not row.control.startswith("WHEEL")}
     assert edges == emitted

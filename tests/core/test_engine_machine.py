@@ -22,7 +22,7 @@ from nakrel.core.events import (
     Wake,
 )
 from nakrel.core.macro import Macro, Play
-from nakrel.core.player import compile_macro
+from nakrel.core.operations import compile_macro
 from nakrel.core.profile import Cell, Nothing, RunMacro, ToControl
 from tests.strategies import plays, steps
 

@@ -12,7 +12,26 @@ from hypothesis import strategies as st
 from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.macro import Macro, Section
 from nakrel.core.notation import NotationError, completions, read, read_steps, write, write_steps
-from nakrel.core.steps import Branch, Chord, Note, PickOne, Press, Release, Repeat, Step, Tap, Wait, Wheel
+from nakrel.core.steps import (
+    Branch,
+    Chord,
+    If,
+    Note,
+    Open,
+    Otherwise,
+    PickOne,
+    Pointer,
+    Press,
+    Release,
+    Repeat,
+    Set,
+    Step,
+    Tap,
+    Text,
+    Wait,
+    Wheel,
+    Whence,
+)
 from tests.strategies import macros, steps
 
 TEXT = """\
@@ -47,6 +66,41 @@ LOOP: tuple[Step, ...] = (
         )
     ),
 )
+
+
+BEYOND = """\
+set count to count + 1
+if count > 3 and held("Left Shift"):
+    move to 640, 400 on a screen of 1920 x 1080 over 200 ms
+otherwise:
+    move by (10 * count), -5
+move to 20, 40 in the window
+type "Good # evening" at 30/s  # to the crew
+type the secret "harbour" at 12/s
+open /usr/bin/tide --slow "a b"
+wait (20 + 5 * run) to 80 ms
+repeat (count) times:
+    turn Wheel up by (min(3, count))
+"""
+BEYOND_STEPS: tuple[Step, ...] = (
+    Set(variable="count", value="count + 1"),
+    If(
+        condition='count > 3 and held("Left Shift")',
+        steps=(Pointer(x=640, y=400, size=(1920, 1080), over_us=200_000),),
+        otherwise=Otherwise(steps=(Pointer(x="10 * count", y=-5, whence=Whence.POINTER),)),
+    ),
+    Pointer(x=20, y=40, whence=Whence.WINDOW),
+    Text(text="Good # evening", remark="to the crew"),
+    Text(secret="harbour", rate=12),
+    Open(command=("/usr/bin/tide", "--slow", "a b")),
+    Wait(wait_us="20 + 5 * run", most_us=80_000),
+    Repeat(times="count", steps=(Wheel(control="WHEEL_UP", notches="min(3, count)"),)),
+)
+
+
+def test_steps_beyond_controls_are_read_as_they_say():
+    assert tuple(read_steps(BEYOND)) == BEYOND_STEPS
+    assert write_steps(BEYOND_STEPS) == BEYOND
 
 
 def test_a_text_is_read_as_it_says():
@@ -101,7 +155,7 @@ def test_case_spacing_and_other_units_are_taken_too():
         ("wait long", 1, 1, r"'long' is not a time"),
         ("wait 5 to 2 ms", 1, 1, r"runs backward"),
         ("repeat many times:", 1, 7, r"expected a number and 'times:'"),
-        ("repeat 0 times:", 1, 8, r"0 is out of range; write 1 to 1000000"),
+        ("repeat 0 times:", 1, 8, r"'0' is out of range; write 1 to 1000000"),
         ("pick one:\nwait 1 ms", 1, 10, r"nothing to pick from"),
         ("pick one:\n    tap Q for 1 ms", 2, 5, r"expected 'way:'"),
         ("loop:\n  wait 1 ms\n    wait 1 ms", 3, 5, r"indented by 4, the ones before it by 2"),
@@ -112,6 +166,21 @@ def test_case_spacing_and_other_units_are_taken_too():
         ("tap Q + Q for 1 ms", 1, 1, r"each control once"),
         ('# "open', 1, 3, r"the quotes can't be read"),
         ('wait 1 ms # "a" b', 1, 16, r"nothing more after the quotes"),
+        ("wait (20 + ) ms", 1, 1, r"the formula '20 \+' can't be read"),
+        ("wait (20 ms", 1, 1, r"is not a time"),
+        ("move 640, 400", 1, 6, r"expected 'to' or 'by'"),
+        ("move to 640", 1, 6, r"with a comma between them"),
+        ("move to 640, 400 in a box", 1, 18, r"expected nothing more, or: on a screen"),
+        ("move by 1, 2 in the window", 1, 14, r"expected nothing more"),
+        ("type hello", 1, 6, r"expected a text in quotes"),
+        ('type "hello" fast', 1, 13, r"or how fast, as in: at 30/s"),
+        ('type "hello" at 999/s', 1, 13, r"out of range; write 1 to 250"),
+        ("open", 1, 5, r"which program"),
+        ("set run to 2", 1, 1, r"has a meaning already"),
+        ("set count", 1, 10, r"expected 'to' and a formula"),
+        ("if run > 3", 1, 11, r"expected a condition and a colon"),
+        ("if 1/:\n    wait 1 ms", 1, 1, r"the formula '1/' can't be read"),
+        ("otherwise:\n    wait 1 ms", 1, 1, r"belongs below an if"),
     ],
 )
 def test_errors_say_where_and_what_was_expected(text: str, line: int, column: int, message: str):

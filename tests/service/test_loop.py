@@ -13,7 +13,7 @@ import pytest
 from nakrel.core.messages import Entry
 from nakrel.service.journal import KEPT, Journal
 from nakrel.service.loop import Loop, monotonic_us, spin_until
-from nakrel.service.saver import Saver
+from nakrel.service.worker import Worker
 from nakrel.storage.files import StorageError
 from nakrel.storage.home import Home
 
@@ -96,7 +96,7 @@ def test_a_failing_callback_is_reported_and_ends_nothing():
 
 
 def test_the_saver_works_in_order_on_its_own_thread_and_reports_on_ours():
-    saver = Saver()
+    saver = Worker()
     done: list[tuple[str, str]] = []
     threads: set[int] = set()
 
@@ -120,7 +120,7 @@ def test_the_saver_works_in_order_on_its_own_thread_and_reports_on_ours():
 def test_the_journal_is_there_after_a_restart_and_skips_what_is_broken(tmp_path):
     home = Home.find(tmp_path)
     for round_ in range(2):
-        saver = Saver()
+        saver = Worker()
         heard: list[Entry] = []
         journal = Journal(home, saver, heard.append)
         assert len(journal.entries) == 2 * round_
@@ -135,7 +135,7 @@ def test_the_journal_is_there_after_a_restart_and_skips_what_is_broken(tmp_path)
 
 def test_the_journal_keeps_its_size(tmp_path, monkeypatch: pytest.MonkeyPatch):
     monkeypatch.setattr("nakrel.service.journal.MAX_BYTES", 100_000)
-    saver = Saver()
+    saver = Worker()
     journal = Journal(Home.find(tmp_path), saver, lambda entry: None)
     for n in range(KEPT + 500):
         journal.add("run", f"run {n} ended", "finished")

@@ -66,7 +66,11 @@ def macro_text(**changes: object) -> bytes:
         ),
         ({"loop": [{"step": "wait", "wait_us": -1}]}, r">= 0 - at `\$\.loop\[0\]\.wait_us`"),
         ({"loop": [{"step": "wait", "wait_us": 600_000_001}]}, r"<= 600000000 - at `\$\.loop\[0\]\.wait_us`"),
-        ({"loop": [{"step": "wait", "wait_us": "5"}]}, r"Expected `int`, got `str` - at `\$\.loop\[0\]\.wait_us`"),
+        (
+            {"loop": [{"step": "wait", "wait_us": True}]},
+            r"Expected `int \| str`, got `bool` - at `\$\.loop\[0\]\.wait_us`",
+        ),
+        ({"loop": [{"step": "wait", "wait_us": "5 +"}]}, r"formula.*\$\.loop\[0\]"),
         ({"loop": [{"step": "wobble"}]}, r"'wobble' - at `\$\.loop\[0\]\.step`"),
         ({"loop": [{"step": "press", "control": "WHEEL_UP"}]}, r"wheel direction.*\$\.loop\[0\]"),
         ({"play": {"mode": "counted", "runs": 0}}, r">= 1 - at `\$\.play\.runs`"),

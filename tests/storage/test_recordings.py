@@ -92,10 +92,12 @@ def test_what_was_written_is_read_with_the_same_events_at_the_same_times(write, 
 @given(st.lists(steps(["KEY_Q", "KEY_W", "BTN_LEFT"], st.integers(0, 9_000)), max_size=8))
 def test_any_plan_makes_the_trip_from_its_first_event_on(some: list):
     macro = Macro(id="m", name="M", loop=tuple(some))
-    rows = plan(macro, Play())
+    # What a pointer on a screen, a text and a program do is no event of an input device.
+    every = plan(macro, Play())
+    rows = [row for row in every if not row.words]
     for write in (to_evemu, to_libinput):
         with tempfile.TemporaryDirectory() as folder:
-            found = read_recording(saved(Path(folder), write(macro, rows))) if rows else []
+            found = read_recording(saved(Path(folder), write(macro, every))) if rows else []
         back = plan(Macro(id="x", name="X", loop=tuple(found)), Play())
         first = rows[0].time_us if rows else 0
         assert back == [row._replace(time_us=row.time_us - first) for row in rows]

@@ -178,8 +178,12 @@ def test_the_frame_check_has_words_for_a_macro_without_presses(ui: Ui):
 def test_checks_are_listed_with_the_way_to_the_step(ui: Ui):
     made = page(ui, Macro(id="storm-volley", name="Storm volley", loop=(Wait(wait_us=5_000), Press(control="KEY_Q"))))
     details = ui.window.macro_details
-    words = [each.text() for each in details.findChildren(QLabel) if not each.isHidden()]
-    assert "Q is never let go here; that happens only when the macro ends." in words
+
+    def told() -> list[str]:
+        return [each.text() for each in details.findChildren(QLabel) if not each.isHidden()]
+
+    wanted = "Q is never let go here; that happens only when the macro ends."
+    ui.wait(lambda: wanted in told(), "the check's words")
     made.show_view("notation")
     next(each for each in details.findChildren(QPushButton) if each.text() == "Show").click()
     assert made.selected() == [1]

@@ -17,7 +17,7 @@ from nakrel.core.macro import Macro, Section
 from nakrel.core.profile import MatchBy, Nothing, ProgramRule, RunMacro, ToControl
 from nakrel.core.steps import Press, Tap, Wait
 from nakrel.ui import commands
-from nakrel.ui.macro.diagram import nice_step
+from nakrel.ui.macro.diagram.view import nice_step
 from nakrel.ui.sheet.model import cell_words
 from nakrel.ui.theme import hue
 from nakrel.ui.widgets.traces import draw_trace

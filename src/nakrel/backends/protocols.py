@@ -11,6 +11,7 @@ from typing import NamedTuple, Protocol
 
 from nakrel.core.events import Emit, FingersGone, Pressed, Released, Turned
 from nakrel.core.messages import Device
+from nakrel.core.places import Monitor, Window
 from nakrel.core.programs import Program
 
 __all__ = [
@@ -22,6 +23,7 @@ __all__ = [
     "InputEvent",
     "OutputBackend",
     "ProgramWatch",
+    "Screens",
     "WindowWatch",
 ]
 
@@ -137,5 +139,36 @@ class OutputBackend(Protocol):
     def emit(self, events: Sequence[Emit]) -> None:
         """Send the events in order, now. Raises `CannotEmit` once all that can be sent was sent."""
 
+    def move_by(self, dx: int, dy: int) -> None:
+        """Move the pointer by so much; the desktop's pointer speed may apply."""
+
+    def move_to(self, x: int, y: int, width: int, height: int) -> None:
+        """Move the pointer to a pixel of all screens together, which are so wide and high."""
+
     def close(self) -> None:
         """Let go of everything that is down and close; never raises."""
+
+
+class Screens(Protocol):
+    """Knows where things are on the screens, in pixels of all of them together."""
+
+    def pointer(self) -> tuple[int, int]:
+        """Where the pointer is."""
+
+    def size(self) -> tuple[int, int]:
+        """The width and height of all screens together."""
+
+    def monitors(self) -> tuple[Monitor, ...]:
+        """Every monitor."""
+
+    def front_window(self) -> Window | None:
+        """The window in front."""
+
+    def window_of(self, pids: Collection[int]) -> Window | None:
+        """The first window of one of these processes."""
+
+    def bring_to_front(self, pids: Collection[int]) -> bool:
+        """Bring the first window of one of these processes to the front; False where they have none."""
+
+    def close(self) -> None:
+        """Close; never raises."""

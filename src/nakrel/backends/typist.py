@@ -9,13 +9,13 @@ import ctypes
 import ctypes.util
 import unicodedata
 from collections.abc import Iterable
-from typing import NamedTuple
 
 from nakrel.backends.layout import Layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.core.controls import by_number
+from nakrel.core.player import Stroke
 
-__all__ = ["Stroke", "Typist"]
+__all__ = ["Typist"]
 
 # XKB key codes are evdev's plus eight (X11's lowest key code).
 _OFFSET = 8
@@ -42,13 +42,6 @@ _HELD_BY = {b"Shift": "KEY_LEFTSHIFT", b"Mod5": "KEY_RIGHTALT"}
 # What goes wrong is told by us; the library would write to our output.
 _LOG_NOTHING = 0
 _SPECIAL = {"\n": "\r"}
-
-
-class Stroke(NamedTuple):
-    """A key, and the keys that are held meanwhile."""
-
-    control: str
-    held: tuple[str, ...] = ()
 
 
 class _Names(ctypes.Structure):

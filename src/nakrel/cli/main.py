@@ -271,7 +271,7 @@ def stop(session: Session, macro: str | None) -> None:
 @_json
 @click.pass_obj
 def plan(session: Session, macro: str, runs: int | None, seed: int, as_json: bool) -> None:
-    """Print what MACRO will emit, as CSV: time_us, control, value (1 down, 0 up, or wheel notches)."""
+    """Print what MACRO will emit, as CSV: time_us, control, value (1 down, 0 up, or notches), words."""
     found = _pick(session.library().macros, macro, "macro")
     try:
         rows = plan_rows(found, found.play, runs, seed)
@@ -281,5 +281,5 @@ def plan(session: Session, macro: str, runs: int | None, seed: int, as_json: boo
         click.echo(json.dumps([row._asdict() for row in rows]))
         return
     writer = csv.writer(sys.stdout, lineterminator="\n")
-    writer.writerow(("time_us", "control", "value"))
+    writer.writerow(("time_us", "control", "value", "words"))
     writer.writerows(rows)

@@ -9,7 +9,7 @@ import msgspec
 
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.notation import read_control
+from nakrel.core.names import read_control
 from nakrel.core.steps import Press, Release, Step, Tap, Wait
 from nakrel.core.units import parse_time
 

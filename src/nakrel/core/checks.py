@@ -2,16 +2,38 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable
+from collections.abc import Callable, Collection, Iterable
 from typing import NamedTuple
 
 from nakrel.core.controls import label
 from nakrel.core.edits import Row, rows
+from nakrel.core.formulas import BUILT_IN, Estimate, FormulaError, compiled
 from nakrel.core.macro import Macro, Mode, Section, cycle_us
-from nakrel.core.steps import Branch, Chord, PickOne, Press, Release, Repeat, Step, Tap, Wait
+from nakrel.core.steps import (
+    Chord,
+    If,
+    Line,
+    Open,
+    PickOne,
+    Pointer,
+    Press,
+    Release,
+    Repeat,
+    Set,
+    Step,
+    Tap,
+    Text,
+    Wait,
+    Way,
+    Whence,
+    branches,
+    formulas_of,
+    walk,
+    weights_of,
+)
 from nakrel.core.units import format_ms
 
-__all__ = ["Finding", "check_macro"]
+__all__ = ["NO_FACTS", "Facts", "Finding", "check_macro"]
 
 # Press, 5 ms, release works in most games, and 1 ms is too fast for many (common practice, no published source).
 SHORT_US = 2_000
@@ -24,7 +46,21 @@ class Finding(NamedTuple):
     words: str
 
 
-def check_macro(macro: Macro, triggers: Collection[str] = ()) -> tuple[Finding, ...]:
+class Facts(NamedTuple):
+    """What checks may know of this machine. Each is a question with the answer '' where all is well or nobody knows:
+    what is wrong with a text to be typed, with a program to be opened, with the name of a secret."""
+
+    text: Callable[[str], str] = lambda text: ""
+    program: Callable[[str], str] = lambda program: ""
+    secret: Callable[[str], str] = lambda name: ""
+    # The screen's width and height in pixels, None where nobody knows.
+    screen: tuple[int, int] | None = None
+
+
+NO_FACTS = Facts()
+
+
+def check_macro(macro: Macro, triggers: Collection[str] = (), facts: Facts = NO_FACTS) -> tuple[Finding, ...]:
     """Everything found, in the order of the rows. `triggers` are the controls that start the macro."""
     numbered = list(enumerate(rows(macro)))
     on = [(at, row) for at, row in numbered if not _is_off(row, macro)]
@@ -32,6 +68,8 @@ def check_macro(macro: Macro, triggers: Collection[str] = ()) -> tuple[Finding, 
         *_whole(macro),
         *_pairs(on),
         *(finding for at, row in on for finding in _each(at, row.step)),
+        *_formulas(on),
+        *(finding for at, row in on for finding in _against(at, row.step, facts)),
         *_feedback(on, triggers),
     ]
     return tuple(sorted(found, key=lambda finding: -1 if finding.row is None else finding.row))
@@ -44,8 +82,8 @@ def _is_off(row: Row, macro: Macro) -> bool:
         block = steps[at]
         if block.off:
             return True
-        steps = block.branches[branch].steps if isinstance(block, PickOne) else getattr(block, "steps", ())
-    return not isinstance(row.step, Branch) and row.step.off
+        steps = branches(block)[branch]
+    return not isinstance(row.step, Way) and row.step.off
 
 
 def _whole(macro: Macro) -> Iterable[Finding]:
@@ -55,6 +93,12 @@ def _whole(macro: Macro) -> Iterable[Finding]:
         yield Finding(None, "The loop has no time in it: it runs a thousand times a second. Give it a pause or a wait.")
     if macro.play.mode is not Mode.SINGLE and not macro.loop:
         yield Finding(None, "There is nothing in the loop to repeat.")
+    play = macro.play
+    if play.mode is Mode.TOGGLE and not (play.limit_runs or play.limit_us):
+        if any(isinstance(step, Text) for step in walk(macro.loop)):
+            yield Finding(None, "It types a text again and again until it is switched off. Give it a limit.")
+        if any(isinstance(step, Open) for step in walk(macro.loop)):
+            yield Finding(None, "It opens a program again and again until it is switched off. Give it a limit.")
 
 
 def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:
@@ -82,16 +126,58 @@ def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:
         yield Finding(at, f"{label(control)} {words}")
 
 
-def _each(at: int, step: Step | Branch) -> Iterable[Finding]:
-    if isinstance(step, Tap | Chord) and step.hold_us < SHORT_US:
+def _each(at: int, step: Line) -> Iterable[Finding]:
+    if isinstance(step, Tap | Chord) and isinstance(step.hold_us, int) and step.hold_us < SHORT_US:
         held = "not at all" if step.hold_us == 0 else f"for {format_ms(step.hold_us)} ms only"
         yield Finding(at, f"It is held {held}: many games miss that.")
-    elif isinstance(step, Repeat) and not step.steps:
-        yield Finding(at, "There is nothing inside to repeat.")
+    elif isinstance(step, Repeat | If) and not any(branches(step)):
+        yield Finding(at, "There is nothing inside to repeat." if isinstance(step, Repeat) else "Nothing is inside.")
     elif isinstance(step, PickOne) and len(step.branches) == 1:
         yield Finding(at, "There is one way only, so nothing is left to chance.")
+    elif isinstance(step, PickOne) and not any(weights_of(step, Estimate())):
+        yield Finding(at, "Every way has the weight 0, so there is none to go.")
     elif isinstance(step, Wait) and step.most_us is None and step.wait_us == 0:
         yield Finding(at, "This wait takes no time.")
+    elif isinstance(step, Text) and not step.text and not step.secret:
+        yield Finding(at, "There is no text to type.")
+
+
+def _formulas(on: list[tuple[int, Row]]) -> Iterable[Finding]:
+    """Formulas without a result in a first run, and variables that nothing sets."""
+    scope = Estimate()
+    known = {row.step.variable for _, row in on if isinstance(row.step, Set)}
+    for at, row in on:
+        for text in formulas_of(row.step):
+            formula = compiled(text)
+            for name in sorted(formula.names - known):
+                hint = f"there are {', '.join(sorted({*known, *BUILT_IN}))}"
+                yield Finding(at, f"Nothing sets {name!r}, so it is 0; {hint}.")
+            try:
+                value = formula.value(scope)
+            except FormulaError as error:
+                yield Finding(at, f"It can't be worked out: {error}. The macro ends here.")
+            else:
+                if isinstance(row.step, Set):
+                    scope.variables[row.step.variable] = value
+
+
+def _against(at: int, step: Line, facts: Facts) -> Iterable[Finding]:
+    """What goes by the machine at hand."""
+    wrong = ""
+    match step:
+        case Text(secret=""):
+            wrong = facts.text(step.text)
+        case Text(secret=secret):
+            wrong = facts.secret(secret)
+        case Open(command=command):
+            wrong = facts.program(command[0])
+        case Pointer(x=int() as x, y=int() as y, whence=whence, size=size) if whence is not Whence.POINTER:
+            width, height = size or (facts.screen if whence is Whence.SCREEN else None) or (x + 1, y + 1)
+            if x < 0 or y < 0 or x >= width or y >= height:
+                where = "the screen" if whence is Whence.SCREEN else "the window"
+                wrong = f"{x}, {y} lies outside {where} of {width} x {height} pixels."
+    if wrong:
+        yield Finding(at, wrong)
 
 
 def _feedback(on: list[tuple[int, Row]], triggers: Collection[str]) -> Iterable[Finding]:

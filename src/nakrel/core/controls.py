@@ -11,7 +11,20 @@ import msgspec
 from nakrel.core.control_table import TABLE
 from nakrel.core.errors import UnknownControl
 
-__all__ = ["CONTROLS", "Code", "Control", "Kind", "by_number", "control", "label", "search"]
+__all__ = [
+    "CONTROLS",
+    "OPEN",
+    "OTHERS",
+    "POINTER",
+    "TEXT",
+    "Code",
+    "Control",
+    "Kind",
+    "by_number",
+    "control",
+    "label",
+    "search",
+]
 
 
 class Kind(StrEnum):
@@ -60,6 +73,9 @@ def _read_table() -> dict[str, Control]:
 
 
 CONTROLS: dict[str, Control] = _read_table()
+# What a macro does besides pressing controls: such events bear one of these names in a control's place.
+POINTER, TEXT, OPEN = "POINTER", "TEXT", "OPEN"
+OTHERS = {POINTER: "Pointer", TEXT: "Text", OPEN: "Program"}
 _BY_NUMBER = {c.number: c for c in CONTROLS.values() if c.kind is not Kind.WHEEL}
 
 
@@ -81,7 +97,7 @@ def by_number(number: int) -> Control | None:
 def label(code: str) -> str:
     """What people call the control; the code itself where the table doesn't know it."""
     known = CONTROLS.get(code)
-    return known.label if known else code
+    return known.label if known else OTHERS.get(code, code)
 
 
 def search(text: str) -> list[Control]:

@@ -1,12 +1,13 @@
 """Edits of a macro's steps: pure changes from one macro to the next.
 
 A macro's steps are numbered through its three sections, as the step list shows them: `row` 0 is the first step of
-the lead-in, or of the loop where there is no lead-in. A block's row comes before the rows of what is inside it, and
-each branch of a pick-one block has a row of its own before its steps.
+the lead-in, or of the loop where there is no lead-in. A block's row comes before the rows of what is inside it; each
+branch of a pick-one block, and what an if block does otherwise, has a row of its own before its steps.
 """
 
 from __future__ import annotations
 
+import collections
 import itertools
 from collections.abc import Callable, Collection, Sequence
 from typing import Any, NamedTuple
@@ -14,7 +15,24 @@ from typing import Any, NamedTuple
 import msgspec
 
 from nakrel.core.macro import Macro, Section
-from nakrel.core.steps import Branch, Chord, Note, PickOne, Press, Release, Repeat, Step, Tap, Wait, branches
+from nakrel.core.steps import (
+    Block,
+    Chord,
+    If,
+    Line,
+    Note,
+    Otherwise,
+    PickOne,
+    Press,
+    Release,
+    Repeat,
+    Step,
+    Tap,
+    Wait,
+    Way,
+    branches,
+    length_us,
+)
 from nakrel.core.units import MAX_WAIT_US
 
 __all__ = [
@@ -27,19 +45,23 @@ __all__ = [
     "move",
     "place_after",
     "retime",
+    "row_at",
     "rows",
+    "rows_of",
     "set_times",
+    "steps_in",
     "steps_of",
     "to_chord",
     "to_taps",
     "trim",
+    "with_steps_in",
     "wrap",
 ]
 
 # The way to a list of steps inside blocks: for each block its index in the list above, and which of its branches.
 Inside = tuple[tuple[int, int], ...]
 # A step where a step was and a branch where a branch was: what goes in a row's place is of the row's own kind.
-Line = Any
+SameKind = Any
 
 
 class Place(NamedTuple):
@@ -55,7 +77,7 @@ class Row(NamedTuple):
     its own steps."""
 
     section: Section
-    step: Step | Branch
+    step: Line
     inside: Inside
     at: int
     depth: int
@@ -69,8 +91,17 @@ def rows(macro: Macro) -> list[Row]:
     return found
 
 
-def _collect(found: list[Row], section: Section, steps: Sequence[Step], inside: Inside, depth: int) -> None:
-    for at, step in enumerate(steps):
+def rows_of(section: Section, step: Step, at: int) -> list[Row]:
+    """The rows of a step that is number `at` of its section."""
+    found: list[Row] = []
+    _collect(found, section, (step,), (), 0, at)
+    return found
+
+
+def _collect(
+    found: list[Row], section: Section, steps: Sequence[Step], inside: Inside, depth: int, first: int = 0
+) -> None:
+    for at, step in enumerate(steps, first):
         found.append(Row(section, step, inside, at, depth))
         if isinstance(step, Repeat):
             _collect(found, section, step.steps, (*inside, (at, 0)), depth + 1)
@@ -79,67 +110,122 @@ def _collect(found: list[Row], section: Section, steps: Sequence[Step], inside: 
                 deeper = (*inside, (at, number))
                 found.append(Row(section, branch, deeper, -1, depth + 1))
                 _collect(found, section, branch.steps, deeper, depth + 2)
+        elif isinstance(step, If):
+            _collect(found, section, step.steps, (*inside, (at, 0)), depth + 1)
+            if step.otherwise:
+                deeper = (*inside, (at, 1))
+                found.append(Row(section, step.otherwise, deeper, -1, depth))
+                _collect(found, section, step.otherwise.steps, deeper, depth + 1)
+
+
+def row_at(macro: Macro, row: int) -> Row | None:
+    """One row; None where there is none of that number."""
+    for section in Section:
+        steps = macro.section(section)
+        if not _is_flat(steps):
+            found: list[Row] = []
+            _collect(found, section, steps, (), 0)
+            if 0 <= row < len(found):
+                return found[row]
+            row -= len(found)
+        elif 0 <= row < len(steps):
+            return Row(section, steps[row], (), row, 0)
+        else:
+            row -= len(steps)
+    return None
+
+
+def _is_flat(steps: tuple[Step, ...]) -> bool:
+    """Whether there is no block among the steps, so that each has one row."""
+    return not _BLOCKS & set(map(type, steps))
+
+
+_BLOCKS = {Repeat, PickOne, If}
+
+
+def steps_in(macro: Macro, section: Section, inside: Inside) -> tuple[Step, ...]:
+    """The steps of a section, or of a branch inside it."""
+    steps = macro.section(section)
+    for at, branch in inside:
+        steps = branches(steps[at])[branch]
+    return steps
+
+
+def with_steps_in(macro: Macro, section: Section, inside: Inside, steps: tuple[Step, ...]) -> Macro:
+    """The macro with other steps in a section, or in a branch inside it."""
+
+    def put(into: tuple[Step, ...], way: Inside) -> tuple[Step, ...]:
+        if not way:
+            return steps
+        at, branch = way[0]
+        lists = list(branches(into[at]))
+        lists[branch] = put(lists[branch], way[1:])
+        return (*into[:at], _with_lists(into[at], lists), *into[at + 1 :])
+
+    return _with(macro, section, put(macro.section(section), inside))
 
 
 def place_after(macro: Macro, row: int | None) -> Place:
     """The gap after a row, the first inside for a block or branch; with None the end of the loop."""
-    numbered = rows(macro)
-    if row is None or not 0 <= row < len(numbered):
+    found = None if row is None else row_at(macro, row)
+    if found is None:
         return Place(Section.LOOP, len(macro.loop))
-    section, step, inside, at, _ = numbered[row]
-    if isinstance(step, Repeat):
+    section, step, inside, at, _ = found
+    if isinstance(step, Repeat | If):
         return Place(section, 0, (*inside, (at, 0)))
     return Place(section, at + 1, inside)
 
 
 def insert(macro: Macro, place: Place, steps: Sequence[Step]) -> Macro:
     """Put steps into a gap."""
-
-    def put(into: tuple[Step, ...], inside: Inside) -> tuple[Step, ...]:
-        if not inside:
-            return (*into[: place.at], *steps, *into[place.at :])
-        (at, branch), *rest = inside
-        block = into[at]
-        lists = list(branches(block))
-        lists[branch] = put(lists[branch], tuple(rest))
-        return (*into[:at], _with_lists(block, lists), *into[at + 1 :])
-
-    return _with(macro, place.section, put(macro.section(place.section), place.inside))
+    into = steps_in(macro, place.section, place.inside)
+    return with_steps_in(macro, place.section, place.inside, (*into[: place.at], *steps, *into[place.at :]))
 
 
 def delete(macro: Macro, chosen: Collection[int]) -> Macro:
     """Take rows out, blocks with all that is inside; a pick-one block goes with its last branch."""
-    return _map(macro, lambda row, line: () if row in chosen else (line,))
+    return _map(macro, lambda row, line: () if row in chosen else (line,), chosen)
 
 
-def change(macro: Macro, row: int, step: Step | Branch) -> Macro:
+def change(macro: Macro, row: int, step: Line) -> Macro:
     """Put another step in a row's place; a block brings its own steps."""
-    return _map(macro, lambda at, old: (step,) if at == row else (old,))
+    return _map(macro, lambda at, old: (step,) if at == row else (old,), (row,))
 
 
 def duplicate(macro: Macro, chosen: Collection[int]) -> Macro:
     """Repeat each of the rows after itself."""
-    return _map(macro, lambda row, line: (line, line) if row in chosen else (line,))
+    return _map(macro, lambda row, line: (line, line) if row in chosen and not _is_otherwise(line) else (line,), chosen)
+
+
+def _is_otherwise(line: Line) -> bool:
+    return isinstance(line, Otherwise)
 
 
 def retime(macro: Macro, chosen: Collection[int], time_of: Callable[[int], int]) -> Macro:
-    """Change every wait and every hold among the rows, in microseconds; what comes out is kept within bounds."""
+    """Change every wait and every hold among the rows, in microseconds; what comes out is kept within bounds.
+
+    Times that are formulas stay as they are.
+    """
 
     def bounded(micros: int) -> int:
         return max(0, min(MAX_WAIT_US, time_of(micros)))
 
-    def timed(row: int, line: Line) -> tuple[Line, ...]:
+    def timed(row: int, line: SameKind) -> tuple[SameKind, ...]:
         if row not in chosen:
             return (line,)
         if isinstance(line, Wait):
-            ends = sorted(bounded(end) for end in (line.wait_us, line.most_us) if end is not None)
+            given = [end for end in (line.wait_us, line.most_us) if end is not None]
+            plain = [end for end in given if isinstance(end, int)]
+            if len(plain) < len(given):
+                return (line,)
+            ends = sorted(map(bounded, plain))
             most = ends[-1] if line.most_us is not None and ends[-1] != ends[0] else None
             return (msgspec.structs.replace(line, wait_us=ends[0], most_us=most),)
-        if isinstance(line, Tap | Chord):
+        if isinstance(line, Tap | Chord) and isinstance(line.hold_us, int):
             return (msgspec.structs.replace(line, hold_us=bounded(line.hold_us)),)
         return (line,)
 
-    return _map(macro, timed)
+    return _map(macro, timed, chosen)
 
 
 def set_times(macro: Macro, chosen: Collection[int], micros: int) -> Macro:
@@ -175,7 +261,7 @@ def move(macro: Macro, chosen: Collection[int], to: Place) -> Macro:
         return macro
     moved = _steps(numbered, outer)
 
-    def carried(row: int, line: Line) -> tuple[Line, ...]:
+    def carried(row: int, line: SameKind) -> tuple[SameKind, ...]:
         if line is mark:
             return moved
         return () if row in outer else (line,)
@@ -191,7 +277,7 @@ def wrap(macro: Macro, chosen: Collection[int], block: Callable[[tuple[Step, ...
         return macro
     inner = _steps(numbered, outer)
 
-    def wrapped(row: int, line: Line) -> tuple[Line, ...]:
+    def wrapped(row: int, line: SameKind) -> tuple[SameKind, ...]:
         if row == outer[0]:
             return (block(inner),)
         return () if row in outer else (line,)
@@ -230,11 +316,12 @@ def to_chord(macro: Macro, chosen: Collection[int]) -> Macro:
     controls = dict.fromkeys(code for _, step in pressed for code in _held(step))
     if not 2 <= len(controls) <= 8:
         return macro
-    chord = Chord(controls=tuple(controls), hold_us=max(step.hold_us for _, step in pressed))
+    longest = max(pressed, key=lambda found: length_us(found[1]))[1]
+    chord = Chord(controls=tuple(controls), hold_us=longest.hold_us)
     gone = {row for row, step in taps if isinstance(step, Tap | Chord | Wait)}
     first = pressed[0][0]
 
-    def chorded(row: int, line: Line) -> tuple[Line, ...]:
+    def chorded(row: int, line: SameKind) -> tuple[SameKind, ...]:
         if row == first:
             return (chord,)
         return () if row in gone else (line,)
@@ -255,14 +342,14 @@ def _outermost(numbered: list[Row], chosen: Collection[int]) -> list[int]:
     """The chosen rows that are steps and not inside another chosen one."""
     found: list[int] = []
     for row in sorted(chosen):
-        is_step = not isinstance(numbered[row].step, Branch)
+        is_step = not isinstance(numbered[row].step, Way)
         if is_step and not any(_is_inside(numbered[row], numbered[outer]) for outer in found):
             found.append(row)
     return found
 
 
 def _steps(numbered: list[Row], chosen: Sequence[int]) -> tuple[Step, ...]:
-    return tuple(step for row in chosen if not isinstance(step := numbered[row].step, Branch))
+    return tuple(step for row in chosen if not isinstance(step := numbered[row].step, Way))
 
 
 def _is_inside(row: Row, block: Row) -> bool:
@@ -275,44 +362,75 @@ def _is_inside(row: Row, block: Row) -> bool:
     )
 
 
-def _map(macro: Macro, each: Callable[[int, Line], tuple[Line, ...]]) -> Macro:
-    """Put what `each` makes of a row in its place; a block comes to it with its steps already changed."""
+def _map(macro: Macro, each: Callable[[int, Any], tuple[Any, ...]], chosen: Collection[int] | None = None) -> Macro:
+    """Put what `each` makes of a row in its place; a block comes to it with its steps already changed. With `chosen`,
+    rows that are not among them stay as they are."""
     numbers = itertools.count()
 
     def over(steps: tuple[Step, ...]) -> tuple[Step, ...]:
         found: list[Step] = []
         for step in steps:
             row = next(numbers)
-            if isinstance(step, Repeat):
-                inner = over(step.steps)
-                step = step if inner == step.steps else msgspec.structs.replace(step, steps=inner)
-            elif isinstance(step, PickOne):
-                ways = [way for branch in step.branches for way in one(branch)]
-                if not ways:
+            if isinstance(step, Block):
+                changed = _ways(step)
+                if changed is None:
                     continue
-                step = msgspec.structs.replace(step, branches=tuple(ways))
+                step = changed
             found += each(row, step)
         return tuple(found)
 
-    def one(branch: Branch) -> tuple[Branch, ...]:
+    def _ways(step: Block) -> Block | None:
+        """The block with all that is inside changed; None where its last branch is gone."""
+        if isinstance(step, PickOne):
+            ways = tuple(way for branch in step.branches for way in one(branch))
+            return msgspec.structs.replace(step, branches=ways) if ways else None
+        inner = over(step.steps)
+        if inner != step.steps:
+            step = msgspec.structs.replace(step, steps=inner)
+        if isinstance(step, If) and step.otherwise:
+            ways = one(step.otherwise)
+            step = msgspec.structs.replace(step, otherwise=ways[0] if ways else None)
+        return step
+
+    def one(way: Any) -> tuple[Any, ...]:
         row = next(numbers)
-        inner = over(branch.steps)
-        return each(row, msgspec.structs.replace(branch, steps=inner))
+        inner = over(way.steps)
+        return each(row, msgspec.structs.replace(way, steps=inner))
+
+    def picked(steps: tuple[Step, ...], which: Collection[int]) -> tuple[Step, ...]:
+        """The same for steps without blocks, of which only some are looked at."""
+        first = next(numbers)
+        found: list[Step] = []
+        done = 0
+        for row in sorted(row for row in which if first <= row < first + len(steps)):
+            found += steps[done : row - first]
+            found += each(row, steps[row - first])
+            done = row - first + 1
+        collections.deque(itertools.islice(numbers, len(steps) - 1), maxlen=0)
+        return (*found, *steps[done:])
 
     for section in Section:
-        steps = over(macro.section(section))
-        if steps != macro.section(section):
+        before = macro.section(section)
+        if not before:
+            continue
+        steps = over(before) if chosen is None or not _is_flat(before) else picked(before, chosen)
+        if steps != before:
             macro = _with(macro, section, steps)
     return macro
 
 
 def _with_lists(block: Step, lists: Sequence[tuple[Step, ...]]) -> Step:
-    if isinstance(block, Repeat):
-        return msgspec.structs.replace(block, steps=lists[0])
-    if isinstance(block, PickOne):
-        pairs = zip(block.branches, lists, strict=True)
-        ways = tuple(msgspec.structs.replace(branch, steps=steps) for branch, steps in pairs)
-        return msgspec.structs.replace(block, branches=ways)
+    match block:
+        case Repeat():
+            return msgspec.structs.replace(block, steps=lists[0])
+        case PickOne():
+            pairs = zip(block.branches, lists, strict=True)
+            ways = tuple(msgspec.structs.replace(branch, steps=steps) for branch, steps in pairs)
+            return msgspec.structs.replace(block, branches=ways)
+        case If(otherwise=None):
+            return msgspec.structs.replace(block, steps=lists[0])
+        case If():
+            return msgspec.structs.replace(block, steps=lists[0], otherwise=Otherwise(steps=lists[1]))
     return block
 
 

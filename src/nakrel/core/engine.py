@@ -11,6 +11,7 @@ from typing import Any
 
 from nakrel.core.events import (
     Action,
+    Do,
     Emit,
     Event,
     FingersGone,
@@ -24,12 +25,14 @@ from nakrel.core.events import (
     Sheet,
     StopAll,
     StopMacro,
+    TextReady,
     Turned,
     Wake,
 )
 from nakrel.core.ledger import Ledger
 from nakrel.core.macro import Again, LetGo, Mode, Play, StartOn
-from nakrel.core.player import Act, Plan, Player
+from nakrel.core.operations import Plan
+from nakrel.core.player import Act, Player, Surroundings
 from nakrel.core.profile import ToControl
 
 __all__ = ["FINGER", "Engine"]
@@ -40,11 +43,13 @@ FINGER = "finger"
 class _Run:
     """A running macro with the triggers that keep it."""
 
-    def __init__(self, plan: Plan, play: Play, started_by: str, now_us: int, chance: random.Random) -> None:
+    def __init__(
+        self, plan: Plan, play: Play, started_by: str, now_us: int, chance: random.Random, around: Surroundings
+    ) -> None:
         self.key = plan.macro
         self.plan = plan
         self.play = play
-        self.player = Player(plan, play, now_us, chance)
+        self.player = Player(plan, play, now_us, chance, around)
         self.started_by = started_by
         self.triggers = {started_by} if started_by else set()
         self.queued = ""
@@ -56,11 +61,15 @@ class Engine:
 
     A finger's event that has passed to the programs by itself has no output. A desktop may take a control up for all
     when one of several devices lets it go. So a macro's release waits while a finger holds the control, and where a
-    finger lets go while a macro holds it, it is pressed anew. `chance` decides where a step leaves something to it.
+    finger lets go while a macro holds it, it is pressed anew. `chance` decides where a step leaves something to it;
+    `pointer` tells formulas where the pointer is.
     """
 
-    def __init__(self, chance: random.Random | None = None) -> None:
+    def __init__(
+        self, chance: random.Random | None = None, pointer: Callable[[], tuple[int, int]] = lambda: (0, 0)
+    ) -> None:
         self._chance = chance or random.Random(0)
+        self.pointer = pointer
         self._sheet = Sheet("", {})
         self._ledger = Ledger()
         # What each finger is on: its action, and whether its press has passed.
@@ -79,6 +88,7 @@ class Engine:
             SetSheet: lambda event: self._set_sheet(event.sheet, event.why),
             PlayMacro: self._play,
             StopMacro: lambda event: self._finish(event.macro, "stopped"),
+            TextReady: self._text_ready,
             StopAll: lambda event: self._stop_all(),
             FingersGone: lambda event: self._fingers_gone(event.controls),
         }
@@ -88,9 +98,18 @@ class Engine:
         """The macros that run, by id, with the number of complete runs."""
         return {key: run.player.runs for key, run in self._runs.items()}
 
+    def started_us(self, macro: str) -> int | None:
+        """When the macro that runs was started; None where it doesn't run."""
+        run = self._runs.get(macro)
+        return run.player.start_us if run else None
+
     def down(self) -> set[str]:
         """Every control that is down for the programs, by a finger or by the engine."""
         return self._ledger.down()
+
+    def is_down(self, code: str) -> bool:
+        """Whether the control is down for the programs."""
+        return self._ledger.is_down(code)
 
     def held(self) -> set[str]:
         """Every control that is down by the engine alone, and by no finger of its own."""
@@ -111,12 +130,21 @@ class Engine:
         if not self._runs:
             return tuple(self._out), None
         self._advance_all()
-        deadlines = [run.player.deadline_us for run in self._runs.values()]
-        return tuple(self._out), min(deadlines) if deadlines else None
+        deadlines = [due for run in self._runs.values() if (due := run.player.deadline_us) is not None]
+        return tuple(self._out), min(deadlines, default=None)
 
     def _play(self, event: PlayMacro) -> None:
         if event.plan.macro not in self._runs:
             self._start(event.plan, event.play, "")
+
+    def _text_ready(self, event: TextReady) -> None:
+        run = self._runs.get(event.macro)
+        if run is None:
+            return
+        if event.why_not:
+            self._perform(run, run.player.give_up(event.why_not, self._now_us))
+        else:
+            run.player.type(event.strokes, self._now_us)
 
     def _fingers_gone(self, controls: frozenset[str] | None) -> None:
         for control in [c for c in self._fingers if controls is None or c in controls]:
@@ -224,7 +252,7 @@ class Engine:
             self._finish(run.key, "let go")
 
     def _start(self, plan: Plan, play: Play, trigger: str) -> None:
-        self._runs[plan.macro] = _Run(plan, play, trigger, self._now_us, self._chance)
+        self._runs[plan.macro] = _Run(plan, play, trigger, self._now_us, self._chance, self)
         self._out.append(RunStarted(plan.macro, trigger))
 
     # Runs
@@ -269,15 +297,18 @@ class Engine:
     def _end(self, run: _Run) -> None:
         del self._runs[run.key]
         self._let_go_all(run.key)
-        self._out.append(RunEnded(run.key, run.player.runs, run.reason, run.player.slipped_us))
-        if run.queued and (run.play.mode is not Mode.HELD or run.queued in self._fingers):
+        player = run.player
+        self._out.append(RunEnded(run.key, player.runs, player.failed or run.reason, player.slipped_us, player.failed))
+        if run.queued and not player.failed and (run.play.mode is not Mode.HELD or run.queued in self._fingers):
             self._start(run.plan, run.play, run.queued)
             self._runs[run.key].triggers |= {t for t in run.triggers if t in self._fingers}
 
     def _perform(self, run: _Run, acts: list[Act]) -> None:
         key = run.key
-        for control, value, due_us in acts:
-            if control.startswith("WHEEL"):
+        for control, value, due_us, other in acts:
+            if other is not None:
+                self._out.append(Do(other, due_us, key))
+            elif control.startswith("WHEEL"):
                 self._emit(control, value, due_us, key)
             elif value:
                 self._hold(key, control, due_us)

@@ -8,11 +8,13 @@ from typing import NamedTuple
 import msgspec
 
 from nakrel.core.macro import Mode, Play
-from nakrel.core.player import Plan
+from nakrel.core.operations import Plan
+from nakrel.core.player import AskText, MovePointer, OpenProgram, Stroke
 from nakrel.core.profile import Cell, Nothing, RunMacro
 
 __all__ = [
     "Action",
+    "Do",
     "Emit",
     "Event",
     "FingersGone",
@@ -26,6 +28,7 @@ __all__ = [
     "Sheet",
     "StopAll",
     "StopMacro",
+    "TextReady",
     "Turned",
     "Wake",
 ]
@@ -124,6 +127,14 @@ class StopMacro(NamedTuple):
     macro: str
 
 
+class TextReady(NamedTuple):
+    """The keys that type the text which a macro asked for; or why they can't be had."""
+
+    macro: str
+    strokes: tuple[Stroke, ...]
+    why_not: str = ""
+
+
 class StopAll(NamedTuple):
     """Stop everything: all macros end this instant and every hold of theirs goes."""
 
@@ -135,7 +146,7 @@ class FingersGone(NamedTuple):
     controls: frozenset[str] | None = None
 
 
-Event = Pressed | Released | Turned | Wake | SetSheet | PlayMacro | StopMacro | StopAll | FingersGone
+Event = Pressed | Released | Turned | Wake | SetSheet | PlayMacro | StopMacro | TextReady | StopAll | FingersGone
 
 
 class Emit(NamedTuple):
@@ -150,6 +161,15 @@ class Emit(NamedTuple):
     by: str
 
 
+class Do(NamedTuple):
+    """Something else than an event of a control, planned for `due_us`, for the macro `by`. An `AskText` is answered
+    with `TextReady`."""
+
+    what: MovePointer | AskText | OpenProgram
+    due_us: int
+    by: str
+
+
 class RunStarted(NamedTuple):
     """A macro began to run; `trigger` is the control that started it, or '' for none."""
 
@@ -158,12 +178,14 @@ class RunStarted(NamedTuple):
 
 
 class RunEnded(NamedTuple):
-    """A macro ended after `runs` complete runs; `slipped_us` is how much of its plan moved since the machine stood."""
+    """A macro ended after `runs` complete runs; `slipped_us` is how much of its plan moved since the machine stood, and
+    `failed` why it could not go on, '' where it could."""
 
     macro: str
     runs: int
     reason: str
     slipped_us: int
+    failed: str = ""
 
 
-Output = Emit | RunStarted | RunEnded
+Output = Emit | Do | RunStarted | RunEnded

@@ -56,9 +56,9 @@ def presses_of(macro: Macro, runs: int = 20) -> tuple[dict[str, Spans], float]:
     spans: dict[str, list[tuple[int, int]]] = {}
     end = 0
     count = 0
-    for at, control, value in plan(macro, macro.play, runs):
+    for at, control, value, words in plan(macro, macro.play, runs):
         end = max(end, at)
-        if control.startswith("WHEEL") or count > MOST_PRESSES:
+        if words or control.startswith("WHEEL") or count > MOST_PRESSES:
             continue
         if value:
             down[control] = at

@@ -52,6 +52,10 @@ class Ledger:
         """Everyone who holds this control."""
         return [holder for holder, held in self._by_holder.items() if control in held]
 
+    def is_down(self, control: str) -> bool:
+        """Whether anyone holds the control."""
+        return control in self._by_control
+
     def down(self) -> set[str]:
         """Every control that is held by anyone."""
         return set(self._by_control)

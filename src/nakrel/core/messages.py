@@ -12,6 +12,7 @@ from typing import Annotated, Literal
 import msgspec
 
 from nakrel.core.macro import Id, Macro, Play
+from nakrel.core.places import Monitor, Window
 from nakrel.core.profile import Profile
 from nakrel.core.programs import Program
 from nakrel.core.recorder import WayToRecord
@@ -63,6 +64,28 @@ class Check(msgspec.Struct, frozen=True):
     found: str
     why: str = ""
     remedy: str = ""
+
+
+class RunEvent(msgspec.Struct, frozen=True, array_like=True):
+    """An event that a macro sent: `due_us` when it was planned and `at_us` when it went out, both in microseconds since
+    the macro started."""
+
+    control: str
+    value: int
+    due_us: int
+    at_us: int
+
+
+class RunRecord(msgspec.Struct, frozen=True):
+    """What a run of a macro sent: the first events and the last ones, `left_out` of them between. `reason` is why it
+    ended, '' while it goes on; `began_us` is monotonic."""
+
+    macro: str
+    began_us: int
+    events: tuple[RunEvent, ...]
+    left_out: int
+    runs: int
+    reason: str
 
 
 class Running(msgspec.Struct, frozen=True):
@@ -228,6 +251,37 @@ class TypeText(_Message, frozen=True):
     rate: Annotated[int, msgspec.Meta(ge=1, le=250)] = 30
 
 
+class GetRun(_Message, frozen=True):
+    """The record of a macro's run: of the one that goes on, else of the last one."""
+
+    macro: Id
+
+
+class GetPlaces(_Message, frozen=True):
+    """The monitors, the pointer, and the window of the programs that a profile is linked to ('' for no profile)."""
+
+    profile: str = ""
+
+
+class GetFacts(_Message, frozen=True):
+    """What is wrong with these texts to be typed, programs to be opened, and names of secrets."""
+
+    texts: tuple[str, ...] = ()
+    programs: tuple[str, ...] = ()
+    secrets: tuple[str, ...] = ()
+
+
+class PutSecret(_Message, frozen=True):
+    """Keep a secret text in the desktop's keyring under this name; an empty text is forgotten."""
+
+    name: Annotated[str, msgspec.Meta(min_length=1, max_length=120)]
+    text: Annotated[str, msgspec.Meta(max_length=10_000)]
+
+    def __repr__(self) -> str:
+        """Without the text: a message may end up in a log."""
+        return f"PutSecret(name={self.name!r})"
+
+
 class Stop(_Message, frozen=True):
     """End one macro, or with '' stop everything."""
 
@@ -288,6 +342,10 @@ Body = (
     | Pin
     | Play_
     | TypeText
+    | GetRun
+    | GetPlaces
+    | GetFacts
+    | PutSecret
     | Stop
     | StartRecording
     | StopRecording
@@ -373,7 +431,46 @@ class Recorded(_Message, frozen=True):
     first: int = 0
 
 
-AnswerBody = Done | Refused | Welcome | Library | StatusIs | Devices | Checks | Programs | Journal | Recorded
+class RunIs(_Message, frozen=True):
+    """A run's record; None where the macro hasn't run since the service started."""
+
+    record: RunRecord | None
+
+
+class Places(_Message, frozen=True):
+    """Where things are on the screens; None and none for what nobody tells here."""
+
+    monitors: tuple[Monitor, ...]
+    size: tuple[int, int] | None
+    pointer: tuple[int, int] | None
+    window: Window | None
+
+
+class Facts(_Message, frozen=True):
+    """What is wrong with each text, program and secret that was asked about, by itself; those without fault are left
+    out. `screen` is the size of all screens together."""
+
+    texts: dict[str, str]
+    programs: dict[str, str]
+    secrets: dict[str, str]
+    screen: tuple[int, int] | None
+
+
+AnswerBody = (
+    Done
+    | Refused
+    | Welcome
+    | Library
+    | StatusIs
+    | Devices
+    | Checks
+    | Programs
+    | Journal
+    | Recorded
+    | RunIs
+    | Places
+    | Facts
+)
 
 
 class Answer(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

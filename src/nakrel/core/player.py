@@ -11,6 +11,9 @@ nothing else does, so a late act never delays the ones after it: loops don't dri
     any      --cut()-->  DONE (the lead-out's releases only, no waits)
 
 Blocks are flattened to jumps, so the cursor's place in a section is one number and a stack of counters.
+
+A text is the only thing that a run waits for: it asks for the keys that type it and stands still until `type` brings
+them. A formula without a result ends the run as `finish` does, and says so in `failed`.
 """
 
 from __future__ import annotations
@@ -18,14 +21,35 @@ from __future__ import annotations
 import bisect
 import itertools
 import random
-from collections.abc import Iterable
+from collections.abc import Sequence
 from enum import IntEnum
-from typing import NamedTuple
+from typing import NamedTuple, Protocol
 
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.steps import LEAST_TURN_US, Chord, Note, PickOne, Press, Release, Repeat, Step, Tap, Wait, Wheel
+from nakrel.core.formulas import FormulaError, compiled, count, micros, pixels
+from nakrel.core.macro import Mode, Play
+from nakrel.core.operations import Do, Op, Plan
+from nakrel.core.steps import (
+    LEAST_TURN_US,
+    MAX_NOTCHES,
+    MAX_RATE,
+    MAX_WEIGHT,
+    Open,
+    Pointer,
+    Step,
+    Text,
+    Whence,
+)
 
-__all__ = ["Act", "Phase", "Plan", "Player", "compile_macro"]
+__all__ = [
+    "Act",
+    "AskText",
+    "MovePointer",
+    "OpenProgram",
+    "Phase",
+    "Player",
+    "Stroke",
+    "Surroundings",
+]
 
 # A loop without any time in it would never let the machine go; it repeats this often at most (1,000 runs/s).
 MIN_CYCLE_US = 1_000
@@ -36,22 +60,10 @@ CATCH_UP_US = 20_000
 MAX_ACTS = 256
 # Operations worked off in one go: blocks of nothing but notes make no acts.
 MAX_OPS = 10_000
-
-
-class Do(IntEnum):
-    """What a compiled operation does."""
-
-    UP = 0
-    DOWN = 1
-    WHEEL = 2
-    WAIT = 3
-    TAP_DOWN = 4
-    TAP_UP = 5
-    RANDOM = 6
-    REPEAT = 7
-    AGAIN = 8
-    PICK = 9
-    JUMP = 10
+# How often a pointer that moves over a time is moved: as often as a mouse at 125 Hz tells its motion.
+GLIDE_US = 8_000
+# A typed key is held long enough for every program, and briefly enough that a busy desktop doesn't repeat it.
+MOST_TYPED_US = 20_000
 
 
 class Phase(IntEnum):
@@ -63,114 +75,114 @@ class Phase(IntEnum):
     DONE = 3
 
 
-class Op(NamedTuple):
-    """One operation. `value` is notches for a wheel, microseconds for a wait, how often for a repeat, and the place to
-    go to for a jump and for the end of a repeat; `more` is the longest time of a random wait, the end of a repeat, and
-    for a pick the summed weights with the place of each branch."""
+class Stroke(NamedTuple):
+    """A key that types something, and the keys that are held meanwhile; without a key only its time passes."""
 
-    do: Do
-    control: str = ""
-    value: int = 0
-    more: int = 0
-    weights: tuple[int, ...] = ()
-    places: tuple[int, ...] = ()
+    control: str
+    held: tuple[str, ...] = ()
+
+
+class MovePointer(NamedTuple):
+    """The pointer goes to (`x`, `y`) as `whence` and `size` say; see `Pointer`. Of a move over a time this is one of
+    `parts` that are left, and makes its share of the way."""
+
+    x: int
+    y: int
+    whence: Whence
+    size: tuple[int, int] | None
+    parts: int = 1
+
+
+class AskText(NamedTuple):
+    """The run wants the keys that type a text; see `Text`."""
+
+    text: str
+    secret: str
+
+
+class OpenProgram(NamedTuple):
+    """A program is to be started or brought to the front; see `Open`."""
+
+    command: tuple[str, ...]
 
 
 class Act(NamedTuple):
-    """What a run wants now: `value` 1 down, 0 up, or notches for a wheel direction; due at `due_us`."""
+    """What a run wants now: `value` 1 down, 0 up, or notches for a wheel direction; due at `due_us`.
+
+    What is no event of a control is in `other`.
+    """
 
     control: str
     value: int
     due_us: int
+    other: MovePointer | AskText | OpenProgram | None = None
 
 
-class Plan(NamedTuple):
-    """A macro compiled for playing: its id, and its three sections as flat operations."""
+class Surroundings(Protocol):
+    """What formulas can ask about the world."""
 
-    macro: str
-    lead_in: tuple[Op, ...]
-    loop: tuple[Op, ...]
-    lead_out: tuple[Op, ...]
+    def pointer(self) -> tuple[int, int]:
+        """The pointer's place on the screen, in pixels; (0, 0) where nobody knows."""
 
-
-def _compile(steps: Iterable[Step]) -> tuple[Op, ...]:
-    ops: list[Op] = []
-    _append(steps, ops)
-    return tuple(ops)
+    def is_down(self, code: str) -> bool:
+        """Whether the control is down for the programs."""
 
 
-def _append(steps: Iterable[Step], ops: list[Op]) -> None:
-    for step in steps:
-        if step.off:
-            continue
-        match step:
-            case Press():
-                ops.append(Op(Do.DOWN, step.control))
-            case Release():
-                ops.append(Op(Do.UP, step.control))
-            case Wait(most_us=None):
-                ops.append(Op(Do.WAIT, "", step.wait_us))
-            case Wait():
-                ops.append(Op(Do.RANDOM, "", step.wait_us, step.most_us or 0))
-            case Wheel():
-                ops.append(Op(Do.WHEEL, step.control, step.notches))
-            case Tap():
-                _append_hold((step.control,), step.hold_us, ops)
-            case Chord():
-                _append_hold(step.controls, step.hold_us, ops)
-            case Repeat():
-                _append_repeat(step, ops)
-            case PickOne():
-                _append_pick(step, ops)
-            case Note():
-                pass
+class _Scope:
+    """What the formulas of a run see."""
+
+    def __init__(self, player: Player, chance: random.Random, around: Surroundings | None) -> None:
+        self.variables: dict[str, float] = {}
+        self.chance: random.Random | None = chance
+        self._player = player
+        self._around = around
+
+    @property
+    def run(self) -> int:
+        """The number of the present run, from 1."""
+        return self._player.runs + 1
+
+    @property
+    def elapsed_us(self) -> int:
+        """Microseconds since the macro started."""
+        return self._player.due_us - self._player.start_us
+
+    def pointer(self) -> tuple[int, int]:
+        """The pointer's place."""
+        return self._around.pointer() if self._around else (0, 0)
+
+    def held(self, code: str) -> bool:
+        """Whether the control is down."""
+        return bool(self._around and self._around.is_down(code))
 
 
-def _append_hold(controls: tuple[str, ...], hold_us: int, ops: list[Op]) -> None:
-    ops += [Op(Do.TAP_DOWN, control) for control in controls]
-    ops.append(Op(Do.WAIT, "", hold_us))
-    ops += [Op(Do.TAP_UP, control) for control in reversed(controls)]
+class _Glide(NamedTuple):
+    """A move over a time: when it began, how long it takes, in how many parts, and how many of them are made."""
 
-
-def _append_repeat(step: Repeat, ops: list[Op]) -> None:
-    start = len(ops)
-    ops.append(Op(Do.REPEAT, "", step.times))
-    _append(step.steps, ops)
-    if len(ops) == start + 1:
-        ops.pop()
-    else:
-        ops.append(Op(Do.AGAIN, "", start + 1))
-
-
-def _append_pick(step: PickOne, ops: list[Op]) -> None:
-    start = len(ops)
-    ops.append(Op(Do.PICK))
-    places, ends = [], []
-    for branch in step.branches:
-        places.append(len(ops))
-        _append(branch.steps, ops)
-        ends.append(len(ops))
-        ops.append(Op(Do.JUMP))
-    for end in ends:
-        ops[end] = Op(Do.JUMP, "", len(ops))
-    weights = tuple(itertools.accumulate(branch.weight for branch in step.branches))
-    ops[start] = Op(Do.PICK, weights=weights, places=tuple(places))
-
-
-def compile_macro(macro: Macro) -> Plan:
-    """Flatten a macro's sections; steps that are switched off are left out."""
-    return Plan(macro.id, _compile(macro.lead_in), _compile(macro.loop), _compile(macro.lead_out))
+    began_us: int
+    over_us: int
+    parts: int
+    made: int
+    x: int
+    y: int
+    step: Pointer
 
 
 class Player:
-    """One run of a plan, begun at `start_us`; the caller asks `advance` again at `due_us` or later. `chance` decides
-    where a step leaves something to it."""
+    """One run of a plan, begun at `start_us`; the caller asks `advance` again at `deadline_us` or later.
 
-    def __init__(self, plan: Plan, play: Play, start_us: int, chance: random.Random) -> None:
+    `chance` decides where a step leaves something to it, and `around` answers formulas.
+    """
+
+    def __init__(
+        self, plan: Plan, play: Play, start_us: int, chance: random.Random, around: Surroundings | None = None
+    ) -> None:
         self.phase = Phase.LEAD_IN
         self.runs = 0
+        self.start_us = start_us
         self.due_us = start_us
         self.slipped_us = 0
+        self.failed = ""
         self._sections = (plan.lead_in, plan.loop, plan.lead_out)
         self._pause_us = play.pause_us
         self._runs_wanted = _runs_wanted(play)
@@ -178,10 +190,16 @@ class Player:
         self._index = 0
         self._run_start_us = start_us
         self._chance = chance
+        self._scope = _Scope(self, chance, around)
         # The controls of a tap or chord that are down; of each open repeat, the turns left and when this one began.
         self._open: list[str] = []
         self._turns: list[tuple[int, int]] = []
         self._last_run = False
+        self._glide: _Glide | None = None
+        # The time between two characters of the text that was asked for; None while none was.
+        self._typing_us: int | None = None
+        # What types the text; it comes before the section's own operations.
+        self._typed: list[Op] = []
 
     @property
     def done(self) -> bool:
@@ -194,37 +212,90 @@ class Player:
         return self._last_run or self.phase >= Phase.LEAD_OUT
 
     @property
-    def deadline_us(self) -> int:
-        """When `advance` is wanted next."""
+    def deadline_us(self) -> int | None:
+        """When `advance` is wanted next; None while it waits for a text's keys."""
+        due_us = None if self._typing_us is not None else self.due_us
         if self._end_us is not None and self.phase < Phase.LEAD_OUT:
-            return min(self.due_us, self._end_us)
-        return self.due_us
+            return self._end_us if due_us is None else min(due_us, self._end_us)
+        return due_us
 
     def advance(self, now_us: int) -> list[Act]:
         """Return every act due by `now_us`, in order; `MAX_ACTS` at most, the rest stays due."""
-        if now_us - self.due_us > CATCH_UP_US:
+        if self._typing_us is not None:
+            self.due_us = max(self.due_us, now_us)
+        elif now_us - self.due_us > CATCH_UP_US:
             self.slipped_us += now_us - self.due_us
             self.due_us = now_us
         acts: list[Act] = []
         for _ in range(MAX_OPS):
-            if self.phase is Phase.DONE or self.due_us > now_us or len(acts) >= MAX_ACTS or self._time_is_up():
+            if self._rests(now_us) or len(acts) >= MAX_ACTS:
                 break
-            ops = self._sections[self.phase]
-            if self._index < len(ops):
-                self._index += 1
-                self._perform(ops[self._index - 1], acts)
-            else:
-                self._end_section()
+            try:
+                self._next(acts)
+            except FormulaError as error:
+                self._fail(str(error), acts)
         if self._end_us is not None and self._end_us <= now_us and self.phase < Phase.LEAD_OUT:
             acts += self.finish(self._end_us)
             acts += self.advance(now_us)
         return acts
+
+    def type(self, strokes: Sequence[Stroke], now_us: int) -> None:
+        """Go on with the keys of the text that was asked for."""
+        if self._typing_us is None:
+            return
+        self.due_us = now_us
+        hold_us = min(self._typing_us // 2, MOST_TYPED_US)
+        for stroke in strokes:
+            controls = (*stroke.held, stroke.control) if stroke.control else ()
+            self._typed += [Op(Do.TAP_DOWN, control) for control in controls]
+            self._typed.append(Op(Do.WAIT, "", hold_us))
+            self._typed += [Op(Do.TAP_UP, control) for control in reversed(controls)]
+            self._typed.append(Op(Do.WAIT, "", self._typing_us - hold_us))
+        self._typed.reverse()
+        self._typing_us = None
+
+    def give_up(self, reason: str, now_us: int) -> list[Act]:
+        """End as `finish` does, since something that it needs can't be had."""
+        self.due_us = max(self.due_us, now_us)
+        acts: list[Act] = []
+        self._fail(reason, acts)
+        return acts
+
+    def _rests(self, now_us: int) -> bool:
+        waits = self.phase is Phase.DONE or self._typing_us is not None or self.due_us > now_us
+        return waits or (self._end_us is not None and self.phase < Phase.LEAD_OUT and self.due_us >= self._end_us)
+
+    def _next(self, acts: list[Act]) -> None:
+        """Do one operation."""
+        if self._typed:
+            self._perform(self._typed.pop(), acts)
+        elif self._glide:
+            self._move_on(self._glide, acts)
+        elif self._index < len(ops := self._sections[self.phase]):
+            self._index += 1
+            self._perform(ops[self._index - 1], acts)
+        else:
+            self._end_section()
+
+    def _fail(self, reason: str, acts: list[Act]) -> None:
+        self.failed = self.failed or reason
+        if self.phase < Phase.LEAD_OUT:
+            acts += self.finish(self.due_us)
+        else:
+            self._drop()
+            acts += self._close_tap(self.due_us)
+
+    def _drop(self) -> None:
+        """Forget what is going on in a step."""
+        self._glide, self._typing_us = None, None
+        self._typed.clear()
 
     def finish(self, now_us: int) -> list[Act]:
         """End at once: an open tap goes up, then the lead-out begins."""
         if self.phase >= Phase.LEAD_OUT:
             return []
         acts = self._close_tap(now_us)
+        self._drop()
         self.phase, self._index, self.due_us = Phase.LEAD_OUT, 0, now_us
         self._turns.clear()
         return acts
@@ -246,11 +317,9 @@ class Player:
         start = self._index if self.phase is Phase.LEAD_OUT else 0
         rest = self._sections[Phase.LEAD_OUT][start:]
         acts += [Act(op.control, 0, now_us) for op in rest if op.do in (Do.UP, Do.TAP_UP)]
+        self._drop()
         self.phase = Phase.DONE
         return acts
-
-    def _time_is_up(self) -> bool:
-        return self._end_us is not None and self.phase < Phase.LEAD_OUT and self.due_us >= self._end_us
 
     def _close_tap(self, now_us: int) -> list[Act]:
         held, self._open = self._open, []
@@ -259,20 +328,72 @@ class Player:
     def _perform(self, op: Op, acts: list[Act]) -> None:
         match op.do:
             case Do.WAIT:
-                self.due_us += op.value
+                self.due_us += micros(op.value, self._scope)
             case Do.RANDOM:
-                self.due_us += self._chance.randint(op.value, op.more)
+                least = micros(op.value, self._scope)
+                self.due_us += self._chance.randint(least, max(least, micros(op.more, self._scope)))
             case Do.REPEAT:
-                self._turns.append((op.value, self.due_us))
+                if times := count(op.value, self._scope):
+                    self._turns.append((times, self.due_us))
+                else:
+                    self._index = int(op.more)
             case Do.AGAIN:
-                self._turn(op.value)
+                self._turn(int(op.value))
             case Do.PICK:
-                drawn = self._chance.randrange(op.weights[-1])
-                self._index = op.places[bisect.bisect_right(op.weights, drawn)]
+                self._pick(op)
             case Do.JUMP:
-                self._index = op.value
+                self._index = int(op.value)
+            case Do.UNLESS:
+                if not compiled(op.control).value(self._scope):
+                    self._index = int(op.value)
+            case Do.SET:
+                self._scope.variables[op.control] = compiled(str(op.value)).value(self._scope)
+            case Do.POINTER | Do.TEXT | Do.OPEN:
+                self._other(op.step, acts)
             case _:
                 self._act(op, acts)
+
+    def _pick(self, op: Op) -> None:
+        weights = list(itertools.accumulate(count(weight, self._scope, MAX_WEIGHT) for weight in op.weights))
+        if not weights[-1]:
+            raise FormulaError(str(op.weights[0]), 0, "and the others leave no way to go: every weight is 0")
+        self._index = op.places[bisect.bisect_right(weights, self._chance.randrange(weights[-1]))]
+
+    def _other(self, step: Step | None, acts: list[Act]) -> None:
+        match step:
+            case Pointer():
+                x, y = pixels(step.x, self._scope), pixels(step.y, self._scope)
+                over_us = micros(step.over_us, self._scope)
+                if over_us < 2 * GLIDE_US:
+                    move = MovePointer(x, y, step.whence, step.size)
+                    self.due_us += over_us
+                    self._glide = _Glide(self.due_us, 0, 1, 0, x, y, step) if over_us else None
+                    if not over_us:
+                        acts.append(Act("", 0, self.due_us, move))
+                else:
+                    parts = over_us // GLIDE_US
+                    self._glide = _Glide(self.due_us, over_us, parts, 0, x, y, step)
+                    self.due_us += over_us // parts
+            case Text():
+                self._typing_us = 1_000_000 // max(1, count(step.rate, self._scope, MAX_RATE))
+                acts.append(Act("", 0, self.due_us, AskText(step.text, step.secret)))
+            case Open():
+                acts.append(Act("", 0, self.due_us, OpenProgram(step.command)))
+
+    def _move_on(self, glide: _Glide, acts: list[Act]) -> None:
+        """Make the next part of a move over a time."""
+        made, parts, step = glide.made + 1, glide.parts, glide.step
+        x, y = glide.x, glide.y
+        if step.whence is Whence.POINTER:
+            # Each part by itself, so that none of a pixel is lost on the way.
+            x, y = (side * made // parts - side * (made - 1) // parts for side in (x, y))
+        left = 1 if step.whence is Whence.POINTER else parts - made + 1
+        acts.append(Act("", 0, self.due_us, MovePointer(x, y, step.whence, step.size, left)))
+        if made < parts:
+            self._glide = glide._replace(made=made)
+            self.due_us = glide.began_us + glide.over_us * (made + 1) // parts
+        else:
+            self._glide = None
 
     def _turn(self, start: int) -> None:
         left, began_us = self._turns.pop()
@@ -286,8 +407,11 @@ class Player:
             self._open.append(op.control)
         elif op.do is Do.TAP_UP:
             self._open.remove(op.control)
-        value = op.value if op.do is Do.WHEEL else int(op.do in (Do.DOWN, Do.TAP_DOWN))
-        acts.append(Act(op.control, value, self.due_us))
+        if op.do is Do.WHEEL:
+            if value := count(op.value, self._scope, MAX_NOTCHES):
+                acts.append(Act(op.control, value, self.due_us))
+        else:
+            acts.append(Act(op.control, int(op.do in (Do.DOWN, Do.TAP_DOWN)), self.due_us))
 
     def _end_section(self) -> None:
         self._index = 0

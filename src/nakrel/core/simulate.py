@@ -9,22 +9,30 @@ import msgspec
 
 from nakrel.core.engine import Engine
 from nakrel.core.errors import DataError
-from nakrel.core.events import Emit, Event, Output, PlayMacro, Wake
+from nakrel.core.events import Do, Emit, Event, Output, PlayMacro, TextReady, Wake
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.player import compile_macro
+from nakrel.core.operations import compile_macro
+from nakrel.core.player import AskText, MovePointer, Stroke
+from nakrel.core.steps import Open, Pointer, describe
 
 # A plan is made as a whole; what is longer is no plan that anybody reads.
 MOST_ROWS = 1_000_000
+# Moments at which something is due: a repeat of nothing but formulas makes no rows.
+MOST_WAKES = 2_000_000
 
 __all__ = ["PlanRow", "Simulator", "plan"]
 
 
 class PlanRow(NamedTuple):
-    """One emitted event: `value` 1 down, 0 up, notches for the wheel; `time_us` from the start."""
+    """One emitted event: `value` 1 down, 0 up, notches for the wheel; `time_us` from the start.
+
+    What is no event of a control has one of `OTHERS` for its control, and `words` that say what is done.
+    """
 
     time_us: int
     control: str
     value: int
+    words: str = ""
 
 
 class Simulator:
@@ -34,24 +42,50 @@ class Simulator:
         self.engine = engine
         self.now_us = 0
         self.log: list[tuple[int, Output]] = []
+        self.wakes = 0
         self._deadline_us: int | None = None
 
     def send(self, event: Event) -> None:
         """Hand the engine an event at the present time."""
         outputs, self._deadline_us = self.engine.step(event, self.now_us)
         self.log += [(self.now_us, output) for output in outputs]
+        for output in outputs:
+            if isinstance(output, Do) and isinstance(output.what, AskText):
+                # Which keys type it depends on the keyboard layout of the day; the time that it takes doesn't.
+                self.send(TextReady(output.by, (Stroke(""),) * len(output.what.text)))
 
     def run(self, for_us: int) -> None:
-        """Let `for_us` microseconds pass, waking the engine at each deadline on the way."""
+        """Let `for_us` microseconds pass, waking the engine at each deadline on the way. Raises `DataError` where there
+        are more than `MOST_WAKES` of them."""
         end_us = self.now_us + for_us
         while self._deadline_us is not None and self._deadline_us <= end_us:
             self.now_us = max(self.now_us, self._deadline_us)
+            self.wakes += 1
+            if self.wakes > MOST_WAKES:
+                raise DataError(f"more than {MOST_WAKES} moments at which something is due; repeat less in it")
             self.send(Wake())
         self.now_us = end_us
 
     def emitted(self) -> list[PlanRow]:
         """Everything that went out, with the times it was planned for."""
-        return [PlanRow(out.due_us, out.control, out.value) for _, out in self.log if isinstance(out, Emit)]
+        rows = []
+        for _, out in self.log:
+            if isinstance(out, Emit):
+                rows.append(PlanRow(out.due_us, out.control, out.value))
+            elif isinstance(out, Do):
+                rows.append(_other_row(out))
+        return rows
+
+
+def _other_row(out: Do) -> PlanRow:
+    match out.what:
+        case MovePointer(x=x, y=y, whence=whence, parts=parts):
+            there = describe(Pointer(x=x, y=y, whence=whence))
+            on_the_way = f", {parts} parts of the way left" if parts > 1 else ""
+            return PlanRow(out.due_us, "POINTER", 1, there + on_the_way)
+        case AskText(text=text, secret=secret):
+            return PlanRow(out.due_us, "TEXT", 1, f"type the secret {secret}" if secret else f"type {text!r}")
+    return PlanRow(out.due_us, "OPEN", 1, describe(Open(command=out.what.command)))
 
 
 def plan(macro: Macro, play: Play, runs: int | None = None, seed: int = 0) -> list[PlanRow]:

@@ -78,6 +78,8 @@ class PracticeWindow(QWidget):
         """A key went down; repeats of the server are not presses."""
         if event and not event.isAutoRepeat():
             self._arrive(f"key {event.nativeScanCode() - _KEYCODE_OFFSET}", True)
+            if event.text():
+                self._say(event="text", text=event.text())
 
     def keyReleaseEvent(self, event: QKeyEvent | None) -> None:
         """A key went up."""

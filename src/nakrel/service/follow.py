@@ -50,6 +50,15 @@ class Follower:
         """The profiles that have a linked program running."""
         return tuple(sorted({key for key, _ in self._linked()}))
 
+    def pids_of(self, profile: str) -> set[int]:
+        """The processes of the programs that the profile is linked to."""
+        return {program.pid for key, program in self._linked() if key == profile}
+
+    def known(self) -> tuple[Program, ...]:
+        """Every program of this user, looked at now."""
+        self._processes.scan()
+        return tuple(self._processes.programs.values())
+
     def close(self) -> None:
         """Give everything back."""
         self._loop.at("scan", None, self._look)

@@ -9,7 +9,7 @@ from collections.abc import Callable
 import msgspec
 
 from nakrel.core.messages import Entry
-from nakrel.service.saver import Saver
+from nakrel.service.worker import Worker
 from nakrel.storage.home import Home
 
 __all__ = ["Journal"]
@@ -23,7 +23,7 @@ MAX_BYTES = 4 * 1024 * 1024
 class Journal:
     """Entries go to `added` at once, and to the file with the next `write`, on the saver's thread."""
 
-    def __init__(self, home: Home, saver: Saver, added: Callable[[Entry], None]) -> None:
+    def __init__(self, home: Home, saver: Worker, added: Callable[[Entry], None]) -> None:
         self._path = home.journal
         self._saver = saver
         self._added = added

@@ -8,18 +8,24 @@ from typing import Any
 import msgspec
 
 import nakrel
-from nakrel.backends.protocols import BackendUnavailable
 from nakrel.core import messages as m
 from nakrel.core.events import PlayMacro, StopMacro
-from nakrel.core.macro import Mode
-from nakrel.core.player import compile_macro
+from nakrel.core.macro import Macro, Mode
+from nakrel.core.operations import compile_macro
 from nakrel.core.profile import EVERYDAY
+from nakrel.core.steps import Text
 from nakrel.service.doctor import System, examine
+from nakrel.service.doing import missing_program
 from nakrel.service.server import Connection
 from nakrel.service.service import Service
-from nakrel.service.typing import UnknownCharacters, typing_macro
+from nakrel.storage import secrets
+from nakrel.storage.secrets import SecretError
 
 __all__ = ["Refusal", "Requests"]
+
+
+# The id under which a typed text runs; the text itself is in no notice and no journal.
+TYPED = "typed-text"
 
 
 class Refusal(Exception):
@@ -50,6 +56,10 @@ class Requests:
             m.Pin: self._pin,
             m.Play_: self._play,
             m.TypeText: self._type,
+            m.GetRun: lambda c, n, b: m.RunIs(service.runs.of(b.macro)),
+            m.GetPlaces: self._places,
+            m.GetFacts: self._facts,
+            m.PutSecret: self._put_secret,
             m.Stop: self._stop,
             m.StartRecording: self.start_recording,
             m.StopRecording: self._stop_recording,
@@ -193,16 +203,57 @@ class Requests:
         s.step(PlayMacro(plan, play))
         return m.Done()
 
-    def _type(self, connection: Connection, number: int, body: m.TypeText) -> m.AnswerBody:
+    def _type(self, connection: Connection, number: int, body: m.TypeText) -> None:
         s = self._service
         if s.recording:
             raise Refusal("a recording is going on; end it first")
-        try:
-            macro = typing_macro(body.text, body.rate, s.settings.layout)
-        except (UnknownCharacters, BackendUnavailable) as error:
-            raise Refusal(str(error)) from None
-        s.step(PlayMacro(compile_macro(macro), macro.play))
-        return m.Done()
+        found: list[str] = []
+        macro = Macro(id=TYPED, name="A typed text", loop=(Text(text=body.text, rate=body.rate),))
+
+        def finished(error: str) -> None:
+            wrong = error or found[0]
+            if not wrong:
+                s.step(PlayMacro(compile_macro(macro), macro.play))
+            connection.answer(number, m.Refused(wrong) if wrong else m.Done())
+
+        s.worker.do(lambda: found.append(s.wrong_with_text(body.text)), finished)
+
+    def _facts(self, connection: Connection, number: int, body: m.GetFacts) -> None:
+        s = self._service
+        found: list[m.Facts] = []
+
+        def work() -> None:
+            texts = {text: wrong for text in body.texts if (wrong := s.wrong_with_text(text))}
+            programs = {name: f"{wrong}." for name in body.programs if (wrong := missing_program(name))}
+            secret = {name: wrong for name in body.secrets if (wrong := _wrong_with_secret(name))}
+            found.append(m.Facts(texts, programs, secret, None))
+
+        def finished(error: str) -> None:
+            answer = m.Refused(error) if error else msgspec.structs.replace(found[0], screen=s.doing.screen())
+            connection.answer(number, answer)
+
+        s.worker.do(work, finished)
+
+    def _put_secret(self, connection: Connection, number: int, body: m.PutSecret) -> None:
+        told: list[str] = []
+
+        def work() -> None:
+            try:
+                secrets.put(body.name, body.text)
+            except SecretError as error:
+                told.append(str(error))
+
+        def finished(error: str) -> None:
+            wrong = error or (told[0] if told else "")
+            connection.answer(number, m.Refused(wrong) if wrong else m.Done())
+
+        self._service.worker.do(work, finished)
+
+    def _places(self, connection: Connection, number: int, body: m.GetPlaces) -> m.AnswerBody:
+        s = self._service
+        pids = s.programs().pids_of(body.profile) if body.profile else set()
+        window = s.doing.window_of(pids) if pids else None
+        return m.Places(s.doing.monitors(), s.doing.screen(), s.doing.pointer(), window)
 
     def _stop(self, connection: Connection, number: int, body: m.Stop) -> m.AnswerBody:
         if body.macro:
@@ -250,3 +301,11 @@ class Requests:
     def _shutdown(self, connection: Connection, number: int, body: m.Shutdown) -> m.AnswerBody:
         self._service.loop.stop()
         return m.Done()
+
+
+def _wrong_with_secret(name: str) -> str:
+    try:
+        secrets.get(name)
+    except SecretError as error:
+        return f"{error}."
+    return ""

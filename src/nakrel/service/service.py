@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+import itertools
 import logging
 import random
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from typing import Any
 
 from nakrel.backends.processes import ProcessWatch
-from nakrel.backends.protocols import BackendLost, CannotEmit, InputEvent, OutputBackend
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmit, InputEvent, OutputBackend
 from nakrel.core.controls import label
 from nakrel.core.engine import Engine
 from nakrel.core.events import (
+    Do,
     Emit,
     Event,
     FingersGone,
@@ -22,6 +25,7 @@ from nakrel.core.events import (
     SetSheet,
     Sheet,
     StopAll,
+    TextReady,
     Turned,
     Wake,
 )
@@ -35,18 +39,21 @@ from nakrel.core.messages import (
     SeenEvent,
     Status,
 )
-from nakrel.core.player import Plan, compile_macro
+from nakrel.core.operations import Plan, compile_macro
+from nakrel.core.player import AskText, MovePointer, OpenProgram, Stroke
 from nakrel.core.profile import EVERYDAY, Profile
 from nakrel.core.programs import Choice
 from nakrel.core.recorder import Recorder, WayToRecord
 from nakrel.core.steps import Step
+from nakrel.service.doing import Doing, UnknownCharacters, strokes_of
 from nakrel.service.feed import Feed
 from nakrel.service.follow import Follower
 from nakrel.service.journal import Journal as JournalFile
 from nakrel.service.loop import Loop, monotonic_us, spin_until
-from nakrel.service.saver import Saver
+from nakrel.service.runs import Runs
 from nakrel.service.server import Connection, Server
 from nakrel.service.ways import Options, Ways
+from nakrel.service.worker import Worker
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
 
@@ -56,6 +63,12 @@ log = logging.getLogger(__name__)
 
 # How long before a deadline the sleep ends; the rest is spent on the engine's work and on waiting exactly.
 EARLY_US = 200
+# How long a key stays lent to a character after the text is typed.
+SPARE_US = 500_000
+
+
+# What such events are called in notices and records.
+_NAMES = {MovePointer: "POINTER", AskText: "TEXT", OpenProgram: "OPEN"}
 
 
 class Service:
@@ -67,7 +80,7 @@ class Service:
     def __init__(self, home: Home, options: Options, sink: OutputBackend | None = None) -> None:
         self.options = options
         self.loop = Loop(self._bug)
-        self.saver = Saver()
+        self.saver = Worker()
         self.library = Library(home)
         self.library.load()
         self.feed = Feed(self.loop, self.status)
@@ -87,12 +100,18 @@ class Service:
         self._fronts: set[Connection] = set()
         self._stand_in_fingers: dict[tuple[str, str], Connection] = {}
         self._cannot: set[str] = set()
+        # The macros that type with keys lent to characters.
+        self._spare_users: set[str] = set()
         self.server: Server | None = None
-        self.engine = Engine(random.Random())
+        self.worker = Worker()
+        self.runs = Runs()
+        self.doing = Doing(self.worker, self._text_ready, self.fault_once)
+        self.engine = Engine(random.Random(), lambda: self.doing.pointer() or (0, 0))
         self._follower: Follower | None = None
         self.ways = Ways(self.loop, options, self, sink)
         self.ways.open(self.settings.stand_ins)
         self.loop.watch(self.saver, self.saver.collect)
+        self.loop.watch(self.worker, self.worker.collect)
 
     def serve(self, home: Home, handle: Callable[[Connection, int, object], None]) -> None:
         """Open the socket; requests go to `handle`."""
@@ -120,8 +139,11 @@ class Service:
         self.feed.flush()
         if self.server:
             self.server.close()
-        self.loop.forget(self.saver)
-        self.saver.close()
+        for thread in (self.worker, self.saver):
+            self.loop.forget(thread)
+            thread.close()
+        if self.doing.screens:
+            self.doing.screens.close()
         self.loop.close()
 
     # The engine
@@ -149,21 +171,29 @@ class Service:
         self.loop.at("engine", self._deadline_us, self._wake, early_us=EARLY_US)
 
     def _deliver(self, outputs: tuple[Output, ...]) -> None:
-        emits = [output for output in outputs if isinstance(output, Emit)]
-        if emits:
-            if not self._fronts and not self._send(emits):
+        """Send what goes out, at once and in its order; then note it, and tell what started and ended."""
+        times: list[int] = []
+        for kind, some in itertools.groupby(outputs, type):
+            group: list[Any] = list(some)
+            if kind is Emit and not self._fronts and not self._send(group):
                 return
-            now_us = monotonic_us()
-            for emit in emits:
-                self.feed.seen(SeenEvent(emit.by, emit.control, emit.value, now_us))
-        if len(emits) < len(outputs):
-            for output in outputs:
-                if isinstance(output, RunStarted):
-                    self._run_started(output)
-                elif isinstance(output, RunEnded):
-                    self._run_ended(output)
+            if kind is Do and not all(self._do(output) for output in group):
+                return
+            times += [monotonic_us()] * len(group)
+        for output, at_us in zip(outputs, times, strict=True):
+            if isinstance(output, Emit):
+                self.runs.sent(output.by, output.control, output.value, output.due_us, at_us)
+                self.feed.seen(SeenEvent(output.by, output.control, output.value, at_us))
+            elif isinstance(output, Do):
+                name = _NAMES[type(output.what)]
+                self.runs.sent(output.by, name, 1, output.due_us, at_us)
+                self.feed.seen(SeenEvent(output.by, name, 1, at_us))
+            elif isinstance(output, RunStarted):
+                self._run_started(output)
+            else:
+                self._run_ended(output)
 
-    def _send(self, emits: list[Emit]) -> bool:
+    def _send(self, emits: Sequence[Emit]) -> bool:
         """Send events to the programs; False where the way to them has just been lost."""
         try:
             self.ways.output.emit(emits)
@@ -173,6 +203,46 @@ class Service:
             self.ways.lost(str(error))
             return False
         return True
+
+    def _do(self, output: Do) -> bool:
+        """Move the pointer, find the keys of a text, or open a program; for show nothing of it reaches the desktop.
+
+        False where the way to the programs has just been lost.
+        """
+        what = output.what
+        if isinstance(what, AskText):
+            # The answer comes later, or at once where the text only seems to be typed.
+            if self._fronts:
+                blank = TextReady(output.by, (Stroke(""),) * len(what.text))
+                self.loop.at(f"for show {output.by}", monotonic_us(), lambda: self.step(blank))
+            else:
+                lend = self.ways.lend_keys if self.ways.lends_keys else None
+                self.doing.type(output.by, what, self.settings.layout, lend)
+        elif isinstance(what, OpenProgram):
+            if not self._fronts:
+                self.doing.open(what, self.programs().known)
+        elif not self._fronts:
+            try:
+                self.doing.move(what, self.ways.output)
+            except BackendLost as error:
+                self.ways.lost(str(error))
+                return False
+        return True
+
+    def _text_ready(self, ready: TextReady) -> None:
+        if any(stroke.control.startswith("SPARE") for stroke in ready.strokes):
+            self._spare_users.add(ready.macro)
+        self.step(ready)
+
+    def wrong_with_text(self, text: str) -> str:
+        """What keeps the text from being typed, '' for nothing; from any thread."""
+        try:
+            strokes_of(text, self.settings.layout)
+        except UnknownCharacters as error:
+            return "" if self.ways.lends_keys else f"{error}."
+        except BackendUnavailable as error:
+            return f"{error}."
+        return ""
 
     def set_front(self, connection: Connection, front: bool) -> None:
         """Note whether a client's own window is in front: macros must not click and type into it.
@@ -188,11 +258,21 @@ class Service:
 
     def _run_started(self, run: RunStarted) -> None:
         name = self.macros[run.macro].name if run.macro in self.macros else run.macro.replace("-", " ")
-        self._running[run.macro] = Running(run.macro, name, run.trigger, monotonic_us())
+        now_us = monotonic_us()
+        self._running[run.macro] = Running(run.macro, name, run.trigger, now_us)
+        self.runs.started(run.macro, self.engine.started_us(run.macro) or now_us)
         self.status_changed()
 
     def _run_ended(self, run: RunEnded) -> None:
         known = self._running.pop(run.macro, None)
+        self.runs.ended(run.macro, run.runs, run.reason)
+        if run.macro in self._spare_users:
+            # Programs read a key's character a while after the key came.
+            self._spare_users.discard(run.macro)
+            back = lambda: self.worker.do(self.ways.take_keys_back, lambda error: None)  # noqa: E731
+            self.loop.at("spare keys", None if self._spare_users else monotonic_us() + SPARE_US, back)
+        if run.failed:
+            self.fault(f"{known.name if known else run.macro} ended: {run.failed}")
         slipped = f"; its plan moved by {run.slipped_us // 1000} ms since the machine stood" if run.slipped_us else ""
         self.journal.add(
             "run",
@@ -292,6 +372,8 @@ class Service:
 
     def follow(self) -> None:
         """Decide anew which profile is live, after profiles or the pin have changed."""
+        if self.doing.screens is None:
+            self.doing.screens = self.ways.screens()
         pinned = self.settings.pinned if self.settings.pinned in self.profiles else ""
         if self._follower is None:
             self._follower = Follower(self.loop, ProcessWatch(), self.ways.windows(), self._decided)

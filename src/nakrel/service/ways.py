@@ -12,6 +12,8 @@ from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, Inp
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
 from nakrel.backends.x11.backend import X11Backend
+from nakrel.backends.x11.screens import X11Screens
+from nakrel.backends.x11.spare import SpareKeys
 from nakrel.backends.x11.windows import X11Windows
 from nakrel.core.messages import Device
 from nakrel.service.loop import Loop, monotonic_us
@@ -57,6 +59,7 @@ class Ways:
         self.real: KernelBackend | X11Backend | None = None
         self.stand_ins: StandInDevices | None = None
         self.output: OutputBackend = sink or Sink()
+        self._spare: SpareKeys | None = None
 
     # Opening and losing
 
@@ -133,8 +136,36 @@ class Ways:
         except BackendUnavailable:
             return None
 
+    def screens(self) -> X11Screens | None:
+        """Word of the screens, the pointer and the windows' places, where an X server tells of them truly."""
+        display = self._options.display or os.environ.get("DISPLAY")
+        if not display or self._options.backend == "stand-in" or os.environ.get("WAYLAND_DISPLAY"):
+            return None
+        try:
+            return X11Screens(display)
+        except BackendUnavailable:
+            return None
+
+    def lend_keys(self, chars: str) -> dict[str, str]:
+        """Keys for characters that the layout lacks, where the way can make such; from any thread."""
+        if self._spare is None:
+            self._spare = SpareKeys(self._options.display)
+        return self._spare.lend(chars)
+
+    @property
+    def lends_keys(self) -> bool:
+        """Whether the way can make keys for characters that the layout lacks."""
+        return isinstance(self.real, X11Backend) and not os.environ.get("WAYLAND_DISPLAY")
+
+    def take_keys_back(self) -> None:
+        """No text is being typed any more; from any thread."""
+        if self._spare is not None:
+            self._spare.take_back()
+
     def close(self) -> None:
         """Close everything; what is held is let go."""
+        if self._spare is not None:
+            self._spare.close()
         self._drop_real()
         if self.stand_ins is not None:
             self._loop.forget(self.stand_ins)

@@ -15,14 +15,14 @@ from typing import NamedTuple
 
 import yaml
 
-from nakrel.core.controls import CONTROLS, Kind, by_number
+from nakrel.core.controls import CONTROLS, OTHERS, Kind, by_number
 from nakrel.core.edits import rows
 from nakrel.core.errors import DataError
 from nakrel.core.events import Pressed, Released, Turned
 from nakrel.core.macro import Macro
 from nakrel.core.recorder import Recorder
 from nakrel.core.simulate import PlanRow
-from nakrel.core.steps import Branch, Note, Step, describe, length_us
+from nakrel.core.steps import Branch, Note, Otherwise, Step, describe, length_us, number_text
 from nakrel.core.units import format_ms
 
 __all__ = ["WRITERS", "InputEvent", "read_recording", "steps_csv", "to_evemu", "to_libinput", "to_vcd"]
@@ -146,7 +146,10 @@ def _steps(events: Iterable[InputEvent]) -> list[Step]:
 
 
 def _events(plan: Sequence[PlanRow]) -> Iterator[InputEvent]:
-    for at_us, control, value in plan:
+    for at_us, control, value, words in plan:
+        if words:
+            # A pointer on a screen, a text and a program are no events of this device.
+            continue
         known = CONTROLS[control]
         if known.kind is Kind.WHEEL:
             sign = 1 if control in ("WHEEL_UP", "WHEEL_RIGHT") else -1
@@ -159,7 +162,9 @@ def _events(plan: Sequence[PlanRow]) -> Iterator[InputEvent]:
 def _codes(plan: Sequence[PlanRow]) -> dict[int, set[int]]:
     """The codes of each event type; a device with a wheel has a pointer's axes and button, or nobody reads it."""
     found: dict[int, set[int]] = {_SYN: {0}, _KEY: set(), _REL: set()}
-    for _, control, _ in plan:
+    for _, control, _, words in plan:
+        if words:
+            continue
         known = CONTROLS[control]
         found[_REL if known.kind is Kind.WHEEL else _KEY].add(known.number)
     if found[_REL] or any(0x110 <= code < 0x120 for code in found[_KEY]):
@@ -198,10 +203,13 @@ def to_libinput(macro: Macro, plan: Sequence[PlanRow]) -> str:
 
 
 def to_vcd(macro: Macro, plan: Sequence[PlanRow]) -> str:
-    """A value change dump: a wire a control, 1 while it is down, and a number a wheel direction, its notches so far."""
+    """A value change dump: a wire a control, 1 while it is down, and a number a wheel direction, its notches so far.
+
+    Pointer, text and open steps are counted like notches.
+    """
     controls = list(dict.fromkeys(row.control for row in plan))
     marks = {control: _mark(n) for n, control in enumerate(controls)}
-    wheel = {control for control in controls if CONTROLS[control].kind is Kind.WHEEL}
+    wheel = {control for control in controls if control in OTHERS or CONTROLS[control].kind is Kind.WHEEL}
     scope = re.sub(r"\W+", "_", macro.name) or "macro"
     out = ["$version Nakrel $end", "$timescale 1 us $end", f"$scope module {scope} $end"]
     out += [
@@ -211,7 +219,7 @@ def to_vcd(macro: Macro, plan: Sequence[PlanRow]) -> str:
     out += [f"b0 {marks[control]}" if control in wheel else f"0{marks[control]}" for control in controls]
     out.append("$end")
     turned, now = dict.fromkeys(wheel, 0), 0
-    for at_us, control, value in plan:
+    for at_us, control, value, _ in plan:
         if at_us != now:
             out.append(f"#{at_us}")
             now = at_us
@@ -230,7 +238,9 @@ def steps_csv(macro: Macro, plan: Sequence[PlanRow]) -> str:
     writer.writerow(("section", "depth", "step", "length_ms", "on", "remark"))
     for section, step, _, _, depth in rows(macro):
         if isinstance(step, Branch):
-            writer.writerow((section.value, depth, f"way of weight {step.weight}", "", 1, ""))
+            writer.writerow((section.value, depth, f"way of weight {number_text(step.weight)}", "", 1, ""))
+        elif isinstance(step, Otherwise):
+            writer.writerow((section.value, depth, "otherwise", "", 1, ""))
         else:
             words = "note" if isinstance(step, Note) else describe(step)
             remark = step.text if isinstance(step, Note) else step.remark

@@ -8,6 +8,7 @@ from PyQt6.QtCore import QObject, pyqtSignal
 from nakrel.core import messages as m
 from nakrel.core.macro import Macro
 from nakrel.core.profile import EVERYDAY, Profile
+from nakrel.core.timeline import NOTHING, Timeline, lay_out
 from nakrel.ui.store import Store
 
 __all__ = ["PAGES", "Shown"]
@@ -22,12 +23,16 @@ class Shown(QObject):
     macro_changed = pyqtSignal()
     control_changed = pyqtSignal()
     page_changed = pyqtSignal()
+    frames_changed = pyqtSignal()
 
     def __init__(self, store: Store) -> None:
         super().__init__()
         self._store = store
         last = store.settings.shown
         self._profile, self._macro, self.control = last.profile or EVERYDAY, last.macro, ""
+        # The frame rate of the game that is thought of, in frames a second.
+        self.frames = 60
+        self._line = NOTHING
         self.page = last.page if last.page in PAGES else PAGES[0]
         store.library_changed.connect(self._check)
         store.profile_changed.connect(lambda key: self._check())
@@ -43,6 +48,22 @@ class Shown(QObject):
     def macro(self) -> Macro | None:
         """The macro shown; None where there is none."""
         return self._store.macros.get(self._macro)
+
+    @property
+    def line(self) -> Timeline:
+        """The macro shown, laid out in time."""
+        macro = self.macro
+        if macro is None:
+            return NOTHING
+        if self._line.macro is not macro:
+            self._line = lay_out(macro, self._line if self._line.macro.id == macro.id else None)
+        return self._line
+
+    def set_frames(self, fps: int) -> None:
+        """Think of a game at this frame rate."""
+        if fps != self.frames:
+            self.frames = fps
+            self.frames_changed.emit()
 
     def remember(self) -> None:
         """Let the next window show the same."""

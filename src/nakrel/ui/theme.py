@@ -9,7 +9,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QColor, QFont, QFontDatabase, QGuiApplication, QPalette
 from PyQt6.QtWidgets import QApplication
 
-from nakrel.core.controls import CONTROLS, Kind
+from nakrel.core.controls import CONTROLS, POINTER, Kind
 
 __all__ = [
     "BODY_PX",
@@ -47,6 +47,7 @@ class Palette:
     key: str
     button: str
     wheel: str
+    pointer: str
     other: str
     night: bool = False
 
@@ -64,6 +65,7 @@ DAY = Palette(
     key="#42679B",
     button="#A34A2F",
     wheel="#50703A",
+    pointer="#7D5A8C",
     other="#77726A",
 )
 NIGHT = Palette(
@@ -79,6 +81,7 @@ NIGHT = Palette(
     key="#8FB0E0",
     button="#E8866A",
     wheel="#A4C482",
+    pointer="#C6A3D6",
     other="#B0ABA0",
     night=True,
 )
@@ -94,6 +97,8 @@ def palette() -> Palette:
 def hue(code: str) -> QColor:
     """A control's trace colour, by its kind."""
     known = CONTROLS.get(code)
+    if code == POINTER:
+        return QColor(_current.pointer)
     if known is None:
         return QColor(_current.other)
     return QColor({Kind.KEY: _current.key, Kind.BUTTON: _current.button, Kind.WHEEL: _current.wheel}[known.kind])

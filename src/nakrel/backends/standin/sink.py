@@ -32,6 +32,8 @@ class Sink:
         self.note = note or "Nothing reaches other windows: macros play into the stand-in only."
         self.arrivals: deque[Arrival] = deque(maxlen=_KEPT)
         self.down: set[str] = set()
+        # Where the pointer was moved to last, from the top left corner.
+        self.pointer = (0, 0)
 
     def emit(self, events: Sequence[Emit]) -> None:
         """Take the events and note when they came."""
@@ -40,6 +42,14 @@ class Sink:
             self.arrivals.append(Arrival(event.control, event.value, event.due_us, now_us))
             if not event.control.startswith("WHEEL"):
                 (self.down.add if event.value else self.down.discard)(event.control)
+
+    def move_by(self, dx: int, dy: int) -> None:
+        """Move the simulated pointer."""
+        self.pointer = (self.pointer[0] + dx, self.pointer[1] + dy)
+
+    def move_to(self, x: int, y: int, width: int, height: int) -> None:
+        """Move the simulated pointer to a place."""
+        self.pointer = (x, y)
 
     def close(self) -> None:
         """Let go of everything."""

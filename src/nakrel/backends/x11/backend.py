@@ -112,13 +112,26 @@ class X11Backend:
                 cannot = event.control
             else:
                 self._out.send(event.control, event.value)
-        if self._conn.has_error():
-            raise BackendLost("the X server is gone")
+        self._still_there()
         if cannot:
             raise CannotEmit(
                 f"X11 can't send {CONTROLS[cannot].label} ({cannot}): its injection knows 10 buttons. "
                 "Let the macro press another control."
             )
+
+    def move_by(self, dx: int, dy: int) -> None:
+        """Move the pointer by so many pixels."""
+        self._out.move(dx, dy)
+        self._still_there()
+
+    def move_to(self, x: int, y: int, width: int, height: int) -> None:
+        """Move the pointer to a pixel of the root window, whatever its size."""
+        self._out.move_to(x, y)
+        self._still_there()
+
+    def _still_there(self) -> None:
+        if self._conn.has_error():
+            raise BackendLost("the X server is gone")
 
     def close(self) -> None:
         """Let go of what is down, end the grabs and disconnect."""

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from nakrel.core.controls import CONTROLS, Kind, by_number, control
 
-__all__ = ["control_of_button", "control_of_keycode", "number_of"]
+__all__ = ["control_of_button", "control_of_keycode", "number_of", "spare_key"]
 
 _KEYCODE_OFFSET = 8
 _BTN_SIDE = CONTROLS["BTN_SIDE"].number
@@ -24,6 +24,13 @@ _BUTTONS = {
 }
 _NUMBERS = {code: number for number, code in _BUTTONS.items()}
 _MAX = 255
+# Keys that are lent to a character; see `SpareKeys`.
+_SPARE = "SPARE_"
+
+
+def spare_key(keycode: int) -> str:
+    """What a key that is lent to a character goes by, in a control's place."""
+    return f"{_SPARE}{keycode}"
 
 
 def control_of_keycode(keycode: int) -> str | None:
@@ -44,6 +51,8 @@ def number_of(code: str) -> tuple[bool, int] | None:
     """Whether the control is a key, and its keycode or button number; None where X has no number for it."""
     if code in _NUMBERS:
         return False, _NUMBERS[code]
+    if code.startswith(_SPARE):
+        return True, int(code.removeprefix(_SPARE))
     known = control(code)
     if known.kind is Kind.KEY:
         number = known.number + _KEYCODE_OFFSET

@@ -12,13 +12,14 @@ import os
 import signal
 
 from nakrel.backends.protocols import BackendUnavailable
+from nakrel.backends.x11.codes import spare_key
 from nakrel.backends.x11.injector import Injector
 from nakrel.backends.x11.wire import Connection
 from nakrel.core.controls import CONTROLS
 
 __all__ = ["Guard"]
 
-_CODES = tuple(CONTROLS)
+_CODES = (*CONTROLS, *map(spare_key, range(8, 256)))
 _INDEX = {code: n for n, code in enumerate(_CODES)}
 # A byte a control: 0 is up, _XTEST down by XTEST's own device, another number down by that device.
 _XTEST = 255

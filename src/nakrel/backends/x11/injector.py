@@ -25,7 +25,7 @@ __all__ = ["Injector"]
 
 # Core event types, as XTEST takes them.
 _FAKE_KEY, _FAKE_BUTTON, _FAKE_MOTION = 2, 4, 6
-_RELATIVE = 1
+_ABSOLUTE, _RELATIVE = 0, 1
 # How many of our injections' numbers are remembered; the server answers within far fewer.
 _OWN = 4096
 
@@ -81,6 +81,10 @@ class Injector:
     def move(self, dx: int, dy: int) -> None:
         """Move the pointer by so many pixels."""
         self._fake(_FAKE_MOTION, _RELATIVE, x=dx, y=dy)
+
+    def move_to(self, x: int, y: int) -> None:
+        """Move the pointer to a pixel of the root window."""
+        self._fake(_FAKE_MOTION, _ABSOLUTE, x=x, y=y)
 
     def forget_device(self, device: int) -> None:
         """A keyboard is gone, and with it what was held through it."""

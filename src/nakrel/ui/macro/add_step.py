@@ -5,10 +5,27 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
+from nakrel.core import messages as m
+from nakrel.core import notation
 from nakrel.core.controls import CONTROLS, Kind
-from nakrel.core.steps import Branch, Chord, Note, PickOne, Press, Release, Repeat, Step, Tap, Wait, Wheel
+from nakrel.core.errors import DataError
+from nakrel.core.steps import (
+    Branch,
+    Chord,
+    Note,
+    PickOne,
+    Pointer,
+    Press,
+    Release,
+    Repeat,
+    Step,
+    Tap,
+    Text,
+    Wait,
+    Wheel,
+)
 from nakrel.core.units import MAX_WAIT_US
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, choice, label, searchable
@@ -16,21 +33,35 @@ from nakrel.ui.widgets.capture import Capture
 
 __all__ = ["AddStep"]
 
-_KINDS = ("tap", "press", "release", "chord", "wait", "random wait", "wheel", "repeat", "pick one", "note")
 _WITH_CONTROL = ("tap", "press", "release", "chord", "wheel")
 _WITH_TIME = ("tap", "chord", "wait", "random wait")
+# Kinds that are told by words: what stands before the words in the notation, after them, and what they look like.
+_WITH_WORDS = {
+    "pointer": ("move to ", "", "640, 400"),
+    "text": ("", "", "Good evening, harbour!"),
+    "open": ("open ", "", "program and arguments"),
+    "if": ("if ", ":", "run > 3"),
+    "set": ("set ", "", "count to count + 1"),
+}
+_KINDS = (
+    *("tap", "press", "release", "chord", "wait", "random wait", "wheel"),
+    *_WITH_WORDS,
+    *("repeat", "pick one", "note"),
+)
 # A recorded click lasts around 50 to 150 ms (common practice, no published source).
 _HOLD_US = 50_000
 _WAIT_US = 25_000
 
 
 class AddStep(QWidget):
-    """A row of fields: the kind of step, its control (chosen from a list or pressed), its time, and Add."""
+    """A row of fields: the kind of step, its control (chosen from a list or pressed) or words, its time, and Add."""
 
     added = pyqtSignal(object)
+    pick_wanted = pyqtSignal()
 
     def __init__(self, store: Store) -> None:
         super().__init__()
+        self._store = store
         self.kind = choice("Kind of step")
         self.kind.addItems(_KINDS)
         self.control = searchable("Control of the step")
@@ -39,11 +70,25 @@ class AddStep(QWidget):
         self.second.setMinimumWidth(120)
         self.time = TimeEdit(_HOLD_US)
         self.time.setAccessibleName("Hold or wait")
+        self.words = QLineEdit()
+        self.words.setMinimumWidth(180)
+        self.secret = QCheckBox("secret, named")
+        self.secret.setToolTip("Kept in the desktop's keyring under this name, and in no file")
+        self.secret_name = QLineEdit()
+        self.secret_name.setAccessibleName("Name of the secret")
+        self.secret_name.setFixedWidth(110)
+        self.pick_button = button(
+            "Pick on the screen…", self.pick_wanted.emit, tip="Choose one place or several by clicking there (Ctrl+K)"
+        )
         self.capture = Capture(store)
         self._press = button("Press it…", self.capture.arm, tip="Choose the control by pressing it")
-        self.add_button = button("Add step", self._add)
+        self.add_button = button("Add step", self.add)
+        self._said = label("", "alarm", wrap=True)
         self._build()
         self.kind.currentTextChanged.connect(self._kind_chosen)
+        self.secret.toggled.connect(lambda on: self._kind_chosen(self.kind.currentText()))
+        self.words.returnPressed.connect(self.add)
+        self.words.textEdited.connect(lambda text: self._say(""))
         self.capture.captured.connect(self._captured)
         self._fill(Kind.KEY, Kind.BUTTON)
         for known in CONTROLS.values():
@@ -58,11 +103,16 @@ class AddStep(QWidget):
         row = QHBoxLayout()
         row.setSpacing(6)
         row.addWidget(label("add", "soft"))
-        for field in (self.kind, self.control, self._press, self.second, self.time, self.add_button):
+        for field in (
+            *(self.kind, self.control, self._press, self.second, self.time, self.words, self.secret),
+            *(self.secret_name, self.pick_button, self.add_button),
+        ):
             row.addWidget(field)
         row.addStretch(1)
         layout.addLayout(row)
         layout.addWidget(self.capture)
+        layout.addWidget(self._said)
+        self._said.hide()
 
     def _fill(self, *kinds: Kind) -> None:
         before = self.control.currentData()
@@ -79,17 +129,59 @@ class AddStep(QWidget):
         self.time.setVisible(kind in _WITH_TIME)
         self.time.set_value(_WAIT_US if "wait" in kind else _HOLD_US)
         self._fill(*([Kind.WHEEL] if kind == "wheel" else [Kind.KEY, Kind.BUTTON]))
+        secret = kind == "text" and self.secret.isChecked()
+        self.words.setVisible(kind in _WITH_WORDS)
+        self.words.setAccessibleName(kind)
+        self.words.setPlaceholderText(_WITH_WORDS[kind][2] if kind in _WITH_WORDS else "")
+        self.words.setEchoMode(QLineEdit.EchoMode.Password if secret else QLineEdit.EchoMode.Normal)
+        self.secret.setVisible(kind == "text")
+        self.secret_name.setVisible(secret)
+        self.pick_button.setVisible(kind == "pointer")
+        self._say("")
 
     def _captured(self, code: str) -> None:
         if (CONTROLS[code].kind is Kind.WHEEL) != (self.kind.currentText() == "wheel"):
             self.kind.setCurrentText("wheel" if CONTROLS[code].kind is Kind.WHEEL else "tap")
         self.control.setCurrentIndex(self.control.findData(code))
 
-    def _add(self) -> None:
-        code, second, micros = self.control.currentData(), self.second.currentData(), self.time.micros
+    def _say(self, words: str) -> None:
+        self._said.setText(words)
+        self._said.setVisible(bool(words))
+
+    def add(self) -> None:
+        """Add the step that the fields say, or say what is missing."""
         kind = self.kind.currentText()
-        if (code is None and kind in _WITH_CONTROL) or (kind == "chord" and second in (None, code)):
-            return
+        try:
+            if kind == "text" and self.secret.isChecked():
+                self._add_secret(self.secret_name.text().strip(), self.words.text())
+            elif kind in _WITH_WORDS:
+                self.added.emit(_from_words(kind, self.words.text().strip()))
+                self.words.clear()
+            else:
+                self._add_fields(kind)
+        except DataError as error:
+            self._say(error.message if isinstance(error, notation.NotationError) else str(error))
+
+    def _add_secret(self, name: str, text: str) -> None:
+        """Give the text to the keyring, and add the step once that has it."""
+        if not name or not text:
+            raise DataError("a secret needs a text, and a name by which the step asks for it")
+
+        def answered(answer: m.AnswerBody) -> None:
+            if isinstance(answer, m.Refused):
+                self._say(answer.error)
+                return
+            self.words.clear()
+            self.added.emit(Text(secret=name))
+
+        self._store.ask(m.PutSecret(name, text), answered)
+
+    def _add_fields(self, kind: str) -> None:
+        code, second, micros = self.control.currentData(), self.second.currentData(), self.time.micros
+        if code is None and kind in _WITH_CONTROL:
+            raise DataError("choose the control from the list, or press it")
+        if kind == "chord" and second in (None, code):
+            raise DataError("a chord needs two controls that differ")
         make: dict[str, Callable[[], Step]] = {
             "tap": lambda: Tap(control=code, hold_us=micros),
             "press": lambda: Press(control=code),
@@ -103,3 +195,16 @@ class AddStep(QWidget):
             "note": lambda: Note(text=""),
         }
         self.added.emit(make[kind]())
+
+
+def _from_words(kind: str, words: str) -> Step:
+    """The step that the words say, read as a line of the notation. Raises `DataError`."""
+    if not words:
+        raise DataError(f"write something first, such as: {_WITH_WORDS[kind][2]}")
+    if kind == "text":
+        return Text(text=words)
+    before, after, example = _WITH_WORDS[kind]
+    found = notation.read_steps(f"{before}{words.rstrip(':') if after else words}{after}")
+    if len(found) != 1 or (kind == "pointer" and not isinstance(found[0], Pointer)):
+        raise DataError(f"write it such as: {example}")
+    return found[0]

@@ -9,6 +9,7 @@ from nakrel.core import notation
 from nakrel.core.builders import BUILDERS, build
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, cycle_us, describe_play
+from nakrel.core.names import name_of
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, choice, label
@@ -98,7 +99,7 @@ class BuilderRow(QWidget):
         self.refresh()
 
     def _captured(self, code: str) -> None:
-        builder, name = BUILDERS[self.kind.currentIndex()], notation.name_of(code)
+        builder, name = BUILDERS[self.kind.currentIndex()], name_of(code)
         before = self.controls.text().strip() if builder.most > 1 else ""
         self.controls.setText(f"{before}, {name}" if before else name)
 

@@ -5,15 +5,15 @@ from __future__ import annotations
 from functools import partial
 
 import msgspec
-from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtCore import Qt, QTimer, pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
-from nakrel.core.checks import check_macro
+from nakrel.core.checks import NO_FACTS, Facts, check_macro
 from nakrel.core.controls import label as control_label
-from nakrel.core.macro import Macro, Mode, Play, cycle_us
+from nakrel.core.macro import Mode, Play, Section
 from nakrel.core.profile import RunMacro
-from nakrel.core.steps import length_us
+from nakrel.core.steps import Open, Pointer, Text, walk
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui import commands
 from nakrel.ui.macro.frame_check import FrameCheck
@@ -28,6 +28,7 @@ __all__ = ["MacroDetails"]
 
 # More are told by their number: whoever has that many looks at the first ones first.
 _MOST_CHECKS = 6
+_REST_MS = 150
 
 
 class MacroDetails(QWidget):
@@ -45,7 +46,7 @@ class MacroDetails(QWidget):
         self._length, self._rate = label(), label()
         self.attach_button = button("", self._arm, "act", "Choose the button by pressing it (Ctrl+B)")
         self.capture = Capture(store, "Press the button that should play it…")
-        self.frame_check = FrameCheck(store)
+        self.frame_check = FrameCheck(store, shown)
         self._checks_head, self.checks = label("Checks", "heading"), QVBoxLayout()
         self.checks.setSpacing(4)
         self._said = label("", "soft", wrap=True)
@@ -53,6 +54,13 @@ class MacroDetails(QWidget):
         self._places.setSpacing(0)
         self.try_button = button("Try it", self._try, tip="Play it now, into the window in front")
         self.stop_button = button("Stop", self._stop)
+        # Edits come fast while something is typed or dragged; what they lead to is worked out when they rest.
+        self._rest = QTimer(self)
+        self._rest.setSingleShot(True)
+        self._rest.setInterval(_REST_MS)
+        self._rest.timeout.connect(self._ask_facts)
+        self._facts = NO_FACTS
+        self._asked: m.GetFacts | None = None
         self._build()
         self.play.changed.connect(self._play_changed)
         self.note.editingFinished.connect(self._note_changed)
@@ -106,18 +114,22 @@ class MacroDetails(QWidget):
         if not self.note.hasFocus():
             self.note.setText(macro.note)
             self.note.setCursorPosition(0)
-        run, cycle = sum(map(length_us, macro.loop)), cycle_us(macro, macro.play)
+        run = self._shown.line.loop_us
+        cycle = run + macro.play.pause_us
         self._length.setText(f"{format_ms(run)} ms")
         self._rate_row.setVisible(macro.play.mode is not Mode.SINGLE and cycle > 0)
         self._rate.setText(f"{format_rate(cycle)}, every {format_ms(cycle)} ms")
         self.attach_button.setText(f"Attach in {profile.name}…" if profile else "Attach…")
         self.attach_button.setVisible(not self.capture.armed)
         self.frame_check.set_macro(macro)
-        self._show_checks(macro)
+        self._rest.start()
         self._show_places()
         self._show_running()
 
-    def _show_checks(self, macro: Macro) -> None:
+    def show_checks(self) -> None:
+        """Look for slips in the macro, with what is known of this machine."""
+        if (macro := self._shown.macro) is None:
+            return
         clear_layout(self.checks)
         triggers = {
             code
@@ -125,7 +137,7 @@ class MacroDetails(QWidget):
             for code, cell in profile.sheet.cells.items()
             if isinstance(cell, RunMacro) and cell.macro == macro.id
         }
-        found = check_macro(macro, triggers)
+        found = check_macro(macro, triggers, self._facts)
         self._checks_head.setVisible(bool(found))
         for finding in found[:_MOST_CHECKS]:
             row = QHBoxLayout()
@@ -136,6 +148,35 @@ class MacroDetails(QWidget):
             self.checks.addLayout(row)
         if len(found) > _MOST_CHECKS:
             self.checks.addWidget(label(f"and {len(found) - _MOST_CHECKS} more", "soft"))
+
+    def _ask_facts(self) -> None:
+        """Ask the service about texts, programs and secrets, where they aren't those that it was asked about last."""
+        macro = self._shown.macro
+        if macro is None:
+            return
+        steps = [step for section in Section for step in walk(macro.section(section))]
+        asked = m.GetFacts(
+            tuple(sorted({step.text for step in steps if isinstance(step, Text) and step.text})),
+            tuple(sorted({step.command[0] for step in steps if isinstance(step, Open)})),
+            tuple(sorted({step.secret for step in steps if isinstance(step, Text) and step.secret})),
+        )
+        pointed = any(isinstance(step, Pointer) for step in steps)
+        if asked == self._asked or not (pointed or any((asked.texts, asked.programs, asked.secrets))):
+            self.show_checks()
+            return
+
+        def answered(answer: m.AnswerBody) -> None:
+            if isinstance(answer, m.Facts):
+                self._asked = asked
+                self._facts = Facts(
+                    lambda text: answer.texts.get(text, ""),
+                    lambda program: answer.programs.get(program, ""),
+                    lambda name: answer.secrets.get(name, ""),
+                    answer.screen,
+                )
+            self.show_checks()
+
+        self._store.ask(asked, answered)
 
     def _show_places(self) -> None:
         clear_layout(self._places)

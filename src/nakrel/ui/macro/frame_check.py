@@ -12,6 +12,7 @@ from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro
 from nakrel.core.units import FRAME_RATES, format_ms, format_rate
 from nakrel.ui import commands
+from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.ui.widgets.basics import button, choice, label
@@ -74,9 +75,9 @@ class _Plot(QWidget):
 class FrameCheck(QWidget):
     """Answers two questions: how many of my presses does a game at F frames see? What is the fastest safe timing?"""
 
-    def __init__(self, store: Store) -> None:
+    def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
-        self._store = store
+        self._store, self._shown = store, shown
         self._macro: Macro | None = None
         self._safe: Macro | None = None
         self.rate = choice("Frames a second")
@@ -90,7 +91,8 @@ class FrameCheck(QWidget):
         self._timer.setSingleShot(True)
         self._timer.setInterval(_REST_MS)
         self._timer.timeout.connect(self.refresh)
-        self.rate.currentIndexChanged.connect(lambda index: self.refresh())
+        self.rate.currentIndexChanged.connect(lambda index: shown.set_frames(self.rate.itemData(index)))
+        shown.frames_changed.connect(self._frames_changed)
         self._build()
 
     def _build(self) -> None:
@@ -105,6 +107,10 @@ class FrameCheck(QWidget):
         for part in (self.answer, self.plot, self.advice):
             layout.addWidget(part)
         layout.addWidget(self.use_button, 0, Qt.AlignmentFlag.AlignLeft)
+
+    def _frames_changed(self) -> None:
+        self.rate.setCurrentIndex(self.rate.findData(self._shown.frames))
+        self.refresh()
 
     def set_macro(self, macro: Macro | None) -> None:
         """Look at this macro, once edits rest."""

@@ -5,21 +5,22 @@ from __future__ import annotations
 from collections.abc import Callable
 
 import msgspec
-from PyQt6.QtCore import QItemSelectionModel, QPoint, Qt
+from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPoint, Qt
 from PyQt6.QtGui import QKeyEvent, QKeySequence
 from PyQt6.QtWidgets import QAbstractItemView, QApplication, QHBoxLayout, QMenu, QVBoxLayout, QWidget
 
 from nakrel.core import edits, notation
+from nakrel.core import messages as m
 from nakrel.core.macro import Macro, Section
-from nakrel.core.steps import Branch, PickOne, Repeat, Step, Wait, length_us
+from nakrel.core.steps import Branch, If, PickOne, Repeat, Step, Wait, Way
 from nakrel.core.timeline import lay_out
 from nakrel.ui import commands
 from nakrel.ui.macro.add_step import AddStep
 from nakrel.ui.macro.builder import BuilderRow
-from nakrel.ui.macro.diagram import Diagram
+from nakrel.ui.macro.diagram import Diagram, DiagramBar
 from nakrel.ui.macro.notation_view import NotationView
 from nakrel.ui.macro.recording import RecordingBar
-from nakrel.ui.macro.steps_model import SECTION_WORDS, TIME, StepsModel
+from nakrel.ui.macro.steps_model import SECTION_WORDS, TIME, WHAT, StepsModel
 from nakrel.ui.macro.timing import TimingRow
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
@@ -63,7 +64,7 @@ class _Steps(Table):
             self._page.delete_selected()
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and index.isValid():
             self.setFocus()
-            self.edit(index if index.flags() & Qt.ItemFlag.ItemIsEditable else index.siblingAtColumn(TIME))
+            self._page.edit_row(index)
         elif event.text().isdecimal() and index.isValid() and index.column() < TIME:
             self.selectionModel().setCurrentIndex(  # type: ignore[union-attr]
                 index.siblingAtColumn(TIME), QItemSelectionModel.SelectionFlag.NoUpdate
@@ -82,7 +83,7 @@ class MacroPage(QWidget):
         super().__init__()
         self._store, self._shown = store, shown
         self.recording = RecordingBar(store)
-        self.diagram = Diagram()
+        self.diagram, self.bar = Diagram(), DiagramBar()
         self.model = StepsModel(store)
         self.steps = _Steps(self)
         self.add_step = AddStep(store)
@@ -110,6 +111,7 @@ class MacroPage(QWidget):
         self.recording.ended.connect(self._recorded)
         self.add_step.added.connect(self.insert)
         self.steps.customContextMenuRequested.connect(self._menu)
+        self._connect_diagram()
         self._watch_selection()
         self.model.modelReset.connect(self._selection_changed)
         self.refresh()
@@ -121,6 +123,7 @@ class MacroPage(QWidget):
         layout.addWidget(self.recording)
         layout.addWidget(self._empty, 1)
         layout.addWidget(self.diagram)
+        layout.addWidget(self.bar)
         self.steps.setModel(self.model)
         self.steps.set_widths(70, 36, 190, 110, 104)
         self.view.setFixedWidth(180)
@@ -148,6 +151,48 @@ class MacroPage(QWidget):
         layout.addStretch(2)
         return made
 
+    def _connect_diagram(self) -> None:
+        diagram, bar, shown, store = self.diagram, self.bar, self._shown, self._store
+        diagram.edited.connect(self._shaped)
+        diagram.picked.connect(lambda rows: self._select(rows) if rows and not self._as_text else None)
+        diagram.said.connect(lambda words, wrong: bar.say(words, wrong=wrong))
+        diagram.measured.connect(bar.measure)
+        diagram.distance_wanted.connect(self._type_distance)
+        bar.distance.connect(self._set_distance)
+        bar.rate_chosen.connect(shown.set_frames)
+        bar.snap_chosen.connect(lambda grid_us: diagram.set_rate(shown.frames, grid_us))
+        bar.zoomed.connect(diagram.zoom)
+        bar.fitted.connect(diagram.fit)
+        shown.frames_changed.connect(self._frames_changed)
+        store.status_changed.connect(self._follow_run)
+        store.seen.connect(self._seen)
+
+    def _shaped(self, macro: Macro, words: str) -> None:
+        commands.edit_macro(self._store, f"{words} in {macro.name}", macro)
+
+    def _type_distance(self) -> None:
+        if self.bar.field.isVisible():
+            self.bar.field.setFocus()
+            self.bar.field.selectAll()
+
+    def _set_distance(self, gap_us: int) -> None:
+        self.diagram.setFocus()
+        self.diagram.set_distance(gap_us)
+
+    def _frames_changed(self) -> None:
+        self.bar.set_rate(self._shown.frames)
+        self.diagram.set_rate(self._shown.frames, self.bar.grid_us)
+
+    def _follow_run(self) -> None:
+        """Let the pen go while this macro runs."""
+        key = self._shown.macro.id if self._shown.macro else ""
+        since = next((run.since_us for run in self._store.status.running if run.macro == key), None)
+        self.diagram.follow(since)
+
+    def _seen(self, notice: m.Seen) -> None:
+        key = self._shown.macro.id if self._shown.macro else ""
+        self.diagram.take([event for event in notice.events if event.by == key])
+
     def _watch_selection(self) -> None:
         if chosen := self.steps.selectionModel():
             chosen.selectionChanged.connect(lambda now, before: self._selection_changed())
@@ -161,15 +206,14 @@ class MacroPage(QWidget):
         rows, current = self.selected(), self.steps.currentIndex()
         place = (current.row(), current.column())
         fresh = self.model.macro is None or macro is None or macro.id != self.model.macro.id
-        self.model.set_macro(macro)
+        self.model.set_line(self._shown.line)
         self.recording.set_macro(macro)
-        self.diagram.show_macro(macro)
+        self.diagram.show_line(self.model.line)
         self._empty.setVisible(macro is None)
-        for part in (self.recording, self.diagram, self.view):
+        for part in (self.recording, self.diagram, self.bar, self.view):
             part.setVisible(macro is not None)
-        self.notation.set_macro(macro)
-        self.builder.set_macro(macro)
         self._show_view()
+        self._follow_run()
         if fresh:
             self.steps.clearSelection()
             self.steps.setCurrentIndex(self.model.index(-1, -1))
@@ -194,8 +238,13 @@ class MacroPage(QWidget):
         self.view.set_value("notation" if self._as_text else "steps")
         for part in (self.steps, self.add_step):
             part.setVisible(there and not self._as_text)
+        # What isn't seen isn't worked out.
+        if self._as_text:
+            self.notation.set_macro(self._shown.macro)
         self.notation.setVisible(there and self._as_text)
         self.builder_button.setVisible(there)
+        if self.builder_button.isChecked():
+            self.builder.set_macro(self._shown.macro)
         self.builder.setVisible(there and self.builder_button.isChecked())
         self.timing_button.setVisible(there and not self._as_text)
         self.timing.setVisible(there and not self._as_text and self.timing_button.isChecked())
@@ -209,9 +258,14 @@ class MacroPage(QWidget):
         """Put a step in after the selected one, or at the end of the loop, and select it."""
         if macro := self.model.macro:
             place = edits.place_after(macro, self.recording.row_after)
-            after = edits.insert(macro, place, [step])
-            commands.edit_macro(self._store, f"add a step to {macro.name}", after)
-            self._select([next(n for n, row in enumerate(edits.rows(after)) if row.step is step)])
+            commands.edit_macro(self._store, f"add a step to {macro.name}", edits.insert(macro, place, [step]))
+            self._select([self.model.line.row_of(place)])
+
+    def edit_row(self, index: QModelIndex) -> None:
+        """Type in this cell, or in the one of its row that is changed most where nothing can be typed there."""
+        if index.isValid() and not self.model.is_editable(index.row(), index.column()):
+            index = index.siblingAtColumn(self.model.best_column(index.row()))
+        self.steps.edit(index)
 
     def delete_selected(self) -> None:
         """Delete the selected steps; the row after them is selected."""
@@ -243,10 +297,10 @@ class MacroPage(QWidget):
             self._store.fault.emit(f"The clipboard holds no steps: {error}")
             return
         if steps:
-            after = edits.insert(macro, edits.place_after(macro, self.recording.row_after), steps)
-            commands.edit_macro(self._store, f"paste steps into {macro.name}", after)
-            new = {id(step) for step in steps}
-            self._select([n for n, row in enumerate(edits.rows(after)) if id(row.step) in new])
+            place = edits.place_after(macro, self.recording.row_after)
+            commands.edit_macro(self._store, f"paste steps into {macro.name}", edits.insert(macro, place, steps))
+            places = (place._replace(at=place.at + n) for n in range(len(steps)))
+            self._select([self.model.line.row_of(each) for each in places])
 
     def move_selected(self, by: int) -> None:
         """Move the selected steps by one row up (-1) or down (1)."""
@@ -279,16 +333,14 @@ class MacroPage(QWidget):
         self.recording.set_cursor(rows[-1] if rows else None)
         macro = self.model.macro
         if macro and rows and rows[-1] < self.model.rowCount():
-            starts = lay_out(macro).starts_us
-            last = self.model.step(rows[-1])
-            length = sum(map(length_us, last.steps)) if isinstance(last, Branch) else length_us(last)
-            self.diagram.mark((starts[rows[0]], starts[rows[-1]] + length))
+            line = self.model.line
+            self.diagram.mark((line.start_us(rows[0]), max(map(line.end_us, {rows[0], rows[-1]}))))
         else:
             self.diagram.mark(None)
 
     def _live(self, macro: Macro, new: range) -> None:
-        self.model.set_macro(macro, new)
-        self.diagram.show_macro(macro)
+        self.model.set_line(lay_out(macro, self.model.line), new)
+        self.diagram.show_line(self.model.line)
         if new:
             self.steps.scrollTo(self.model.index(new[-1], 0))
 
@@ -306,7 +358,8 @@ class MacroPage(QWidget):
     def menu_for(self, rows: list[int]) -> QMenu:
         """What can be done with these rows."""
         menu = QMenu(self)
-        menu.addAction("Edit time\tEnter", lambda: self.steps.edit(self.steps.currentIndex().siblingAtColumn(TIME)))
+        menu.addAction("Edit\tEnter", lambda: self.edit_row(self.steps.currentIndex().siblingAtColumn(TIME)))
+        menu.addAction("Edit as text\tF2", lambda: self.steps.edit(self.steps.currentIndex().siblingAtColumn(WHAT)))
         menu.addAction("Cut\tCtrl+X", self.cut_selected)
         menu.addAction("Copy\tCtrl+C", self.copy_selected)
         menu.addAction("Paste\tCtrl+V", self.paste)
@@ -316,6 +369,7 @@ class MacroPage(QWidget):
         menu.addAction("Make one chord of them", lambda: self.edit_selected("make a chord", edits.to_chord))
         menu.addAction("Repeat them", lambda: self._wrap("repeat steps", lambda inner: Repeat(times=2, steps=inner)))
         menu.addAction("Pick one of them at random", lambda: self._wrap("pick one", _ways))
+        menu.addAction("Only if…", lambda: self._wrap("if", lambda inner: If(condition="run > 1", steps=inner)))
         menu.addSeparator()
         for section in Section:
             menu.addAction(f"Move to the {SECTION_WORDS[section]}", lambda s=section: self.move_to(s))
@@ -326,7 +380,7 @@ class MacroPage(QWidget):
     def retime(self, change: Callable[[int], int], words: str) -> None:
         """Change the times of the selected steps, or of all where none is."""
         if macro := self.model.macro:
-            chosen = self.selected() or range(len(edits.rows(macro)))
+            chosen = self.selected() or range(self.model.size())
             commands.edit_macro(self._store, f"{words} in {macro.name}", edits.retime(macro, chosen, change))
 
     def trim(self) -> None:
@@ -343,7 +397,7 @@ class MacroPage(QWidget):
         rows = self.selected()
         if rows:
             first = self.model.step(rows[0])
-            off = isinstance(first, Branch) or not first.off
+            off = isinstance(first, Way) or not first.off
             self.edit_selected("switch steps", lambda macro, chosen: _switch(macro, chosen, off))
 
     def _wrap(self, text: str, block: Callable[[tuple[Step, ...]], Step]) -> None:
@@ -375,7 +429,7 @@ def _ways(steps: tuple[Step, ...]) -> Step:
 
 def _switch(macro: Macro, rows: list[int], off: bool) -> Macro:
     for row in rows:
-        step = edits.rows(macro)[row].step
-        if not isinstance(step, Branch):
-            macro = edits.change(macro, row, msgspec.structs.replace(step, off=off))
+        found = edits.row_at(macro, row)
+        if found and not isinstance(found.step, Way):
+            macro = edits.change(macro, row, msgspec.structs.replace(found.step, off=off))
     return macro

@@ -8,12 +8,36 @@ from typing import Any
 import msgspec
 from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 
-from nakrel.core import edits
+from nakrel.core import edits, notation
+from nakrel.core.controls import OTHERS
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, Section
-from nakrel.core.steps import Branch, Chord, Note, Repeat, Step, Tap, Wait, Wheel, describe
-from nakrel.core.timeline import lay_out
-from nakrel.core.units import MAX_COUNT, format_ms, parse_span
+from nakrel.core.steps import (
+    MAX_NOTCHES,
+    MAX_RATE,
+    MAX_WEIGHT,
+    Block,
+    Branch,
+    Chord,
+    If,
+    Line,
+    Note,
+    Otherwise,
+    PickOne,
+    Pointer,
+    Repeat,
+    Step,
+    Tap,
+    Text,
+    Wait,
+    Way,
+    Wheel,
+    describe,
+    number_text,
+    time_text,
+)
+from nakrel.core.timeline import NOTHING, UNNUMBERED, Timeline
+from nakrel.core.units import MAX_COUNT, format_ms
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.rows import DEPTH, GLYPH, LIT, WEAK, HeadedModel
@@ -23,8 +47,8 @@ __all__ = ["ROWS_MIME", "SECTION_WORDS", "StepsModel"]
 SECTION, NUMBER, WHAT, TIME, STARTS, REMARK = range(6)
 _HEADS = ("", "no", "step", "hold / wait", "starts at, ms", "remark")
 SECTION_WORDS = {Section.LEAD_IN: "lead-in", Section.LOOP: "loop", Section.LEAD_OUT: "lead-out"}
-# Rows that are no action of their own have no number.
-_UNNUMBERED = (Wait, Note, Branch)
+# What has a figure in the column of times.
+_TIMED = (Wait, Tap, Chord, Wheel, Pointer, Text, Repeat, Branch)
 _QUIET = (SECTION, NUMBER, STARTS, REMARK)
 ROWS_MIME = "application/x-nakrel-step-rows"
 AnyIndex = QModelIndex | QPersistentModelIndex
@@ -39,59 +63,49 @@ class StepsModel(HeadedModel):
         self.macro: Macro | None = None
         self.selected: Collection[int] = ()
         self.refused = ""
-        self._rows: list[edits.Row] = []
-        self._starts: list[int] = []
-        self._numbers: list[int] = []
+        self.line = NOTHING
         self._new: range = range(0)
 
-    def set_macro(self, macro: Macro | None, new: range = range(0)) -> None:
+    def set_line(self, line: Timeline, new: range = range(0)) -> None:
         """Show this macro; the rows in `new` are being recorded and lit."""
-        rows = edits.rows(macro) if macro else []
-        same_shape = len(rows) == len(self._rows)
+        macro = None if line is NOTHING else line.macro
+        same_shape = line.size == self.line.size
         if not same_shape:
             self.beginResetModel()
-        self.macro, self._rows, self._new = macro, rows, new
-        self._starts = lay_out(macro).starts_us if macro else []
-        self._number()
+        self.macro, self.line, self._new = macro, line, new
         if not same_shape:
             self.endResetModel()
-        elif rows:
-            self.dataChanged.emit(self.index(0, 0), self.index(len(rows) - 1, REMARK))
-
-    def _number(self) -> None:
-        count, self._numbers = 0, []
-        for row in self._rows:
-            count += not isinstance(row.step, _UNNUMBERED)
-            self._numbers.append(count)
+        elif line.size:
+            self.dataChanged.emit(self.index(0, 0), self.index(line.size - 1, REMARK))
 
     def size(self) -> int:
         """A row a step."""
-        return len(self._rows)
+        return self.line.size
 
-    def step(self, row: int) -> Step | Branch:
+    def step(self, row: int) -> Line:
         """The step or branch of a row."""
-        return self._rows[row].step
+        return self.line.row(row).step
 
     def data(self, index: AnyIndex, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
         """What a cell shows."""
         if not index.isValid():
             return None
         row, column = index.row(), index.column()
-        section, step = self._rows[row][:2]
+        section, step = self.line.row(row)[:2]
         if role == Qt.ItemDataRole.DisplayRole:
             return self._text(row, column, section, step)
         if role == Qt.ItemDataRole.EditRole:
-            return self._text(row, column, section, step).removesuffix(" ms")
+            return _line_text(step) if column == WHAT else self._text(row, column, section, step).removesuffix(" ms")
         if role == Qt.ItemDataRole.AccessibleTextRole and column == WHAT:
             return f"{SECTION_WORDS[section]}: {self._words(row)}{', switched off' if _off(step) else ''}"
         if role == GLYPH and column == WHAT:
-            return step.controls[0] if isinstance(step, Chord) else getattr(step, "control", None)
+            return _glyph(step)
         if role == DEPTH and column == WHAT:
-            return self._rows[row].depth
+            return self.line.row(row).depth
         if role == LIT:
             return row in self._new
         if role == WEAK:
-            return _off(step) or column in _QUIET or (column == WHAT and isinstance(step, _UNNUMBERED))
+            return _off(step) or column in _QUIET or (column == WHAT and isinstance(step, UNNUMBERED))
         return None
 
     def _words(self, row: int) -> str:
@@ -105,73 +119,77 @@ class StepsModel(HeadedModel):
             case Repeat():
                 return "repeat"
             case Branch():
-                return f"way {self._rows[row].inside[-1][1] + 1}"
+                return f"way {self.line.row(row).inside[-1][1] + 1}"
+            case Otherwise():
+                return "otherwise"
         return describe(step)
 
-    def _text(self, row: int, column: int, section: Section, step: Step | Branch) -> str:
+    def _text(self, row: int, column: int, section: Section, step: Line) -> str:
         if column == SECTION:
-            first = row == 0 or self._rows[row - 1].section is not section
+            first = row == 0 or self.line.row(row - 1).section is not section
             return SECTION_WORDS[section] if first else ""
         if column == NUMBER:
-            return "" if isinstance(step, _UNNUMBERED) else str(self._numbers[row])
+            return "" if isinstance(step, UNNUMBERED) else str(self.line.number(row))
         if column == WHAT:
             return f"{self._words(row)}  (off)" if _off(step) else self._words(row)
         if column == TIME:
             return _time_text(step)
-        return format_ms(self._starts[row]) if column == STARTS else _remark(step)
+        return format_ms(self.line.start_us(row)) if column == STARTS else _remark(step)
 
     def flags(self, index: AnyIndex) -> Qt.ItemFlag:
-        """Times and remarks are edited in place; rows are dragged."""
+        """Steps, times and remarks are edited in place; rows are dragged."""
         if not index.isValid():
             return Qt.ItemFlag.ItemIsDropEnabled
         base = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsDragEnabled
-        step = self.step(index.row())
-        timed = index.column() == TIME and isinstance(step, Wait | Tap | Chord | Wheel | Repeat | Branch)
-        remarked = index.column() == REMARK and not isinstance(step, Branch)
-        return base | Qt.ItemFlag.ItemIsEditable if timed or remarked else base
+        return base | Qt.ItemFlag.ItemIsEditable if self.is_editable(index.row(), index.column()) else base
+
+    def is_editable(self, row: int, column: int) -> bool:
+        """Whether something can be typed there."""
+        step = self.step(row)
+        if column == WHAT:
+            return not isinstance(step, Way | Note)
+        return isinstance(step, _TIMED) if column == TIME else column == REMARK and not isinstance(step, Way)
+
+    def best_column(self, row: int) -> int:
+        """The column in which the row is changed most: its time, or what it says where it has none."""
+        return next((column for column in (TIME, WHAT, REMARK) if self.is_editable(row, column)), TIME)
 
     def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
-        """Take a typed time or remark; what can't be read leaves all as it is and its reason in `refused`."""
+        """Take what was typed; what can't be read leaves all as it is and its reason in `refused`."""
         if role != Qt.ItemDataRole.EditRole or self.macro is None:
             return False
         self.refused = ""
-        row, step = index.row(), self.step(index.row())
+        row, column, text = index.row(), index.column(), str(value).strip()
+        if text == self.data(index, Qt.ItemDataRole.EditRole):
+            return True
         try:
-            after = self._typed(index.column(), row, step, str(value).strip())
+            after = self._typed(column, row, self.step(row), text)
         except DataError as error:
-            self.refused = str(error)
+            self.refused = error.message if isinstance(error, notation.NotationError) else str(error)
             self._store.fault.emit(self.refused)
             return False
-        commands.edit_macro(self._store, f"{_HEADS[index.column()]} in {self.macro.name}", after)
+        commands.edit_macro(self._store, f"{_HEADS[column]} in {self.macro.name}", after)
         return True
 
-    def _typed(self, column: int, row: int, step: Step | Branch, text: str) -> Macro:
+    def _typed(self, column: int, row: int, step: Line, text: str) -> Macro:
         """The macro with what was typed in it. Raises `DataError`."""
         assert self.macro
         replace = msgspec.structs.replace
         if column == REMARK:
             name = "text" if isinstance(step, Note) else "remark"
             return edits.change(self.macro, row, replace(step, **{name: text}))
-        match step:
-            case Wheel():
-                return edits.change(self.macro, row, replace(step, notches=_count(text, "number of notches", 1_000)))
-            case Repeat():
-                times = _count(text.removesuffix("times"), "number of times", MAX_COUNT)
-                return edits.change(self.macro, row, replace(step, times=times))
-            case Branch():
-                weight = _count(text.removeprefix("weight"), "weight", 1_000)
-                return edits.change(self.macro, row, replace(step, weight=weight))
+        if column == WHAT:
+            return edits.change(self.macro, row, _retyped(step, text))
+        if isinstance(step, Wheel | Repeat | Text | Branch):
+            return edits.change(self.macro, row, _with_figure(step, text))
         # With several steps selected, all their times become this one.
         chosen = [r for r in self.selected if type(self.step(r)) is type(step)]
-        rows = chosen if row in chosen else [row]
-        least, most = parse_span(text)
-        if most is None:
-            return edits.set_times(self.macro, rows, least)
-        if not isinstance(step, Wait):
+        least, most = notation.read_span(text)
+        if most is not None and not isinstance(step, Wait):
             raise DataError(f"only a wait can be random; write one time for this step, not {text!r}")
         macro = self.macro
-        for each in rows:
-            macro = edits.change(macro, each, replace(self.step(each), wait_us=least, most_us=most))
+        for each in chosen if row in chosen else [row]:
+            macro = edits.change(macro, each, _with_time(self.step(each), least, most))
         return macro
 
     def supportedDropActions(self) -> Qt.DropAction:
@@ -194,7 +212,7 @@ class StepsModel(HeadedModel):
         if data is None or self.macro is None or not data.hasFormat(ROWS_MIME):
             return False
         chosen = [int(part) for part in bytes(data.data(ROWS_MIME).data()).decode().split(",")]
-        gap = parent.row() if parent.isValid() else (row if row >= 0 else len(self._rows))
+        gap = parent.row() if parent.isValid() else (row if row >= 0 else self.size())
         self.move(chosen, gap)
         # The rows were moved in the macro itself; the view must not remove anything.
         return False
@@ -206,39 +224,104 @@ class StepsModel(HeadedModel):
         if gap > 0:
             place = edits.place_after(self.macro, gap - 1)
         else:
-            place = edits.Place(self._rows[0][0] if self._rows else Section.LOOP, 0)
+            place = edits.Place(self.line.row(0).section if self.size() else Section.LOOP, 0)
         commands.edit_macro(self._store, f"move steps in {self.macro.name}", edits.move(self.macro, chosen, place))
 
 
-def _time_text(step: Step | Branch) -> str:
+def _time_text(step: Line) -> str:
     match step:
-        case Wait(wait_us=least, most_us=most) if most is not None:
-            return f"{format_ms(least)} to {format_ms(most)} ms"
         case Wait():
-            return f"{format_ms(step.wait_us)} ms"
+            return time_text(step.wait_us, step.most_us)
         case Tap() | Chord():
-            return f"{format_ms(step.hold_us)} ms"
+            return time_text(step.hold_us)
+        case Pointer():
+            return time_text(step.over_us) if step.over_us else "at once"
+        case Text():
+            return f"{number_text(step.rate)}/s"
         case Wheel():
-            return str(step.notches)
+            return number_text(step.notches)
         case Repeat():
-            return f"{step.times} times"
+            return f"{number_text(step.times)} times"
         case Branch():
-            return f"weight {step.weight}"
+            return f"weight {number_text(step.weight)}"
     return ""
 
 
-def _off(step: Step | Branch) -> bool:
-    return not isinstance(step, Branch) and step.off
+def _line_text(step: Line) -> str:
+    """The step as it is typed: its line of the notation."""
+    return "" if isinstance(step, Way) else notation.write_line(msgspec.structs.replace(step, off=False, remark=""))
 
 
-def _remark(step: Step | Branch) -> str:
-    if isinstance(step, Branch):
+def _glyph(step: Line) -> str | None:
+    name = type(step).__name__.upper()
+    if name in OTHERS:
+        return name
+    return step.controls[0] if isinstance(step, Chord) else getattr(step, "control", None)
+
+
+def _off(step: Line) -> bool:
+    return not isinstance(step, Way) and step.off
+
+
+def _remark(step: Line) -> str:
+    if isinstance(step, Way):
         return ""
     return step.text if isinstance(step, Note) else step.remark
 
 
-def _count(text: str, what: str, most: int) -> int:
+def _retyped(step: Line, text: str) -> Step:
+    """The step that a typed line says, with the remark and the inside of the one before. Raises `DataError`."""
+    assert not isinstance(step, Way)
+    if isinstance(step, PickOne) and text.rstrip(": ").lower() == "pick one":
+        return step
+    if isinstance(step, Repeat | If) and not text.endswith(":"):
+        text += ":"
+    found = notation.read_steps(text)
+    if len(found) != 1:
+        raise DataError("write one step here; the notation takes several at once")
+    new = found[0]
+    kept: dict[str, Any] = {"off": step.off, "remark": new.remark or step.remark}
+    if isinstance(step, Repeat | If) and isinstance(new, Repeat | If):
+        kept["steps"] = step.steps
+        if isinstance(step, If) and isinstance(new, If):
+            kept["otherwise"] = step.otherwise
+        elif isinstance(step, If) and step.otherwise:
+            raise DataError("only an if block has an otherwise; delete that first")
+    elif isinstance(step, Block):
+        raise DataError("this block has steps inside; take them out before you make another step of it")
+    return msgspec.structs.replace(new, **kept)
+
+
+def _with_figure(step: Wheel | Repeat | Text | Branch, text: str) -> Line:
+    """The step with the number typed; raises `DataError`."""
+    replace = msgspec.structs.replace
+    match step:
+        case Wheel():
+            return replace(step, notches=_count(text, "number of notches", MAX_NOTCHES))
+        case Repeat():
+            return replace(step, times=_count(text.removesuffix("times"), "number of times", MAX_COUNT))
+        case Text():
+            return replace(step, rate=_count(text.removesuffix("/s"), "rate a second", MAX_RATE))
+        case Branch():
+            return replace(step, weight=_count(text.removeprefix("weight"), "weight", MAX_WEIGHT))
+
+
+def _with_time(step: Line, least: int | str, most: int | str | None) -> Line:
+    replace = msgspec.structs.replace
+    match step:
+        case Wait():
+            return replace(step, wait_us=least, most_us=most)
+        case Tap() | Chord():
+            return replace(step, hold_us=least)
+        case Pointer():
+            return replace(step, over_us=least)
+    return step
+
+
+def _count(text: str, what: str, most: int) -> int | str:
     text = text.strip()
+    if text.startswith("(") and text.endswith(")"):
+        return text[1:-1].strip()
     if not text.isdecimal() or not 1 <= int(text) <= most:
-        raise DataError(f"{text!r} is not a {what}; write 1 to {most}")
+        raise DataError(f"{text!r} is not a {what}; write 1 to {most}, or a formula in parentheses")
     return int(text)

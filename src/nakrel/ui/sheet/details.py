@@ -51,7 +51,8 @@ class Preview(QWidget):
     def _spans(self) -> dict[str, list[tuple[int, int]]]:
         if self._macro is None:
             return {}
-        return lay_out(Macro(id="preview", name="preview", loop=self._macro.loop)).spans
+        line = lay_out(Macro(id="preview", name="preview", loop=self._macro.loop))
+        return {code: [(span.start_us, span.end_us) for span in spans] for code, spans in line.spans.items()}
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Draw the traces and a ruler with the length of a run."""

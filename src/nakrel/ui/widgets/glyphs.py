@@ -5,7 +5,7 @@ from __future__ import annotations
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPen, QPolygonF
 
-from nakrel.core.controls import CONTROLS, Kind
+from nakrel.core.controls import CONTROLS, OPEN, POINTER, TEXT, Kind
 from nakrel.ui.theme import hue, palette
 
 __all__ = ["MACRO", "NOTHING", "WAIT", "draw"]
@@ -28,6 +28,18 @@ def draw(painter: QPainter, name: str, area: QRectF) -> None:
     elif name == NOTHING:
         painter.setPen(QPen(QColor(palette().soft), 1.4))
         painter.drawLine(QPointF(x - 4, y), QPointF(x + 4, y))
+    elif name == POINTER:
+        painter.setPen(QPen(colour, 1.3))
+        painter.drawLine(QPointF(x - 5, y), QPointF(x + 5, y))
+        painter.drawLine(QPointF(x, y - 5), QPointF(x, y + 5))
+    elif name == TEXT:
+        painter.setPen(QPen(colour, 1.3))
+        for n, width in enumerate((10, 7, 9)):
+            painter.drawLine(QPointF(x - 5, y - 3.5 + 3.5 * n), QPointF(x - 5 + width, y - 3.5 + 3.5 * n))
+    elif name == OPEN:
+        painter.setPen(QPen(colour, 1.3))
+        painter.drawRect(QRectF(x - 5, y - 4.5, 10, 9))
+        painter.drawLine(QPointF(x - 5, y - 1.5), QPointF(x + 5, y - 1.5))
     elif known is not None and known.kind is Kind.KEY:
         painter.setPen(QPen(colour, 1.2))
         painter.drawRoundedRect(QRectF(x - 5, y - 3.5, 10, 7), 1.5, 1.5)

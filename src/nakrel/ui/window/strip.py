@@ -12,6 +12,7 @@ from PyQt6.QtGui import QColor, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
+from nakrel.core.controls import OTHERS
 from nakrel.core.controls import label as control_label
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
@@ -25,7 +26,7 @@ _FRAME_MS = 40
 _MOST_RUNS = 2
 # Room for the lanes' names, the height of a lane, and the traces in it.
 _GUTTER, _LANE_PX, _MOST_TRACES = 34, 33, 3
-# A wheel notch has no length; it is drawn this long.
+# A wheel notch, a move of the pointer, and the beginning of a text have no length; each is drawn this long.
 _NOTCH_US = 20_000
 
 
@@ -42,7 +43,7 @@ class _Lane:
         self.spans: deque[_Span] = deque()
 
     def take(self, event: m.SeenEvent) -> None:
-        if event.control.startswith("WHEEL"):
+        if event.control.startswith("WHEEL") or event.control in OTHERS:
             self.spans.append(_Span(event.control, event.at_us, event.at_us + _NOTCH_US))
         elif event.value:
             self.spans.append(_Span(event.control, event.at_us, None))

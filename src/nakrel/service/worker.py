@@ -11,13 +11,13 @@ from collections.abc import Callable
 
 from nakrel.storage.files import StorageError
 
-__all__ = ["Saver"]
+__all__ = ["Worker"]
 
 Work = Callable[[], None]
 Finished = Callable[[str], None]
 
 
-class Saver:
+class Worker:
     """Does the work in the order it came. `fileno` is readable when `collect` has results to deliver."""
 
     def __init__(self) -> None:

@@ -1,0 +1,22 @@
+"""Macros as text: one step a line, in plain imperatives. The grammar is in docs/notation.md.
+
+Reading what was written gives the same steps; writing what was read gives the text in its usual form.
+"""
+
+from nakrel.core.notation.complete import completions
+from nakrel.core.notation.lines import NotationError
+from nakrel.core.notation.read import read, read_steps
+from nakrel.core.notation.statements import read_span, read_time
+from nakrel.core.notation.write import write, write_line, write_steps
+
+__all__ = [
+    "NotationError",
+    "completions",
+    "read",
+    "read_span",
+    "read_steps",
+    "read_time",
+    "write",
+    "write_line",
+    "write_steps",
+]

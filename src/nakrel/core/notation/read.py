@@ -1,0 +1,151 @@
+"""Macros read from text: sections, blocks, and lines. What a line by itself says is in `statements`."""
+
+from __future__ import annotations
+
+import re
+
+from nakrel.core.errors import DataError
+from nakrel.core.macro import Section
+from nakrel.core.notation.lines import Line, NotationError, closing, cut_remark, fail, quoted, remark_text, split
+from nakrel.core.notation.statements import bounded, read_statement
+from nakrel.core.notation.write import SECTIONS
+from nakrel.core.steps import MAX_DEPTH, MAX_WEIGHT, Branch, If, Note, Otherwise, PickOne, Repeat, Step
+from nakrel.core.units import MAX_COUNT
+
+__all__ = ["read", "read_steps"]
+
+
+def read(text: str) -> dict[Section, tuple[Step, ...]]:
+    """The steps of each section. Raises `NotationError`."""
+    lines = split(text)
+    found: dict[Section, tuple[Step, ...]] = dict.fromkeys(Section, ())
+    at = 0
+    while at < len(lines):
+        line = lines[at]
+        word = line.text.partition("#")[0].strip().removesuffix(":").lower()
+        if line.indent == 0 and word in SECTIONS and line.text.partition("#")[0].strip().endswith(":"):
+            steps, at = _block(lines, at + 1, 1)
+            section = SECTIONS[word]
+            if found[section]:
+                fail(line, 0, f"the section {word} is there twice; put its steps together")
+        else:
+            steps, at = _block(lines, at, 0)
+            section = Section.LOOP
+            if found[section]:
+                fail(line, 0, "these steps belong to no section; indent them below lead-in, loop or lead-out")
+        found[section] = steps
+    return found
+
+
+def read_steps(text: str) -> list[Step]:
+    """All steps of the text, whatever section they are in. Raises `NotationError`."""
+    return [step for steps in read(text).values() for step in steps]
+
+
+def _block(lines: list[Line], at: int, least: int, depth: int = 0) -> tuple[tuple[Step, ...], int]:
+    """The steps from line `at` on that are indented by `least` or more, all alike; and the line after them."""
+    if at >= len(lines) or lines[at].indent < least:
+        return (), at
+    if depth > MAX_DEPTH:
+        fail(lines[at], 0, f"blocks lie inside each other more than {MAX_DEPTH} deep")
+    indent = lines[at].indent
+    steps: list[Step] = []
+    while at < len(lines) and lines[at].indent >= least:
+        line = lines[at]
+        if least == 0 and line.indent == 0 and _is_section(line):
+            break
+        if line.indent != indent:
+            fail(line, 0, f"this line is indented by {line.indent}, the ones before it by {indent}")
+        step, at = _statement(lines, at, depth)
+        steps.append(step)
+    return tuple(steps), at
+
+
+def _is_section(line: Line) -> bool:
+    return line.text.partition("#")[0].strip().lower() in {f"{word}:" for word in SECTIONS}
+
+
+def _statement(lines: list[Line], at: int, depth: int) -> tuple[Step, int]:
+    line = lines[at]
+    start = len("skip ") if re.match(r"skip\s", line.text, re.IGNORECASE) else 0
+    body = line.text[start:].lstrip()
+    start = len(line.text) - len(body)
+    if body.startswith("#"):
+        text, remark = _note(line, start)
+        return Note(text=text, remark=remark, off=start > 0), at + 1
+    words, remark = cut_remark(line, start)
+    verb = words.split(" ", 1)[0].lower() if words else ""
+    common = {"remark": remark, "off": start > 0}
+    try:
+        if verb == "repeat":
+            return _repeat(lines, at, words, start, depth, common)
+        if verb == "if":
+            return _if(lines, at, words, start, depth, common)
+        if verb in ("otherwise:", "way:"):
+            fail(line, start, f"{verb!r} belongs below {'an if' if verb[0] == 'o' else 'pick one:'}, indented like it")
+        if re.fullmatch(r"pick\s+one\s*:", words, re.IGNORECASE):
+            return _pick(lines, at, depth, common)
+        return read_statement(line, start, verb, words, common), at + 1
+    except NotationError:
+        raise
+    except DataError as error:
+        fail(line, start, str(error))
+
+
+def _repeat(
+    lines: list[Line], at: int, words: str, start: int, depth: int, common: dict[str, object]
+) -> tuple[Step, int]:
+    line = lines[at]
+    rest = words[len("repeat") :].strip()
+    end = closing(rest, 0) + 1 if rest.startswith("(") else len(re.match(r"\d{0,9}", rest)[0])  # type: ignore[index]
+    if not end or not re.fullmatch(r"\s*times?\s*:", rest[end:], re.IGNORECASE):
+        fail(line, start + len("repeat"), "expected a number and 'times:', as in: repeat 3 times:")
+    times = bounded(line, start + len("repeat "), rest[:end], MAX_COUNT)
+    inner, after = _block(lines, at + 1, line.indent + 1, depth + 1)
+    return Repeat(times=times, steps=inner, **common), after  # type: ignore[arg-type]
+
+
+def _if(lines: list[Line], at: int, words: str, start: int, depth: int, common: dict[str, object]) -> tuple[Step, int]:
+    line = lines[at]
+    condition = words[len("if") :].strip()
+    if not condition.endswith(":") or len(condition) < 2:
+        fail(line, start + len(words), "expected a condition and a colon, as in: if run > 3:")
+    inner, after = _block(lines, at + 1, line.indent + 1, depth + 1)
+    others = None
+    beside = after < len(lines) and lines[after].indent == line.indent
+    if beside and re.match(r"otherwise\s*:\s*(#|$)", lines[after].text, re.IGNORECASE):
+        steps, after = _block(lines, after + 1, line.indent + 1, depth + 1)
+        others = Otherwise(steps=steps)
+    return If(condition=condition[:-1].strip(), steps=inner, otherwise=others, **common), after  # type: ignore[arg-type]
+
+
+def _pick(lines: list[Line], at: int, depth: int, common: dict[str, object]) -> tuple[Step, int]:
+    line, ways = lines[at], []
+    at += 1
+    indent = lines[at].indent if at < len(lines) else 0
+    while at < len(lines) and lines[at].indent > line.indent:
+        way = lines[at]
+        words, _ = cut_remark(way, 0)
+        found = re.fullmatch(r"way(?:\s+of\s+weight\s+(\d{1,9}|\(.*\)))?\s*:", words, re.IGNORECASE)
+        if not found or way.indent != indent:
+            fail(
+                way, 0, "expected 'way:' or 'way of weight 3:', one below the other, with the steps indented below each"
+            )
+        weight = bounded(way, 0, found[1] or "1", MAX_WEIGHT)
+        inner, at = _block(lines, at + 1, way.indent + 1, depth + 1)
+        ways.append(Branch(weight=weight, steps=inner))
+    if not ways:
+        fail(line, len(line.text), "nothing to pick from; indent 'way:' below it, and steps below that")
+    return PickOne(branches=tuple(ways), **common), at  # type: ignore[arg-type]
+
+
+def _note(line: Line, start: int) -> tuple[str, str]:
+    """A note's text and its remark, which only a text in quotes can have."""
+    body = line.text[start + 1 :].lstrip()
+    if not body.startswith('"'):
+        return body, ""
+    text, end = quoted(line, len(line.text) - len(body))
+    rest = line.text[end:].lstrip()
+    if rest and not rest.startswith("#"):
+        fail(line, end, "expected nothing more after the quotes, or a # and a remark")
+    return text, remark_text(line, len(line.text) - len(rest)) if rest else ""

@@ -1,0 +1,199 @@
+"""What one line says: the steps that stand by themselves."""
+
+from __future__ import annotations
+
+import re
+
+from nakrel.core.errors import DataError
+from nakrel.core.names import read_control
+from nakrel.core.notation.lines import Line, NotationError, closing, fail, outside, quoted
+from nakrel.core.steps import (
+    MAX_NOTCHES,
+    MAX_RATE,
+    Chord,
+    Open,
+    Pointer,
+    Press,
+    Release,
+    Set,
+    Step,
+    Tap,
+    Text,
+    Wait,
+    Wheel,
+    Whence,
+)
+from nakrel.core.units import parse_span, parse_time
+
+__all__ = ["STARTS", "bounded", "read_span", "read_statement", "read_time"]
+
+STARTS = (
+    "tap, press, release, wait, turn, move, type, open, set, repeat, if, pick one, skip, a # and a note, or a section"
+)
+_FRAME = re.compile(
+    r"(?:\s+(?:on|in)\s+(?:the|a)\s+(?P<what>screen|window)(?:\s+of\s+(?P<width>\d{1,6})\s*x\s*(?P<height>\d{1,6}))?)?"
+    r"(?:\s+over\s+(?P<over>.+))?\s*",
+    re.IGNORECASE,
+)
+_PLACE = re.compile(r"\s*(-?\d{1,7}|\(.*)", re.DOTALL)
+
+
+def read_time(text: str) -> int | str:
+    """A time in microseconds, or a formula in parentheses as the text inside them. Raises `DataError`."""
+    text = text.strip()
+    if not text.startswith("("):
+        return parse_time(text)
+    end = closing(text, 0)
+    if end < 0 or text[end + 1 :].strip().lower() not in ("", "ms"):
+        raise DataError(f"{text!r} is not a time; a formula gives milliseconds and is written as (20 + run) ms")
+    return text[1:end].strip()
+
+
+def read_span(text: str) -> tuple[int | str, int | str | None]:
+    """A time, or two with `to` between them; each may be a formula in parentheses. Raises `DataError`."""
+    if "(" not in text:
+        return parse_span(text)
+    to = outside(text, " to ")
+    if to < 0:
+        return read_time(text), None
+    return read_time(text[:to]), read_time(text[to + 4 :])
+
+
+def bounded(line: Line, at: int, text: str, most: int) -> int | str:
+    """A whole number from 1 to `most`, or a formula in parentheses."""
+    text = text.strip()
+    if text.startswith("(") and closing(text, 0) == len(text) - 1:
+        return text[1:-1].strip()
+    if not text.isdecimal() or not 1 <= int(text) <= most:
+        fail(line, at, f"{text[:20]!r} is out of range; write 1 to {most}, or a formula in parentheses")
+    return int(text)
+
+
+def read_statement(line: Line, start: int, verb: str, words: str, common: dict[str, object]) -> Step:
+    """The step that these words say. Raises `NotationError`, and `DataError` where the words are about a value."""
+    rest = words[len(verb) :].strip()
+    at = start + len(words) - len(words[len(verb) :].lstrip())
+    match verb:
+        case "tap":
+            names, hold_us = _timed(line, at, rest)
+            controls = tuple(_control(line, at, name) for name in re.split(r"\s\+\s", names))
+            if len(controls) == 1:
+                return Tap(control=controls[0], hold_us=hold_us, **common)  # type: ignore[arg-type]
+            return Chord(controls=controls, hold_us=hold_us, **common)  # type: ignore[arg-type]
+        case "press":
+            return Press(control=_control(line, at, rest), **common)  # type: ignore[arg-type]
+        case "release":
+            return Release(control=_control(line, at, rest), **common)  # type: ignore[arg-type]
+        case "wait":
+            if not rest:
+                fail(line, at, "how long? Write it as: wait 25 ms, or wait 2 to 5 s")
+            least, most = read_span(rest)
+            return Wait(wait_us=least, most_us=most, **common)  # type: ignore[arg-type]
+        case "turn":
+            return _turn(line, at, rest, common)
+        case "move":
+            return _move(line, at, rest, common)
+        case "type":
+            return _type(line, at, common)
+        case "open":
+            return Open(command=_command(line, at, rest), **common)  # type: ignore[arg-type]
+        case "set":
+            name, to, value = rest.partition(" to ")
+            if not to:
+                fail(line, at + len(rest), "expected 'to' and a formula, as in: set count to count + 1")
+            return Set(variable=name.strip(), value=value.strip(), **common)  # type: ignore[arg-type]
+    where = line.indent + start + 1
+    raise NotationError(line.number, where, f"{words.split(' ')[0]!r} begins no step; expected {STARTS}")
+
+
+def _turn(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
+    by = outside(rest, " by ")
+    name, notches = (rest[:by], rest[by + 4 :].strip()) if by >= 0 else (rest, "1")
+    if not notches.isdecimal() and not notches.startswith("("):
+        fail(line, at + len(name) + 4, f"by how many notches? {notches!r} is no whole number")
+    number = bounded(line, at, notches, MAX_NOTCHES)
+    return Wheel(control=_control(line, at, name), notches=number, **common)  # type: ignore[arg-type]
+
+
+def _move(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
+    way, _, place = rest.partition(" ")
+    if way.lower() not in ("to", "by"):
+        fail(line, at, "expected 'to' or 'by' and two numbers, as in: move to 640, 400")
+    x, place = _pixel(line, at, place)
+    if not place.lstrip().startswith(","):
+        fail(line, at, "expected two numbers with a comma between them, as in: move to 640, 400")
+    y, place = _pixel(line, at, place.lstrip()[1:])
+    found = _FRAME.fullmatch(place)
+    if not found or (way.lower() == "by" and found["what"]):
+        fail(
+            line,
+            line.text.rfind(place.strip()) if place.strip() else at,
+            "expected nothing more, or: on a screen of 1920 x 1080, in the window, over 200 ms",
+        )
+    whence = Whence.POINTER if way.lower() == "by" else Whence((found["what"] or "screen").lower())
+    size = (int(found["width"]), int(found["height"])) if found["width"] else None
+    over_us = read_time(found["over"]) if found["over"] else 0
+    return Pointer(x=x, y=y, whence=whence, size=size, over_us=over_us, **common)  # type: ignore[arg-type]
+
+
+def _pixel(line: Line, at: int, text: str) -> tuple[int | str, str]:
+    """A number of pixels at the beginning of the text, and what comes after it."""
+    found = _PLACE.match(text)
+    if not found:
+        fail(line, at, "expected two whole numbers, as in: move to 640, 400")
+    if not found[1].startswith("("):
+        return int(found[1]), text[found.end() :]
+    end = closing(found[1], 0)
+    if end < 0:
+        fail(line, at, "a parenthesis is not closed")
+    return found[1][1:end].strip(), found[1][end + 1 :]
+
+
+def _type(line: Line, at: int, common: dict[str, object]) -> Step:
+    secret = re.compile(r"the\s+secret\s+", re.IGNORECASE).match(line.text, at)
+    begin = secret.end() if secret else at
+    if not line.text.startswith('"', begin):
+        fail(line, begin, 'expected a text in quotes, as in: type "Good evening" at 30/s')
+    text, end = quoted(line, begin)
+    if not isinstance(text, str):
+        fail(line, begin, "expected a text in quotes")
+    rest = line.text[end:].partition("#")[0]
+    found = re.fullmatch(r"\s*(?:at\s+(\d{1,9}|\(.*\))\s*/\s*s)?\s*", rest, re.IGNORECASE)
+    if not found:
+        fail(line, end, "expected nothing more, or how fast, as in: at 30/s")
+    rate = bounded(line, end, found[1] or "30", MAX_RATE)
+    if secret:
+        if not text:
+            fail(line, begin, "the secret has no name")
+        return Text(secret=text, rate=rate, **common)  # type: ignore[arg-type]
+    return Text(text=text, rate=rate, **common)  # type: ignore[arg-type]
+
+
+def _command(line: Line, at: int, rest: str) -> tuple[str, ...]:
+    parts: list[str] = []
+    end = at + len(rest)
+    while at < end:
+        if line.text[at] == '"':
+            part, at = quoted(line, at)
+        else:
+            part = re.split(r"\s", line.text[at:end], maxsplit=1)[0]
+            at += len(part)
+        parts.append(part)
+        at += len(line.text[at:end]) - len(line.text[at:end].lstrip())
+    if not parts:
+        fail(line, at, "which program? Write it as: open firefox")
+    return tuple(parts)
+
+
+def _timed(line: Line, at: int, rest: str) -> tuple[str, int | str]:
+    found = outside(rest, " for ")
+    if found < 0:
+        fail(line, at + len(rest), "expected 'for' and a time, as in: tap Q for 50 ms")
+    return rest[:found], read_time(rest[found + 5 :])
+
+
+def _control(line: Line, at: int, name: str) -> str:
+    try:
+        return read_control(name)
+    except DataError as error:
+        fail(line, max(at, line.text.find(name.strip())) if name.strip() else at, str(error))

@@ -1,0 +1,86 @@
+"""The tools beside the timing diagram: what the calipers read, frames, snapping, zoom."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QWidget
+
+from nakrel.core.errors import DataError
+from nakrel.core.units import FRAME_RATES, format_ms, parse_time
+from nakrel.ui.widgets.basics import button, choice, label
+
+__all__ = ["DiagramBar"]
+
+_SNAPS = (("snap 1 ms", 1_000.0), ("snap 0.1 ms", 100.0), ("snap 5 ms", 5_000.0), ("snap frames", -1.0), ("free", 0.0))
+_HINT = "Drag an edge or a hold, or click two edges to measure. F1 lists the keys."
+
+
+class DiagramBar(QWidget):
+    """`distance` gives a typed distance in microseconds; `rate_chosen` the frames a second."""
+
+    distance = pyqtSignal(int)
+    rate_chosen = pyqtSignal(int)
+    snap_chosen = pyqtSignal(float)
+    zoomed = pyqtSignal(float)
+    fitted = pyqtSignal()
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.words = label(_HINT, "soft")
+        self.field = QLineEdit()
+        self.field.setAccessibleName("Distance between the calipers")
+        self.field.setToolTip("Type a distance: 35, 0.2s, 2f@60 or 20/s. What comes after it goes along.")
+        self.field.setFixedWidth(82)
+        self.rate = choice("Frames a second")
+        self.rate.setMinimumContentsLength(9)
+        for fps in FRAME_RATES:
+            self.rate.addItem(f"{fps} frames/s", fps)
+        self.rate.setCurrentIndex(FRAME_RATES.index(60))
+        self.snap = choice("Snap to")
+        self.snap.setMinimumContentsLength(8)
+        for text, grid in _SNAPS:
+            self.snap.addItem(text, grid)
+        out = button("−", lambda: self.zoomed.emit(1.5), "link", "Show more time (-)")
+        into = button("+", lambda: self.zoomed.emit(1 / 1.5), "link", "Show less time (+)")
+        fit = button("Fit", self.fitted.emit, "link", "Show all of it (0)")
+        for each, name in ((out, "Zoom out"), (into, "Zoom in")):
+            each.setAccessibleName(name)
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(6)
+        row.addWidget(self.words, 1)
+        for part in (self.field, self.rate, self.snap, out, into, fit):
+            row.addWidget(part)
+        self.field.hide()
+        self.field.returnPressed.connect(self._typed)
+        self.rate.activated.connect(lambda index: self.rate_chosen.emit(self.rate.itemData(index)))
+        self.snap.activated.connect(lambda index: self.snap_chosen.emit(self.grid_us))
+
+    @property
+    def grid_us(self) -> float:
+        """The grid that edges snap to, in microseconds; 0 for none."""
+        grid = float(self.snap.currentData())
+        return 1_000_000 / self.rate.currentData() if grid < 0 else grid
+
+    def set_rate(self, fps: int) -> None:
+        """Show this frame rate."""
+        self.rate.setCurrentIndex(self.rate.findData(fps))
+
+    def measure(self, gap_us: int | None) -> None:
+        """Show the calipers' distance; None while there aren't two."""
+        self.field.setVisible(gap_us is not None)
+        if gap_us is not None and not self.field.hasFocus():
+            self.field.setText(f"{format_ms(gap_us)} ms")
+
+    def say(self, words: str, *, wrong: bool = False) -> None:
+        """Say what is picked, or why something can't be; '' for the hint."""
+        self.words.setText(words or _HINT)
+        self.words.setObjectName("alarm" if wrong else "soft")
+        if style := self.words.style():
+            style.polish(self.words)
+
+    def _typed(self) -> None:
+        try:
+            self.distance.emit(parse_time(self.field.text()))
+        except DataError as error:
+            self.say(str(error), wrong=True)

@@ -1,0 +1,237 @@
+"""Drawing the timing diagram."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from typing import NamedTuple
+
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import QBrush, QColor, QPainter, QPen, QPolygonF
+
+from nakrel.core.controls import label
+from nakrel.core.shaping import Edge, edges_of
+from nakrel.core.timeline import Span, Timeline
+from nakrel.core.units import format_ms
+from nakrel.ui.macro.diagram.view import LEFT, RULER, TRACE, View, nice_step
+from nakrel.ui.macro.steps_model import SECTION_WORDS
+from nakrel.ui.theme import SMALL_PX, font, hue, palette
+from nakrel.ui.widgets import glyphs
+from nakrel.ui.widgets.traces import draw_trace
+
+__all__ = ["Signs", "draw", "gap_words"]
+
+# A control held by the traces' heights: where in its row the line runs high and low.
+_HIGH, _LOW, _ACTUAL = 9, 30, 36
+# Ruler marks of frames closer than this are left out.
+_LEAST_FRAME_PX = 4
+_MIDDLE = Qt.AlignmentFlag.AlignVCenter
+
+
+class Signs(NamedTuple):
+    """What is drawn over the traces. Times are in microseconds of the timeline."""
+
+    marked: tuple[int, int] | None = None
+    rubber: tuple[float, float] | None = None
+    picked: Collection[Edge] = ()
+    cursor: tuple[str, int] | None = None
+    calipers: Sequence[int] = ()
+    pen_us: float | None = None
+    fps: float = 60.0
+    refused: bool = False
+    actual: dict[str, list[tuple[int, int]]] = {}
+    focused: bool = False
+
+
+def gap_words(gap_us: int, fps: float) -> str:
+    """A distance in time as people read it: milliseconds, how many a second, game frames."""
+    rate = f" · {1_000_000 / gap_us:.1f}/s" if gap_us else ""
+    return f"{format_ms(gap_us)} ms{rate} · {gap_us * fps / 1_000_000:.1f} f"
+
+
+def draw(painter: QPainter, view: View, line: Timeline, signs: Signs, words: str) -> None:
+    """Draw all of it; `words` stand there while there is nothing to draw."""
+    p = palette()
+    area = QRectF(0, 0, view.width - 1, view.height - 1)
+    painter.setPen(QColor(p.line))
+    painter.setBrush(QColor(p.field))
+    painter.drawRect(area)
+    painter.setFont(font(SMALL_PX))
+    if not line.controls:
+        painter.setPen(QColor(p.soft))
+        painter.drawText(area, Qt.AlignmentFlag.AlignCenter, words)
+        return
+    _zones(painter, view, line)
+    _marked(painter, view, signs)
+    _ruler(painter, view, signs.fps)
+    painter.save()
+    painter.setClipRect(QRectF(0, view.field.top(), view.width, view.field.height()))
+    spans = view.spans(line)
+    for trace, control in enumerate(view.order):
+        top = view.top_of(trace)
+        if -TRACE < top - view.field.top() < view.field.height():
+            _trace(painter, view, control, top, spans.get(control, []), signs)
+    painter.restore()
+    _hatch(painter, view, line)
+    _calipers(painter, view, signs)
+    _pen(painter, view, signs)
+    if signs.focused:
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.setPen(QColor(p.brass))
+        painter.drawRect(area)
+
+
+def _trace(painter: QPainter, view: View, control: str, top: float, spans: list[Span], signs: Signs) -> None:
+    colour = hue(control)
+    glyphs.draw(painter, control, QRectF(10, top + 12, 14, 16))
+    painter.setPen(colour)
+    painter.setFont(font())
+    name = painter.fontMetrics().elidedText(label(control), Qt.TextElideMode.ElideRight, LEFT - 36)
+    painter.drawText(QRectF(28, top + 8, LEFT - 32, 24), _MIDDLE, name)
+    field = view.field
+    place = QRectF(field.left(), top + _HIGH, field.width(), _LOW - _HIGH + 2)
+    drawn = [(span.start_us, span.end_us) for span in spans]
+    painter.save()
+    painter.setClipRect(QRectF(field.left() - 1, top, field.width() + 2, TRACE), Qt.ClipOperation.IntersectClip)
+    draw_trace(painter, place, drawn, view.since_us, view.until_us, colour)
+    if (actual := signs.actual.get(control)) is not None:
+        beneath = QRectF(field.left(), top + _ACTUAL - 3, field.width(), 4)
+        draw_trace(painter, beneath, actual, view.since_us, view.until_us, QColor(palette().soft), 1.0)
+    _picked(painter, view, control, top, spans, signs)
+    painter.restore()
+
+
+def _picked(painter: QPainter, view: View, control: str, top: float, spans: list[Span], signs: Signs) -> None:
+    """Picked edges are thick, in brass, and the one that the keyboard is at has a handle."""
+    p = palette()
+    painter.setPen(QPen(QColor(p.alarm if signs.refused else p.brass), 3))
+    for span in spans:
+        own = edges_of(control, span) & set(signs.picked) if signs.picked else frozenset()
+        for edge in own:
+            x = view.x_of(span.start_us if edge.down else span.end_us)
+            painter.drawLine(QPointF(x, top + _HIGH), QPointF(x, top + _LOW))
+        if len(own) == 2:
+            high = top + _HIGH
+            painter.drawLine(QPointF(view.x_of(span.start_us), high), QPointF(view.x_of(span.end_us), high))
+    if signs.cursor and signs.cursor[0] == control and signs.focused:
+        x = view.x_of(signs.cursor[1])
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setPen(QPen(QColor(p.brass), 1.5))
+        painter.setBrush(QColor(p.field))
+        painter.drawEllipse(QPointF(x, top + (_HIGH + _LOW) / 2), 4.5, 4.5)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
+
+
+def _zones(painter: QPainter, view: View, line: Timeline) -> None:
+    p, field = palette(), view.field
+    painter.save()
+    painter.setClipRect(QRectF(field.left(), 0, field.width() + 60, view.height))
+    for zone in line.zones:
+        left, right = view.x_of(zone.start_us), view.x_of(zone.end_us)
+        if zone.section != "loop":
+            ground = QRectF(left, field.top(), max(2, right - left), field.height())
+            painter.fillRect(ground & field, QColor(p.shade))
+        painter.setPen(QColor(p.soft))
+        if right >= field.left():
+            words = QRectF(max(left, field.left()), 3, max(60, right - max(left, field.left())), 15)
+            painter.drawText(words, Qt.AlignmentFlag.AlignLeft, SECTION_WORDS[zone.section])
+    painter.restore()
+
+
+def _marked(painter: QPainter, view: View, signs: Signs) -> None:
+    p, field = palette(), view.field
+    for stretch, strong in ((signs.marked, True), (signs.rubber, False)):
+        if stretch is None:
+            continue
+        left = max(field.left(), min(field.right(), view.x_of(min(stretch))))
+        right = max(field.left(), min(field.right(), view.x_of(max(stretch))))
+        ground = QColor(p.brass)
+        ground.setAlphaF(0.13 if strong else 0.2)
+        painter.fillRect(QRectF(left, field.top(), max(1.0, right - left), field.height()), ground)
+
+
+def _ruler(painter: QPainter, view: View, fps: float) -> None:
+    p, field = palette(), view.field
+    step = nice_step(view.length_us)
+    at = int(view.since_us // step) * step
+    while at <= view.until_us:
+        x = int(view.x_of(at))
+        if x >= field.left() - 1:
+            painter.setPen(QPen(QColor(p.line), 1, Qt.PenStyle.DotLine))
+            painter.drawLine(x, int(field.top()), x, int(field.bottom()))
+            painter.setPen(QColor(p.soft))
+            painter.drawLine(x, int(field.bottom()), x, int(field.bottom()) + 4)
+            # At the right end the unit stands.
+            if x + 24 <= view.width - 24:
+                place = QRectF(x - 40, field.bottom() + 5, 80, 14)
+                painter.drawText(place, Qt.AlignmentFlag.AlignHCenter, format_ms(at))
+        at += step
+    painter.setPen(QColor(p.soft))
+    painter.drawText(QRectF(view.width - 24, field.bottom() + 5, 22, 14), Qt.AlignmentFlag.AlignLeft, "ms")
+    _frames(painter, view, fps)
+
+
+def _frames(painter: QPainter, view: View, fps: float) -> None:
+    """Beneath the milliseconds, a tick where a game at this rate that began with the macro would look."""
+    frame_us = 1_000_000 / fps
+    foot, y = view.field, view.height - RULER + 22
+    painter.setPen(QColor(palette().soft))
+    painter.drawText(QRectF(10, y - 5, LEFT - 16, 14), Qt.AlignmentFlag.AlignRight | _MIDDLE, f"{fps:g} frames/s")
+    if frame_us * foot.width() / view.length_us < _LEAST_FRAME_PX:
+        painter.drawText(QRectF(foot.left(), y - 5, 260, 14), _MIDDLE, "zoom in to see the frames")
+        return
+    frame = int(view.since_us // frame_us)
+    painter.setPen(QColor(palette().brass))
+    while frame * frame_us <= view.until_us:
+        x = int(view.x_of(frame * frame_us))
+        if x >= foot.left():
+            painter.drawLine(x, y, x, y + (8 if frame % 10 == 0 else 5))
+        frame += 1
+
+
+def _hatch(painter: QPainter, view: View, line: Timeline) -> None:
+    """What is left to chance: hatched, as drawings of instruments show what isn't certain."""
+    field = view.field
+    painter.setPen(Qt.PenStyle.NoPen)
+    painter.setBrush(QBrush(QColor(palette().soft), Qt.BrushStyle.BDiagPattern))
+    for start, stop in line.unsure_between(int(view.since_us), int(view.until_us) + 1):
+        left = max(field.left(), view.x_of(start))
+        right = min(field.right(), max(left + 2, view.x_of(stop)))
+        if right > left:
+            painter.drawRect(QRectF(left, field.bottom() - 7, right - left, 7))
+
+
+def _calipers(painter: QPainter, view: View, signs: Signs) -> None:
+    p, field = palette(), view.field
+    painter.setFont(font(SMALL_PX, bold=True))
+    colour = QColor(p.brass)
+    places = [view.x_of(at) for at in signs.calipers]
+    for x in places:
+        if field.left() - 1 <= x <= field.right() + 1:
+            painter.setPen(QPen(colour, 1))
+            painter.drawLine(QPointF(x, field.top() - 4), QPointF(x, field.bottom()))
+    if len(places) < 2:
+        return
+    left, right = (max(field.left(), min(field.right(), x)) for x in sorted(places))
+    y = field.bottom() - 12
+    painter.setPen(QPen(colour, 1))
+    painter.drawLine(QPointF(left, y), QPointF(right, y))
+    for x, way in ((left, 1), (right, -1)):
+        painter.drawLine(QPointF(x, y), QPointF(x + 5 * way, y - 3))
+        painter.drawLine(QPointF(x, y), QPointF(x + 5 * way, y + 3))
+    words = gap_words(abs(signs.calipers[0] - signs.calipers[1]), signs.fps)
+    width = painter.fontMetrics().horizontalAdvance(words) + 12
+    middle = max(field.left() + width / 2, min(field.right() - width / 2, (left + right) / 2))
+    place = QRectF(middle - width / 2, y - 17, width, 15)
+    painter.fillRect(place, QColor(p.field))
+    painter.drawText(place, Qt.AlignmentFlag.AlignCenter, words)
+
+
+def _pen(painter: QPainter, view: View, signs: Signs) -> None:
+    if signs.pen_us is None or not view.since_us <= signs.pen_us <= view.until_us:
+        return
+    x, field = view.x_of(signs.pen_us), view.field
+    painter.setPen(QPen(QColor(palette().ink), 1))
+    painter.drawLine(QPointF(x, field.top()), QPointF(x, field.bottom()))
+    painter.setBrush(QColor(palette().ink))
+    tip = (QPointF(x - 4, field.top() - 6), QPointF(x + 4, field.top() - 6), QPointF(x, field.top()))
+    painter.drawPolygon(QPolygonF(tip))
