@@ -3,14 +3,27 @@
 from __future__ import annotations
 
 import random
+import statistics
 
 import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from nakrel.core.frames import PHASES, check, make_safe, over_rates, presses_of, safe_us
+from nakrel.core.frames import (
+    PHASES,
+    check,
+    in_order,
+    make_safe,
+    over_holds,
+    over_rates,
+    presses_of,
+    safe_us,
+    with_hold,
+)
+from nakrel.core.lateness import lateness_of
 from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.messages import RunEvent, RunRecord
 from nakrel.core.steps import Press, Release, Tap, Wait
 from nakrel.core.units import FRAME_RATES
 from nakrel.practice.sampler import Sampler
@@ -147,3 +160,37 @@ def test_making_safe_shortens_nothing_and_is_done_once():
 def test_a_macro_without_presses_has_nothing_to_see():
     presses, length = presses_of(Macro(id="m", name="M", loop=(Wait(wait_us=5),)))
     assert over_rates(presses, length, 0)[0][1:] == (0, 0, 0, 0)
+
+
+def test_a_game_that_takes_events_in_order_sees_all():
+    presses, length = presses_of(fire(1 * MS, 1 * MS, runs=20))
+    found = in_order(presses, length)
+    assert (found.seen, found.merged, found.lost) == (1, 0, 0)
+    assert found.per_second == pytest.approx(500)
+
+
+def test_holds_are_set_and_gaps_kept():
+    presses, _ = presses_of(fire(5 * MS, 7 * MS, runs=4))
+    changed = with_hold(presses, 20 * MS)["KEY_Q"]
+    assert changed[:, 1] - changed[:, 0] == pytest.approx(20 * MS)
+    assert changed[1:, 0] - changed[:-1, 1] == pytest.approx(7 * MS)
+
+
+def test_over_holds_each_share_is_hold_over_frame():
+    """min(1, h / T) for presses that stand alone (geometry)."""
+    presses, length = presses_of(fire(5 * MS, 500 * MS))
+    holds = [4 * MS, 8 * MS, 16 * MS, 40 * MS]
+    found = over_holds(presses, length, 60, 0, holds)
+    assert [each.seen for each in found] == pytest.approx([min(1, h * 60 / 1e6) for h in holds], abs=1.5 / PHASES)
+
+
+def test_lateness_is_that_of_the_reference_library():
+    late = [0, 3, 3, 8, 40, 2_500, 70_000]
+    events = tuple(RunEvent("KEY_Q", n % 2, 100 * n, 100 * n + each) for n, each in enumerate(late))
+    found = lateness_of(RunRecord("m", 0, events, 0, 1, ""))
+    assert found is not None
+    assert found.median_us == statistics.median(late)
+    assert found.spread_us == pytest.approx(statistics.pstdev(late))
+    assert found.p99_us == pytest.approx(statistics.quantiles(late, n=100, method="inclusive")[98])
+    assert found.counts == (4, 0, 1, 0, 0, 0, 0, 0, 1, 0, 1)
+    assert lateness_of(RunRecord("m", 0, (), 0, 1, "")) is None

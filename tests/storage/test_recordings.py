@@ -15,9 +15,20 @@ from vcdvcd import VCDVCD
 
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, Play
+from nakrel.core.messages import RunEvent, RunRecord
 from nakrel.core.simulate import plan
 from nakrel.core.steps import Branch, Note, PickOne, Press, Release, Repeat, Tap, Wait, Wheel
-from nakrel.storage.recordings import WRITERS, read_recording, steps_csv, to_evemu, to_libinput, to_vcd
+from nakrel.storage.recordings import (
+    WRITERS,
+    events_csv,
+    read_recording,
+    run_csv,
+    run_vcd,
+    steps_csv,
+    to_evemu,
+    to_libinput,
+    to_vcd,
+)
 from tests.strategies import steps
 
 MACRO = Macro(
@@ -83,7 +94,7 @@ def test_a_recording_by_libinput_is_read(tmp_path: Path):
     assert read_recording(saved(tmp_path, LIBINPUT)) == wanted
 
 
-@pytest.mark.parametrize("write", [to_evemu, to_libinput])
+@pytest.mark.parametrize("write", [to_evemu, to_libinput, events_csv])
 def test_what_was_written_is_read_with_the_same_events_at_the_same_times(write, tmp_path: Path):
     found = read_recording(saved(tmp_path, write(MACRO, PLAN)))
     assert plan(Macro(id="x", name="X", loop=tuple(found)), Play()) == PLAN
@@ -95,7 +106,7 @@ def test_any_plan_makes_the_trip_from_its_first_event_on(some: list):
     # What a pointer on a screen, a text and a program do is no event of an input device.
     every = plan(macro, Play())
     rows = [row for row in every if not row.words]
-    for write in (to_evemu, to_libinput):
+    for write in (to_evemu, to_libinput, events_csv):
         with tempfile.TemporaryDirectory() as folder:
             found = read_recording(saved(Path(folder), write(macro, every))) if rows else []
         back = plan(Macro(id="x", name="X", loop=tuple(found)), Play())
@@ -162,4 +173,31 @@ def test_files_that_are_no_text_or_too_large_or_not_there_are_named(tmp_path: Pa
     monkeypatch.setattr("nakrel.storage.recordings.MOST_BYTES", 2)
     with pytest.raises(DataError, match="is larger than"):
         read_recording(path)
-    assert set(WRITERS) == {"vcd", "csv", "evemu", "libinput"}
+    assert set(WRITERS) == {"vcd", "csv", "events", "evemu", "libinput"}
+
+
+RUN = RunRecord(
+    "m", 5, (RunEvent("KEY_Q", 1, 0, 12), RunEvent("WHEEL_UP", 3, 40, 44), RunEvent("KEY_Q", 0, 50, 55)), 0, 1, ""
+)
+
+
+def test_a_run_goes_out_as_a_table_of_planned_and_sent_times():
+    assert run_csv(RUN).splitlines() == [
+        "control,value,planned_us,sent_us,late_us",
+        "KEY_Q,1,0,12,12",
+        "WHEEL_UP,3,40,44,4",
+        "KEY_Q,0,50,55,5",
+    ]
+
+
+def test_an_independent_reader_finds_what_a_run_planned_and_sent():
+    found = VCDVCD(vcd_string=run_vcd(MACRO, RUN))
+    assert [(at, int(value)) for at, value in found["Reel_in.planned.KEY_Q"].tv] == [(0, 0), (0, 1), (50, 0)]
+    assert [(at, int(value)) for at, value in found["Reel_in.sent.KEY_Q"].tv] == [(0, 0), (12, 1), (55, 0)]
+    assert [(at, int(value, 2)) for at, value in found["Reel_in.sent.WHEEL_UP"].tv][-1] == (44, 3)
+
+
+@pytest.mark.parametrize("line", ["x,KEY_Q,1,", "5,KEY_NONE,1,", "5,KEY_Q,down,"])
+def test_a_table_with_a_wrong_line_is_named_with_its_number(line: str, tmp_path: Path):
+    with pytest.raises(DataError, match="line 3: .* is no event; it should read 1000,KEY_Q,1"):
+        read_recording(saved(tmp_path, f"time_us,control,value,words\n1,KEY_Q,1,\n{line}\n"))

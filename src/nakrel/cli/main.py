@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import csv
 import json
 import sys
 import uuid
@@ -28,7 +27,7 @@ from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
-from nakrel.storage.recordings import WRITERS, read_recording
+from nakrel.storage.recordings import WRITERS, read_recording, run_csv, run_vcd
 
 __all__ = ["main"]
 
@@ -125,7 +124,7 @@ def service(session: Session, arguments: tuple[str, ...]) -> None:
 
 @main.command()
 @click.argument("macro")
-@click.option("--as", "form", type=click.Choice(["vcd", "csv", "evemu", "libinput"]), required=True, help="The format.")
+@click.option("--as", "form", type=click.Choice(sorted(WRITERS)), required=True, help="The format.")
 @click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; without it to the output.")
 @click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
 @click.option("--seed", type=int, default=0, show_default=True, help="What is left to chance goes by this number.")
@@ -148,7 +147,7 @@ def export(session: Session, macro: str, form: str, output: Path | None, runs: i
 @click.option("--name", help="The macro's name; the file's, unless you say otherwise.")
 @click.pass_obj
 def import_(session: Session, recording: Path, name: str | None) -> None:
-    """Make a macro of a RECORDING by evemu-record or libinput record."""
+    """Make a macro of a RECORDING by evemu-record or libinput record, or of a table of events."""
     try:
         steps = read_recording(recording)
     except DataError as error:
@@ -280,6 +279,26 @@ def plan(session: Session, macro: str, runs: int | None, seed: int, as_json: boo
     if as_json:
         click.echo(json.dumps([row._asdict() for row in rows]))
         return
-    writer = csv.writer(sys.stdout, lineterminator="\n")
-    writer.writerow(("time_us", "control", "value", "words"))
-    writer.writerows(rows)
+    click.echo(WRITERS["events"](found, rows), nl=False)
+
+
+@main.command(name="last-run")
+@click.argument("macro")
+@click.option("--as", "form", type=click.Choice(["csv", "vcd"]), default="csv", show_default=True, help="The format.")
+@click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; without it to the output.")
+@click.pass_obj
+def last_run(session: Session, macro: str, form: str, output: Path | None) -> None:
+    """Write what the last run of MACRO really sent, and when, beside what was planned."""
+    found = _pick(session.library().macros, macro, "macro")
+    answer = session.call(m.GetRun(found.id))
+    record = answer.record if isinstance(answer, m.RunIs) else None
+    if record is None:
+        _fail(f"{found.name} hasn't run since the service started; play it first")
+    text = run_csv(record) if form == "csv" else run_vcd(found, record)
+    try:
+        if output is None:
+            click.echo(text, nl=False)
+        else:
+            files.write(output, text.encode())
+    except StorageError as error:
+        _fail(str(error))

@@ -76,6 +76,8 @@ class Engine:
         self._fingers: dict[str, tuple[Action | None, bool]] = {}
         # What our own outputs have put down and not yet up.
         self._ours: set[str] = set()
+        # Controls that are typing a secret.
+        self._quiet: set[str] = set()
         self._runs: dict[str, _Run] = {}
         self._now_us = 0
         self._out: list[Output] = []
@@ -305,7 +307,9 @@ class Engine:
 
     def _perform(self, run: _Run, acts: list[Act]) -> None:
         key = run.key
-        for control, value, due_us, other in acts:
+        for control, value, due_us, other, quiet in acts:
+            if quiet:
+                self._quiet.add(control)
             if other is not None:
                 self._out.append(Do(other, due_us, key))
             elif control.startswith("WHEEL"):
@@ -340,7 +344,10 @@ class Engine:
     def _emit(self, control: str, value: int, due_us: int, by: str) -> None:
         if not control.startswith("WHEEL"):
             (self._ours.add if value else self._ours.discard)(control)
-        self._out.append(Emit(control, value, due_us, by))
+        quiet = control in self._quiet
+        if quiet and not value:
+            self._quiet.discard(control)
+        self._out.append(Emit(control, value, due_us, by, quiet))
 
 
 def _starts_on_release(play: Play) -> bool:

@@ -152,13 +152,15 @@ Event = Pressed | Released | Turned | Wake | SetSheet | PlayMacro | StopMacro | 
 class Emit(NamedTuple):
     """The control goes down (1) or up (0), or the wheel turns by `value` notches; planned for `due_us`.
 
-    `by` is the macro's id, or 'finger' for what passes through.
+    `by` is the macro's id, or 'finger' for what passes through. A `quiet` one types a secret: nobody is to be told of
+    it.
     """
 
     control: str
     value: int
     due_us: int
     by: str
+    quiet: bool = False
 
 
 class Do(NamedTuple):

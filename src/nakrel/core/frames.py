@@ -24,7 +24,7 @@ from nakrel.core.simulate import plan
 from nakrel.core.steps import Chord, Tap, Wait, walk
 from nakrel.core.units import FRAME_RATES
 
-__all__ = ["Seen", "check", "make_safe", "over_rates", "presses_of", "safe_us"]
+__all__ = ["Seen", "check", "in_order", "make_safe", "over_holds", "over_rates", "presses_of", "safe_us", "with_hold"]
 
 # Phases of the frame clock that are tried, evenly over one frame.
 PHASES = 256
@@ -32,6 +32,7 @@ PHASES = 256
 ROOM = 4
 # Presses looked at: a macro's later runs tell nothing new.
 MOST_PRESSES = 400
+MOST_AT_HOLDS = 60
 
 Spans = NDArray[np.float64]
 
@@ -95,6 +96,33 @@ def check(
     count = sum(len(spans) for spans in presses.values())
     rate = seen / total * count / (length_us / 1_000_000) if length_us else 0.0
     return Seen(fps, seen / total, merged / total, 1 - (seen + merged) / total, rate)
+
+
+def in_order(presses: dict[str, Spans], length_us: float) -> Seen:
+    """What a game sees that takes its events in order, however fast they come: all of them. Its rate has no limit."""
+    count = sum(len(spans) for spans in presses.values())
+    rate = count / (length_us / 1_000_000) if length_us else 0.0
+    return Seen(float("inf"), 1.0 if count else 0.0, 0.0, 0.0, rate)
+
+
+def with_hold(presses: dict[str, Spans], hold_us: float) -> dict[str, Spans]:
+    """The same presses, each held for `hold_us`, with the gaps between them as they were."""
+    changed = {}
+    for control, spans in presses.items():
+        gaps = np.diff(spans.ravel())[1::2]
+        downs = spans[0, 0] + np.concatenate(([0.0], np.cumsum(gaps + hold_us)))
+        changed[control] = np.stack((downs, downs + hold_us), axis=1)
+    return changed
+
+
+def over_holds(
+    presses: dict[str, Spans], length_us: float, fps: float, jitter_us: float, holds_us: Sequence[float], seed: int = 0
+) -> list[Seen]:
+    """What a game at `fps` sees of the macro with all its holds set to each of these; the same seed gives the same
+    figures."""
+    chance = np.random.default_rng(seed)
+    few = {control: spans[:MOST_AT_HOLDS] for control, spans in presses.items()}
+    return [check(with_hold(few, hold_us), length_us, fps, jitter_us, chance) for hold_us in holds_us]
 
 
 def safe_us(fps: float, jitter_us: float) -> int:

@@ -109,13 +109,14 @@ class OpenProgram(NamedTuple):
 class Act(NamedTuple):
     """What a run wants now: `value` 1 down, 0 up, or notches for a wheel direction; due at `due_us`.
 
-    What is no event of a control is in `other`.
+    What is no event of a control is in `other`. A `quiet` one types a secret: nobody is to be told of it.
     """
 
     control: str
     value: int
     due_us: int
     other: MovePointer | AskText | OpenProgram | None = None
+    quiet: bool = False
 
 
 class Surroundings(Protocol):
@@ -200,6 +201,7 @@ class Player:
         self._typing_us: int | None = None
         # What types the text; it comes before the section's own operations.
         self._typed: list[Op] = []
+        self._secret = False
 
     @property
     def done(self) -> bool:
@@ -268,7 +270,10 @@ class Player:
     def _next(self, acts: list[Act]) -> None:
         """Do one operation."""
         if self._typed:
+            before = len(acts)
             self._perform(self._typed.pop(), acts)
+            if self._secret:
+                acts[before:] = [act._replace(quiet=True) for act in acts[before:]]
         elif self._glide:
             self._move_on(self._glide, acts)
         elif self._index < len(ops := self._sections[self.phase]):
@@ -376,6 +381,7 @@ class Player:
                     self.due_us += over_us // parts
             case Text():
                 self._typing_us = 1_000_000 // max(1, count(step.rate, self._scope, MAX_RATE))
+                self._secret = bool(step.secret)
                 acts.append(Act("", 0, self.due_us, AskText(step.text, step.secret)))
             case Open():
                 acts.append(Act("", 0, self.due_us, OpenProgram(step.command)))

@@ -182,6 +182,9 @@ class Service:
             times += [monotonic_us()] * len(group)
         for output, at_us in zip(outputs, times, strict=True):
             if isinstance(output, Emit):
+                if output.quiet:
+                    # The keys of a secret would tell it.
+                    continue
                 self.runs.sent(output.by, output.control, output.value, output.due_us, at_us)
                 self.feed.seen(SeenEvent(output.by, output.control, output.value, at_us))
             elif isinstance(output, Do):

@@ -20,12 +20,24 @@ from nakrel.core.edits import rows
 from nakrel.core.errors import DataError
 from nakrel.core.events import Pressed, Released, Turned
 from nakrel.core.macro import Macro
+from nakrel.core.messages import RunRecord
 from nakrel.core.recorder import Recorder
 from nakrel.core.simulate import PlanRow
 from nakrel.core.steps import Branch, Note, Otherwise, Step, describe, length_us, number_text
 from nakrel.core.units import format_ms
 
-__all__ = ["WRITERS", "InputEvent", "read_recording", "steps_csv", "to_evemu", "to_libinput", "to_vcd"]
+__all__ = [
+    "WRITERS",
+    "InputEvent",
+    "events_csv",
+    "read_recording",
+    "run_csv",
+    "run_vcd",
+    "steps_csv",
+    "to_evemu",
+    "to_libinput",
+    "to_vcd",
+]
 
 # A recording of an hour's play is a tenth of this.
 MOST_BYTES = 64 * 1024 * 1024
@@ -79,7 +91,8 @@ class InputEvent(NamedTuple):
 
 
 def read_recording(path: Path) -> list[Step]:
-    """The steps of a recording by evemu or `libinput record`, told apart by what is in it.
+    """The steps of a recording by evemu, by `libinput record`, or of a table of events as CSV, told apart by what is in
+    it.
 
     Raises `DataError` naming the file, the reason and what would help.
     """
@@ -91,7 +104,9 @@ def read_recording(path: Path) -> list[Step]:
         raise DataError(f"{path} can't be read: {error.strerror}") from None
     except UnicodeDecodeError:
         raise DataError(f"{path} is not text; it takes recordings of evemu-record and of libinput record") from None
-    if re.search(r"^\s*devices:", text, re.MULTILINE):
+    if text.startswith("time_us,control,value"):
+        events = list(_csv_events(path, text))
+    elif re.search(r"^\s*devices:", text, re.MULTILINE):
         events = list(_libinput_events(path, text))
     elif _EVEMU_EVENT.search(text):
         events = list(_evemu_events(path, text))
@@ -101,6 +116,26 @@ def read_recording(path: Path) -> list[Step]:
     if len(steps) > MOST_STEPS:
         raise DataError(f"{path} makes {len(steps)} steps, more than the {MOST_STEPS} that a macro can have; cut it")
     return steps
+
+
+def _csv_events(path: Path, text: str) -> Iterator[InputEvent]:
+    """The events of a table with the columns time_us, control and value, as `events_csv` writes it."""
+    for number, row in enumerate(csv.DictReader(io.StringIO(text)), 2):
+        known = CONTROLS.get(row["control"] or "")
+        if known is None and row["control"] in OTHERS:
+            continue
+        try:
+            if known is None:
+                raise ValueError
+            at_us, value = int(row["time_us"]), int(row["value"])
+        except (TypeError, ValueError):
+            found = ",".join(str(each) for each in row.values())[:60]
+            raise DataError(f"{path}, line {number}: {found!r} is no event; it should read 1000,KEY_Q,1") from None
+        if known.kind is Kind.WHEEL:
+            sign = 1 if known.code in ("WHEEL_UP", "WHEEL_RIGHT") else -1
+            yield InputEvent(at_us, _REL, known.number, sign * value)
+        else:
+            yield InputEvent(at_us, _KEY, known.number, value)
 
 
 def _evemu_events(path: Path, text: str) -> Iterator[InputEvent]:
@@ -207,14 +242,23 @@ def to_vcd(macro: Macro, plan: Sequence[PlanRow]) -> str:
 
     Pointer, text and open steps are counted like notches.
     """
+    return _vcd(macro.name, plan)
+
+
+def _vcd(name: str, plan: Sequence[PlanRow]) -> str:
+    """The dump of these rows; a control may have a scope of its own before it, as in `sent KEY_Q`."""
     controls = list(dict.fromkeys(row.control for row in plan))
     marks = {control: _mark(n) for n, control in enumerate(controls)}
-    wheel = {control for control in controls if control in OTHERS or CONTROLS[control].kind is Kind.WHEEL}
-    scope = re.sub(r"\W+", "_", macro.name) or "macro"
+    wheel = {control for control in controls if _is_counted(control.rpartition(" ")[2])}
+    scope = re.sub(r"\W+", "_", name) or "macro"
     out = ["$version Nakrel $end", "$timescale 1 us $end", f"$scope module {scope} $end"]
-    out += [
-        f"$var {'integer 32' if control in wheel else 'wire 1'} {marks[control]} {control} $end" for control in controls
-    ]
+    for inner in dict.fromkeys(control.rpartition(" ")[0] for control in controls):
+        out += [f"$scope module {inner} $end"] if inner else []
+        for control in controls:
+            if control.rpartition(" ")[0] == inner:
+                kind = "integer 32" if control in wheel else "wire 1"
+                out.append(f"$var {kind} {marks[control]} {control.rpartition(' ')[2]} $end")
+        out += ["$upscope $end"] if inner else []
     out += ["$upscope $end", "$enddefinitions $end", "#0", "$dumpvars"]
     out += [f"b0 {marks[control]}" if control in wheel else f"0{marks[control]}" for control in controls]
     out.append("$end")
@@ -229,6 +273,20 @@ def to_vcd(macro: Macro, plan: Sequence[PlanRow]) -> str:
         else:
             out.append(f"{value}{marks[control]}")
     return "\n".join(out) + "\n"
+
+
+def _is_counted(control: str) -> bool:
+    return control in OTHERS or (control in CONTROLS and CONTROLS[control].kind is Kind.WHEEL)
+
+
+def events_csv(macro: Macro, plan: Sequence[PlanRow]) -> str:
+    """What is emitted, an event a line: when in microseconds, which control, down (1), up (0) or notches, and words
+    where it is no event of a control."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(("time_us", "control", "value", "words"))
+    writer.writerows(plan)
+    return out.getvalue()
 
 
 def steps_csv(macro: Macro, plan: Sequence[PlanRow]) -> str:
@@ -248,6 +306,31 @@ def steps_csv(macro: Macro, plan: Sequence[PlanRow]) -> str:
     return out.getvalue()
 
 
+# Runs
+
+
+def run_csv(record: RunRecord) -> str:
+    """Each event of a run: control, value, when it was planned and when it went out, and how late that was, in
+    microseconds since the run's beginning."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(("control", "value", "planned_us", "sent_us", "late_us"))
+    for event in record.events:
+        writer.writerow((event.control, event.value, event.due_us, event.at_us, event.at_us - event.due_us))
+    return out.getvalue()
+
+
+def run_vcd(macro: Macro, record: RunRecord) -> str:
+    """A value change dump of a run, with two scopes: what was planned, and what was sent."""
+    planned = [PlanRow(event.due_us, event.control, event.value) for event in record.events]
+    sent = [PlanRow(event.at_us, event.control, event.value) for event in record.events]
+    both = [
+        *(row._replace(control=f"planned {row.control}") for row in planned),
+        *(row._replace(control=f"sent {row.control}") for row in sent),
+    ]
+    return _vcd(macro.name, sorted(both, key=lambda row: row.time_us))
+
+
 def _mark(number: int) -> str:
     """A short name of printable characters, as VCD wants them."""
     text = ""
@@ -262,4 +345,4 @@ def _one_line(text: str) -> str:
     return " ".join(text.split())
 
 
-WRITERS = {"vcd": to_vcd, "csv": steps_csv, "evemu": to_evemu, "libinput": to_libinput}
+WRITERS = {"vcd": to_vcd, "csv": steps_csv, "events": events_csv, "evemu": to_evemu, "libinput": to_libinput}

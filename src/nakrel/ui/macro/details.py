@@ -17,6 +17,7 @@ from nakrel.core.steps import Open, Pointer, Text, walk
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui import commands
 from nakrel.ui.macro.frame_check import FrameCheck
+from nakrel.ui.macro.last_run import LastRun
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, form_row, label
@@ -47,6 +48,7 @@ class MacroDetails(QWidget):
         self.attach_button = button("", self._arm, "act", "Choose the button by pressing it (Ctrl+B)")
         self.capture = Capture(store, "Press the button that should play it…")
         self.frame_check = FrameCheck(store, shown)
+        self.last_run = LastRun(store, shown)
         self._checks_head, self.checks = label("Checks", "heading"), QVBoxLayout()
         self.checks.setSpacing(4)
         self._said = label("", "soft", wrap=True)
@@ -62,6 +64,7 @@ class MacroDetails(QWidget):
         self._facts = NO_FACTS
         self._asked: m.GetFacts | None = None
         self._build()
+        self.last_run.told.connect(lambda record, spread_us: self.frame_check.set_jitter(spread_us))
         self.play.changed.connect(self._play_changed)
         self.note.editingFinished.connect(self._note_changed)
         self.capture.captured.connect(self._captured)
@@ -90,6 +93,8 @@ class MacroDetails(QWidget):
         layout.addLayout(actions)
         layout.addSpacing(10)
         layout.addWidget(self.frame_check)
+        layout.addSpacing(10)
+        layout.addWidget(self.last_run)
         layout.addSpacing(10)
         layout.addWidget(self._checks_head)
         layout.addLayout(self.checks)

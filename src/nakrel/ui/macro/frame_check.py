@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import TYPE_CHECKING, NamedTuple
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QThreadPool, QTimer, pyqtSignal
 from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
@@ -15,7 +15,10 @@ from nakrel.ui import commands
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
-from nakrel.ui.widgets.basics import button, choice, label
+from nakrel.ui.widgets.basics import Segments, button, choice, label
+
+if TYPE_CHECKING:
+    from nakrel.core.frames import Seen
 
 __all__ = ["FrameCheck"]
 
@@ -25,16 +28,29 @@ JITTER_US = 200.0
 _ALL = 0.9995
 # Edits come fast while something is typed or dragged; what they lead to is worked out when they rest.
 _REST_MS = 150
+# The holds that are tried, as parts of a frame.
+_HOLDS = tuple((n + 1) / 16 for n in range(32))
+IN_ORDER = 0
+
+
+class _Result(NamedTuple):
+    """What was worked out: for which question, words, the safe macro, and the plot's points (x, share seen)."""
+
+    number: int
+    answer: str
+    advice: str = ""
+    safe: Macro | None = None
+    points: tuple[tuple[float, float], ...] = ()
+    mark: float | None = None
+    against: str = ""
 
 
 class _Plot(QWidget):
-    """Presses seen, in percent, against the frame rate; the chosen rate is marked."""
+    """Presses seen, in percent, against the frame rate or against the hold; where the macro is, is marked."""
 
     def __init__(self) -> None:
         super().__init__()
-        self.seen: list[tuple[float, float]] = []
-        self.fps = 60.0
-        self.setAccessibleName("Presses seen against frame rate")
+        self.result = _Result(0, "")
         self.setFixedHeight(84)
 
     def sizeHint(self) -> QSize:
@@ -42,7 +58,7 @@ class _Plot(QWidget):
         return QSize(240, 84)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
-        """Draw two lines of reference, the curve and the mark."""
+        """Draw the lines of reference, the curve and the mark."""
         painter, p = QPainter(self), palette()
         painter.setFont(font(SMALL_PX))
         field = QRectF(52, 8, self.width() - 66, self.height() - 28)
@@ -53,45 +69,74 @@ class _Plot(QWidget):
             painter.setPen(QColor(p.soft))
             right = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
             painter.drawText(QRectF(0, y - 8, field.left() - 6, 16), right, text)
-        if not self.seen:
+        points = self.result.points
+        if len(points) < 2:
             return
-        places = {fps: field.left() + n * field.width() / (len(self.seen) - 1) for n, (fps, _) in enumerate(self.seen)}
-        for n, (fps, _) in enumerate(self.seen):
-            painter.setPen(QColor(p.ink if fps == self.fps else p.soft))
-            if n % 2 == 1 or fps == self.fps:
-                where = QRectF(places[fps] - 20, field.bottom() + 4, 40, 14)
-                painter.drawText(where, Qt.AlignmentFlag.AlignHCenter, f"{fps:g}")
-        line = QPolygonF([QPointF(places[fps], field.bottom() - share * field.height()) for fps, share in self.seen])
+        by_rate = self.result.against == "rate"
+        first, last = points[0][0], points[-1][0]
+
+        def x_of(n: int, value: float) -> float:
+            part = n / (len(points) - 1) if by_rate else (value - first) / (last - first)
+            return field.left() + part * field.width()
+
+        for n, (value, _) in enumerate(points):
+            shown = (n % 2 == 1 or value == self.result.mark) if by_rate else n % 8 == 7 or n == 0
+            if shown:
+                painter.setPen(QColor(p.ink if value == self.result.mark else p.soft))
+                words = f"{value:g}" if by_rate else f"{value / 1_000:.0f}" + (" ms" if n == len(points) - 1 else "")
+                where = QRectF(x_of(n, value) - 24, field.bottom() + 4, 48, 14)
+                painter.drawText(where, Qt.AlignmentFlag.AlignHCenter, words)
+        line = QPolygonF(
+            [
+                QPointF(x_of(n, value), field.bottom() - share * field.height())
+                for n, (value, share) in enumerate(points)
+            ]
+        )
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setPen(QPen(QColor(p.ink), 1.3))
         painter.drawPolyline(line)
-        for fps, share in self.seen:
-            if fps == self.fps:
-                painter.setBrush(QColor(p.brass))
-                painter.setPen(Qt.PenStyle.NoPen)
-                painter.drawEllipse(QPointF(places[fps], field.bottom() - share * field.height()), 4, 4)
+        if self.result.mark is None:
+            return
+        nearest = min(range(len(points)), key=lambda n: abs(points[n][0] - (self.result.mark or 0)))
+        painter.setBrush(QColor(p.brass))
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.drawEllipse(line[nearest], 4, 4)
 
 
 class FrameCheck(QWidget):
-    """Answers two questions: how many of my presses does a game at F frames see? What is the fastest safe timing?"""
+    """Answers two questions: how many of my presses does a game at F frames see? What is the fastest safe timing?
+
+    It is worked out on another thread; what has been asked meanwhile is worked out anew.
+    """
+
+    _worked_out = pyqtSignal(object)
 
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
         self._store, self._shown = store, shown
         self._macro: Macro | None = None
         self._safe: Macro | None = None
+        self._number = 0
+        self._measured_us: float | None = None
         self.rate = choice("Frames a second")
         for fps in FRAME_RATES:
             self.rate.addItem(f"{fps} frames/s", fps)
+        self.rate.addItem("free (events in order)", IN_ORDER)
         self.rate.setCurrentIndex(FRAME_RATES.index(60))
+        self.against = Segments((("rate", "frame rate"), ("hold", "hold")), "Presses seen against")
+        self.against.set_value("rate")
+        self._against = "rate"
         self.plot = _Plot()
         self.answer, self.advice = label("", "", wrap=True), label("", "soft", wrap=True)
+        self.jitter = label("", "soft", wrap=True)
         self.use_button = button("Use that timing", self._use, "act")
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(_REST_MS)
         self._timer.timeout.connect(self.refresh)
-        self.rate.currentIndexChanged.connect(lambda index: shown.set_frames(self.rate.itemData(index)))
+        self.rate.currentIndexChanged.connect(lambda index: self._rate_chosen())
+        self.against.chosen.connect(self._against_chosen)
+        self._worked_out.connect(self._take)
         shown.frames_changed.connect(self._frames_changed)
         self._build()
 
@@ -104,12 +149,21 @@ class FrameCheck(QWidget):
         row.addStretch(1)
         row.addWidget(self.rate)
         layout.addLayout(row)
-        for part in (self.answer, self.plot, self.advice):
+        for part in (self.answer, self.against, self.plot, self.jitter, self.advice):
             layout.addWidget(part)
         layout.addWidget(self.use_button, 0, Qt.AlignmentFlag.AlignLeft)
 
+    def _rate_chosen(self) -> None:
+        if fps := self.rate.currentData():
+            self._shown.set_frames(fps)
+        self.refresh()
+
     def _frames_changed(self) -> None:
         self.rate.setCurrentIndex(self.rate.findData(self._shown.frames))
+        self.refresh()
+
+    def _against_chosen(self, against: str) -> None:
+        self._against = against
         self.refresh()
 
     def set_macro(self, macro: Macro | None) -> None:
@@ -118,49 +172,81 @@ class FrameCheck(QWidget):
             self._macro = macro
             self._timer.start()
 
+    def set_jitter(self, spread_us: float | None) -> None:
+        """Go by the timing that a run showed: its standard deviation in microseconds; None for the usual."""
+        if spread_us != self._measured_us:
+            self._measured_us = spread_us
+            self._timer.start()
+
+    @property
+    def jitter_us(self) -> float:
+        """The timing's jitter that is reckoned with, in microseconds."""
+        return JITTER_US if self._measured_us is None else self._measured_us
+
     def refresh(self) -> None:
         """Work it out anew."""
-        # Not when the window opens: NumPy takes a tenth of a second to load.
-        from nakrel.core import frames
+        self._number += 1
+        number, macro, jitter_us = self._number, self._macro, self.jitter_us
+        fps, against = float(self.rate.currentData()), self._against
+        pool = QThreadPool.globalInstance()
+        if pool is not None:
+            pool.start(lambda: self._worked_out.emit(_work_out(number, macro, fps, jitter_us, against)))
 
-        fps = float(self.rate.currentData())
-        found: list[Any] = []
-        if self._macro is not None:
-            try:
-                presses, length_us = frames.presses_of(self._macro)
-            except DataError as error:
-                self._say(str(error), "", None)
-                return
-            found = frames.over_rates(presses, length_us, JITTER_US) if presses else []
-        self.plot.fps = fps
-        self.plot.seen = [(seen.fps, seen.seen) for seen in found]
+    def _take(self, result: _Result) -> None:
+        if result.number != self._number:
+            return
+        self._safe = result.safe
+        self.plot.result = result
+        self.plot.setAccessibleName(f"Presses seen against {'frame rate' if result.against == 'rate' else 'hold'}")
         self.plot.update()
-        if self._macro is None or not found:
-            self._say("There is no press in it that a game could see.", "", None)
-            return
-        mine = next(seen for seen in found if seen.fps == fps)
-        if mine.seen >= _ALL:
-            self._say(_answer(mine), "Such a game can't miss any of them.", None)
-            return
-        least_us = frames.safe_us(fps, JITTER_US)
-        safe = frames.make_safe(self._macro, least_us)
-        each = f"{format_ms(least_us)} ms down, {format_ms(least_us)} ms up, {format_rate(2 * least_us)} a control"
-        self._say(_answer(mine), f"Fastest timing that none is lost of: {each}.", safe if safe != self._macro else None)
-
-    def _say(self, answer: str, advice: str, safe: Macro | None) -> None:
-        self._safe = safe
-        self.answer.setText(answer)
-        self.advice.setText(advice)
-        self.advice.setVisible(bool(advice))
-        self.plot.setVisible(bool(self.plot.seen))
-        self.use_button.setVisible(safe is not None)
+        self.answer.setText(result.answer)
+        self.advice.setText(result.advice)
+        source = "as usual" if self._measured_us is None else "as the last run showed"
+        self.jitter.setText(f"with a timing error of ±{format_ms(round(self.jitter_us))} ms, {source}")
+        for part in (self.plot, self.against, self.jitter):
+            part.setVisible(bool(result.points))
+        self.advice.setVisible(bool(result.advice))
+        self.use_button.setVisible(result.safe is not None)
 
     def _use(self) -> None:
         if self._safe is not None:
             commands.edit_macro(self._store, f"timing of {self._safe.name} for its game", self._safe)
 
 
-def _answer(seen: Any) -> str:
+def _work_out(number: int, macro: Macro | None, fps: float, jitter_us: float, against: str) -> _Result:
+    """Answer the questions; called on another thread."""
+    # Not when the window opens: NumPy takes a tenth of a second to load.
+    from nakrel.core import frames
+
+    try:
+        presses, length_us = frames.presses_of(macro) if macro else ({}, 0.0)
+    except DataError as error:
+        return _Result(number, str(error))
+    if macro is None or not presses:
+        return _Result(number, "There is no press in it that a game could see.")
+    if fps == IN_ORDER:
+        seen = frames.in_order(presses, length_us)
+        words = f"A game that takes events in order sees all of the presses, {seen.per_second:.1f} a second."
+        return _Result(number, words)
+    found = frames.over_rates(presses, length_us, jitter_us)
+    mine = next(seen for seen in found if seen.fps == fps)
+    if against == "hold":
+        holds = [part * 1_000_000 / fps for part in _HOLDS]
+        over = frames.over_holds(presses, length_us, fps, jitter_us, holds)
+        points = tuple((hold_us, seen.seen) for hold_us, seen in zip(holds, over, strict=True))
+        mark: float | None = min(float((spans[:, 1] - spans[:, 0]).min()) for spans in presses.values())
+    else:
+        points, mark = tuple((seen.fps, seen.seen) for seen in found), fps
+    if mine.seen >= _ALL:
+        return _Result(number, _answer(mine), "Such a game can't miss any of them.", None, points, mark, against)
+    least_us = frames.safe_us(fps, jitter_us)
+    safe = frames.make_safe(macro, least_us)
+    each = f"{format_ms(least_us)} ms down, {format_ms(least_us)} ms up, {format_rate(2 * least_us)} a control"
+    advice = f"Fastest timing that none is lost of: {each}."
+    return _Result(number, _answer(mine), advice, safe if safe != macro else None, points, mark, against)
+
+
+def _answer(seen: Seen) -> str:
     parts = [f"A game at {seen.fps:g} frames sees {_percent(seen.seen)} of the presses, {seen.per_second:.1f} a second"]
     parts += [f"{_percent(seen.merged)} are merged with the one before"] if seen.merged > 0.0005 else []
     parts += [f"{_percent(seen.lost)} are lost"] if seen.lost > 0.0005 else []

@@ -154,18 +154,24 @@ class MacroPage(QWidget):
     def _connect_diagram(self) -> None:
         diagram, bar, shown, store = self.diagram, self.bar, self._shown, self._store
         diagram.edited.connect(self._shaped)
-        diagram.picked.connect(lambda rows: self._select(rows) if rows and not self._as_text else None)
+        diagram.picked.connect(self._picked)
         diagram.said.connect(lambda words, wrong: bar.say(words, wrong=wrong))
         diagram.measured.connect(bar.measure)
         diagram.distance_wanted.connect(self._type_distance)
         bar.distance.connect(self._set_distance)
-        bar.rate_chosen.connect(shown.set_frames)
         bar.snap_chosen.connect(lambda grid_us: diagram.set_rate(shown.frames, grid_us))
         bar.zoomed.connect(diagram.zoom)
         bar.fitted.connect(diagram.fit)
         shown.frames_changed.connect(self._frames_changed)
         store.status_changed.connect(self._follow_run)
         store.seen.connect(self._seen)
+
+    def _picked(self, rows: list[int]) -> None:
+        """Select the rows of what is picked in the diagram; that shows it by itself."""
+        if rows and not self._as_text:
+            self._select(rows)
+            self.steps.scrollTo(self.model.index(rows[0], 0))
+            self.diagram.mark(None)
 
     def _shaped(self, macro: Macro, words: str) -> None:
         commands.edit_macro(self._store, f"{words} in {macro.name}", macro)

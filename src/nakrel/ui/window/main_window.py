@@ -234,6 +234,7 @@ class MainWindow(QMainWindow):
         self.store.settings_changed.connect(self._apply_look)
         self.store.fault.connect(self._show_fault)
         self.macro_details.show_row.connect(self.macro.show_row)
+        self.macro_details.last_run.told.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
 
     # Showing
 

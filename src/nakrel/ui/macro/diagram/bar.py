@@ -6,7 +6,7 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QWidget
 
 from nakrel.core.errors import DataError
-from nakrel.core.units import FRAME_RATES, format_ms, parse_time
+from nakrel.core.units import format_ms, parse_time
 from nakrel.ui.widgets.basics import button, choice, label
 
 __all__ = ["DiagramBar"]
@@ -16,26 +16,21 @@ _HINT = "Drag an edge or a hold, or click two edges to measure. F1 lists the key
 
 
 class DiagramBar(QWidget):
-    """`distance` gives a typed distance in microseconds; `rate_chosen` the frames a second."""
+    """`distance` gives a typed distance in microseconds, `snap_chosen` the grid in microseconds."""
 
     distance = pyqtSignal(int)
-    rate_chosen = pyqtSignal(int)
     snap_chosen = pyqtSignal(float)
     zoomed = pyqtSignal(float)
     fitted = pyqtSignal()
 
     def __init__(self) -> None:
         super().__init__()
+        self._fps = 60
         self.words = label(_HINT, "soft")
         self.field = QLineEdit()
         self.field.setAccessibleName("Distance between the calipers")
         self.field.setToolTip("Type a distance: 35, 0.2s, 2f@60 or 20/s. What comes after it goes along.")
         self.field.setFixedWidth(82)
-        self.rate = choice("Frames a second")
-        self.rate.setMinimumContentsLength(9)
-        for fps in FRAME_RATES:
-            self.rate.addItem(f"{fps} frames/s", fps)
-        self.rate.setCurrentIndex(FRAME_RATES.index(60))
         self.snap = choice("Snap to")
         self.snap.setMinimumContentsLength(8)
         for text, grid in _SNAPS:
@@ -49,22 +44,21 @@ class DiagramBar(QWidget):
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(6)
         row.addWidget(self.words, 1)
-        for part in (self.field, self.rate, self.snap, out, into, fit):
+        for part in (self.field, self.snap, out, into, fit):
             row.addWidget(part)
         self.field.hide()
         self.field.returnPressed.connect(self._typed)
-        self.rate.activated.connect(lambda index: self.rate_chosen.emit(self.rate.itemData(index)))
         self.snap.activated.connect(lambda index: self.snap_chosen.emit(self.grid_us))
 
     @property
     def grid_us(self) -> float:
         """The grid that edges snap to, in microseconds; 0 for none."""
         grid = float(self.snap.currentData())
-        return 1_000_000 / self.rate.currentData() if grid < 0 else grid
+        return 1_000_000 / self._fps if grid < 0 else grid
 
     def set_rate(self, fps: int) -> None:
-        """Show this frame rate."""
-        self.rate.setCurrentIndex(self.rate.findData(fps))
+        """Snap to frames at this rate, where frames are snapped to."""
+        self._fps = fps
 
     def measure(self, gap_us: int | None) -> None:
         """Show the calipers' distance; None while there aren't two."""

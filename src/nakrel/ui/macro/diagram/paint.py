@@ -12,7 +12,7 @@ from nakrel.core.controls import label
 from nakrel.core.shaping import Edge, edges_of
 from nakrel.core.timeline import Span, Timeline
 from nakrel.core.units import format_ms
-from nakrel.ui.macro.diagram.view import LEFT, RULER, TRACE, View, nice_step
+from nakrel.ui.macro.diagram.view import LANE, LEFT, RULER, TRACE, View, nice_step
 from nakrel.ui.macro.steps_model import SECTION_WORDS
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
 from nakrel.ui.widgets import glyphs
@@ -151,22 +151,23 @@ def _marked(painter: QPainter, view: View, signs: Signs) -> None:
 
 def _ruler(painter: QPainter, view: View, fps: float) -> None:
     p, field = palette(), view.field
+    foot = field.bottom() + LANE
     step = nice_step(view.length_us)
     at = int(view.since_us // step) * step
     while at <= view.until_us:
         x = int(view.x_of(at))
         if x >= field.left() - 1:
             painter.setPen(QPen(QColor(p.line), 1, Qt.PenStyle.DotLine))
-            painter.drawLine(x, int(field.top()), x, int(field.bottom()))
+            painter.drawLine(x, int(field.top()), x, int(foot))
             painter.setPen(QColor(p.soft))
-            painter.drawLine(x, int(field.bottom()), x, int(field.bottom()) + 4)
+            painter.drawLine(x, int(foot), x, int(foot) + 4)
             # At the right end the unit stands.
             if x + 24 <= view.width - 24:
-                place = QRectF(x - 40, field.bottom() + 5, 80, 14)
+                place = QRectF(x - 40, foot + 5, 80, 14)
                 painter.drawText(place, Qt.AlignmentFlag.AlignHCenter, format_ms(at))
         at += step
     painter.setPen(QColor(p.soft))
-    painter.drawText(QRectF(view.width - 24, field.bottom() + 5, 22, 14), Qt.AlignmentFlag.AlignLeft, "ms")
+    painter.drawText(QRectF(view.width - 24, foot + 5, 22, 14), Qt.AlignmentFlag.AlignLeft, "ms")
     _frames(painter, view, fps)
 
 
@@ -197,7 +198,7 @@ def _hatch(painter: QPainter, view: View, line: Timeline) -> None:
         left = max(field.left(), view.x_of(start))
         right = min(field.right(), max(left + 2, view.x_of(stop)))
         if right > left:
-            painter.drawRect(QRectF(left, field.bottom() - 7, right - left, 7))
+            painter.drawRect(QRectF(left, field.bottom() + LANE - 7, right - left, 7))
 
 
 def _calipers(painter: QPainter, view: View, signs: Signs) -> None:
@@ -208,11 +209,11 @@ def _calipers(painter: QPainter, view: View, signs: Signs) -> None:
     for x in places:
         if field.left() - 1 <= x <= field.right() + 1:
             painter.setPen(QPen(colour, 1))
-            painter.drawLine(QPointF(x, field.top() - 4), QPointF(x, field.bottom()))
+            painter.drawLine(QPointF(x, field.top() - 4), QPointF(x, field.bottom() + LANE))
     if len(places) < 2:
         return
     left, right = (max(field.left(), min(field.right(), x)) for x in sorted(places))
-    y = field.bottom() - 12
+    y = field.bottom() + LANE / 2
     painter.setPen(QPen(colour, 1))
     painter.drawLine(QPointF(left, y), QPointF(right, y))
     for x, way in ((left, 1), (right, -1)):
@@ -221,7 +222,7 @@ def _calipers(painter: QPainter, view: View, signs: Signs) -> None:
     words = gap_words(abs(signs.calipers[0] - signs.calipers[1]), signs.fps)
     width = painter.fontMetrics().horizontalAdvance(words) + 12
     middle = max(field.left() + width / 2, min(field.right() - width / 2, (left + right) / 2))
-    place = QRectF(middle - width / 2, y - 17, width, 15)
+    place = QRectF(middle - width / 2, y - 7, width, 14)
     painter.fillRect(place, QColor(p.field))
     painter.drawText(place, Qt.AlignmentFlag.AlignCenter, words)
 

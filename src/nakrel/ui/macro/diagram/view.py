@@ -9,9 +9,9 @@ from PyQt6.QtCore import QRectF
 from nakrel.core.shaping import Edge, edges_of
 from nakrel.core.timeline import Span, Timeline
 
-__all__ = ["LEFT", "RULER", "TOP", "TRACE", "Found", "View", "nice_step"]
+__all__ = ["LANE", "LEFT", "RULER", "TOP", "TRACE", "Found", "View", "nice_step"]
 
-LEFT, TOP, TRACE, RULER, _RIGHT = 98, 20, 40, 34, 22
+LEFT, TOP, TRACE, LANE, RULER, _RIGHT = 98, 20, 40, 18, 34, 22
 # More steps than this aren't told apart on any screen, and take long to draw.
 MOST_STEPS = 2_000
 # Near enough to be meant, in pixels.
@@ -53,8 +53,8 @@ class View:
 
     @property
     def field(self) -> QRectF:
-        """The place of the traces."""
-        return QRectF(LEFT, TOP, max(1, self.width - LEFT - _RIGHT), max(1, self.height - TOP - RULER))
+        """The place of the traces; beneath them is a lane for what is measured and what is left to chance."""
+        return QRectF(LEFT, TOP, max(1, self.width - LEFT - _RIGHT), max(1, self.height - TOP - LANE - RULER))
 
     @property
     def until_us(self) -> float:
@@ -76,7 +76,7 @@ class View:
     def trace_at(self, y: float) -> int | None:
         """The trace at a height."""
         trace = int((y - TOP + self.scroll) // TRACE)
-        return trace if TOP <= y < self.height - RULER and 0 <= trace < len(self.order) else None
+        return trace if TOP <= y < self.height - RULER - LANE and 0 <= trace < len(self.order) else None
 
     # What is in view
 

@@ -19,7 +19,7 @@ from nakrel.core.timeline import NOTHING, Timeline, lay_out
 from nakrel.core.units import format_ms
 from nakrel.ui.macro.diagram.paint import Signs, draw
 from nakrel.ui.macro.diagram.pen import Pen
-from nakrel.ui.macro.diagram.view import LEFT, RULER, TOP, TRACE, Found, View
+from nakrel.ui.macro.diagram.view import LANE, LEFT, RULER, TOP, TRACE, Found, View
 
 __all__ = ["Diagram"]
 
@@ -82,14 +82,14 @@ class Diagram(QAbstractScrollArea):
         for bar in (self.horizontalScrollBar(), self.verticalScrollBar()):
             if bar is not None:
                 bar.valueChanged.connect(self._scrolled)
-        self.setMinimumHeight(TOP + TRACE + RULER)
+        self.setMinimumHeight(TOP + TRACE + LANE + RULER)
 
     def sizeHint(self) -> QSize:
         """Room for its traces."""
         count = min(_MOST_TRACES, max(1, len(self.line.controls)))
         bar = self.horizontalScrollBar()
         low = bar.sizeHint().height() if bar is not None and not self.view.fitted else 0
-        return QSize(400, TOP + count * TRACE + RULER + low)
+        return QSize(400, TOP + count * TRACE + LANE + RULER + low)
 
     # What it shows
 
@@ -169,7 +169,7 @@ class Diagram(QAbstractScrollArea):
 
     def _signs(self) -> Signs:
         return Signs(
-            self._marked if not self.hasFocus() or not self.picks else None,
+            self._marked,
             self._rubber,
             self.picks,
             (self.here.control, self.here.at_us) if self.here else None,

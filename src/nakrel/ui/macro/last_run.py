@@ -1,0 +1,144 @@
+"""The last run: how late its events went out, and its record to take away."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QColor, QPainter, QPaintEvent
+from PyQt6.QtWidgets import QVBoxLayout, QWidget
+
+from nakrel.core import messages as m
+from nakrel.core.units import format_ms
+from nakrel.ui.shown import Shown
+from nakrel.ui.store import Store
+from nakrel.ui.theme import SMALL_PX, font, palette
+from nakrel.ui.widgets.basics import form_row, label
+
+if TYPE_CHECKING:
+    from nakrel.core.lateness import Lateness
+
+__all__ = ["LastRun"]
+
+_LEFT = 52
+
+
+class _Histogram(QWidget):
+    """How many events were how late, on steps that grow; bars of counts."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.counts: tuple[int, ...] = ()
+        self.bounds_us: tuple[int, ...] = ()
+        self.setAccessibleName("How many events were how late")
+        self.setFixedHeight(62)
+
+    def sizeHint(self) -> QSize:
+        """Wide and low."""
+        return QSize(240, 62)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Draw a bar a step, and the steps' bounds."""
+        if not self.counts:
+            return
+        painter, p = QPainter(self), palette()
+        painter.setFont(font(SMALL_PX))
+        field = QRectF(_LEFT, 6, self.width() - _LEFT - 14, self.height() - 24)
+        width, most = field.width() / len(self.counts), max(self.counts)
+        painter.setPen(QColor(p.line))
+        painter.drawLine(field.bottomLeft(), field.bottomRight())
+        for n, count in enumerate(self.counts):
+            height = field.height() * count / most
+            if count:
+                bar = QRectF(
+                    field.left() + n * width + 1, field.bottom() - max(1.5, height), width - 2, max(1.5, height)
+                )
+                painter.fillRect(bar, QColor(p.key))
+        painter.setPen(QColor(p.soft))
+        right = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
+        painter.drawText(QRectF(0, field.top() - 6, _LEFT - 6, 14), right, str(most))
+        for n, bound in enumerate(self.bounds_us):
+            if n % 3 == 1:
+                x = field.left() + n * width
+                painter.drawLine(QPointF(x, field.bottom()), QPointF(x, field.bottom() + 3))
+                place = QRectF(x - 30, field.bottom() + 3, 60, 14)
+                painter.drawText(place, Qt.AlignmentFlag.AlignHCenter, f"{format_ms(bound)} ms")
+
+
+class LastRun(QWidget):
+    """Asks for the record of the macro shown when it is shown, and when a run of it ends.
+
+    `told` gives the record, and the standard deviation of its lateness in microseconds; None and None for no run.
+    """
+
+    told = pyqtSignal(object, object)
+
+    def __init__(self, store: Store, shown: Shown) -> None:
+        super().__init__()
+        self._store, self._shown = store, shown
+        self._runs = False
+        self._key = ""
+        self.record: m.RunRecord | None = None
+        self.median, self.p99, self.most = label(), label(), label()
+        self.words = label("", "soft", wrap=True)
+        self.histogram = _Histogram()
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(2)
+        layout.addWidget(label("Last run", "heading"))
+        layout.addWidget(self.words)
+        for text, field in (
+            ("late, median", self.median),
+            ("late, 99 of 100", self.p99),
+            ("the latest", self.most),
+        ):
+            layout.addWidget(form_row(text, field))
+        layout.addWidget(self.histogram)
+        store.status_changed.connect(self._status)
+        shown.macro_changed.connect(self.refresh)
+        self.hide()
+        self.refresh()
+
+    def _status(self) -> None:
+        key = self._shown.macro.id if self._shown.macro else ""
+        runs = any(run.macro == key for run in self._store.status.running)
+        if self._runs and not runs:
+            self.refresh()
+        self._runs = runs
+
+    def refresh(self) -> None:
+        """Fetch the record anew."""
+        macro = self._shown.macro
+        key = macro.id if macro else ""
+        if key != self._key:
+            self._key = key
+            self._show(None)
+        if key:
+            self._store.ask(m.GetRun(key), lambda answer: self._answered(key, answer))
+
+    def _answered(self, key: str, answer: m.AnswerBody) -> None:
+        if key == self._key and isinstance(answer, m.RunIs):
+            self._show(answer.record)
+
+    def _show(self, record: m.RunRecord | None) -> None:
+        self.record = record
+        late = _lateness(record) if record else None
+        self.setVisible(late is not None)
+        if late is None or record is None:
+            self.told.emit(None, None)
+            return
+        for field, micros in ((self.median, late.median_us), (self.p99, late.p99_us), (self.most, late.most_us)):
+            field.setText(f"{micros / 1_000:.3f} ms")
+        runs = f"{record.runs} run{'' if record.runs == 1 else 's'}" if record.runs else "no full run"
+        left_out = f", {record.left_out} more not kept" if record.left_out else ""
+        self.words.setText(f"{runs}, {late.events} events{left_out}; ended: {record.reason or 'goes on'}")
+        self.histogram.counts, self.histogram.bounds_us = late.counts, late.bounds_us
+        self.histogram.update()
+        self.told.emit(record, max(1.0, late.spread_us))
+
+
+def _lateness(record: m.RunRecord) -> Lateness | None:
+    # Not when the window opens: NumPy takes a tenth of a second to load.
+    from nakrel.core.lateness import lateness_of
+
+    return lateness_of(record)
