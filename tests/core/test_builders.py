@@ -9,13 +9,14 @@ from nakrel.core.checks import check_macro
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, Mode, cycle_us
 from nakrel.core.simulate import plan
+from nakrel.core.steps import Pointer, Text
 
 KINDS = {builder.name: builder for builder in BUILDERS}
 OLD = Macro(id="m", name="M", note="kept")
 
 
 def made(kind: str, controls: str, figure: str = "") -> Macro:
-    macro = build(OLD, KINDS[kind], controls, figure)
+    macro = build(OLD, KINDS[kind], controls, [figure])
     assert (macro.id, macro.name, macro.note) == ("m", "M", "kept")
     assert check_macro(macro) == ()
     return macro
@@ -49,6 +50,24 @@ def test_a_combo_taps_one_after_the_other():
     assert [(r.time_us, r.control) for r in rows if r.value] == [(0, "KEY_1"), (80_000, "KEY_2"), (160_000, "BTN_LEFT")]
 
 
+def test_a_text_is_typed_at_its_rate():
+    assert made("text", "Good evening", "30/s").loop == (Text(text="Good evening", rate=30),)
+
+
+def test_a_screen_sequence_clicks_at_each_place():
+    """Some 200 ms after each pointer move before the click; 1 to 3 s for an animation (common practice, no published
+    source)."""
+    places = (Pointer(x=3, y=4, size=(1280, 800)), Pointer(x=9, y=8, size=(1280, 800)))
+    macro = build(OLD, KINDS["screen sequence"], "", ["200 ms", "1 s"], places)
+    rows = plan(macro, macro.play)
+    assert [(r.time_us, r.control) for r in rows if r.value] == [
+        (0, "POINTER"),
+        (200_000, "BTN_LEFT"),
+        (1_250_000, "POINTER"),
+        (1_450_000, "BTN_LEFT"),
+    ]
+
+
 @pytest.mark.parametrize(
     ("kind", "controls", "figure", "words"),
     [
@@ -57,10 +76,17 @@ def test_a_combo_taps_one_after_the_other():
         ("rapid fire", "Qq", "20/s", "no control 'Qq'"),
         ("rapid fire", "Q", "2000/s", "faster than 500 a second"),
         ("rapid fire", "Q", "fast", "is not a time"),
+        ("text", "", "30/s", "which text"),
+        ("text", "a", "2000/s", "1 to 250 characters a second"),
         ("rapid fire", "Wheel up", "20/s", "is a wheel direction"),
         ("combo", ",".join(["Q"] * 21), "1 ms", "takes 20 at most"),
     ],
 )
 def test_what_cannot_be_built_is_told(kind: str, controls: str, figure: str, words: str):
     with pytest.raises(DataError, match=words):
-        build(OLD, KINDS[kind], controls, figure)
+        build(OLD, KINDS[kind], controls, [figure])
+
+
+def test_a_screen_sequence_without_places_is_told():
+    with pytest.raises(DataError, match="which places"):
+        build(OLD, KINDS["screen sequence"], "", ["200 ms", "1 s"])

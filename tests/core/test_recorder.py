@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
 from nakrel.core.events import Pressed, Released, Turned
-from nakrel.core.recorder import Recorder, Waits, WayToRecord, tidy
-from nakrel.core.steps import Press, Release, Wait, Wheel, length_us
+from nakrel.core.path import Spot, thinned
+from nakrel.core.recorder import Moves, Recorder, Waits, WayToRecord, tidy
+from nakrel.core.steps import Pointer, Press, Release, Tap, Wait, Wheel, length_us
 
 MS = 1_000
 
@@ -99,3 +101,76 @@ def test_waits_are_kept_made_alike_or_left_out():
     even = tidy(steps, WayToRecord(waits=Waits.EVEN, even_us=5))
     assert [step.wait_us for step in even if isinstance(step, Wait)] == [5, 5]
     assert tidy(steps, WayToRecord(waits=Waits.NONE)) == [steps[0], steps[2], steps[4]]
+
+
+def test_what_is_down_at_the_beginning_is_completed_and_marked():
+    recorder = Recorder(down=["KEY_W"], began_us=100 * MS)
+    recorder.feed(Released("KEY_W"), 160 * MS)
+    steps = recorder.finish()
+    assert [type(step) for step in steps] == [Press, Wait, Release]
+    assert "was down at the beginning" in steps[0].remark
+    assert steps[1].wait_us == 60 * MS
+
+
+def test_places_are_taken_at_clicks_and_not_twice():
+    recorder = Recorder(WayToRecord(moves=Moves.CLICKS), screen=(1280, 800))
+    for n, place in enumerate([(30, 40), (30, 40), (500, 60)]):
+        recorder.feed(Pressed("BTN_LEFT"), n * 100 * MS, place)
+        recorder.feed(Released("BTN_LEFT"), (n * 100 + 40) * MS)
+    steps = recorder.finish()
+    assert [(s.x, s.y, s.size) for s in steps if isinstance(s, Pointer)] == [
+        (30, 40, (1280, 800)),
+        (500, 60, (1280, 800)),
+    ]
+    assert [type(step) for step in steps][:3] == [Pointer, Press, Wait]
+
+
+def test_the_click_that_ends_it_takes_the_way_to_it_along():
+    recorder = Recorder(WayToRecord(moves=Moves.PATH))
+    recorder.feed(Pressed("BTN_LEFT"), 0)
+    recorder.feed(Released("BTN_LEFT"), 50 * MS)
+    for n in range(20):
+        recorder.move(10 * n, 0, (100 + 8 * n) * MS)
+    recorder.feed(Pressed("BTN_LEFT"), 400 * MS)
+    recorder.feed(Released("BTN_LEFT"), 450 * MS)
+    assert [type(step) for step in recorder.finish(("BTN_LEFT",))] == [Press, Wait, Release]
+
+
+def test_a_path_is_kept_with_its_pace_and_the_waits_around_it():
+    recorder = Recorder(WayToRecord(moves=Moves.PATH, tolerance_px=1))
+    recorder.feed(Pressed("KEY_Q"), 0)
+    recorder.feed(Released("KEY_Q"), 10 * MS)
+    for n in range(60):
+        # At rest until 80 ms, then 100 pixels to the right in 80 ms, then at rest again.
+        recorder.move(max(0, min(100, 10 * (n - 10))), 7, 8 * n * MS)
+    recorder.feed(Pressed("KEY_Q"), 600 * MS)
+    steps = recorder.finish()
+    moves = [s for s in steps if isinstance(s, Pointer)]
+    assert [(s.x, s.y) for s in moves] == [(100, 7)]
+    assert moves[0].over_us == 80 * MS
+    before = sum(length_us(s) for s in steps[: steps.index(moves[0])])
+    assert before == 80 * MS
+    assert sum(map(length_us, steps)) == 600 * MS
+
+
+spots = st.lists(st.tuples(st.integers(1, 30), st.integers(0, 900), st.integers(0, 900)), min_size=1, max_size=60)
+
+
+@given(spots, st.integers(0, 60))
+def test_thinning_keeps_every_spot_within_the_tolerance(found: list[tuple[int, int, int]], tolerance: int):
+    path, now = [], 0
+    for after, x, y in found:
+        now += after
+        path.append(Spot(now, x, y))
+    thin = thinned(path, tolerance)
+    assert (thin[0], thin[-1]) == (path[0], path[-1])
+    assert set(thin) <= set(path)
+    times = [spot.at_us for spot in thin]
+    for spot in path:
+        x, y = (np.interp(spot.at_us, times, [getattr(s, axis) for s in thin]) for axis in "xy")
+        assert np.hypot(x - spot.x, y - spot.y) <= tolerance + 1e-9
+
+
+def test_waits_left_out_leave_the_ways_without_their_time():
+    steps = (Pointer(x=1, y=2, over_us=9), Wait(wait_us=5), Tap(control="KEY_Q", hold_us=4))
+    assert tidy(steps, WayToRecord(waits=Waits.NONE)) == [Pointer(x=1, y=2), Tap(control="KEY_Q", hold_us=4)]

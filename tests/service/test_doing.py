@@ -15,6 +15,8 @@ from nakrel.client.connection import ClientError
 from nakrel.core import messages as m
 from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.notation import read_steps
+from nakrel.core.recorder import Moves, WayToRecord
+from nakrel.core.steps import Pointer, Press, Release, Wait
 from tests.support import PracticeGame, ServiceProcess, XServer, wait_for
 
 needs_x = pytest.mark.skipif(bool(XServer.missing()), reason="needs Xvfb, openbox and xdotool")
@@ -262,3 +264,45 @@ def test_characters_that_the_layout_lacks_are_typed_under_x11(in_x: ServiceProce
 
 def _map(server: XServer) -> str:
     return subprocess.run(["xmodmap", "-pke"], env=server.environment, capture_output=True, text=True).stdout
+
+
+@pytest.mark.x11
+@needs_x
+def test_the_pointers_path_is_recorded_and_played_back(in_x: ServiceProcess, server: XServer):
+    server.hand("mousemove", "100", "100")
+    in_x.call(m.StartRecording(WayToRecord(moves=Moves.PATH, tolerance_px=2)))
+    for _ in range(30):
+        server.hand("mousemove_relative", "10", "5")
+    server.hand("key", "q")
+    in_x.hear(lambda: any(isinstance(n, m.Recorded) and len(n.steps) > 2 for n in in_x.notices), "the steps")
+    recorded = in_x.call(m.StopRecording())
+    assert isinstance(recorded, m.Recorded)
+    ways = [step for step in recorded.steps if isinstance(step, Pointer)]
+    assert ways
+    assert (ways[-1].x, ways[-1].y, ways[-1].size) == (400, 250, (1400, 900))
+    assert [step.control for step in recorded.steps if isinstance(step, Press)] == ["KEY_Q"]
+    server.hand("mousemove", "700", "700")
+    in_x.call(m.PutMacro(Macro(id="m", name="M", loop=recorded.steps)))
+    in_x.call(m.Play_("m"))
+    in_x.hear(lambda: not in_x.status().running, "the macro's end")
+    assert place(server) == (400, 250)
+
+
+@pytest.mark.x11
+@needs_x
+def test_places_at_clicks_are_recorded(in_x: ServiceProcess, server: XServer):
+    in_x.call(m.StartRecording(WayToRecord(moves=Moves.CLICKS)))
+    for spot in ("321 123", "50 60"):
+        server.hand("mousemove", *spot.split())
+        server.hand("click", "1")
+    recorded = in_x.call(m.StopRecording())
+    assert isinstance(recorded, m.Recorded)
+    assert [type(s) for s in recorded.steps if not isinstance(s, Wait)] == [Pointer, Press, Release] * 2
+    assert [(s.x, s.y) for s in recorded.steps if isinstance(s, Pointer)] == [(321, 123), (50, 60)]
+
+
+def test_where_nobody_knows_the_pointer_recording_says_so(service: ServiceProcess):
+    service.call(m.StartRecording(WayToRecord(moves=Moves.CLICKS)))
+    service.hear(lambda: faults(service), "the word")
+    assert "where the pointer is" in faults(service)[-1]
+    service.call(m.StopRecording())

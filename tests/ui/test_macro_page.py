@@ -303,12 +303,12 @@ def test_a_rapid_fire_is_built_with_its_result_seen_before(ui: Ui):
     row = made.builder
     assert row.isVisible()
     row.controls.setText("Left button")
-    row.figure.setText("20/s")
+    row.figures[0].setText("20/s")
     assert row.preview.text() == "Held   20/s   tap Left button for 25 ms   pause 25 ms"
-    row.figure.setText("soon")
+    row.figures[0].setText("soon")
     assert "is not a time" in row.preview.text()
     assert not row.make_button.isEnabled()
-    row.figure.setText("20/s")
+    row.figures[0].setText("20/s")
     row.make_button.click()
     assert ui.store.macros["storm-volley"].play == Play(Mode.HELD, pause_us=25_000)
     assert loop(ui) == (Tap(control="BTN_LEFT", hold_us=25_000),)

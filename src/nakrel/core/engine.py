@@ -139,6 +139,10 @@ class Engine:
         if event.plan.macro not in self._runs:
             self._start(event.plan, event.play, "")
 
+    def fingers(self) -> tuple[str, ...]:
+        """The controls that fingers hold down, in the order in which they went down."""
+        return tuple(self._fingers)
+
     def _text_ready(self, event: TextReady) -> None:
         run = self._runs.get(event.macro)
         if run is None:

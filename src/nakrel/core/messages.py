@@ -289,9 +289,11 @@ class Stop(_Message, frozen=True):
 
 
 class StartRecording(_Message, frozen=True):
-    """Record what fingers do until `StopRecording` or the recording's stop key; of `way` only what is caught counts."""
+    """Record what fingers do until `StopRecording` or the recording's stop key; of `way` only what is caught counts.
+    `gesture` is what may still be down of the gesture that begins it."""
 
     way: WayToRecord = WayToRecord()
+    gesture: tuple[str, ...] = ()
 
 
 class StopRecording(_Message, frozen=True):

@@ -271,7 +271,7 @@ class Requests:
                 "there is no device to record from: plug in a keyboard or a mouse, or switch on the simulated "
                 "devices on the Devices page"
             )
-        s.start_recording(connection, body.way)
+        s.start_recording(connection, body.way, body.gesture)
         return m.Done()
 
     def _stop_recording(self, connection: Connection, number: int, body: m.StopRecording) -> m.AnswerBody:

@@ -40,10 +40,10 @@ from nakrel.core.messages import (
     Status,
 )
 from nakrel.core.operations import Plan, compile_macro
-from nakrel.core.player import AskText, MovePointer, OpenProgram, Stroke
+from nakrel.core.player import GLIDE_US, AskText, MovePointer, OpenProgram, Stroke
 from nakrel.core.profile import EVERYDAY, Profile
 from nakrel.core.programs import Choice
-from nakrel.core.recorder import Recorder, WayToRecord
+from nakrel.core.recorder import Moves, Recorder, WayToRecord
 from nakrel.core.steps import Step
 from nakrel.service.doing import Doing, UnknownCharacters, strokes_of
 from nakrel.service.feed import Feed
@@ -95,6 +95,7 @@ class Service:
         self._running: dict[str, Running] = {}
         self._recorder: Recorder | None = None
         self._record_owner: Connection | None = None
+        self._records_moves = False
         self._record_since_us = 0
         self._listener: Connection | None = None
         self._fronts: set[Connection] = set()
@@ -331,8 +332,12 @@ class Service:
             if what.control == self.settings.record_stop_key:
                 if value:
                     self.finish_recording()
-            elif event.at_us >= self._record_since_us and self._recorder.feed(what, event.at_us):
-                self.feed.soon()
+            elif event.at_us >= self._record_since_us:
+                place = self.doing.pointer() if self._records_moves and isinstance(what, Pressed) else None
+                if place:
+                    self._recorder.move(*place, event.at_us)
+                if self._recorder.feed(what, event.at_us, place):
+                    self.feed.soon()
         self.step(what)
         self.feed.seen(SeenEvent("in", what.control, value, event.at_us))
 
@@ -343,14 +348,31 @@ class Service:
         """Whether a recording is going on."""
         return self._recorder is not None
 
-    def start_recording(self, owner: Connection | None, way: WayToRecord) -> None:
+    def start_recording(self, owner: Connection | None, way: WayToRecord, gesture: tuple[str, ...] = ()) -> None:
         """Begin; attachments rest meanwhile. The steps go to `owner` alone."""
-        self._recorder, self._record_owner = Recorder(way), owner
+        now_us = monotonic_us()
+        down = [control for control in self.engine.fingers() if control not in gesture]
+        self._recorder, self._record_owner = Recorder(way, down, now_us, self.doing.screen()), owner
+        self._records_moves = way.moves is not Moves.NONE
+        if self._records_moves and self.doing.pointer() is None:
+            self._records_moves = False
+            self.fault("Nobody tells here where the pointer is, so its places are not recorded.")
+        if way.moves is Moves.PATH and self._records_moves:
+            self._sample_pointer()
         # What happened before is not in it, even if it is read only now. X tells its times in whole milliseconds.
-        self._record_since_us = monotonic_us() // 1_000 * 1_000
+        self._record_since_us = now_us // 1_000 * 1_000
         self.feed.recording(self._recorder, owner)
         self.refresh_sheet("recording")
         self.status_changed()
+
+    def _sample_pointer(self) -> None:
+        """Tell the recorder where the pointer is, again and again."""
+        if self._recorder is None:
+            return
+        now_us = monotonic_us()
+        if (place := self.doing.pointer()) and self._recorder.move(*place, now_us):
+            self.feed.soon()
+        self.loop.at("pointer path", now_us + GLIDE_US, self._sample_pointer)
 
     def finish_recording(self, gesture: tuple[str, ...] = ()) -> tuple[Step, ...]:
         """End, tell the owner and return all steps."""

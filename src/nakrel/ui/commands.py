@@ -15,6 +15,7 @@ from nakrel.ui.store import Store, new_id
 
 __all__ = [
     "Change",
+    "add_macro",
     "attach",
     "delete_macro",
     "delete_profile",
@@ -100,6 +101,14 @@ def new_macro(store: Store, name: str = "New macro", play: Play | None = None) -
     macro = Macro(id=new_id(), name=free_name(name, names), play=play or Play())
     _push(store, f"new macro {macro.name}", Change(None, macro))
     return macro
+
+
+def add_macro(store: Store, macro: Macro) -> Macro:
+    """Take a macro that was made elsewhere, under an id of its own and a name that is free, and return it."""
+    name = free_name(macro.name, (x.name for x in store.macros.values()))
+    added = msgspec.structs.replace(macro, id=new_id(), name=name)
+    _push(store, f"import {added.name}", Change(None, added))
+    return added
 
 
 def duplicate_macro(store: Store, macro: Macro) -> Macro:

@@ -6,10 +6,11 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import notation
-from nakrel.core.builders import BUILDERS, build
+from nakrel.core.builders import BUILDERS, Asks, build
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, cycle_us, describe_play
 from nakrel.core.names import name_of
+from nakrel.core.steps import Pointer
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, choice, label
@@ -17,25 +18,30 @@ from nakrel.ui.widgets.capture import Capture
 
 __all__ = ["BuilderRow"]
 
+_MOST_FIGURES = max(len(builder.figures) for builder in BUILDERS)
+
 
 class BuilderRow(QWidget):
     """The kind, its controls and its figure; `made` gives the macro that they make."""
 
     made = pyqtSignal(object, str)
+    pick_wanted = pyqtSignal()
 
     def __init__(self, store: Store) -> None:
         super().__init__()
         self._macro: Macro | None = None
         self._result: Macro | None = None
+        self._asked = Asks.CONTROLS
         self.kind = choice("What to build")
         for builder in BUILDERS:
             self.kind.addItem(builder.name)
         self.controls = QLineEdit("Q")
         self.controls.setAccessibleName("Controls")
         self.controls.setToolTip("Names, separated by commas")
-        self.figure = QLineEdit(BUILDERS[0].example)
-        self.figure.setFixedWidth(78)
-        self._figure_name = label("", "soft")
+        self.figures = [QLineEdit() for _ in range(_MOST_FIGURES)]
+        self._figure_names = [label("", "soft") for _ in range(_MOST_FIGURES)]
+        self.places: list[Pointer] = []
+        self.pick_button = button("Pick on the screen…", self._pick, tip="Choose the places by clicking there")
         self.capture = Capture(store)
         self.make_button = button(
             "Make it", self._make, "act", "Takes the place of the macro's steps; undo brings them back"
@@ -44,18 +50,23 @@ class BuilderRow(QWidget):
         self._build()
         self.kind.activated.connect(lambda index: self._kind_chosen(index))
         self.controls.textChanged.connect(lambda text: self.refresh())
-        self.figure.textChanged.connect(lambda text: self.refresh())
+        for figure in self.figures:
+            figure.setFixedWidth(78)
+            figure.textChanged.connect(lambda text: self.refresh())
         self.capture.captured.connect(self._captured)
         self._kind_chosen(0)
 
     def _build(self) -> None:
         row = QHBoxLayout()
         row.setSpacing(6)
-        press = button("Press it…", self.capture.arm, tip="Add a control by pressing it")
-        for each in (label("build", "soft"), self.kind, label("with", "soft"), self.controls, press):
+        self.press_button = button("Press it…", self.capture.arm, tip="Add a control by pressing it")
+        for each in (label("build", "soft"), self.kind, self.controls, self.press_button, self.pick_button):
             row.addWidget(each)
-        for each in (self._figure_name, self.figure, self.make_button):
-            row.addWidget(each)
+        for pair in zip(self._figure_names, self.figures, strict=True):
+            for each in pair:
+                row.addWidget(each)
+        row.addStretch(1)
+        row.addWidget(self.make_button)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
@@ -75,13 +86,15 @@ class BuilderRow(QWidget):
             return
         builder = BUILDERS[self.kind.currentIndex()]
         try:
-            self._result = build(self._macro, builder, self.controls.text(), self.figure.text())
+            figures = [figure.text() for figure in self.figures]
+            self._result = build(self._macro, builder, self.controls.text(), figures, self.places)
         except DataError as error:
             words = str(error)
         else:
             made = self._result
             steps = " · ".join(line.strip() for line in notation.write(made).splitlines())
-            rate = format_rate(cycle_us(made, made.play)) if builder.most == 1 else ""
+            one = builder.most == 1 and builder.asks is Asks.CONTROLS
+            rate = format_rate(cycle_us(made, made.play)) if one else ""
             pause = f"pause {format_ms(made.play.pause_us)} ms" if made.play.pause_us else ""
             words = "   ".join(filter(None, (describe_play(made.play), rate, steps, pause)))
         self.preview.setObjectName("soft" if self._result else "alarm")
@@ -92,10 +105,33 @@ class BuilderRow(QWidget):
 
     def _kind_chosen(self, index: int) -> None:
         builder = BUILDERS[index]
-        self.figure.setText(builder.example)
-        self.figure.setVisible(bool(builder.example))
-        self._figure_name.setText(builder.figure)
-        self.figure.setAccessibleName(builder.figure)
+        for n, (name, figure) in enumerate(zip(self._figure_names, self.figures, strict=True)):
+            there = n < len(builder.figures)
+            name.setVisible(there)
+            figure.setVisible(there)
+            if there:
+                name.setText(builder.figures[n].name)
+                figure.setAccessibleName(builder.figures[n].name)
+                figure.setText(builder.figures[n].example)
+        self.controls.setVisible(builder.asks is not Asks.PLACES)
+        self.controls.setAccessibleName("Text" if builder.asks is Asks.TEXT else "Controls")
+        self.controls.setToolTip("" if builder.asks is Asks.TEXT else "Names, separated by commas")
+        before = self._asked
+        self._asked = builder.asks
+        if before is not builder.asks and builder.asks is not Asks.PLACES:
+            self.controls.setText("" if builder.asks is Asks.TEXT else "Q")
+        self.press_button.setVisible(builder.asks is Asks.CONTROLS)
+        self.pick_button.setVisible(builder.asks is Asks.PLACES)
+        self.places = []
+        self.refresh()
+
+    def _pick(self) -> None:
+        self.places = []
+        self.pick_wanted.emit()
+
+    def add_place(self, place: Pointer) -> None:
+        """A place was picked."""
+        self.places.append(place)
         self.refresh()
 
     def _captured(self, code: str) -> None:

@@ -13,7 +13,7 @@ from nakrel.core.units import format_ms
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
-from nakrel.ui.widgets.basics import form_row, label
+from nakrel.ui.widgets.basics import button, form_row, label
 
 if TYPE_CHECKING:
     from nakrel.core.lateness import Lateness
@@ -72,6 +72,7 @@ class LastRun(QWidget):
     """
 
     told = pyqtSignal(object, object)
+    save_wanted = pyqtSignal(object)
 
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
@@ -94,6 +95,8 @@ class LastRun(QWidget):
         ):
             layout.addWidget(form_row(text, field))
         layout.addWidget(self.histogram)
+        save = button("Save its events…", lambda: self.save_wanted.emit(self.record), "link", "As a table or a dump")
+        layout.addWidget(save, 0, Qt.AlignmentFlag.AlignLeft)
         store.status_changed.connect(self._status)
         shown.macro_changed.connect(self.refresh)
         self.hide()

@@ -12,14 +12,16 @@ from PyQt6.QtWidgets import QAbstractItemView, QApplication, QHBoxLayout, QMenu,
 from nakrel.core import edits, notation
 from nakrel.core import messages as m
 from nakrel.core.macro import Macro, Section
-from nakrel.core.steps import Branch, If, PickOne, Repeat, Step, Wait, Way
+from nakrel.core.steps import Branch, If, PickOne, Pointer, Repeat, Step, Wait, Way
 from nakrel.core.timeline import lay_out
 from nakrel.ui import commands
 from nakrel.ui.macro.add_step import AddStep
 from nakrel.ui.macro.builder import BuilderRow
 from nakrel.ui.macro.diagram import Diagram, DiagramBar
+from nakrel.ui.macro.exchange import Exchange
 from nakrel.ui.macro.notation_view import NotationView
 from nakrel.ui.macro.recording import RecordingBar
+from nakrel.ui.macro.screen_places import ScreenPlaces
 from nakrel.ui.macro.steps_model import SECTION_WORDS, TIME, WHAT, StepsModel
 from nakrel.ui.macro.timing import TimingRow
 from nakrel.ui.shown import Shown
@@ -98,18 +100,29 @@ class MacroPage(QWidget):
         self.timing_button.setCheckable(True)
         self.view = Segments((("steps", "Steps"), ("notation", "Notation")), "Shown as")
         self.new_button = button("New macro", lambda: None, "act")
+        self.places = ScreenPlaces(store, shown, self)
+        self.exchange = Exchange(store, shown, self)
         self._empty = self._invitation()
+        self._busy, self._busy_words = QWidget(), label("", "live")
+        busy = QHBoxLayout(self._busy)
+        busy.setContentsMargins(0, 0, 0, 0)
+        busy.addWidget(self._busy_words, 1)
+        busy.addWidget(button("Cancel", self.exchange.cancel))
         self._as_text = False
         self._build()
         self.view.chosen.connect(self.show_view)
         self.timing.chosen.connect(self.retime)
         self.timing.trimmed.connect(self.trim)
         self.builder.made.connect(lambda macro, kind: commands.edit_macro(store, f"{kind} in {macro.name}", macro))
+        self.builder.pick_wanted.connect(lambda: self.places.pick(self.builder.add_place))
         shown.macro_changed.connect(self.refresh)
         store.macro_changed.connect(lambda key: self.refresh())
         self.recording.live.connect(self._live)
         self.recording.ended.connect(self._recorded)
         self.add_step.added.connect(self.insert)
+        self.add_step.pick_wanted.connect(self.pick_places)
+        self.places.ended.connect(self.steps.setFocus)
+        self.exchange.busy.connect(self._show_busy)
         self.steps.customContextMenuRequested.connect(self._menu)
         self._connect_diagram()
         self._watch_selection()
@@ -121,6 +134,8 @@ class MacroPage(QWidget):
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
         layout.addWidget(self.recording)
+        layout.addWidget(self._busy)
+        self._busy.hide()
         layout.addWidget(self._empty, 1)
         layout.addWidget(self.diagram)
         layout.addWidget(self.bar)
@@ -204,6 +219,10 @@ class MacroPage(QWidget):
             chosen.selectionChanged.connect(lambda now, before: self._selection_changed())
             chosen.currentChanged.connect(lambda now, before: self._selection_changed())
 
+    def _show_busy(self, words: str) -> None:
+        self._busy.setVisible(bool(words))
+        self._busy_words.setText(words)
+
     def refresh(self) -> None:
         """Show the macro as it is now, the selection staying where it was."""
         if self.recording.recording:
@@ -272,6 +291,29 @@ class MacroPage(QWidget):
         if index.isValid() and not self.model.is_editable(index.row(), index.column()):
             index = index.siblingAtColumn(self.model.best_column(index.row()))
         self.steps.edit(index)
+
+    # Places on the screen
+
+    def pick_places(self) -> None:
+        """Pick places on the screen, one after the other; each becomes a pointer step after the selected one."""
+        self.places.pick(self.insert)
+
+    def pick_again(self, row: int) -> None:
+        """Pick the place of this pointer step anew."""
+
+        def taken(new: Pointer) -> None:
+            macro, step = self.model.macro, self.model.step(row)
+            if macro and isinstance(step, Pointer):
+                changed = msgspec.structs.replace(step, x=new.x, y=new.y, whence=new.whence, size=new.size)
+                commands.edit_macro(self._store, f"place in {macro.name}", edits.change(macro, row, changed))
+
+        self.places.pick(taken, single=True)
+
+    def show_places(self) -> None:
+        """Draw on the screen where the selected pointer steps go; without one of them, where all go."""
+        every = [(row, step) for row, (_, step, *_) in enumerate(self.model.line.rows()) if isinstance(step, Pointer)]
+        chosen = [step for row, step in every if row in self.selected()] or [step for _, step in every]
+        self.places.show([step for step in chosen if not step.off])
 
     def delete_selected(self) -> None:
         """Delete the selected steps; the row after them is selected."""
@@ -371,6 +413,10 @@ class MacroPage(QWidget):
         menu.addAction("Paste\tCtrl+V", self.paste)
         menu.addAction("Duplicate\tCtrl+D", self.duplicate_selected)
         menu.addAction("Switch on or off", self.switch_selected)
+        menu.addAction("Pick places on the screen…\tCtrl+K", self.pick_places)
+        if isinstance(self.model.step(rows[-1]), Pointer):
+            menu.addAction("Pick this place anew…", lambda: self.pick_again(rows[-1]))
+            menu.addAction("Show me on the screen\tCtrl+Shift+K", self.show_places)
         menu.addSeparator()
         menu.addAction("Make one chord of them", lambda: self.edit_selected("make a chord", edits.to_chord))
         menu.addAction("Repeat them", lambda: self._wrap("repeat steps", lambda inner: Repeat(times=2, steps=inner)))

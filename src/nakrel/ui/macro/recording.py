@@ -11,7 +11,7 @@ from nakrel.core import edits
 from nakrel.core import messages as m
 from nakrel.core.controls import label as control_label
 from nakrel.core.macro import Macro
-from nakrel.core.recorder import Waits, WayToRecord, Where, tidy
+from nakrel.core.recorder import Moves, Waits, WayToRecord, Where, tidy
 from nakrel.core.steps import Step
 from nakrel.core.units import format_ms
 from nakrel.ui import commands
@@ -127,7 +127,9 @@ class RecordingBar(QWidget):
             self._macro = msgspec.structs.replace(self._target, lead_in=(), loop=(), lead_out=())
         at_end = self._way.where is not Where.CURSOR
         self._place = edits.place_after(self._macro, None if at_end else self.row_after)
-        self._store.ask(m.StartRecording(self._way), self._started)
+        # After a countdown nothing of the gesture that began it is down any more.
+        gesture = () if self._way.countdown_s else self._pressed_by
+        self._store.ask(m.StartRecording(self._way, gesture), self._started)
         if self._way.limit_s:
             self._limit.start(self._way.limit_s * 1_000)
 
@@ -198,7 +200,8 @@ class RecordingBar(QWidget):
         where = "in place of all steps" if way.where is Where.REPLACE else "at the end of the loop"
         if way.where is Where.CURSOR and self.row_after is not None:
             where = "after the selected step"
-        return " · ".join((", ".join(caught) or "nothing", waits, where))
+        moves = {Moves.NONE: [], Moves.CLICKS: ["places at clicks"], Moves.PATH: ["pointer path"]}[way.moves]
+        return " · ".join((", ".join([*caught, *moves]) or "nothing", waits, where))
 
     _target: Macro | None = None
 

@@ -7,7 +7,7 @@ from typing import Any
 import msgspec
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QSpinBox, QVBoxLayout, QWidget
 
-from nakrel.core.recorder import Waits, Where
+from nakrel.core.recorder import Moves, Waits, Where
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, choice, label
@@ -16,6 +16,7 @@ __all__ = ["RecordingOptions"]
 
 _WAITS = ((Waits.PERFORMED, "as performed"), (Waits.EVEN, "all alike"), (Waits.NONE, "left out"))
 _WHERE = ((Where.CURSOR, "after the selected step"), (Where.END, "at the end"), (Where.REPLACE, "in place of all"))
+_MOVES = ((Moves.NONE, "not"), (Moves.CLICKS, "at clicks"), (Moves.PATH, "its path"))
 _CAUGHT = (("keys", "keys"), ("buttons", "buttons"), ("wheel", "wheel"))
 
 
@@ -31,6 +32,14 @@ class RecordingOptions(QWidget):
         self.even.setAccessibleName("Every wait")
         self.even.setFixedWidth(78)
         self.where = self._choice("where", _WHERE)
+        self.moves = self._choice("moves", _MOVES)
+        self.tolerance = QSpinBox()
+        self.tolerance.setAccessibleName("Tolerance of the path in pixels")
+        self.tolerance.setToolTip("The path is thinned as far as it stays so near to what you did")
+        self.tolerance.setRange(0, 100)
+        self.tolerance.setPrefix("within ")
+        self.tolerance.setSuffix(" px")
+        self.tolerance.setFixedWidth(96)
         self.countdown = self._seconds("Begins after", "at once")
         self.limit = self._seconds("Ends after", "no limit")
         self._build()
@@ -38,6 +47,7 @@ class RecordingOptions(QWidget):
             box.clicked.connect(lambda on, n=name: self._change(n, on))
         self.even.changed.connect(lambda micros: self._change("even_us", micros))
         self.countdown.valueChanged.connect(lambda value: self._change("countdown_s", value))
+        self.tolerance.valueChanged.connect(lambda value: self._change("tolerance_px", value))
         self.limit.valueChanged.connect(lambda value: self._change("limit_s", value))
         store.settings_changed.connect(self.refresh)
         self.refresh()
@@ -48,7 +58,8 @@ class RecordingOptions(QWidget):
         layout.setSpacing(4)
         for fields in (
             (*self.caught.values(), label("waits", "soft"), self.waits, self.even),
-            (self.where, label("begins", "soft"), self.countdown, label("ends", "soft"), self.limit),
+            (label("pointer", "soft"), self.moves, self.tolerance, label("steps", "soft"), self.where),
+            (label("begins", "soft"), self.countdown, label("ends", "soft"), self.limit),
         ):
             row = QHBoxLayout()
             row.setSpacing(8)
@@ -66,7 +77,13 @@ class RecordingOptions(QWidget):
         self.where.setCurrentIndex(self.where.findData(way.where))
         self.even.set_value(way.even_us)
         self.even.setVisible(way.waits is Waits.EVEN)
-        for field, value in ((self.countdown, way.countdown_s), (self.limit, way.limit_s)):
+        self.moves.setCurrentIndex(self.moves.findData(way.moves))
+        self.tolerance.setVisible(way.moves is Moves.PATH)
+        for field, value in (
+            (self.countdown, way.countdown_s),
+            (self.limit, way.limit_s),
+            (self.tolerance, way.tolerance_px),
+        ):
             before = field.blockSignals(True)
             field.setValue(value)
             field.blockSignals(before)

@@ -191,6 +191,10 @@ class MainWindow(QMainWindow):
                 self._action("Attach to a button", self._attach, "Ctrl+B"),
                 self._action("Join presses and releases to taps", self.macro.to_taps, "Ctrl+T"),
                 self._action("Duplicate steps", self.macro.duplicate_selected, "Ctrl+D"),
+                self._action("Pick places on the screen", self.macro.pick_places, "Ctrl+K"),
+                self._action("Show pointer steps on the screen", self.macro.show_places, "Ctrl+Shift+K"),
+                self._action("Import a recording or notation", self.macro.exchange.ask_import, "Ctrl+I"),
+                self._action("Export what the macro plays", self.macro.exchange.ask_export, "Ctrl+E"),
                 self._action("Stop everything", self.strip.stop.click, "Ctrl+."),
             ],
             "View": [
@@ -235,6 +239,7 @@ class MainWindow(QMainWindow):
         self.store.fault.connect(self._show_fault)
         self.macro_details.show_row.connect(self.macro.show_row)
         self.macro_details.last_run.told.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
+        self.macro_details.last_run.save_wanted.connect(self.macro.exchange.ask_run)
 
     # Showing
 

@@ -1,0 +1,159 @@
+"""Macros from files and to files: recordings and tables in, what a macro plays out."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PyQt6.QtCore import QObject, QThreadPool, pyqtSignal
+from PyQt6.QtWidgets import QFileDialog, QWidget
+
+from nakrel.core import messages as m
+from nakrel.core import notation
+from nakrel.core.errors import DataError
+from nakrel.core.macro import Macro, Section
+from nakrel.core.simulate import plan
+from nakrel.storage import files
+from nakrel.storage.files import StorageError
+from nakrel.storage.recordings import WRITERS, read_recording, run_csv, run_vcd
+from nakrel.ui import commands
+from nakrel.ui.shown import Shown
+from nakrel.ui.store import Store
+
+__all__ = ["Exchange"]
+
+# What is offered, by the end of the file's name.
+_FORMS = {
+    ".txt": ("Notation", "notation"),
+    ".csv": ("Steps as a table", "csv"),
+    ".events.csv": ("Events as a table", "events"),
+    ".vcd": ("Value change dump", "vcd"),
+    ".evemu": ("Recording for evemu-play", "evemu"),
+    ".yml": ("Recording for libinput replay", "libinput"),
+}
+_READ = "Recordings and notation (*.evemu *.yml *.yaml *.csv *.txt)"
+_RUN = "Table (*.csv);;Value change dump (*.vcd)"
+_FILTERS = {f"{words} (*{suffix})": suffix for suffix, (words, _) in _FORMS.items()}
+
+
+class Exchange(QObject):
+    """Reads and writes off the window's thread. `busy` says what goes on, '' when it is over."""
+
+    busy = pyqtSignal(str)
+    _done = pyqtSignal(object, object)
+
+    def __init__(self, store: Store, shown: Shown, of: QWidget) -> None:
+        super().__init__(of)
+        self._store, self._shown, self._of = store, shown, of
+        self._number = 0
+        self._done.connect(lambda then, result: then(result))
+
+    def ask_import(self) -> None:
+        """Ask for a file, and make a macro of it."""
+        name, _ = QFileDialog.getOpenFileName(
+            self._of,
+            "Make a macro of a recording",
+            "",
+            f"{_READ};;All files (*)",
+        )
+        if name:
+            self.read(Path(name))
+
+    def ask_export(self) -> None:
+        """Ask for a file, and write what the macro plays in the form of its name's end."""
+        macro = self._shown.macro
+        if macro is None:
+            return
+        name, chosen = QFileDialog.getSaveFileName(
+            self._of, f"Write what {macro.name} plays", macro.name, ";;".join(_FILTERS)
+        )
+        if name:
+            suffix = _FILTERS.get(chosen, ".txt")
+            self.write(macro, Path(name if _suffix_of(name) else name + suffix))
+
+    def ask_run(self, record: m.RunRecord | None) -> None:
+        """Ask for a file, and write what the last run sent."""
+        macro = self._shown.macro
+        if macro is None or record is None:
+            return
+        name, chosen = QFileDialog.getSaveFileName(
+            self._of,
+            f"Write the last run of {macro.name}",
+            f"{macro.name} run",
+            _RUN,
+        )
+        if name:
+            path = Path(name if name.endswith((".csv", ".vcd")) else name + (".vcd" if "vcd" in chosen else ".csv"))
+            self._save(path, lambda: run_vcd(macro, record) if path.suffix == ".vcd" else run_csv(record))
+
+    def read(self, path: Path) -> None:
+        """Make a macro of a recording, a table of events, or notation."""
+
+        def work() -> Macro | str:
+            try:
+                if path.suffix == ".txt":
+                    found = notation.read(path.read_text(encoding="utf-8"))
+                else:
+                    found = {Section.LOOP: tuple(read_recording(path))}
+            except notation.NotationError as error:
+                return f"{path.name}, {error}"
+            except (OSError, UnicodeDecodeError) as error:
+                return f"{path.name} can't be read: {error}"
+            except DataError as error:
+                return str(error)
+            sections = [found.get(section, ()) for section in Section]
+            lead_in, loop, lead_out = sections
+            name = path.stem[:120] or "Recording"
+            return Macro(id="new", name=name, lead_in=lead_in, loop=loop, lead_out=lead_out)
+
+        def then(result: Macro | str) -> None:
+            if isinstance(result, str):
+                self._store.fault.emit(result)
+                return
+            macro = commands.add_macro(self._store, result)
+            self._shown.show_macro(macro.id)
+
+        self._start(f"Reading {path.name}…", work, then)
+
+    def write(self, macro: Macro, path: Path) -> None:
+        """Write what the macro plays, in the form that the file's name asks for."""
+        form = _FORMS[_suffix_of(path.name) or ".txt"][1]
+
+        def text() -> str:
+            return notation.write(macro) if form == "notation" else WRITERS[form](macro, plan(macro, macro.play))
+
+        self._save(path, text)
+
+    def _save(self, path: Path, text: Callable[[], str]) -> None:
+        def work() -> str:
+            try:
+                files.write(path, text().encode())
+            except (DataError, StorageError) as error:
+                return f"{path.name} was not written: {error}"
+            return ""
+
+        self._start(f"Writing {path.name}…", work, lambda error: self._store.fault.emit(error) if error else None)
+
+    def cancel(self) -> None:
+        """Forget what is being read; what it gives is dropped."""
+        self._number += 1
+        self.busy.emit("")
+
+    def _start(self, words: str, work: Callable[[], object], then: Callable[..., None]) -> None:
+        self._number += 1
+        number = self._number
+        self.busy.emit(words)
+
+        def finished(result: object) -> None:
+            if number == self._number:
+                self.busy.emit("")
+                then(result)
+
+        pool = QThreadPool.globalInstance()
+        if pool is not None:
+            pool.start(lambda: self._done.emit(finished, work()))
+
+
+def _suffix_of(name: str) -> str:
+    """The longest known end of a file's name; '' for none."""
+    return max((suffix for suffix in _FORMS if name.endswith(suffix)), key=len, default="")
