@@ -88,11 +88,12 @@ def _other_row(out: Do) -> PlanRow:
     return PlanRow(out.due_us, "OPEN", 1, describe(Open(command=out.what.command)))
 
 
-def plan(macro: Macro, play: Play, runs: int | None = None, seed: int = 0) -> list[PlanRow]:
+def plan(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, most: int | None = None) -> list[PlanRow]:
     """What the macro will emit, played by the same engine as in earnest.
 
     `runs` sets the number of runs; without it, it is what the way to play says, and one for Held and for a Toggle
-    without a limit, which only a finger ends. `seed` fixes what is left to chance. Raises `DataError` for more than
+    without a limit, which only a finger ends. `seed` fixes what is left to chance. With `most` it stops when it has so
+    many events or a few more. Raises `DataError` for more than
     `MOST_ROWS` events.
     """
     if runs is None:
@@ -100,8 +101,8 @@ def plan(macro: Macro, play: Play, runs: int | None = None, seed: int = 0) -> li
     counted = msgspec.structs.replace(play, mode=Mode.COUNTED, runs=runs)
     simulator = Simulator(Engine(random.Random(seed)))
     simulator.send(PlayMacro(compile_macro(macro), counted))
-    while simulator.engine.running:
-        simulator.run(60_000_000)
+    while simulator.engine.running and not (most and len(simulator.log) > most):
+        simulator.run(1_000_000 if most else 60_000_000)
         if len(simulator.log) > MOST_ROWS:
             raise DataError(f"this plan has more than {MOST_ROWS} events; ask for fewer runs, or repeat less in it")
     return simulator.emitted()

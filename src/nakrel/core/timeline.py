@@ -131,6 +131,7 @@ class Timeline:
         self._first_rows = self._sums("rows")
         self._numbers = self._sums("numbered")
         self._opened: dict[int, list[Row]] = {}
+        self._known: dict[int, Row] = {}
 
     def _sums(self, name: str) -> list[int]:
         return list(accumulate(map(_field(name), self._pieces), initial=0))
@@ -155,6 +156,11 @@ class Timeline:
 
     def row(self, row: int) -> Row:
         """The step or branch of a row, and where it is."""
+        if (known := self._known.get(row)) is None:
+            known = self._known[row] = self._row(row)
+        return known
+
+    def _row(self, row: int) -> Row:
         piece = self._piece_of(row)
         section, at = self._section_of(piece)
         step = self._steps[piece]

@@ -9,7 +9,7 @@ from PyQt6.QtCore import Qt, QTimer, pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
-from nakrel.core.checks import NO_FACTS, Facts, check_macro
+from nakrel.core.checks import NO_FACTS, Facts, Finding, check_macro
 from nakrel.core.controls import label as control_label
 from nakrel.core.macro import Mode, Play, Section
 from nakrel.core.profile import RunMacro
@@ -52,6 +52,8 @@ class MacroDetails(QWidget):
         self._checks_head, self.checks = label("Checks", "heading"), QVBoxLayout()
         self.checks.setSpacing(4)
         self._said = label("", "soft", wrap=True)
+        self._findings: tuple[Finding, ...] = ()
+        self._places_shown: object = None
         self._places = QVBoxLayout()
         self._places.setSpacing(0)
         self.try_button = button("Try it", self._try, tip="Play it now, into the window in front")
@@ -135,7 +137,6 @@ class MacroDetails(QWidget):
         """Look for slips in the macro, with what is known of this machine."""
         if (macro := self._shown.macro) is None:
             return
-        clear_layout(self.checks)
         triggers = {
             code
             for profile in self._store.profiles.values()
@@ -143,6 +144,10 @@ class MacroDetails(QWidget):
             if isinstance(cell, RunMacro) and cell.macro == macro.id
         }
         found = check_macro(macro, triggers, self._facts)
+        if found == self._findings:
+            return
+        self._findings = found
+        clear_layout(self.checks)
         self._checks_head.setVisible(bool(found))
         for finding in found[:_MOST_CHECKS]:
             row = QHBoxLayout()
@@ -184,7 +189,6 @@ class MacroDetails(QWidget):
         self._store.ask(asked, answered)
 
     def _show_places(self) -> None:
-        clear_layout(self._places)
         macro = self._shown.macro
         found = [
             (profile, code)
@@ -192,6 +196,11 @@ class MacroDetails(QWidget):
             for code, cell in profile.sheet.cells.items()
             if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
         ]
+        shown = (macro.id if macro else "", tuple((profile.id, profile.name, code) for profile, code in found))
+        if shown == self._places_shown:
+            return
+        self._places_shown = shown
+        clear_layout(self._places)
         for profile, code in found:
             place = button(f"{control_label(code)} in {profile.name}", partial(self._go, profile.id, code), "link")
             self._places.addWidget(place, 0, Qt.AlignmentFlag.AlignLeft)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import msgspec
 from PyQt6.QtCore import QRectF, QSize, Qt
-from PyQt6.QtGui import QColor, QPainter, QPaintEvent
+from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QShowEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
@@ -94,6 +94,7 @@ class SheetDetails(QWidget):
         self.own_way = button("Play it its own way here", self._give_own_way, "link")
         self.preview = Preview()
         self._rate, self._error = label(), label("", "alarm", wrap=True)
+        self._shown_once = False
         self._build()
         self._connect()
         self.refresh()
@@ -155,8 +156,17 @@ class SheetDetails(QWidget):
         cell = self._cell()
         return self._store.macros.get(cell.macro) if isinstance(cell, RunMacro) else None
 
+    def showEvent(self, event: QShowEvent | None) -> None:
+        """Show what has changed meanwhile."""
+        super().showEvent(event)
+        self.refresh()
+
     def refresh(self) -> None:
         """Show the chosen control."""
+        if not self.isVisible() and self._shown_once:
+            # What isn't seen isn't worked out; `showEvent` makes good for it.
+            return
+        self._shown_once = True
         code, cell, macro = self._shown.control, self._cell(), self._macro()
         self._title.setText(f"{control_label(code)}, plain" if code else "No control chosen")
         self._code.setText(code or "Choose a row of the sheet, or press a button of your mouse.")

@@ -79,6 +79,7 @@ class MainWindow(QMainWindow):
         self._fault_timer.setSingleShot(True)
         self._fault_timer.timeout.connect(lambda: self._show_fault(""))
         self.link_dialog: LinkDialog | None = None
+        self._head: object = None
         self.setWindowTitle("Nakrel")
         self.resize(1280, _fitting(800))
         self.setMinimumSize(1024, 640)
@@ -232,7 +233,7 @@ class MainWindow(QMainWindow):
             signal.connect(self._show_head)
         self.shown.control_changed.connect(lambda: self.sheet.show_control(self.shown.control))
         for changed in (self.store.profile_changed, self.store.macro_changed):
-            changed.connect(lambda key: self._show_head())
+            changed.connect(lambda key: self._show_head_again())
         self.store.library_changed.connect(self._show_head)
         self.store.status_changed.connect(self._show_head)
         self.store.settings_changed.connect(self._apply_look)
@@ -250,6 +251,18 @@ class MainWindow(QMainWindow):
         self._side.setVisible(page == "sheet" or (page == "macro" and self.shown.macro is not None))
         if page in ("sheet", "macro"):
             self._details.setCurrentIndex(PAGES.index(page))
+
+    def _show_head_again(self) -> None:
+        """Show the head anew where an edit has changed what it says."""
+        profile, macro = self.shown.profile, self.shown.macro
+        head = (
+            self.shown.page,
+            profile and (profile.id, profile.name, profile.programs),
+            macro and (macro.id, macro.name, self._attached_words()),
+        )
+        if head != self._head:
+            self._head = head
+            self._show_head()
 
     def _show_head(self) -> None:
         page, profile, macro = self.shown.page, self.shown.profile, self.shown.macro

@@ -69,9 +69,11 @@ class DiagramBar(QWidget):
     def say(self, words: str, *, wrong: bool = False) -> None:
         """Say what is picked, or why something can't be; '' for the hint."""
         self.words.setText(words or _HINT)
-        self.words.setObjectName("alarm" if wrong else "soft")
-        if style := self.words.style():
-            style.polish(self.words)
+        name = "alarm" if wrong else "soft"
+        if name != self.words.objectName():
+            self.words.setObjectName(name)
+            if style := self.words.style():
+                style.polish(self.words)
 
     def _typed(self) -> None:
         try:

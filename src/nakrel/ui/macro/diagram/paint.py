@@ -104,8 +104,11 @@ def _picked(painter: QPainter, view: View, control: str, top: float, spans: list
     """Picked edges are thick, in brass, and the one that the keyboard is at has a handle."""
     p = palette()
     painter.setPen(QPen(QColor(p.alarm if signs.refused else p.brass), 3))
+    rows = {edge.row for edge in signs.picked}
     for span in spans:
-        own = edges_of(control, span) & set(signs.picked) if signs.picked else frozenset()
+        if not rows or (span.down not in rows and span.up not in rows):
+            continue
+        own = edges_of(control, span) & set(signs.picked)
         for edge in own:
             x = view.x_of(span.start_us if edge.down else span.end_us)
             painter.drawLine(QPointF(x, top + _HIGH), QPointF(x, top + _LOW))
