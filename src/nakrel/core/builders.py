@@ -9,12 +9,12 @@ from typing import Any, NamedTuple
 import msgspec
 
 from nakrel.core.errors import DataError
-from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.macro import Macro, Mode, Play, Section
 from nakrel.core.names import read_control
-from nakrel.core.steps import MAX_RATE, Pointer, Press, Release, Step, Tap, Text, Wait
+from nakrel.core.steps import MAX_RATE, Chord, Pointer, Press, Release, Step, Tap, Text, Wait, walk
 from nakrel.core.units import parse_time
 
-__all__ = ["BUILDERS", "Asks", "Builder", "Figure", "build"]
+__all__ = ["BUILDERS", "Asks", "Builder", "Figure", "build", "controls_of"]
 
 # A tap in a rhythm or a combo: short beside the time between taps, and long enough for a game at 60 frames a second.
 _TAP_US = 20_000
@@ -69,6 +69,19 @@ def build(macro: Macro, builder: Builder, what: str, figures: Sequence[str], pla
     if len(codes) > builder.most:
         raise DataError(f"{builder.name} takes {'one control' if builder.most == 1 else f'{builder.most} at most'}")
     return builder.make(macro, codes, times)
+
+
+def controls_of(macro: Macro) -> list[str]:
+    """The keys and buttons that the macro presses, in the order of first use."""
+    found: dict[str, None] = {}
+    for section in Section:
+        for step in walk(macro.section(section)):
+            match step:
+                case Press(control=control) | Tap(control=control):
+                    found[control] = None
+                case Chord(controls=controls):
+                    found.update(dict.fromkeys(controls))
+    return list(found)
 
 
 def _with(macro: Macro, play: Play, **sections: tuple[Step, ...]) -> Macro:

@@ -8,7 +8,8 @@ from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import QPoint, QRect
-from PyQt6.QtWidgets import QAbstractItemView, QApplication, QWidget
+from PyQt6.QtGui import QUndoStack
+from PyQt6.QtWidgets import QAbstractItemView, QApplication, QComboBox, QMenu, QWidget
 from pytestqt.qtbot import QtBot
 
 from nakrel.client.launch import ensure_service
@@ -66,6 +67,8 @@ class Driver:
     def click(self, widget: QWidget, *, button: str = "1") -> None:
         """Click in the middle of a widget that can be seen."""
         self.wait(widget.isVisible, f"{widget.accessibleName() or widget.objectName()} to be seen")
+        # What has just been shown gets its place with the next events.
+        self._qtbot.wait(30)
         self._click_at(widget.mapToGlobal(widget.rect().center()), button)
 
     def click_row(self, view: QAbstractItemView, row: int, column: int = 0, *keys: str) -> None:
@@ -96,9 +99,59 @@ class Driver:
         self.hand("key", "ctrl+a")
         self.type(text, "Return")
 
+    def choose(self, field: QComboBox, text: str) -> None:
+        """Choose from a list by its beginning."""
+        if field.isEditable():
+            self.replace(field, text)
+        else:
+            self.click(field)
+            self.type(text, "Return")
+        self.wait(lambda: field.currentText() == text, f"{text} to be chosen")
+
+    def menu(self, view: QAbstractItemView, row: int, action: str) -> None:
+        """Choose an action from a row's menu."""
+        model, ground = view.model(), view.viewport()
+        assert model is not None
+        assert ground is not None
+        self._click_at(ground.mapToGlobal(view.visualRect(model.index(row, 0)).center()), "3")
+        self.wait(QApplication.activePopupWidget, "the menu")
+        menu = QApplication.activePopupWidget()
+        assert isinstance(menu, QMenu)
+        found = next(each for each in menu.actions() if each.text().split("\t")[0] == action)
+        self._click_at(menu.mapToGlobal(menu.actionGeometry(found).center()), "1")
+        self.wait(lambda: QApplication.activePopupWidget() is None, "the menu to be gone")
+
+    def drag(self, widget: QWidget, start: QPoint, end: QPoint, *, drop: bool = True) -> None:
+        """Press at one point of a widget, go to another one, and let go there."""
+        first, last = widget.mapToGlobal(start), widget.mapToGlobal(end)
+        self.hand("mousemove", "--sync", str(first.x()), str(first.y()))
+        self.hand("mousedown", "1")
+        for part in (0.3, 0.6, 1.0):
+            x, y = (round(a + (b - a) * part) for a, b in ((first.x(), last.x()), (first.y(), last.y())))
+            self.hand("mousemove", "--sync", str(x), str(y))
+        if drop:
+            self.hand("mouseup", "1")
+
+    def undo_all(self) -> None:
+        """Undo until there is nothing left to undo."""
+        stack = self.store.undo_stack
+        while stack.canUndo():
+            self._undo_one(stack)
+
+    def _undo_one(self, stack: QUndoStack) -> None:
+        before = stack.index()
+        self.hand("key", "ctrl+z")
+        self.wait(lambda: stack.index() < before, f"the undo with the focus in {QApplication.focusWidget()}")
+
     def to_front(self) -> None:
         """Bring the window to the front by a click where it does nothing."""
         if not self.window.isActiveWindow():
             spot = self.window.title.mapToGlobal(self.window.title.rect().center())
             self._click_at(spot, "1")
             self.wait(self.window.isActiveWindow, "the window to be in front")
+
+    def screen_size(self) -> tuple[int, int]:
+        """The size of all screens together, as the X server tells it."""
+        told = subprocess.run(["xdotool", "getdisplaygeometry"], check=True, capture_output=True, text=True).stdout
+        width, height = map(int, told.split())
+        return width, height

@@ -3,19 +3,12 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Iterator
 from pathlib import Path
 
-import pytest
-from pytestqt.qtbot import QtBot
-
-from nakrel.client.connection import Connection
-from nakrel.core import messages as m
 from nakrel.core.controls import label
 from nakrel.core.macro import Mode
 from nakrel.core.profile import EVERYDAY, RunMacro
 from nakrel.core.steps import Press, Release, Wait
-from nakrel.storage.home import Home
 from tests.story.in_x.driver import Driver
 from tests.support import PracticeGame, assert_rate
 
@@ -35,17 +28,6 @@ class _Display:
         import subprocess
 
         return subprocess.run(["xdotool", *arguments], check=True, capture_output=True, text=True).stdout
-
-
-@pytest.fixture
-def driver(qtbot: QtBot, tmp_path: Path) -> Iterator[Driver]:
-    home = tmp_path / "home"
-    driver = Driver(qtbot, home)
-    yield driver
-    driver.close()
-    end = Connection.connect(Home.find(home).socket, "end")
-    end.call(m.Shutdown())
-    end.close()
 
 
 def start_game(driver: Driver, tmp_path: Path) -> PracticeGame:

@@ -2,30 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from pathlib import Path
-
-import pytest
 from PyQt6.QtWidgets import QApplication, QWidget
-from pytestqt.qtbot import QtBot
 
-from nakrel.client.connection import Connection
-from nakrel.core import messages as m
 from nakrel.core.macro import Mode
 from nakrel.core.profile import RunMacro
 from nakrel.core.steps import Press, Release, Tap, Wait
-from nakrel.storage.home import Home
 from tests.story.in_x.driver import Driver
-
-
-@pytest.fixture
-def driver(qtbot: QtBot, tmp_path: Path) -> Iterator[Driver]:
-    driver = Driver(qtbot, tmp_path / "home")
-    yield driver
-    driver.close()
-    end = Connection.connect(Home.find(tmp_path / "home").socket, "end")
-    end.call(m.Shutdown())
-    end.close()
 
 
 def tab_to(driver: Driver, widget: QWidget) -> None:

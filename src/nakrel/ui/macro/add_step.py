@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
 from nakrel.core import notation
 from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.errors import DataError
+from nakrel.core.names import name_of, read_control
 from nakrel.core.steps import (
     Branch,
     Chord,
@@ -93,7 +94,7 @@ class AddStep(QWidget):
         self._fill(Kind.KEY, Kind.BUTTON)
         for known in CONTROLS.values():
             if known.kind is not Kind.WHEEL:
-                self.second.addItem(known.label, known.code)
+                self.second.addItem(name_of(known.code), known.code)
         self._kind_chosen("tap")
 
     def _build(self) -> None:
@@ -119,7 +120,7 @@ class AddStep(QWidget):
         self.control.clear()
         for known in CONTROLS.values():
             if known.kind in kinds:
-                self.control.addItem(known.label, known.code)
+                self.control.addItem(name_of(known.code), known.code)
         self.control.setCurrentIndex(max(0, self.control.findData(before or "KEY_Q")))
 
     def _kind_chosen(self, kind: str) -> None:
@@ -177,10 +178,10 @@ class AddStep(QWidget):
         self._store.ask(m.PutSecret(name, text), answered)
 
     def _add_fields(self, kind: str) -> None:
-        code, second, micros = self.control.currentData(), self.second.currentData(), self.time.micros
-        if code is None and kind in _WITH_CONTROL:
-            raise DataError("choose the control from the list, or press it")
-        if kind == "chord" and second in (None, code):
+        micros = self.time.micros
+        code = _chosen(self.control) if kind in _WITH_CONTROL else ""
+        second = _chosen(self.second) if kind == "chord" else ""
+        if kind == "chord" and second == code:
             raise DataError("a chord needs two controls that differ")
         make: dict[str, Callable[[], Step]] = {
             "tap": lambda: Tap(control=code, hold_us=micros),
@@ -195,6 +196,14 @@ class AddStep(QWidget):
             "note": lambda: Note(text=""),
         }
         self.added.emit(make[kind]())
+
+
+def _chosen(field: QComboBox) -> str:
+    """The control that stands in the field: as it was chosen, or as its name was typed. Raises `DataError`."""
+    text = field.currentText().strip()
+    if text == field.itemText(field.currentIndex()):
+        return str(field.currentData())
+    return read_control(text)
 
 
 def _from_words(kind: str, words: str) -> Step:

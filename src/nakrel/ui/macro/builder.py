@@ -6,7 +6,7 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import notation
-from nakrel.core.builders import BUILDERS, Asks, build
+from nakrel.core.builders import BUILDERS, Asks, build, controls_of
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, cycle_us, describe_play
 from nakrel.core.names import name_of
@@ -75,9 +75,18 @@ class BuilderRow(QWidget):
         layout.addWidget(self.preview)
 
     def set_macro(self, macro: Macro | None) -> None:
-        """Build in this macro's place."""
+        """Build in this macro's place; another macro's controls are what one most likely builds with."""
+        fresh = macro is not None and (self._macro is None or macro.id != self._macro.id)
         self._macro = macro
+        if fresh:
+            self._suggest()
         self.refresh()
+
+    def _suggest(self) -> None:
+        builder = BUILDERS[self.kind.currentIndex()]
+        if self._macro is not None and builder.asks is Asks.CONTROLS:
+            used = controls_of(self._macro)[: builder.most]
+            self.controls.setText(", ".join(map(name_of, used)) or "Q")
 
     def refresh(self) -> None:
         """Work out what would be made, and show it."""
@@ -119,7 +128,8 @@ class BuilderRow(QWidget):
         before = self._asked
         self._asked = builder.asks
         if before is not builder.asks and builder.asks is not Asks.PLACES:
-            self.controls.setText("" if builder.asks is Asks.TEXT else "Q")
+            self.controls.setText("")
+            self._suggest()
         self.press_button.setVisible(builder.asks is Asks.CONTROLS)
         self.pick_button.setVisible(builder.asks is Asks.PLACES)
         self.places = []

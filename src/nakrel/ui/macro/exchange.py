@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from pathlib import Path
 
-from PyQt6.QtCore import QObject, QThreadPool, pyqtSignal
+from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QWidget
 
 from nakrel.core import messages as m
@@ -17,6 +17,7 @@ from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.storage.recordings import WRITERS, read_recording, run_csv, run_vcd
 from nakrel.ui import commands
+from nakrel.ui.background import Background
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 
@@ -40,13 +41,11 @@ class Exchange(QObject):
     """Reads and writes off the window's thread. `busy` says what goes on, '' when it is over."""
 
     busy = pyqtSignal(str)
-    _done = pyqtSignal(object, object)
 
     def __init__(self, store: Store, shown: Shown, of: QWidget) -> None:
         super().__init__(of)
         self._store, self._shown, self._of = store, shown, of
-        self._number = 0
-        self._done.connect(lambda then, result: then(result))
+        self._background = Background(self)
 
     def ask_import(self) -> None:
         """Ask for a file, and make a macro of it."""
@@ -136,22 +135,17 @@ class Exchange(QObject):
 
     def cancel(self) -> None:
         """Forget what is being read; what it gives is dropped."""
-        self._number += 1
+        self._background.cancel()
         self.busy.emit("")
 
     def _start(self, words: str, work: Callable[[], object], then: Callable[..., None]) -> None:
-        self._number += 1
-        number = self._number
         self.busy.emit(words)
 
         def finished(result: object) -> None:
-            if number == self._number:
-                self.busy.emit("")
-                then(result)
+            self.busy.emit("")
+            then(result)
 
-        pool = QThreadPool.globalInstance()
-        if pool is not None:
-            pool.start(lambda: self._done.emit(finished, work()))
+        self._background.start(work, finished)
 
 
 def _suffix_of(name: str) -> str:

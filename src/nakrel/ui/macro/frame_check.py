@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING, NamedTuple
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QThreadPool, QTimer, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
 from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
@@ -12,6 +12,7 @@ from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro
 from nakrel.core.units import FRAME_RATES, format_ms, format_rate
 from nakrel.ui import commands
+from nakrel.ui.background import Background
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
@@ -34,9 +35,8 @@ IN_ORDER = 0
 
 
 class _Result(NamedTuple):
-    """What was worked out: for which question, words, the safe macro, and the plot's points (x, share seen)."""
+    """What was worked out: words, the safe macro, and the plot's points (x, share seen)."""
 
-    number: int
     answer: str
     advice: str = ""
     safe: Macro | None = None
@@ -50,7 +50,7 @@ class _Plot(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.result = _Result(0, "")
+        self.result = _Result("")
         self.setFixedHeight(84)
 
     def sizeHint(self) -> QSize:
@@ -109,14 +109,12 @@ class FrameCheck(QWidget):
     It is worked out on another thread; what has been asked meanwhile is worked out anew.
     """
 
-    _worked_out = pyqtSignal(object)
-
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
         self._store, self._shown = store, shown
         self._macro: Macro | None = None
         self._safe: Macro | None = None
-        self._number = 0
+        self._background = Background(self)
         self._measured_us: float | None = None
         self.rate = choice("Frames a second")
         for fps in FRAME_RATES:
@@ -136,7 +134,6 @@ class FrameCheck(QWidget):
         self._timer.timeout.connect(self.refresh)
         self.rate.currentIndexChanged.connect(lambda index: self._rate_chosen())
         self.against.chosen.connect(self._against_chosen)
-        self._worked_out.connect(self._take)
         shown.frames_changed.connect(self._frames_changed)
         self._build()
 
@@ -185,16 +182,11 @@ class FrameCheck(QWidget):
 
     def refresh(self) -> None:
         """Work it out anew."""
-        self._number += 1
-        number, macro, jitter_us = self._number, self._macro, self.jitter_us
+        macro, jitter_us = self._macro, self.jitter_us
         fps, against = float(self.rate.currentData()), self._against
-        pool = QThreadPool.globalInstance()
-        if pool is not None:
-            pool.start(lambda: self._worked_out.emit(_work_out(number, macro, fps, jitter_us, against)))
+        self._background.start(lambda: _work_out(macro, fps, jitter_us, against), self._take)
 
     def _take(self, result: _Result) -> None:
-        if result.number != self._number:
-            return
         self._safe = result.safe
         self.plot.result = result
         self.plot.setAccessibleName(f"Presses seen against {'frame rate' if result.against == 'rate' else 'hold'}")
@@ -213,7 +205,7 @@ class FrameCheck(QWidget):
             commands.edit_macro(self._store, f"timing of {self._safe.name} for its game", self._safe)
 
 
-def _work_out(number: int, macro: Macro | None, fps: float, jitter_us: float, against: str) -> _Result:
+def _work_out(macro: Macro | None, fps: float, jitter_us: float, against: str) -> _Result:
     """Answer the questions; called on another thread."""
     # Not when the window opens: NumPy takes a tenth of a second to load.
     from nakrel.core import frames
@@ -221,13 +213,13 @@ def _work_out(number: int, macro: Macro | None, fps: float, jitter_us: float, ag
     try:
         presses, length_us = frames.presses_of(macro) if macro else ({}, 0.0)
     except DataError as error:
-        return _Result(number, str(error))
+        return _Result(str(error))
     if macro is None or not presses:
-        return _Result(number, "There is no press in it that a game could see.")
+        return _Result("There is no press in it that a game could see.")
     if fps == IN_ORDER:
         seen = frames.in_order(presses, length_us)
         words = f"A game that takes events in order sees all of the presses, {seen.per_second:.1f} a second."
-        return _Result(number, words)
+        return _Result(words)
     found = frames.over_rates(presses, length_us, jitter_us)
     mine = next(seen for seen in found if seen.fps == fps)
     if against == "hold":
@@ -238,12 +230,12 @@ def _work_out(number: int, macro: Macro | None, fps: float, jitter_us: float, ag
     else:
         points, mark = tuple((seen.fps, seen.seen) for seen in found), fps
     if mine.seen >= _ALL:
-        return _Result(number, _answer(mine), "Such a game can't miss any of them.", None, points, mark, against)
+        return _Result(_answer(mine), "Such a game can't miss any of them.", None, points, mark, against)
     least_us = frames.safe_us(fps, jitter_us)
     safe = frames.make_safe(macro, least_us)
     each = f"{format_ms(least_us)} ms down, {format_ms(least_us)} ms up, {format_rate(2 * least_us)} a control"
     advice = f"Fastest timing that none is lost of: {each}."
-    return _Result(number, _answer(mine), advice, safe if safe != macro else None, points, mark, against)
+    return _Result(_answer(mine), advice, safe if safe != macro else None, points, mark, against)
 
 
 def _answer(seen: Seen) -> str:

@@ -49,6 +49,8 @@ _HEADS = ("", "no", "step", "hold / wait", "starts at, ms", "remark")
 SECTION_WORDS = {Section.LEAD_IN: "lead-in", Section.LOOP: "loop", Section.LEAD_OUT: "lead-out"}
 # What has a figure in the column of times.
 _TIMED = (Wait, Tap, Chord, Wheel, Pointer, Text, Repeat, Branch)
+_SHOWN = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsDragEnabled
+_EDITED = _SHOWN | Qt.ItemFlag.ItemIsEditable
 _QUIET = (SECTION, NUMBER, STARTS, REMARK)
 ROWS_MIME = "application/x-nakrel-step-rows"
 AnyIndex = QModelIndex | QPersistentModelIndex
@@ -140,8 +142,7 @@ class StepsModel(HeadedModel):
         """Steps, times and remarks are edited in place; rows are dragged."""
         if not index.isValid():
             return Qt.ItemFlag.ItemIsDropEnabled
-        base = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsDragEnabled
-        return base | Qt.ItemFlag.ItemIsEditable if self.is_editable(index.row(), index.column()) else base
+        return _EDITED if self.is_editable(index.row(), index.column()) else _SHOWN
 
     def is_editable(self, row: int, column: int) -> bool:
         """Whether something can be typed there."""

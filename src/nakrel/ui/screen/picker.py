@@ -222,10 +222,12 @@ class Picker(QObject):
         if not self.views:
             return
         views, self.views = self.views, []
+        # The window first: the application ends with the last one that is closed.
+        if self._hidden is not None:
+            self._hidden.show()
         for view in views:
             view.releaseKeyboard()
             view.close()
         if self._hidden is not None:
-            self._hidden.show()
             self._hidden.activateWindow()
         self.ended.emit(bool(self.taken_at))

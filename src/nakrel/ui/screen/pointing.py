@@ -114,11 +114,14 @@ class Pointing(QObject):
         """Give the screens back."""
         self._limit.stop()
         views, self.views = self.views, []
+        if not views:
+            return
+        # The window first: the application ends with the last one that is closed.
+        if self._hidden is not None:
+            self._hidden.show()
         for view in views:
             view.releaseKeyboard()
             view.close()
-        if views:
-            if self._hidden is not None:
-                self._hidden.show()
-                self._hidden.activateWindow()
-            self.ended.emit()
+        if self._hidden is not None:
+            self._hidden.activateWindow()
+        self.ended.emit()

@@ -27,6 +27,7 @@ from nakrel.core.controls import label as control_label
 from nakrel.core.profile import RunMacro
 from nakrel.core.programs import describe_rule
 from nakrel.ui import commands, theme
+from nakrel.ui.background import wait_for_work
 from nakrel.ui.devices.page import DevicesPage
 from nakrel.ui.journal.page import JournalPage
 from nakrel.ui.macro.details import MacroDetails
@@ -38,6 +39,7 @@ from nakrel.ui.sheet.page import SheetPage
 from nakrel.ui.shown import PAGES, Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
+from nakrel.ui.window.field_undo import FieldUndo
 from nakrel.ui.window.shortcuts import ShortcutSheet
 from nakrel.ui.window.strip import LiveStrip
 
@@ -93,6 +95,7 @@ class MainWindow(QMainWindow):
         if isinstance(app := QApplication.instance(), QApplication):
             app.applicationStateChanged.connect(self._front_changed)
             self._front_changed(app.applicationState())
+            self._field_undo = FieldUndo(app)
 
     # Building
 
@@ -388,5 +391,6 @@ class MainWindow(QMainWindow):
         if isinstance(app := QApplication.instance(), QApplication):
             app.applicationStateChanged.disconnect(self._front_changed)
         self.shown.remember()
+        wait_for_work()
         self.store.close()
         super().closeEvent(event)

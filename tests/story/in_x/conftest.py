@@ -1,0 +1,24 @@
+"""A window under a hand, with a service that ends with the test."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from pytestqt.qtbot import QtBot
+
+from nakrel.client.connection import Connection
+from nakrel.core import messages as m
+from nakrel.storage.home import Home
+from tests.story.in_x.driver import Driver
+
+
+@pytest.fixture
+def driver(qtbot: QtBot, tmp_path: Path) -> Iterator[Driver]:
+    made = Driver(qtbot, tmp_path / "home")
+    yield made
+    made.close()
+    end = Connection.connect(Home.find(tmp_path / "home").socket, "end")
+    end.call(m.Shutdown())
+    end.close()
