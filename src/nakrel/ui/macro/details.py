@@ -16,6 +16,7 @@ from nakrel.core.profile import RunMacro
 from nakrel.core.steps import Open, Pointer, Text, walk
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui import commands
+from nakrel.ui.background import Background
 from nakrel.ui.macro.frame_check import FrameCheck
 from nakrel.ui.macro.last_run import LastRun
 from nakrel.ui.shown import Shown
@@ -64,6 +65,7 @@ class MacroDetails(QWidget):
         self._rest.setInterval(_REST_MS)
         self._rest.timeout.connect(self._ask_facts)
         self._facts = NO_FACTS
+        self._background = Background(self)
         self._asked: m.GetFacts | None = None
         self._build()
         self.last_run.told.connect(lambda record, spread_us: self.frame_check.set_jitter(spread_us))
@@ -143,7 +145,10 @@ class MacroDetails(QWidget):
             for code, cell in profile.sheet.cells.items()
             if isinstance(cell, RunMacro) and cell.macro == macro.id
         }
-        found = check_macro(macro, triggers, self._facts)
+        facts = self._facts
+        self._background.start(lambda: check_macro(macro, triggers, facts), self._show_findings)
+
+    def _show_findings(self, found: tuple[Finding, ...]) -> None:
         if found == self._findings:
             return
         self._findings = found

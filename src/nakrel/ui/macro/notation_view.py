@@ -8,7 +8,7 @@ from PyQt6.QtGui import QColor, QFocusEvent, QKeyEvent, QTextCharFormat, QTextCu
 from PyQt6.QtWidgets import QCompleter, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
 
 from nakrel.core import notation
-from nakrel.core.macro import Macro
+from nakrel.core.macro import Macro, Section
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette
@@ -18,6 +18,8 @@ __all__ = ["NotationView"]
 
 # How long nothing is typed before what stands there is taken.
 _PAUSE_MS = 700
+# Longer macros would make each pause in the typing a long one.
+MOST_STEPS = 20_000
 _HELP = "One step a line; Ctrl+Space completes. What you type is taken as soon as it can be read."
 
 
@@ -114,17 +116,24 @@ class NotationView(QWidget):
         """Show this macro; what is being typed of the same macro stays as it is typed."""
         same = macro is not None and self._macro is not None and macro.id == self._macro.id
         self._macro = macro
-        if macro is None or (same and self._reads_as(macro)):
+        if macro is None or (same and not self.editor.isReadOnly() and self._reads_as(macro)):
             return
         self._showing = True
-        self.editor.setPlainText(notation.write(macro))
+        size = sum(len(macro.section(section)) for section in Section)
+        self.editor.setReadOnly(size > MOST_STEPS)
+        self.editor.setPlainText("" if size > MOST_STEPS else notation.write(macro))
         self._showing = False
         self._fault(None)
+        if size > MOST_STEPS:
+            self.said.setText(
+                f"This macro has {size} steps, more than the {MOST_STEPS} that can be worked on as text. "
+                "Work on it in the list, or export it (Ctrl+E)."
+            )
 
     def take(self) -> None:
         """Make what stands there the macro's steps, or say where it can't be read."""
         self._timer.stop()
-        if self._macro is None:
+        if self._macro is None or self.editor.isReadOnly():
             return
         try:
             found = notation.read(self.editor.toPlainText())

@@ -14,12 +14,23 @@ __all__ = ["ShortcutSheet"]
 _IN_LISTS = (
     ("Enter", "edit"),
     ("Delete", "delete, or give the control back to the device"),
-    ("F2", "rename"),
+    ("F2", "rename; in steps, type the step anew"),
     ("Alt+Up, Alt+Down", "move steps"),
     ("Ctrl+C, Ctrl+X, Ctrl+V", "copy, cut and paste steps, as text"),
     ("Ctrl+Space in the notation", "complete"),
     ("a figure in a step's row", "type its time"),
     ("a letter on the sheet", "search"),
+)
+_IN_THE_DIAGRAM = (
+    ("arrows", "to the next edge, to another trace"),
+    ("Alt+Left, Alt+Right", "move what is picked by a step of the grid; with Ctrl by ten"),
+    ("Shift+Left, Shift+Right", "pick one more edge"),
+    ("H", "the whole hold, or its edge"),
+    ("C", "measure from here"),
+    ("Enter", "type the distance measured"),
+    ("Ctrl+A, Esc", "pick all, nothing"),
+    ("Alt+Up, Alt+Down", "move the trace"),
+    ("+, -, 0, wheel", "zoom in, out, show all"),
 )
 
 
@@ -41,8 +52,11 @@ class ShortcutSheet(QDialog):
                 grid.addWidget(label(keys), row, 1)
                 grid.addWidget(label(action.statusTip() or action.text()), row, 2)
                 row += 1
-        grid.addWidget(label("In lists", "heading"), row, 0)
-        for keys, words in _IN_LISTS:
-            grid.addWidget(label(keys), row, 1)
-            grid.addWidget(label(words), row, 2)
-            row += 1
+        # A second column of groups, so that all of it fits on a small screen.
+        row = 0
+        for group, lines in (("In lists", _IN_LISTS), ("In the diagram", _IN_THE_DIAGRAM)):
+            grid.addWidget(label(group, "heading"), row, 3)
+            for keys, words in lines:
+                grid.addWidget(label(keys), row, 4)
+                grid.addWidget(label(words), row, 5)
+                row += 1

@@ -150,7 +150,8 @@ class Diagram(QAbstractScrollArea):
         self.actual = {}
         down: dict[str, int] = {}
         for event in record.events if record else ():
-            if event.at_us > self.line.length_us * 1.03 + 1_000:
+            if event.due_us + bool(event.value) > self.line.length_us:
+                # What is pressed at the very end belongs to the next run.
                 break
             spans = self.actual.setdefault(event.control, [])
             if event.control.startswith("WHEEL") or event.control not in self.line.controls:
