@@ -5,6 +5,7 @@ from __future__ import annotations
 import sys
 from pathlib import Path
 
+from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QWidget
 
@@ -15,6 +16,7 @@ from nakrel.demo.seed import seed
 from nakrel.practice.window import PracticeWindow
 from nakrel.storage.home import Home
 from nakrel.ui.app import open_window
+from nakrel.ui.screen import Picker
 from nakrel.ui.store import Store
 
 MOUSE = "standin:halyard-12"
@@ -79,7 +81,11 @@ class Pictures:
         shown.show_page("macro")
         # The frame check is worked out once edits rest.
         QTest.qWait(900)
-        self.window.macro._select([3])
+        self.press(f"{THUMB}3", 0)
+        QTest.qWait(700)
+        self.measure()
+        self.press(f"{THUMB}3", 1)
+        QTest.qWait(1_060)
         self.take("macro")
         self.look("night")
         self.take("macro-night")
@@ -95,6 +101,7 @@ class Pictures:
         self.press(f"{THUMB}3", 0)
         store.ask(m.Stop())
         self.recording()
+        self.steps()
         shown.show_page("devices")
         QTest.qWait(200)
         self.take("devices")
@@ -107,6 +114,39 @@ class Pictures:
     def look(self, look: str) -> None:
         self.window.set_look(look)
         QTest.qWait(150)
+
+    def measure(self) -> None:
+        """Set the calipers to two edges of R, and leave the keyboard's mark at the second one."""
+        diagram = self.window.macro.diagram
+        self.window.activateWindow()
+        diagram.setFocus()
+        diagram.focusInEvent(None)
+        for key in (Qt.Key.Key_Down, Qt.Key.Key_Right, Qt.Key.Key_C, Qt.Key.Key_Right, Qt.Key.Key_C):
+            QTest.keyClick(diagram, key)
+
+    def steps(self) -> None:
+        """A macro with steps of all kinds, and the screen while a place is picked on it."""
+        shown, page = self.window.shown, self.window.macro
+        shown.show_macro("weigh-the-catch")
+        QTest.qWait(900)
+        self.take("steps")
+        self.look("night")
+        self.take("steps-night")
+        self.look("light")
+        shown.show_macro("stamp-40-parcels")
+        page._select([2])
+        page.builder_button.click()
+        QTest.qWait(400)
+        self.take("builder")
+        page.builder_button.click()
+        picker = Picker()
+        picker.start(m.Places((), (1280, 800), (396, 412), None))
+        QTest.mouseMove(picker.views[0], QPoint(700, 560))
+        picker.take()
+        QTest.mouseMove(picker.views[0], QPoint(396, 412))
+        self.take("pick", picker.views[0])
+        picker.end()
+        self.store.undo_stack.clear()
 
     def recording(self) -> None:
         self.window.shown.show_macro("cut-the-line")

@@ -31,6 +31,7 @@ from nakrel.core.steps import (
     Wait,
     Wheel,
     Whence,
+    walk,
 )
 from tests.strategies import macros, steps
 
@@ -131,7 +132,11 @@ def test_every_control_has_a_name_that_means_it_alone(code: str):
 
 def test_the_documentation_s_example_is_read_as_it_says():
     text = (Path(__file__).parents[2] / "docs" / "notation.md").read_text(encoding="utf-8")
-    assert text.split("```")[1].strip() == TEXT.strip()
+    example = text.split("```")[1].strip() + "\n"
+    found = read(example)
+    assert write(Macro(id="m", name="M", **{section.value: steps for section, steps in found.items()})) == example
+    kinds = {type(step) for steps in found.values() for step in walk(steps)}
+    assert kinds == {*Step.__args__} - {Open, Wheel}
 
 
 def test_case_spacing_and_other_units_are_taken_too():

@@ -177,7 +177,7 @@ def _against(at: int, step: Line, facts: Facts) -> Iterable[Finding]:
                 where = "the screen" if whence is Whence.SCREEN else "the window"
                 wrong = f"{x}, {y} lies outside {where} of {width} x {height} pixels."
     if wrong:
-        yield Finding(at, wrong)
+        yield Finding(at, wrong[0].upper() + wrong[1:])
 
 
 def _feedback(on: list[tuple[int, Row]], triggers: Collection[str]) -> Iterable[Finding]:

@@ -4,7 +4,22 @@ from __future__ import annotations
 
 from nakrel.core.macro import Again, LetGo, Macro, Mode, Play
 from nakrel.core.profile import EVERYDAY, Cell, MatchBy, Nothing, Profile, ProgramRule, RunMacro, SetUp, ToControl
-from nakrel.core.steps import Press, Release, Step, Tap, Wait, Wheel
+from nakrel.core.steps import (
+    Branch,
+    Chord,
+    If,
+    Otherwise,
+    PickOne,
+    Pointer,
+    Press,
+    Release,
+    Set,
+    Step,
+    Tap,
+    Text,
+    Wait,
+    Wheel,
+)
 
 __all__ = ["MACROS", "PROFILES"]
 
@@ -53,6 +68,35 @@ MACROS: tuple[Macro, ...] = (
         note="A stroke every 1.2 s until switched off.",
         play=Play(Mode.TOGGLE, pause_us=350 * MS, limit_us=3_600_000_000),
         loop=(Press(control="KEY_W"), Wait(wait_us=850 * MS), Release(control="KEY_W")),
+    ),
+    Macro(
+        id="weigh-the-catch",
+        name="Weigh the catch",
+        note="The scales hang in the harbour office; every third catch goes to the keeper.",
+        play=Play(Mode.TOGGLE, limit_runs=12),
+        lead_in=(Press(control="KEY_LEFTSHIFT"), Wait(wait_us=40 * MS)),
+        loop=(
+            Pointer(x=640, y=412, size=(1280, 800), over_us=120 * MS, remark="the scales"),
+            Wait(wait_us=200 * MS),
+            Tap(control="BTN_LEFT", hold_us=60 * MS),
+            Wait(wait_us=180 * MS, most_us=420 * MS),
+            If(
+                condition="run % 3 == 0",
+                steps=(Text(text="for the keeper", rate=40),),
+                otherwise=Otherwise(steps=(Tap(control="KEY_R", hold_us=40 * MS),)),
+            ),
+            Set(variable="catches", value="catches + 1"),
+            PickOne(
+                branches=(
+                    Branch(weight=3, steps=(Tap(control="KEY_1", hold_us=40 * MS),)),
+                    Branch(steps=(Tap(control="KEY_2", hold_us=40 * MS), Wait(wait_us=60 * MS))),
+                )
+            ),
+            Wait(wait_us="100 + min(catches, 10) * 20", remark="the heap grows"),
+            Chord(controls=("KEY_LEFTCTRL", "KEY_W"), hold_us=50 * MS),
+            Wheel(control="WHEEL_DOWN", notches=2),
+        ),
+        lead_out=(Release(control="KEY_LEFTSHIFT"),),
     ),
     Macro(
         id="cut-the-line",
@@ -129,6 +173,7 @@ _HEALER: dict[str, Cell] = {
     _thumb(7): ToControl("KEY_F13"),
     _thumb(8): ToControl("KEY_M"),
     _thumb(9): RunMacro("cast-far"),
+    _thumb(10): RunMacro("weigh-the-catch"),
     "KEY_CAPSLOCK": Nothing(),
     "BTN_SIDE": RunMacro("reel-in"),
 }

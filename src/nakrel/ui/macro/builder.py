@@ -98,7 +98,7 @@ class BuilderRow(QWidget):
             figures = [figure.text() for figure in self.figures]
             self._result = build(self._macro, builder, self.controls.text(), figures, self.places)
         except DataError as error:
-            words = str(error)
+            words = str(error)[0].upper() + str(error)[1:]
         else:
             made = self._result
             steps = " · ".join(line.strip() for line in notation.write(made).splitlines())
@@ -106,7 +106,9 @@ class BuilderRow(QWidget):
             rate = format_rate(cycle_us(made, made.play)) if one else ""
             pause = f"pause {format_ms(made.play.pause_us)} ms" if made.play.pause_us else ""
             words = "   ".join(filter(None, (describe_play(made.play), rate, steps, pause)))
-        self.preview.setObjectName("soft" if self._result else "alarm")
+        # What has not been given yet is no fault.
+        missing = not (self.places if self._asked is Asks.PLACES else self.controls.text().strip())
+        self.preview.setObjectName("soft" if self._result or missing else "alarm")
         self.preview.setText(words)
         if style := self.preview.style():
             style.polish(self.preview)

@@ -53,7 +53,7 @@ class MacroDetails(QWidget):
         self._checks_head, self.checks = label("Checks", "heading"), QVBoxLayout()
         self.checks.setSpacing(4)
         self._said = label("", "soft", wrap=True)
-        self._findings: tuple[Finding, ...] = ()
+        self._findings: tuple[Finding, ...] | None = None
         self._places_shown: object = None
         self._places = QVBoxLayout()
         self._places.setSpacing(0)

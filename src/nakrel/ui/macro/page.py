@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 import msgspec
 from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPoint, Qt
-from PyQt6.QtGui import QKeyEvent, QKeySequence
+from PyQt6.QtGui import QKeyEvent, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import QAbstractItemView, QApplication, QHBoxLayout, QMenu, QVBoxLayout, QWidget
 
 from nakrel.core import edits, notation
@@ -30,6 +30,8 @@ from nakrel.ui.widgets.basics import Segments, button, label
 from nakrel.ui.widgets.rows import Table
 
 __all__ = ["MacroPage"]
+
+_LEAST_LIST_PX = 190
 
 
 class _Steps(Table):
@@ -119,6 +121,7 @@ class MacroPage(QWidget):
         store.macro_changed.connect(lambda key: self.refresh())
         self.recording.live.connect(self._live)
         self.recording.ended.connect(self._recorded)
+        self.recording.resized.connect(self._share_height)
         self.add_step.added.connect(self.insert)
         self.add_step.pick_wanted.connect(self.pick_places)
         self.places.ended.connect(self.steps.setFocus)
@@ -240,6 +243,7 @@ class MacroPage(QWidget):
         self._show_view()
         self._follow_run()
         if fresh:
+            self.steps.scrollToTop()
             self.steps.clearSelection()
             self.steps.setCurrentIndex(self.model.index(-1, -1))
         elif rows:
@@ -273,6 +277,18 @@ class MacroPage(QWidget):
         self.builder.setVisible(there and self.builder_button.isChecked())
         self.timing_button.setVisible(there and not self._as_text)
         self.timing.setVisible(there and not self._as_text and self.timing_button.isChecked())
+        self._share_height()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Share the height out anew."""
+        super().resizeEvent(event)
+        self._share_height()
+
+    def _share_height(self) -> None:
+        """Give the diagram what the list, with a few rows at least, leaves of the height."""
+        others = (self.recording, self.bar, self.view, self.builder, self.timing, self.add_step)
+        taken = sum(part.sizeHint().height() + 6 for part in others if not part.isHidden())
+        self.diagram.give_room(self.height() - taken - _LEAST_LIST_PX)
 
     def selected(self) -> list[int]:
         """The selected rows."""

@@ -27,6 +27,7 @@ class RecordingBar(QWidget):
 
     live = pyqtSignal(object, object)
     ended = pyqtSignal(object)
+    resized = pyqtSignal()
 
     def __init__(self, store: Store) -> None:
         super().__init__()
@@ -92,6 +93,7 @@ class RecordingBar(QWidget):
 
     def _show_options(self) -> None:
         self.options.setVisible(self.options_button.isChecked())
+        self.resized.emit()
 
     def _clicked(self) -> None:
         if self._left_s:

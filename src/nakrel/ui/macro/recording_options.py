@@ -57,9 +57,11 @@ class RecordingOptions(QWidget):
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
         for fields in (
-            (*self.caught.values(), label("waits", "soft"), self.waits, self.even),
-            (label("pointer", "soft"), self.moves, self.tolerance, label("steps", "soft"), self.where),
-            (label("begins", "soft"), self.countdown, label("ends", "soft"), self.limit),
+            (*self.caught.values(), label("pointer", "soft"), self.moves, self.tolerance),
+            (
+                *(label("waits", "soft"), self.waits, self.even, label("steps", "soft"), self.where),
+                *(label("begins", "soft"), self.countdown, label("ends", "soft"), self.limit),
+            ),
         ):
             row = QHBoxLayout()
             row.setSpacing(8)

@@ -23,7 +23,7 @@ __all__ = ["Signs", "draw", "gap_words"]
 # A control held by the traces' heights: where in its row the line runs high and low.
 _HIGH, _LOW, _ACTUAL = 9, 30, 36
 # Ruler marks of frames closer than this are left out.
-_LEAST_FRAME_PX = 4
+_LEAST_FRAME_PX = 6
 _MIDDLE = Qt.AlignmentFlag.AlignVCenter
 
 
@@ -126,18 +126,21 @@ def _picked(painter: QPainter, view: View, control: str, top: float, spans: list
 
 def _zones(painter: QPainter, view: View, line: Timeline) -> None:
     p, field = palette(), view.field
-    painter.save()
-    painter.setClipRect(QRectF(field.left(), 0, field.width() + 60, view.height))
+    free = field.left()
     for zone in line.zones:
         left, right = view.x_of(zone.start_us), view.x_of(zone.end_us)
         if zone.section != "loop":
             ground = QRectF(left, field.top(), max(2, right - left), field.height())
             painter.fillRect(ground & field, QColor(p.shade))
+        if right < field.left() or left > field.right():
+            continue
+        # Names of narrow zones stand beside each other, and none beyond the frame.
+        words = SECTION_WORDS[zone.section]
+        width = painter.fontMetrics().horizontalAdvance(words)
+        at = max(free, min(left, view.width - width - 4))
         painter.setPen(QColor(p.soft))
-        if right >= field.left():
-            words = QRectF(max(left, field.left()), 3, max(60, right - max(left, field.left())), 15)
-            painter.drawText(words, Qt.AlignmentFlag.AlignLeft, SECTION_WORDS[zone.section])
-    painter.restore()
+        painter.drawText(QRectF(at, 3, width + 2, 15), Qt.AlignmentFlag.AlignLeft, words)
+        free = at + width + 8
 
 
 def _marked(painter: QPainter, view: View, signs: Signs) -> None:
@@ -181,7 +184,7 @@ def _frames(painter: QPainter, view: View, fps: float) -> None:
     painter.setPen(QColor(palette().soft))
     painter.drawText(QRectF(10, y - 5, LEFT - 16, 14), Qt.AlignmentFlag.AlignRight | _MIDDLE, f"{fps:g} frames/s")
     if frame_us * foot.width() / view.length_us < _LEAST_FRAME_PX:
-        painter.drawText(QRectF(foot.left(), y - 5, 260, 14), _MIDDLE, "zoom in to see the frames")
+        painter.drawText(QRectF(foot.left() + 8, y - 5, 260, 14), _MIDDLE, "zoom in to see the frames")
         return
     frame = int(view.since_us // frame_us)
     painter.setPen(QColor(palette().brass))

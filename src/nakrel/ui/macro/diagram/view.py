@@ -11,9 +11,9 @@ from nakrel.core.timeline import Span, Timeline
 
 __all__ = ["LANE", "LEFT", "RULER", "TOP", "TRACE", "Found", "View", "nice_step"]
 
-LEFT, TOP, TRACE, LANE, RULER, _RIGHT = 98, 20, 40, 18, 34, 22
+LEFT, TOP, TRACE, LANE, RULER, _RIGHT = 108, 20, 40, 18, 34, 22
 # More steps than this aren't told apart on any screen, and take long to draw.
-MOST_STEPS = 800
+MOST_STEPS = 400
 # Near enough to be meant, in pixels.
 _NEAR = 5
 _LEAST_WIDTH_US = 200

@@ -23,7 +23,7 @@ from nakrel.ui.macro.diagram.view import LANE, LEFT, RULER, TOP, TRACE, Found, V
 
 __all__ = ["Diagram"]
 
-_MOST_TRACES = 6
+_MOST_TRACES = 8
 _WORDS = "Nothing yet. Press Record and do it once, or add a step below."
 _PEN_MS = 33
 # A press that moves no further than this is a click, in pixels.
@@ -59,6 +59,7 @@ class Diagram(QAbstractScrollArea):
         self.view = View()
         self.line = NOTHING
         self.grid_us, self.fps = 1_000.0, 60.0
+        self.most_traces = _MOST_TRACES
         self.picks: frozenset[Edge] = frozenset()
         self.here: Found | None = None
         self.calipers: list[Moment] = []
@@ -68,6 +69,7 @@ class Diagram(QAbstractScrollArea):
         self._drag: _Drag | None = None
         self._preview: Timeline | None = None
         self._refused = False
+        self._fitting = False
         self._by_us = 0
         self._pen = Pen()
         self._timer = QTimer(self)
@@ -86,7 +88,7 @@ class Diagram(QAbstractScrollArea):
 
     def sizeHint(self) -> QSize:
         """Room for its traces."""
-        count = min(_MOST_TRACES, max(1, len(self.line.controls)))
+        count = min(self.most_traces, max(1, len(self.line.controls)))
         bar = self.horizontalScrollBar()
         low = bar.sizeHint().height() if bar is not None and not self.view.fitted else 0
         return QSize(400, TOP + count * TRACE + LANE + RULER + low)
@@ -101,6 +103,7 @@ class Diagram(QAbstractScrollArea):
             self.view.fitted = True
             self._pen.stop()
             self.measured.emit(None)
+            self.said.emit("", False)
         else:
             self.picks = frozenset(edge for edge in self.picks if edge.row < line.size)
         self.line, self._preview, self._refused = line, None, False
@@ -115,6 +118,13 @@ class Diagram(QAbstractScrollArea):
             self.view.reveal(self.line, span_us[0])
             self._fit_bars()
         self._repaint()
+
+    def give_room(self, height: int) -> None:
+        """Show as many traces at once as fit into so many pixels; the others are scrolled to."""
+        most = max(2, min(_MOST_TRACES, (height - TOP - LANE - RULER) // TRACE))
+        if most != self.most_traces:
+            self.most_traces = most
+            self._fit_bars()
 
     def set_rate(self, fps: float, grid_us: float) -> None:
         """Draw frames at this rate, and snap to this grid in microseconds (0 for none)."""
@@ -216,8 +226,7 @@ class Diagram(QAbstractScrollArea):
         if self.height() != wanted:
             self.setFixedHeight(wanted)
         view.width, view.height = ground.width(), ground.height()
-        for bar in (across, down):
-            bar.blockSignals(True)
+        self._fitting = True
         whole = max(view.length_us, self._shown.length_us * 1.03)
         # A bar counts in thousandths of what is in view.
         unit = view.length_us / 1_000
@@ -225,17 +234,16 @@ class Diagram(QAbstractScrollArea):
         across.setPageStep(1_000)
         across.setSingleStep(50)
         across.setValue(round(view.since_us / unit))
-        down.setRange(0, max(0, len(view.order) - _MOST_TRACES) * TRACE)
-        down.setPageStep(_MOST_TRACES * TRACE)
+        down.setRange(0, max(0, len(view.order) - self.most_traces) * TRACE)
+        down.setPageStep(self.most_traces * TRACE)
         down.setSingleStep(TRACE)
         view.scroll = down.value()
-        for bar in (across, down):
-            bar.blockSignals(False)
+        self._fitting = False
         self._repaint()
 
     def _scrolled(self) -> None:
         across, down = self.horizontalScrollBar(), self.verticalScrollBar()
-        if across is not None and down is not None:
+        if across is not None and down is not None and not self._fitting:
             self.view.look(self._shown, across.value() * self.view.length_us / 1_000, self.view.length_us)
             self.view.scroll = down.value()
         self._repaint()
@@ -533,7 +541,9 @@ class Diagram(QAbstractScrollArea):
         if moments:
             nearest = min(moments, key=lambda each: abs(each.at_us - self.here.at_us if self.here else 0))
             self._go_to(self._found(nearest, nearest.down))
-            if (bar := self.verticalScrollBar()) is not None and not 0 <= trace * TRACE - bar.value() < 6 * TRACE:
+            if (bar := self.verticalScrollBar()) is not None and not (
+                0 <= trace * TRACE - bar.value() < self.most_traces * TRACE
+            ):
                 bar.setValue(trace * TRACE)
 
     def _move_trace(self, way: int) -> None:

@@ -1,0 +1,92 @@
+"""How long an edit of a macro takes in the window, repaint included; run as a process of its own."""
+
+from __future__ import annotations
+
+import json
+import os
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+
+__all__ = ["edit_times"]
+
+
+def edit_times(rounds: int) -> dict[str, tuple[float, float]]:
+    """For each kind of edit the median in milliseconds with a macro of 20 steps and with one of 10,000."""
+    environment = {**os.environ, "QT_QPA_PLATFORM": os.environ.get("QT_QPA_PLATFORM", "offscreen")}
+    command = [sys.executable, "-m", "bench.editing", str(rounds)]
+    told = subprocess.run(command, check=True, env=environment, capture_output=True, text=True).stdout
+    return {name: (small, large) for name, small, large in json.loads(told)}
+
+
+def _measure(rounds: int) -> list[tuple[str, float, float]]:
+    from msgspec.structs import replace
+    from PyQt6.QtTest import QTest
+    from PyQt6.QtWidgets import QApplication
+
+    from nakrel.client.launch import ensure_service
+    from nakrel.core import messages as m
+    from nakrel.core.shaping import Edge
+    from nakrel.core.steps import Step, Tap, Wait
+    from nakrel.demo.seed import seed
+    from nakrel.storage.home import Home
+    from nakrel.ui.app import open_window
+    from nakrel.ui.store import Store
+
+    home = tempfile.mkdtemp()
+    seed(Home.find(home))
+    app = QApplication([])
+    store = Store(lambda: ensure_service(Home.find(home).socket, home, "bench"))
+    store.open()
+    window = open_window(app, store)
+    window.resize(1280, 800)
+    window.show()
+    window.shown.show_macro("reel-in")
+    page, found = window.macro, []
+    keys = ("KEY_Q", "KEY_W", "KEY_E", "BTN_LEFT", "KEY_R")
+
+    def drag(by_us: int) -> None:
+        diagram = page.diagram
+        row = page.model.size() // 2 // 2 * 2
+        diagram.picks = frozenset({Edge(row, True), Edge(row, False)})
+        diagram._try(diagram.line, by_us)
+
+    def timed(edit: Callable[[int], object]) -> float:
+        took = []
+        for number in range(rounds):
+            # What an edit leads to later (checks, frame check, the answer of the service) is over by then.
+            QTest.qWait(400)  # type: ignore[arg-type,call-arg]
+            page._select([page.model.size() // 2 // 2 * 2])
+            app.processEvents()
+            start = time.perf_counter()
+            edit(number)
+            app.processEvents()
+            took.append((time.perf_counter() - start) * 1_000)
+        return statistics.median(took)
+
+    edits: dict[str, Callable[[int], object]] = {
+        "a time typed": lambda n: page.model.setData(page.model.index(page.model.size() // 2 // 2 * 2, 3), str(21 + n)),
+        "a step added": lambda n: page.insert(Tap(control="KEY_Z", hold_us=5_000)),
+        "a step deleted": lambda n: page.delete_selected(),
+        "undo": lambda n: store.undo_stack.undo(),
+        "a hold dragged on": lambda n: drag(1_000 + 100 * n),
+    }
+    results: dict[str, list[float]] = {name: [] for name in edits}
+    for size in (20, 10_000):
+        steps: list[Step] = []
+        for number in range(size // 2):
+            steps += [Tap(control=keys[number % 5], hold_us=20_000), Wait(wait_us=30_000)]
+        store.put_macro(replace(store.macros["reel-in"], lead_in=(), lead_out=(), loop=tuple(steps)))
+        for name, edit in edits.items():
+            results[name].append(timed(edit))
+    found = [(name, small, large) for name, (small, large) in results.items()]
+    store.ask(m.Shutdown())
+    window.close()
+    return found
+
+
+if __name__ == "__main__":
+    print(json.dumps(_measure(int(sys.argv[1]))))
