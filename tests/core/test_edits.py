@@ -10,7 +10,7 @@ from nakrel.core import edits
 from nakrel.core.edits import Place
 from nakrel.core.macro import Macro, Play, Section
 from nakrel.core.simulate import plan
-from nakrel.core.steps import Branch, Chord, If, Otherwise, PickOne, Press, Release, Repeat, Tap, Wait, length_us
+from nakrel.core.steps import Branch, Chord, If, Otherwise, PickOne, Press, Release, Repeat, Tap, Wait, Wheel, length_us
 from nakrel.core.timeline import lay_out
 from nakrel.core.units import MAX_WAIT_US
 from tests.strategies import macros, steps
@@ -165,6 +165,28 @@ def test_trimming_takes_the_waits_at_both_ends():
 def test_joining_to_taps_changes_no_event(loop: list):
     macro = Macro(id="m", name="M", loop=tuple(loop))
     assert plan(edits.to_taps(macro), Play()) == plan(macro, Play())
+
+
+@given(st.lists(steps(["KEY_Q", "KEY_W"], st.integers(0, 9_000), chance=False), max_size=12))
+def test_parting_taps_changes_no_event(loop: list):
+    macro = Macro(id="m", name="M", loop=tuple(loop))
+    parted = edits.to_pairs(macro, range(len(edits.rows(macro))))
+    assert plan(parted, Play()) == plan(macro, Play())
+    assert not any(isinstance(row.step, Tap | Chord) for row in edits.rows(parted))
+
+
+def test_steps_get_another_control_where_they_can_have_it():
+    loop = (Q, Tap(control="KEY_W", hold_us=5), Wait(wait_us=3), Wheel(control="WHEEL_UP"), W)
+    macro = Macro(id="m", name="M", loop=loop)
+    pressed = edits.rebind(macro, {0, 1, 2, 3}, "BTN_SIDE")
+    assert pressed.loop == (
+        Press(control="BTN_SIDE"),
+        Tap(control="BTN_SIDE", hold_us=5),
+        Wait(wait_us=3),
+        Wheel(control="WHEEL_UP"),
+        W,
+    )
+    assert edits.rebind(macro, range(5), "WHEEL_DOWN").loop == (*loop[:3], Wheel(control="WHEEL_DOWN"), W)
 
 
 def test_press_wait_release_becomes_a_tap():

@@ -112,6 +112,15 @@ def test_what_is_down_at_the_beginning_is_completed_and_marked():
     assert steps[1].wait_us == 60 * MS
 
 
+def test_the_time_before_the_first_input_is_kept_where_that_is_wanted():
+    for from_now, wanted in ((True, 80 * MS), (False, None)):
+        recorder = Recorder(WayToRecord(from_now=from_now), began_us=20 * MS)
+        recorder.feed(Pressed("KEY_Q"), 100 * MS)
+        recorder.feed(Released("KEY_Q"), 130 * MS)
+        first = recorder.finish()[0]
+        assert (first.wait_us if isinstance(first, Wait) else None) == wanted
+
+
 def test_places_are_taken_at_clicks_and_not_twice():
     recorder = Recorder(WayToRecord(moves=Moves.CLICKS), screen=(1280, 800))
     for n, place in enumerate([(30, 40), (30, 40), (500, 60)]):

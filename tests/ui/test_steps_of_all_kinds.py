@@ -11,7 +11,7 @@ import pytest
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QLabel
+from PyQt6.QtWidgets import QLabel, QLineEdit
 
 from nakrel.core import messages as m
 from nakrel.core.errors import DataError
@@ -25,6 +25,8 @@ from nakrel.ui.screen.pointing import spots_of
 from tests.ui.conftest import Ui
 
 Q = Tap(control="KEY_Q", hold_us=20_000)
+# Without a screen there is no keyboard to be held, and nothing to be raised.
+no_grab = pytest.mark.qt_log_ignore("This plugin does not support")
 
 
 def shown(ui: Ui, *loop: Step, play: Play | None = None):
@@ -101,6 +103,42 @@ def test_a_step_is_typed_anew_in_its_row_and_keeps_its_remark_and_what_is_inside
         assert reason in model.refused
     assert not model.setData(model.index(1, WHAT), "wait 5 ms:")
     assert isinstance(loop(ui)[1], If)
+
+
+@no_grab
+def test_names_are_completed_while_a_step_is_typed(ui: Ui):
+    made = shown(ui, Q)
+    made.steps.setCurrentIndex(made.model.index(0, WHAT))
+    made.steps.edit(made.model.index(0, WHAT))
+    editor = made.steps.findChild(QLineEdit)
+    assert editor is not None
+    editor.clear()
+    QTest.keyClicks(editor, "tap left s")
+    completer = editor.completer()
+    assert completer is not None
+    model = completer.model()
+    offered = [model.index(row, 0).data() for row in range(model.rowCount())]
+    assert offered[0] == "tap Left Shift"
+    editor.setText("tap Left Shift for 30 ms")
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    ui.wait(lambda: loop(ui) == (Tap(control="KEY_LEFTSHIFT", hold_us=30_000),), "the step")
+
+
+def test_the_control_of_the_selected_steps_is_changed_by_pressing_another(ui: Ui):
+    made = shown(ui, Q, Wait(wait_us=9), Q)
+    made._select([0, 2])
+    actions = {action.text().split("\t")[0]: action for action in made.menu_for([0, 2]).actions()}
+    actions["Press another control for it…"].trigger()
+    assert made.rebind.armed
+    made.rebind.captured.emit("KEY_W")
+    assert [step.control for step in loop(ui) if isinstance(step, Tap)] == ["KEY_W", "KEY_W"]
+    made.rebind.cancel()
+    actions["Make presses and releases of taps"].trigger()
+    assert len(loop(ui)) == 7
+    actions["Clear all steps"].trigger()
+    assert loop(ui) == ()
+    ui.undo()
+    assert len(loop(ui)) == 7
 
 
 def test_figures_of_all_kinds_are_typed_and_take_formulas(ui: Ui):
@@ -227,10 +265,6 @@ PLACES = m.Places((), (800, 600), (100, 90), Window(50, 40, 400, 300, 7, "Tide m
 
 def key(code: Qt.Key, keys: Qt.KeyboardModifier = Qt.KeyboardModifier.NoModifier) -> QKeyEvent:
     return QKeyEvent(QKeyEvent.Type.KeyPress, code, keys)
-
-
-# Without a screen there is no keyboard to be held, either.
-no_grab = pytest.mark.qt_log_ignore("This plugin does not support")
 
 
 @no_grab

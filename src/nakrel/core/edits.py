@@ -14,6 +14,7 @@ from typing import Any, NamedTuple
 
 import msgspec
 
+from nakrel.core.controls import Kind, control
 from nakrel.core.macro import Macro, Section
 from nakrel.core.steps import (
     Block,
@@ -30,6 +31,7 @@ from nakrel.core.steps import (
     Tap,
     Wait,
     Way,
+    Wheel,
     branches,
     length_us,
 )
@@ -44,6 +46,7 @@ __all__ = [
     "insert",
     "move",
     "place_after",
+    "rebind",
     "retime",
     "row_at",
     "rows",
@@ -52,6 +55,7 @@ __all__ = [
     "steps_in",
     "steps_of",
     "to_chord",
+    "to_pairs",
     "to_taps",
     "trim",
     "with_steps_in",
@@ -303,6 +307,39 @@ def to_taps(macro: Macro) -> Macro:
     for section in Section:
         macro = _with(macro, section, joined(macro.section(section)))
     return macro
+
+
+def to_pairs(macro: Macro, chosen: Collection[int]) -> Macro:
+    """Turn taps and chords among the rows into presses, a wait and releases; the times of all events stay as they
+    were."""
+
+    def parted(row: int, line: SameKind) -> tuple[SameKind, ...]:
+        if row not in chosen or not isinstance(line, Tap | Chord):
+            return (line,)
+        controls = _held(line)
+        first = Press(control=controls[0], remark=line.remark, off=line.off)
+        return (
+            first,
+            *(Press(control=control, off=line.off) for control in controls[1:]),
+            Wait(wait_us=line.hold_us, off=line.off),
+            *(Release(control=control, off=line.off) for control in reversed(controls)),
+        )
+
+    return _map(macro, parted, chosen)
+
+
+def rebind(macro: Macro, chosen: Collection[int], code: str) -> Macro:
+    """Give the steps among the rows another control: taps, presses and releases a key or button, wheel steps a
+    direction. Steps that can't have it stay as they are."""
+    wheel = control(code).kind is Kind.WHEEL
+
+    def rebound(row: int, line: SameKind) -> tuple[SameKind, ...]:
+        fits = isinstance(line, Wheel) if wheel else isinstance(line, Tap | Press | Release)
+        if row not in chosen or not fits:
+            return (line,)
+        return (msgspec.structs.replace(line, control=code),)
+
+    return _map(macro, rebound, chosen)
 
 
 def to_chord(macro: Macro, chosen: Collection[int]) -> Macro:

@@ -43,7 +43,8 @@ class Moves(StrEnum):
 
 class WayToRecord(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """What is caught, how waits are kept, where the steps go, how long after the button it begins, and for how long it
-    goes on at most (seconds; 0 for no countdown and no limit). A path is thinned as far as it stays within
+    goes on at most (seconds; 0 for no countdown and no limit). With `from_now` the time before the first input is kept
+    as a wait, else it begins with that input. A path is thinned as far as it stays within
     `tolerance_px` pixels of what was performed."""
 
     keys: bool = True
@@ -56,6 +57,7 @@ class WayToRecord(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknow
     limit_s: int = 0
     moves: Moves = Moves.NONE
     tolerance_px: Annotated[int, msgspec.Meta(ge=0, le=100)] = 3
+    from_now: bool = False
 
     def catches(self, control: str) -> bool:
         """Whether this control is recorded."""
@@ -100,7 +102,7 @@ class Recorder:
         self._screen = screen
         self.steps: list[Step] = []
         self._down: dict[str, int] = {}
-        self._last_us: int | None = None
+        self._last_us: int | None = began_us if way.from_now else None
         self._path: list[Spot] = []
         self._place: tuple[int, int] | None = None
         for control in down:

@@ -3,7 +3,7 @@
 Reading what was written gives the same steps; writing what was read gives the text in its usual form.
 """
 
-from nakrel.core.notation.complete import completions
+from nakrel.core.notation.complete import completed, completions
 from nakrel.core.notation.lines import NotationError
 from nakrel.core.notation.read import read, read_steps
 from nakrel.core.notation.statements import read_span, read_time
@@ -11,6 +11,7 @@ from nakrel.core.notation.write import write, write_line, write_steps
 
 __all__ = [
     "NotationError",
+    "completed",
     "completions",
     "read",
     "read_span",

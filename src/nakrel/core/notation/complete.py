@@ -7,7 +7,7 @@ import re
 from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.names import fits, name_of
 
-__all__ = ["completions"]
+__all__ = ["completed", "completions"]
 
 _WORDS = (
     "tap",
@@ -41,3 +41,13 @@ def completions(line: str) -> list[str]:
     found = [code for code, control in CONTROLS.items() if control.kind in wanted and fits(control, typed)]
     names = [name_of(code) for code in found]
     return sorted(names, key=lambda name: not name.casefold().startswith(typed))
+
+
+def completed(line: str, completion: str) -> str:
+    """The line with one of its completions in place of what was typed of it."""
+    words = line.split(" ")
+    for start in range(len(words)):
+        typed = " ".join(words[start:])
+        if typed and typed.casefold() in completion.casefold():
+            return line[: len(line) - len(typed)] + completion
+    return line + completion

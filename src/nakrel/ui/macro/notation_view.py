@@ -78,17 +78,8 @@ class _Editor(QPlainTextEdit):
     def _complete(self, text: str) -> None:
         line = self._line_so_far()
         cursor = self.textCursor()
-        for typed in _endings(line):
-            if typed.casefold() in text.casefold():
-                cursor.movePosition(cursor.MoveOperation.Left, cursor.MoveMode.KeepAnchor, len(typed))
-                break
-        cursor.insertText(text)
-
-
-def _endings(line: str) -> list[str]:
-    """The ends of the line that begin at a word, the longest first."""
-    words = line.lstrip().split(" ")
-    return [" ".join(words[start:]) for start in range(len(words))]
+        cursor.movePosition(cursor.MoveOperation.Left, cursor.MoveMode.KeepAnchor, len(line))
+        cursor.insertText(notation.completed(line, text))
 
 
 class NotationView(QWidget):

@@ -6,8 +6,8 @@ from collections.abc import Callable
 
 import msgspec
 from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPoint, Qt
-from PyQt6.QtGui import QKeyEvent, QKeySequence, QResizeEvent
-from PyQt6.QtWidgets import QAbstractItemView, QApplication, QHBoxLayout, QMenu, QVBoxLayout, QWidget
+from PyQt6.QtGui import QResizeEvent
+from PyQt6.QtWidgets import QApplication, QHBoxLayout, QMenu, QVBoxLayout, QWidget
 
 from nakrel.core import edits, notation
 from nakrel.core import messages as m
@@ -23,61 +23,16 @@ from nakrel.ui.macro.notation_view import NotationView
 from nakrel.ui.macro.recording import RecordingBar
 from nakrel.ui.macro.screen_places import ScreenPlaces
 from nakrel.ui.macro.steps_model import SECTION_WORDS, TIME, WHAT, StepsModel
+from nakrel.ui.macro.steps_table import StepsTable
 from nakrel.ui.macro.timing import TimingRow
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, label
-from nakrel.ui.widgets.rows import Table
+from nakrel.ui.widgets.capture import Capture
 
 __all__ = ["MacroPage"]
 
 _LEAST_LIST_PX = 190
-
-
-class _Steps(Table):
-    """The step list: Enter edits the time, Delete deletes, rows are dragged."""
-
-    def __init__(self, page: MacroPage) -> None:
-        super().__init__("Steps")
-        self._page = page
-        self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
-        self.setDragDropMode(QAbstractItemView.DragDropMode.InternalMove)
-        self.setDragDropOverwriteMode(False)
-        self.setEditTriggers(
-            QAbstractItemView.EditTrigger.DoubleClicked
-            | QAbstractItemView.EditTrigger.EditKeyPressed
-            | QAbstractItemView.EditTrigger.AnyKeyPressed
-        )
-        self.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
-
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        """Handle the list's own keys; typing a figure anywhere in a row types its time."""
-        if event is None:
-            return
-        index = self.currentIndex()
-        if self.state() == QAbstractItemView.State.EditingState:
-            # A key that the field being edited has passed on; Enter has just ended it.
-            super().keyPressEvent(event)
-        elif event.matches(QKeySequence.StandardKey.Copy):
-            self._page.copy_selected()
-        elif event.matches(QKeySequence.StandardKey.Cut):
-            self._page.cut_selected()
-        elif event.matches(QKeySequence.StandardKey.Paste):
-            self._page.paste()
-        elif event.matches(QKeySequence.StandardKey.Delete) or event.key() == Qt.Key.Key_Backspace:
-            self._page.delete_selected()
-        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and index.isValid():
-            self.setFocus()
-            self._page.edit_row(index)
-        elif event.text().isdecimal() and index.isValid() and index.column() < TIME:
-            self.selectionModel().setCurrentIndex(  # type: ignore[union-attr]
-                index.siblingAtColumn(TIME), QItemSelectionModel.SelectionFlag.NoUpdate
-            )
-            super().keyPressEvent(event)
-        elif event.modifiers() & Qt.KeyboardModifier.AltModifier and event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
-            self._page.move_selected(-1 if event.key() == Qt.Key.Key_Up else 1)
-        else:
-            super().keyPressEvent(event)
 
 
 class MacroPage(QWidget):
@@ -89,7 +44,7 @@ class MacroPage(QWidget):
         self.recording = RecordingBar(store)
         self.diagram, self.bar = Diagram(), DiagramBar()
         self.model = StepsModel(store)
-        self.steps = _Steps(self)
+        self.steps = StepsTable(self)
         self.add_step = AddStep(store)
         self.notation = NotationView(store)
         self.builder = BuilderRow(store)
@@ -102,6 +57,7 @@ class MacroPage(QWidget):
         self.timing_button.setCheckable(True)
         self.view = Segments((("steps", "Steps"), ("notation", "Notation")), "Shown as")
         self.new_button = button("New macro", lambda: None, "act")
+        self.rebind = Capture(store, "Press the control that the selected steps should have…")
         self.places = ScreenPlaces(store, shown, self)
         self.exchange = Exchange(store, shown, self)
         self._empty = self._invitation()
@@ -123,6 +79,7 @@ class MacroPage(QWidget):
         self.recording.ended.connect(self._recorded)
         self.recording.resized.connect(self._share_height)
         self.add_step.added.connect(self.insert)
+        self.rebind.captured.connect(self._rebound)
         self.add_step.pick_wanted.connect(self.pick_places)
         self.places.ended.connect(self.steps.setFocus)
         self.exchange.busy.connect(self._show_busy)
@@ -156,6 +113,7 @@ class MacroPage(QWidget):
         layout.addWidget(self.timing)
         self.timing.hide()
         layout.addWidget(self.steps, 1)
+        layout.addWidget(self.rebind)
         layout.addWidget(self.add_step)
         layout.addWidget(self.notation, 1)
 
@@ -433,7 +391,10 @@ class MacroPage(QWidget):
         if isinstance(self.model.step(rows[-1]), Pointer):
             menu.addAction("Pick this place anew…", lambda: self.pick_again(rows[-1]))
             menu.addAction("Show me on the screen\tCtrl+Shift+K", self.show_places)
+        menu.addAction("Press another control for it…", self.rebind.arm)
         menu.addSeparator()
+        menu.addAction("Make presses and releases of taps", lambda: self.edit_selected("part taps", edits.to_pairs))
+        menu.addAction("Make taps of presses and releases\tCtrl+T", self.to_taps)
         menu.addAction("Make one chord of them", lambda: self.edit_selected("make a chord", edits.to_chord))
         menu.addAction("Repeat them", lambda: self._wrap("repeat steps", lambda inner: Repeat(times=2, steps=inner)))
         menu.addAction("Pick one of them at random", lambda: self._wrap("pick one", _ways))
@@ -443,6 +404,7 @@ class MacroPage(QWidget):
             menu.addAction(f"Move to the {SECTION_WORDS[section]}", lambda s=section: self.move_to(s))
         menu.addSeparator()
         menu.addAction("Delete\tDel", self.delete_selected)
+        menu.addAction("Clear all steps", self.clear)
         return menu
 
     def retime(self, change: Callable[[int], int], words: str) -> None:
@@ -450,6 +412,15 @@ class MacroPage(QWidget):
         if macro := self.model.macro:
             chosen = self.selected() or range(self.model.size())
             commands.edit_macro(self._store, f"{words} in {macro.name}", edits.retime(macro, chosen, change))
+
+    def clear(self) -> None:
+        """Take all steps out; the way to play stays."""
+        if macro := self.model.macro:
+            empty = msgspec.structs.replace(macro, lead_in=(), loop=(), lead_out=())
+            commands.edit_macro(self._store, f"clear {macro.name}", empty)
+
+    def _rebound(self, code: str) -> None:
+        self.edit_selected("another control", lambda macro, rows: edits.rebind(macro, rows, code))
 
     def trim(self) -> None:
         """Take out the waits at both ends of the loop."""

@@ -17,6 +17,7 @@ __all__ = ["RecordingOptions"]
 _WAITS = ((Waits.PERFORMED, "as performed"), (Waits.EVEN, "all alike"), (Waits.NONE, "left out"))
 _WHERE = ((Where.CURSOR, "after the selected step"), (Where.END, "at the end"), (Where.REPLACE, "in place of all"))
 _MOVES = ((Moves.NONE, "not"), (Moves.CLICKS, "at clicks"), (Moves.PATH, "its path"))
+_BEGINS = ((False, "at the first input"), (True, "now"))
 _CAUGHT = (("keys", "keys"), ("buttons", "buttons"), ("wheel", "wheel"))
 
 
@@ -33,6 +34,7 @@ class RecordingOptions(QWidget):
         self.even.setFixedWidth(78)
         self.where = self._choice("where", _WHERE)
         self.moves = self._choice("moves", _MOVES)
+        self.begins = self._choice("from_now", _BEGINS)
         self.tolerance = QSpinBox()
         self.tolerance.setAccessibleName("Tolerance of the path in pixels")
         self.tolerance.setToolTip("The path is thinned as far as it stays so near to what you did")
@@ -40,7 +42,7 @@ class RecordingOptions(QWidget):
         self.tolerance.setPrefix("within ")
         self.tolerance.setSuffix(" px")
         self.tolerance.setFixedWidth(96)
-        self.countdown = self._seconds("Begins after", "at once")
+        self.countdown = self._seconds("Begins after", "no countdown")
         self.limit = self._seconds("Ends after", "no limit")
         self._build()
         for name, box in self.caught.items():
@@ -58,10 +60,8 @@ class RecordingOptions(QWidget):
         layout.setSpacing(4)
         for fields in (
             (*self.caught.values(), label("pointer", "soft"), self.moves, self.tolerance),
-            (
-                *(label("waits", "soft"), self.waits, self.even, label("steps", "soft"), self.where),
-                *(label("begins", "soft"), self.countdown, label("ends", "soft"), self.limit),
-            ),
+            (label("waits", "soft"), self.waits, self.even, label("steps", "soft"), self.where),
+            (label("begins", "soft"), self.begins, self.countdown, label("ends", "soft"), self.limit),
         ):
             row = QHBoxLayout()
             row.setSpacing(8)
@@ -79,6 +79,7 @@ class RecordingOptions(QWidget):
         self.where.setCurrentIndex(self.where.findData(way.where))
         self.even.set_value(way.even_us)
         self.even.setVisible(way.waits is Waits.EVEN)
+        self.begins.setCurrentIndex(self.begins.findData(way.from_now))
         self.moves.setCurrentIndex(self.moves.findData(way.moves))
         self.tolerance.setVisible(way.moves is Moves.PATH)
         for field, value in (
@@ -105,7 +106,7 @@ class RecordingOptions(QWidget):
         made.setSpecialValueText(never)
         made.setPrefix("after ")
         made.setSuffix(" s")
-        made.setFixedWidth(84)
+        made.setFixedWidth(112)
         return made
 
     def _change(self, name: str, value: Any) -> None:

@@ -1,0 +1,89 @@
+"""The step list as it is worked with: its keys, and typing in its rows."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QStringListModel, Qt
+from PyQt6.QtGui import QKeyEvent, QKeySequence
+from PyQt6.QtWidgets import QAbstractItemView, QCompleter, QLineEdit, QStyleOptionViewItem, QWidget
+
+from nakrel.core import notation
+from nakrel.ui.macro.steps_model import TIME, WHAT
+from nakrel.ui.widgets.rows import RowDelegate, Table
+
+if TYPE_CHECKING:
+    from nakrel.ui.macro.page import MacroPage
+
+__all__ = ["StepsTable"]
+
+
+class _StepDelegate(RowDelegate):
+    """Completes the names of controls, and the words of the notation, while a step is typed."""
+
+    def createEditor(self, parent: QWidget | None, option: QStyleOptionViewItem, index: QModelIndex) -> QWidget | None:
+        """A field; for a step one that completes."""
+        editor = super().createEditor(parent, option, index)
+        if index.column() == WHAT and isinstance(editor, QLineEdit):
+            completer = QCompleter(editor)
+            completer.setModel(QStringListModel(completer))
+            completer.setCompletionMode(QCompleter.CompletionMode.UnfilteredPopupCompletion)
+            completer.setMaxVisibleItems(12)
+            editor.setCompleter(completer)
+            editor.textEdited.connect(lambda text: _offer(completer, text))
+        return editor
+
+
+def _offer(completer: QCompleter, line: str) -> None:
+    """Offer the lines that what stands there could become."""
+    lines = [notation.completed(line, each) for each in notation.completions(line)]
+    model = completer.model()
+    assert isinstance(model, QStringListModel)
+    model.setStringList([each for each in lines if each != line])
+
+
+class StepsTable(Table):
+    """The step list: Enter edits the time, Delete deletes, rows are dragged."""
+
+    def __init__(self, page: MacroPage) -> None:
+        super().__init__("Steps")
+        self._page = page
+        self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
+        self.setDragDropMode(QAbstractItemView.DragDropMode.InternalMove)
+        self.setDragDropOverwriteMode(False)
+        self.setEditTriggers(
+            QAbstractItemView.EditTrigger.DoubleClicked
+            | QAbstractItemView.EditTrigger.EditKeyPressed
+            | QAbstractItemView.EditTrigger.AnyKeyPressed
+        )
+        self.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
+        self.setItemDelegate(_StepDelegate(self))
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Handle the list's own keys; typing a figure anywhere in a row types its time."""
+        if event is None:
+            return
+        index = self.currentIndex()
+        if self.state() == QAbstractItemView.State.EditingState:
+            # A key that the field being edited has passed on; Enter has just ended it.
+            super().keyPressEvent(event)
+        elif event.matches(QKeySequence.StandardKey.Copy):
+            self._page.copy_selected()
+        elif event.matches(QKeySequence.StandardKey.Cut):
+            self._page.cut_selected()
+        elif event.matches(QKeySequence.StandardKey.Paste):
+            self._page.paste()
+        elif event.matches(QKeySequence.StandardKey.Delete) or event.key() == Qt.Key.Key_Backspace:
+            self._page.delete_selected()
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and index.isValid():
+            self.setFocus()
+            self._page.edit_row(index)
+        elif event.text().isdecimal() and index.isValid() and index.column() < TIME:
+            self.selectionModel().setCurrentIndex(  # type: ignore[union-attr]
+                index.siblingAtColumn(TIME), QItemSelectionModel.SelectionFlag.NoUpdate
+            )
+            super().keyPressEvent(event)
+        elif event.modifiers() & Qt.KeyboardModifier.AltModifier and event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            self._page.move_selected(-1 if event.key() == Qt.Key.Key_Up else 1)
+        else:
+            super().keyPressEvent(event)
