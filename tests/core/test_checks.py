@@ -26,6 +26,7 @@ FOUND = [
     ((TAP, Repeat(times=3)), 1, "nothing inside to repeat"),
     ((PickOne(branches=(Branch(steps=(TAP,)),)),), 0, "one way only"),
     ((TAP, Wait(wait_us=0)), 1, "takes no time"),
+    ((TAP, Wait(wait_us=1_000), TAP), 2, "goes down only 1 ms after it was let go"),
     ((Repeat(times=2, steps=(WAIT, UP_Q)),), 2, "nothing before it presses it"),
 ]
 
@@ -57,6 +58,16 @@ def test_a_loop_without_time_is_told_where_it_repeats():
     assert finding.row is None
     assert "no time in it" in finding.words
     assert check_macro(Macro(id="m", name="M", play=Play(Mode.TOGGLE, pause_us=1), loop=loop)) == ()
+
+
+def test_runs_that_follow_too_soon_on_each_other_are_told():
+    """A game that misses immediate press+release wants 20 ms of nothing after a press (common practice, no published
+    source)."""
+    for play, words in ((Play(Mode.HELD), "at once after"), (Play(Mode.COUNTED, pause_us=1_500), "only 1.5 ms after")):
+        (finding,) = check_macro(Macro(id="m", name="M", play=play, loop=(TAP,)))
+        assert (finding.row, words in finding.words) == (0, True)
+    assert check_macro(Macro(id="m", name="M", play=Play(Mode.HELD, pause_us=20_000), loop=(TAP,))) == ()
+    assert check_macro(Macro(id="m", name="M", loop=(TAP,))) == ()
 
 
 def test_a_macro_that_presses_its_own_trigger_is_told():

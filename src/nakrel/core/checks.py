@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Collection, Iterable
 from typing import NamedTuple
 
-from nakrel.core.controls import label
+from nakrel.core.controls import CONTROLS, OTHERS, Kind, label
 from nakrel.core.edits import Row, rows
 from nakrel.core.formulas import BUILT_IN, Estimate, FormulaError, compiled
 from nakrel.core.macro import Macro, Mode, Section, cycle_us
@@ -31,6 +31,7 @@ from nakrel.core.steps import (
     walk,
     weights_of,
 )
+from nakrel.core.timeline import Span, Timeline, lay_out
 from nakrel.core.units import format_ms
 
 __all__ = ["NO_FACTS", "Facts", "Finding", "check_macro"]
@@ -68,6 +69,7 @@ def check_macro(macro: Macro, triggers: Collection[str] = (), facts: Facts = NO_
         *_whole(macro),
         *_pairs(on),
         *(finding for at, row in on for finding in _each(at, row.step)),
+        *_gaps(macro),
         *_formulas(on),
         *(finding for at, row in on for finding in _against(at, row.step, facts)),
         *_feedback(on, triggers),
@@ -124,6 +126,36 @@ def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:
         else:
             words = "is never let go here; that happens only when the macro ends."
         yield Finding(at, f"{label(control)} {words}")
+
+
+def _gaps(macro: Macro) -> Iterable[Finding]:
+    """Presses that follow so soon on the release before that a game may take both for one."""
+    line = lay_out(macro)
+    loop = next((zone for zone in line.zones if zone.section is Section.LOOP), None)
+    for control, spans in line.spans.items():
+        if control in OTHERS or CONTROLS[control].kind is Kind.WHEEL:
+            continue
+        for before, after in zip(spans, spans[1:], strict=False):
+            gap = after.start_us - before.end_us
+            if gap < SHORT_US and after.down >= 0:
+                yield Finding(after.down, f"{label(control)} goes down {_soon(gap)} after it was let go: {_MERGED}")
+        inside = [span for span in spans if _both_in_loop(line, span)]
+        if macro.play.mode is not Mode.SINGLE and loop and inside:
+            gap = loop.end_us - inside[-1].end_us + macro.play.pause_us + inside[0].start_us - loop.start_us
+            if gap < SHORT_US:
+                words = f"Each run presses {label(control)} {_soon(gap)} after the run before let it go: {_MERGED}"
+                yield Finding(inside[0].down, f"{words} Give it a pause.")
+
+
+def _both_in_loop(line: Timeline, span: Span) -> bool:
+    return min(span.down, span.up) >= 0 and all(line.row(row).section is Section.LOOP for row in (span.down, span.up))
+
+
+_MERGED = "many games take both for one press."
+
+
+def _soon(gap_us: int) -> str:
+    return f"only {format_ms(gap_us)} ms" if gap_us else "at once"
 
 
 def _each(at: int, step: Line) -> Iterable[Finding]:
