@@ -108,8 +108,9 @@ def test_a_step_is_typed_anew_in_its_row_and_keeps_its_remark_and_what_is_inside
 @no_grab
 def test_names_are_completed_while_a_step_is_typed(ui: Ui):
     made = shown(ui, Q)
-    made.steps.setCurrentIndex(made.model.index(0, WHAT))
-    made.steps.edit(made.model.index(0, WHAT))
+    made.steps.setCurrentIndex(made.model.index(0, TIME))
+    made.steps.setFocus()
+    QTest.keyClick(made.steps, Qt.Key.Key_F2)
     editor = made.steps.findChild(QLineEdit)
     assert editor is not None
     editor.clear()

@@ -222,6 +222,9 @@ def _style(p: Palette) -> str:
     QHeaderView::section {{
         background: {p.paper}; color: {p.soft}; border: none; border-bottom: 1px solid {p.line}; padding: 0 6px;
     }}
+    #offered {{ background: {p.field}; border: 1px solid {p.line}; padding: 3px; }}
+    #offered::item {{ padding: 3px 6px; }}
+    #offered::item:selected {{ background: {p.shade}; color: {p.ink}; }}
     QMenu {{ background: {p.field}; border: 1px solid {p.line}; padding: 4px; }}
     QMenu::item {{ padding: 5px 22px 5px 14px; border-radius: 2px; }}
     QMenu::item:selected {{ background: {p.shade}; }}

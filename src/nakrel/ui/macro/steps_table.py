@@ -29,6 +29,8 @@ class _StepDelegate(RowDelegate):
             completer.setModel(QStringListModel(completer))
             completer.setCompletionMode(QCompleter.CompletionMode.UnfilteredPopupCompletion)
             completer.setMaxVisibleItems(12)
+            if popup := completer.popup():
+                popup.setObjectName("offered")
             editor.setCompleter(completer)
             editor.textEdited.connect(lambda text: _offer(completer, text))
         return editor
@@ -75,6 +77,8 @@ class StepsTable(Table):
             self._page.paste()
         elif event.matches(QKeySequence.StandardKey.Delete) or event.key() == Qt.Key.Key_Backspace:
             self._page.delete_selected()
+        elif event.key() == Qt.Key.Key_F2 and index.isValid():
+            self._page.edit_row(index.siblingAtColumn(WHAT))
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and index.isValid():
             self.setFocus()
             self._page.edit_row(index)
