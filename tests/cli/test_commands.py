@@ -8,13 +8,16 @@ import json
 from collections.abc import Iterator
 from pathlib import Path
 
+import msgspec
 import pytest
 from click.testing import CliRunner, Result
 
 from nakrel.cli.main import main
+from nakrel.core import messages as m
 from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.profile import RunMacro
 from nakrel.core.simulate import plan
-from nakrel.core.steps import Tap
+from nakrel.core.steps import Open, Tap
 from nakrel.demo.data import MACROS, PROFILES
 from nakrel.demo.seed import seed
 from nakrel.storage import files
@@ -157,3 +160,30 @@ def test_a_macro_goes_out_as_a_recording_and_comes_back(home: Path, service: Ser
     assert run(home, "export", "Storm volley", "--as", "vcd").stdout.startswith("$version Nakrel $end")
     assert run(home, "export", "Storm volley", "--as", "csv").stdout.startswith("section,depth,step")
     assert "no recording of evemu-record" in run(home, "import", str(home / "config" / "settings.json"), code=1).output
+
+
+def test_a_bundle_is_told_then_taken_and_opens_nothing(home: Path, service: ServiceProcess, tmp_path: Path):
+    path = tmp_path / "shared.zip"
+    opener = Macro(id="opener", name="Opener", loop=(Open(command=("tide-map",)),))
+    service.call(m.PutMacro(opener))
+    profile = next(p for p in PROFILES if p.id == "orrery-post")
+    cells = {**profile.sheet.cells, "BTN_SIDE": RunMacro("opener")}
+    setup = msgspec.structs.replace(profile.sheet, cells=cells)
+    service.call(m.PutProfile(msgspec.structs.replace(profile, setups=(setup,))))
+    assert "1 profiles" in run(home, "bundle", "Orrery Post", "-o", str(path)).stdout
+    told = run(home, "unpack", str(path)).stdout
+    assert "opens (off until allowed):\n  Opener: tide-map" in told
+    assert "Nothing was taken" in told
+    other = tmp_path / "other"
+    seed(Home.find(other))
+    fresh = ServiceProcess(other, "--backend", "stand-in")
+    try:
+        run(other, "unpack", str(path), "--take", "--clash", "replace")
+        taken = next(x for x in json.loads(run(other, "macros", "--json").stdout) if x["name"] == "Opener")
+        assert "nothing" not in taken["id"]
+        assert run(other, "plan", "Opener").stdout.splitlines() == ["time_us,control,value,words"]
+        run(other, "unpack", str(path), "--take", "--clash", "replace", "--allow", "tide-map")
+        assert "open tide-map" in run(other, "plan", "Opener").stdout
+    finally:
+        fresh.end()
+    assert "no proper zip" in run(home, "unpack", str(home / "config" / "settings.json"), code=1).output

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import shlex
 import sys
 import uuid
 from pathlib import Path
@@ -16,6 +17,7 @@ from nakrel.cli.doctor import examine, mend
 from nakrel.client.connection import ClientError, Connection, ServiceGone
 from nakrel.client.launch import ensure_service
 from nakrel.core import messages as m
+from nakrel.core.bundle import Clash, bundle_of, look_through, merge
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, cycle_us, describe_play
 from nakrel.core.profile import Profile
@@ -24,6 +26,7 @@ from nakrel.core.simulate import plan as plan_rows
 from nakrel.core.units import MAX_COUNT, format_rate
 from nakrel.demo.seed import seed
 from nakrel.storage import files
+from nakrel.storage.bundles import read_bundle, write_bundle
 from nakrel.storage.files import StorageError
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
@@ -155,6 +158,64 @@ def import_(session: Session, recording: Path, name: str | None) -> None:
     macro = Macro(id=uuid.uuid4().hex[:12], name=name or recording.stem, loop=tuple(steps))
     session.call(m.PutMacro(macro))
     click.echo(f"{macro.name}: {len(steps)} steps")
+
+
+@main.command()
+@click.argument("profiles", nargs=-1, required=True)
+@click.option("--output", "-o", type=click.Path(path_type=Path), required=True, help="The file.")
+@click.pass_obj
+def bundle(session: Session, profiles: tuple[str, ...], output: Path) -> None:
+    """Write PROFILES with all their macros to one file that can be shared."""
+    library = session.library()
+    chosen = tuple(_pick(library.profiles, name, "profile") for name in profiles)
+    made = bundle_of(chosen, library.macros)
+    try:
+        write_bundle(output, made)
+    except StorageError as error:
+        _fail(str(error))
+    click.echo(f"{output}: {len(made.profiles)} profiles, {len(made.macros)} macros")
+
+
+@main.command()
+@click.argument("file", type=click.Path(path_type=Path))
+@click.option("--take", is_flag=True, help="Take it; without it only what is inside is told.")
+@click.option("--clash", type=click.Choice([each.value for each in Clash]), default="keep", show_default=True,
+              help="What becomes of what is there already.")  # fmt: skip
+@click.option(
+    "--allow", multiple=True, metavar="COMMAND", help="Leave steps on that open this; they are off otherwise."
+)
+@click.pass_obj
+def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[str, ...]) -> None:
+    """Tell what is inside a bundle FILE, and with --take bring it in."""
+    library = session.library()
+    try:
+        found = read_bundle(file)
+    except StorageError as error:
+        _fail(str(error))
+    inside = look_through(found, library.profiles, library.macros)
+    for head, lines in (
+        ("profiles", inside.profiles),
+        ("macros", inside.macros),
+        ("linked to", inside.programs),
+        ("opens (off until allowed)", [f"{each.macro}: {shlex.join(each.command)}" for each in inside.opens]),
+        ("types", [f"{macro}: {text}" for macro, text in inside.types]),
+        ("goes on by itself", [f"{macro} {words}" for macro, words in inside.unattended]),
+        ("there already", inside.clashes),
+    ):
+        if lines:
+            click.echo(f"{head}:")
+            for line in lines:
+                click.echo(f"  {line}")
+    if not take:
+        click.echo("Nothing was taken; --take does.")
+        return
+    allowed = {tuple(shlex.split(command)) for command in allow}
+    merged = merge(found, library.profiles, library.macros, Clash(clash), lambda: uuid.uuid4().hex[:12], allowed)
+    for macro in merged.macros:
+        session.call(m.PutMacro(macro))
+    for profile in merged.profiles:
+        session.call(m.PutProfile(profile))
+    click.echo(f"taken: {len(merged.profiles)} profiles, {len(merged.macros)} macros")
 
 
 @main.command()

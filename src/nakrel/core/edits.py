@@ -58,6 +58,7 @@ __all__ = [
     "to_pairs",
     "to_taps",
     "trim",
+    "with_each",
     "with_steps_in",
     "wrap",
 ]
@@ -184,6 +185,11 @@ def insert(macro: Macro, place: Place, steps: Sequence[Step]) -> Macro:
     """Put steps into a gap."""
     into = steps_in(macro, place.section, place.inside)
     return with_steps_in(macro, place.section, place.inside, (*into[: place.at], *steps, *into[place.at :]))
+
+
+def with_each(macro: Macro, change_of: Callable[[Step], Step]) -> Macro:
+    """The macro with `change_of` in place of each step, inside blocks too."""
+    return _map(macro, lambda row, line: (line if isinstance(line, Way) else change_of(line),))
 
 
 def delete(macro: Macro, chosen: Collection[int]) -> Macro:

@@ -1,0 +1,150 @@
+"""Bundle files: a zip archive of profiles and macros, written to be shared and read with suspicion.
+
+`bundle.json` says what it is; each profile and macro is a file as in the library, under `profiles/` and `macros/`.
+"""
+
+from __future__ import annotations
+
+import io
+import re
+import stat
+import zipfile
+import zlib
+from pathlib import Path
+
+import msgspec
+
+from nakrel.core.bundle import Bundle
+from nakrel.core.macro import Macro
+from nakrel.core.profile import Profile, RunMacro
+from nakrel.storage import files
+from nakrel.storage.files import StorageError
+
+__all__ = ["read_bundle", "write_bundle"]
+
+FORMAT, VERSION = "nakrel-bundle", 1
+MAX_ARCHIVE = 64 * 1024 * 1024
+# What an archive may hold when unpacked, in all: a small archive that makes a huge one is a trap.
+MAX_UNPACKED = 128 * 1024 * 1024
+MAX_ENTRIES = 10_000
+_ENTRY = re.compile(r"(bundle\.json|(profiles|macros)/[^/\\\x00-\x1f]{1,240}\.json)")
+# So that two archives of the same are the same file (zip knows no earlier day).
+_DAY = (1980, 1, 1, 0, 0, 0)
+
+
+class _Head(msgspec.Struct, forbid_unknown_fields=True):
+    format: str
+    version: int
+
+
+def write_bundle(path: Path, bundle: Bundle) -> None:
+    """Write profiles and macros to a bundle file, all or nothing. Raises `StorageError`."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+        _add(archive, "bundle.json", msgspec.json.format(msgspec.json.encode(_Head(FORMAT, VERSION)), indent=2))
+        for number, profile in enumerate(bundle.profiles, 1):
+            _add(archive, f"profiles/{number:04d} {_stem(profile.name)}.json", files.encode(profile))
+        for number, macro in enumerate(bundle.macros, 1):
+            _add(archive, f"macros/{number:04d} {_stem(macro.name)}.json", files.encode(macro))
+    files.write(path, out.getvalue())
+
+
+def _stem(name: str) -> str:
+    return re.sub(r"[^A-Za-z0-9 .+-]", "_", name)[:60].strip() or "unnamed"
+
+
+def _add(archive: zipfile.ZipFile, name: str, content: bytes) -> None:
+    entry = zipfile.ZipInfo(name, _DAY)
+    entry.compress_type = zipfile.ZIP_DEFLATED
+    entry.external_attr = (stat.S_IFREG | 0o644) << 16
+    archive.writestr(entry, content)
+
+
+def read_bundle(path: Path) -> Bundle:
+    """The profiles and macros of a bundle file; nothing is unpacked to the disk.
+
+    Raises `StorageError` with the reason for what is no bundle, damaged, or made to do harm.
+    """
+    try:
+        if path.stat().st_size > MAX_ARCHIVE:
+            raise StorageError(f"{path}: larger than {MAX_ARCHIVE // 1024 // 1024} MB, so it is not opened")
+        with zipfile.ZipFile(path) as archive:
+            return _read(path, archive)
+    except OSError as error:
+        raise StorageError(f"{path}: can't be read: {error.strerror}") from None
+    except (zipfile.BadZipFile, zlib.error, EOFError, UnicodeError, ValueError, RuntimeError) as error:
+        raise StorageError(f"{path}: this is no proper zip archive: {error}") from None
+    except MemoryError:
+        raise StorageError(f"{path}: it is too large to be read") from None
+
+
+def _read(path: Path, archive: zipfile.ZipFile) -> Bundle:
+    entries = archive.infolist()
+    _refuse_hostile(path, entries)
+    names = {entry.filename: entry for entry in entries}
+    if "bundle.json" not in names:
+        raise StorageError(f"{path}: there is no bundle.json in it, so it is no bundle of Nakrel's")
+    left = [MAX_UNPACKED]
+    try:
+        head = msgspec.json.decode(_content(path, archive, names["bundle.json"], left), type=_Head)
+    except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
+        raise StorageError(f"{path}, bundle.json: {error}") from None
+    if head.format != FORMAT or not 1 <= head.version <= VERSION:
+        raise StorageError(
+            f"{path}: this Nakrel reads version {VERSION} of {FORMAT}, the file says {head.format!r}, {head.version}"
+        )
+    profiles: list[Profile] = []
+    macros: list[Macro] = []
+    for name, entry in sorted(names.items()):
+        if name.startswith("profiles/"):
+            profiles.append(files.decode(_content(path, archive, entry, left), Profile, f"{path}, {name}"))
+        elif name.startswith("macros/"):
+            macros.append(files.decode(_content(path, archive, entry, left), Macro, f"{path}, {name}"))
+    _refuse_loose_ends(path, profiles, macros)
+    return Bundle(tuple(profiles), tuple(macros))
+
+
+def _refuse_hostile(path: Path, entries: list[zipfile.ZipInfo]) -> None:
+    """Refuse what no bundle has: before anything is unpacked."""
+    if len(entries) > MAX_ENTRIES:
+        raise StorageError(
+            f"{path}: {len(entries)} files are in it, more than the {MAX_ENTRIES} that a bundle can have"
+        )
+    seen: set[str] = set()
+    for entry in entries:
+        shown = entry.filename[:80]
+        kind = stat.S_IFMT(entry.external_attr >> 16)
+        if kind not in (0, stat.S_IFREG):
+            raise StorageError(f"{path}: {shown!r} in it is a link or something else that is no file")
+        if not _ENTRY.fullmatch(entry.filename):
+            raise StorageError(f"{path}: {shown!r} in it does not belong into a bundle, so nothing of it is taken")
+        if entry.filename in seen:
+            raise StorageError(f"{path}: {shown!r} is in it twice")
+        seen.add(entry.filename)
+        if entry.flag_bits & 1:
+            raise StorageError(f"{path}: {shown!r} in it is encrypted")
+    if sum(entry.file_size for entry in entries) > MAX_UNPACKED:
+        raise StorageError(f"{path}: unpacked it would be larger than {MAX_UNPACKED // 1024 // 1024} MB")
+
+
+def _content(path: Path, archive: zipfile.ZipFile, entry: zipfile.ZipInfo, left: list[int]) -> bytes:
+    """One file's content. What the archive says of its size is not believed: no more than is left is unpacked."""
+    with archive.open(entry) as file:
+        content = file.read(left[0] + 1)
+    if len(content) > left[0]:
+        raise StorageError(f"{path}: unpacked it would be larger than {MAX_UNPACKED // 1024 // 1024} MB")
+    left[0] -= len(content)
+    return content
+
+
+def _refuse_loose_ends(path: Path, profiles: list[Profile], macros: list[Macro]) -> None:
+    for keys in ([item.id for item in profiles], [item.id for item in macros]):
+        twice = next((key for key in keys if keys.count(key) > 1), None) if len(set(keys)) != len(keys) else None
+        if twice is not None:
+            raise StorageError(f"{path}: two things in it have the id {twice[:80]!r}")
+    known = {macro.id for macro in macros}
+    for profile in profiles:
+        for setup in profile.setups:
+            for cell in setup.cells.values():
+                if isinstance(cell, RunMacro) and cell.macro not in known:
+                    raise StorageError(f"{path}: {profile.name[:80]!r} plays {cell.macro!r}, which isn't in it")
