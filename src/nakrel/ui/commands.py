@@ -8,6 +8,7 @@ from typing import NamedTuple
 import msgspec
 from PyQt6.QtGui import QUndoCommand
 
+from nakrel.core.bundle import Merged
 from nakrel.core.macro import Macro, Play
 from nakrel.core.messages import Settings
 from nakrel.core.profile import Cell, Profile, ProgramRule, RunMacro, keeps_left_click
@@ -29,6 +30,7 @@ __all__ = [
     "new_profile",
     "set_cell",
     "set_programs",
+    "take",
 ]
 
 Value = Profile | Macro | Settings
@@ -109,6 +111,16 @@ def add_macro(store: Store, macro: Macro) -> Macro:
     added = msgspec.structs.replace(macro, id=new_id(), name=name)
     _push(store, f"import {added.name}", Change(None, added))
     return added
+
+
+def take(store: Store, merged: Merged) -> None:
+    """Take what a bundle brings, as one edit."""
+    names = [*(profile.name for profile in merged.profiles), *(macro.name for macro in merged.macros)]
+    changes = [
+        *(Change(store.macros.get(macro.id), macro) for macro in merged.macros),
+        *(Change(store.profiles.get(profile.id), profile) for profile in merged.profiles),
+    ]
+    _push(store, f"import {names[0] if names else 'nothing'}", *changes)
 
 
 def duplicate_macro(store: Store, macro: Macro) -> Macro:

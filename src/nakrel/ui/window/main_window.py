@@ -32,6 +32,7 @@ from nakrel.ui.devices.page import DevicesPage
 from nakrel.ui.journal.page import JournalPage
 from nakrel.ui.macro.details import MacroDetails
 from nakrel.ui.macro.page import MacroPage
+from nakrel.ui.profiles.bundle import Bundles
 from nakrel.ui.profiles.column import ProfilesColumn
 from nakrel.ui.profiles.link import LinkDialog
 from nakrel.ui.sheet.details import SheetDetails
@@ -81,6 +82,7 @@ class MainWindow(QMainWindow):
         self._fault_timer.setSingleShot(True)
         self._fault_timer.timeout.connect(lambda: self._show_fault(""))
         self.link_dialog: LinkDialog | None = None
+        self.bundles = Bundles(store, self.shown, self)
         self._head: object = None
         self.setWindowTitle("Nakrel")
         self.resize(1280, _fitting(800))
@@ -187,6 +189,8 @@ class MainWindow(QMainWindow):
             "Profile": [
                 self._action("New profile", self.column.new_profile, "Ctrl+N"),
                 self._action("Link a program", self.open_link, "Ctrl+L"),
+                self._action("Export the profile as a bundle", self.bundles.ask_export, "Ctrl+Shift+E"),
+                self._action("Import a bundle", self.bundles.ask_import, "Ctrl+Shift+I"),
                 self._action("Follow games or pin the live profile", self.column.follow.click, "Ctrl+P"),
             ],
             "Macro": [

@@ -1,0 +1,167 @@
+"""Bundles in the window: writing one, and looking through one before anything of it lands."""
+
+from __future__ import annotations
+
+import shlex
+from pathlib import Path
+
+from PyQt6.QtCore import QObject
+from PyQt6.QtWidgets import QCheckBox, QDialog, QFileDialog, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
+
+from nakrel.core.bundle import Bundle, Clash, Contents, bundle_of, look_through, merge
+from nakrel.storage.bundles import read_bundle, write_bundle
+from nakrel.storage.files import StorageError
+from nakrel.ui import commands
+from nakrel.ui.background import Background
+from nakrel.ui.shown import Shown
+from nakrel.ui.store import Store, new_id
+from nakrel.ui.widgets.basics import Segments, button, hairline, label
+
+__all__ = ["BundleDialog", "Bundles"]
+
+_FILTER = "Bundle (*.nakrel.zip)"
+_CLASHES = ((Clash.KEEP, "Keep both"), (Clash.REPLACE, "Take its place"), (Clash.SKIP, "Leave the old one"))
+
+
+class BundleDialog(QDialog):
+    """What is inside, in words; each program that it would open is allowed by itself, or stays off."""
+
+    def __init__(self, bundle: Bundle, contents: Contents, name: str, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.setWindowTitle(f"Look through {name}")
+        self.resize(640, 520)
+        self.bundle = bundle
+        self.clash = Clash.KEEP
+        self.allowed: dict[tuple[str, ...], QCheckBox] = {}
+        self.clashes = Segments([(each.value, words) for each, words in _CLASHES], "What becomes of what is there")
+        self.take_button = button("Take it", self.accept, "act")
+        self._inside = QVBoxLayout()
+        self._inside.setContentsMargins(0, 0, 12, 0)
+        self._inside.setSpacing(3)
+        self._list("Profiles", contents.profiles)
+        self._list("Macros", contents.macros)
+        self._list("Linked to", contents.programs)
+        self._opens(contents)
+        self._list("It types", [f"{macro}: {text}" for macro, text in contents.types])
+        self._list("Goes on by itself", [f"{macro} {words}" for macro, words in contents.unattended])
+        self._list("There already", contents.clashes)
+        self._inside.addStretch(1)
+        self._build(bool(contents.clashes))
+        self.clashes.set_value(Clash.KEEP.value)
+        self.clashes.chosen.connect(self._clash_chosen)
+
+    def _build(self, clashes: bool) -> None:
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(18, 14, 18, 14)
+        layout.addWidget(label("Nothing of it has landed yet. This is what is inside:", "soft"))
+        body = QWidget()
+        body.setLayout(self._inside)
+        scroll = QScrollArea()
+        scroll.setWidgetResizable(True)
+        scroll.setWidget(body)
+        layout.addWidget(scroll, 1)
+        layout.addWidget(hairline())
+        if clashes:
+            layout.addWidget(label("What becomes of what is there under the same id or name?", "soft"))
+            layout.addWidget(self.clashes)
+        row = QHBoxLayout()
+        row.addStretch(1)
+        row.addWidget(button("Leave it", self.reject))
+        row.addWidget(self.take_button)
+        layout.addLayout(row)
+
+    def _list(self, head: str, lines: object) -> None:
+        shown = list(lines)  # type: ignore[call-overload]
+        if shown:
+            self._inside.addSpacing(6)
+            self._inside.addWidget(label(f"{head} ({len(shown)})", "heading"))
+            for line in shown:
+                self._inside.addWidget(label(line, wrap=True))
+
+    def _opens(self, contents: Contents) -> None:
+        if not contents.opens:
+            return
+        self._inside.addSpacing(6)
+        self._inside.addWidget(label(f"It would open programs ({len(contents.opens)})", "heading"))
+        self._inside.addWidget(label("These steps come switched off. Allow only what you know.", "soft", wrap=True))
+        for each in contents.opens:
+            if each.command not in self.allowed:
+                box = QCheckBox(f"Allow {shlex.join(each.command)}  (in {each.macro})")
+                self.allowed[each.command] = box
+                self._inside.addWidget(box)
+
+    def _clash_chosen(self, value: str) -> None:
+        self.clash = Clash(value)
+
+
+class Bundles(QObject):
+    """Asks for files, and reads and writes them off the window's thread."""
+
+    def __init__(self, store: Store, shown: Shown, of: QWidget) -> None:
+        super().__init__(of)
+        self._store, self._shown, self._of = store, shown, of
+        self._background = Background(self)
+        self.dialog: BundleDialog | None = None
+
+    def ask_export(self) -> None:
+        """Ask for a file, and write the shown profile with its macros to it."""
+        profile = self._shown.profile
+        if profile is None:
+            return
+        name, _ = QFileDialog.getSaveFileName(
+            self._of, f"Write {profile.name} and its macros", f"{profile.name}.nakrel.zip", _FILTER
+        )
+        if name:
+            self.write(Path(name))
+
+    def ask_import(self) -> None:
+        """Ask for a file, and show what is inside."""
+        name, _ = QFileDialog.getOpenFileName(self._of, "Look through a bundle", "", f"{_FILTER};;All files (*)")
+        if name:
+            self.read(Path(name))
+
+    def write(self, path: Path) -> None:
+        """Write the shown profile with its macros."""
+        profile = self._shown.profile
+        if profile is None:
+            return
+        made = bundle_of((profile,), dict(self._store.macros))
+
+        def work() -> str:
+            try:
+                write_bundle(path, made)
+            except StorageError as error:
+                return str(error)
+            return ""
+
+        self._background.start(work, lambda error: self._store.fault.emit(error) if error else None)
+
+    def read(self, path: Path) -> None:
+        """Show what is inside a bundle; it lands only when that is wanted."""
+
+        def work() -> Bundle | str:
+            try:
+                return read_bundle(path)
+            except StorageError as error:
+                return str(error)
+
+        def then(found: Bundle | str) -> None:
+            if isinstance(found, str):
+                self._store.fault.emit(found)
+                return
+            contents = look_through(found, self._store.profiles, self._store.macros)
+            self.dialog = BundleDialog(found, contents, path.name, self._of)
+            self.dialog.accepted.connect(self._take)
+            self.dialog.open()
+
+        self._background.start(work, then)
+
+    def _take(self) -> None:
+        dialog = self.dialog
+        if dialog is None:
+            return
+        allowed = [command for command, box in dialog.allowed.items() if box.isChecked()]
+        merged = merge(dialog.bundle, self._store.profiles, self._store.macros, dialog.clash, new_id, allowed)
+        commands.take(self._store, merged)
+        if merged.profiles:
+            self._shown.show_profile(merged.profiles[0].id)
