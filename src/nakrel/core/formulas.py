@@ -61,11 +61,11 @@ FUNCTIONS = {
 
 
 class FormulaError(DataError):
-    """The formula can't be read, or has no result; `column` counts from 1, 0 where it is about the whole."""
+    """The formula can't be read, or has no result; `column` counts from 1, 0 where it is about the whole of `text`."""
 
     def __init__(self, text: str, column: int, message: str) -> None:
         super().__init__(f"the formula {text!r} {message}")
-        self.column = column
+        self.text, self.column = text, column
 
 
 class Scope(Protocol):

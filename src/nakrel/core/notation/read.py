@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from nakrel.core.errors import DataError
+from nakrel.core.formulas import FormulaError
 from nakrel.core.macro import Section
 from nakrel.core.notation.lines import Line, NotationError, closing, cut_remark, fail, quoted, remark_text, split
 from nakrel.core.notation.statements import bounded, read_statement
@@ -88,6 +89,9 @@ def _statement(lines: list[Line], at: int, depth: int) -> tuple[Step, int]:
         return read_statement(line, start, verb, words, common), at + 1
     except NotationError:
         raise
+    except FormulaError as error:
+        place = max(start, line.text.find(error.text, start))
+        fail(line, place + max(0, error.column - 1), str(error))
     except DataError as error:
         fail(line, start, str(error))
 

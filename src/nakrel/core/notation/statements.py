@@ -87,7 +87,7 @@ def read_statement(line: Line, start: int, verb: str, words: str, common: dict[s
         case "wait":
             if not rest:
                 fail(line, at, "how long? Write it as: wait 25 ms, or wait 2 to 5 s")
-            least, most = read_span(rest)
+            least, most = _span(line, at, rest)
             return Wait(wait_us=least, most_us=most, **common)  # type: ignore[arg-type]
         case "turn":
             return _turn(line, at, rest, common)
@@ -132,7 +132,7 @@ def _move(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
         )
     whence = Whence.POINTER if way.lower() == "by" else Whence((found["what"] or "screen").lower())
     size = (int(found["width"]), int(found["height"])) if found["width"] else None
-    over_us = read_time(found["over"]) if found["over"] else 0
+    over_us = _time(line, at, found["over"]) if found["over"] else 0
     return Pointer(x=x, y=y, whence=whence, size=size, over_us=over_us, **common)  # type: ignore[arg-type]
 
 
@@ -189,7 +189,22 @@ def _timed(line: Line, at: int, rest: str) -> tuple[str, int | str]:
     found = outside(rest, " for ")
     if found < 0:
         fail(line, at + len(rest), "expected 'for' and a time, as in: tap Q for 50 ms")
-    return rest[:found], read_time(rest[found + 5 :])
+    return rest[:found], _time(line, at, rest[found + 5 :])
+
+
+def _time(line: Line, at: int, text: str) -> int | str:
+    """A time at its place in the line, which is told where it can't be read."""
+    try:
+        return read_time(text)
+    except DataError as error:
+        fail(line, max(at, line.text.find(text.strip(), at)), str(error))
+
+
+def _span(line: Line, at: int, text: str) -> tuple[int | str, int | str | None]:
+    try:
+        return read_span(text)
+    except DataError as error:
+        fail(line, max(at, line.text.find(text.strip(), at)), str(error))
 
 
 def _control(line: Line, at: int, name: str) -> str:

@@ -32,7 +32,7 @@ from nakrel.ui.widgets.capture import Capture
 
 __all__ = ["MacroPage"]
 
-_LEAST_LIST_PX = 190
+_LEAST_LIST_PX, _LEAST_TEXT_PX = 190, 300
 
 
 class MacroPage(QWidget):
@@ -246,7 +246,7 @@ class MacroPage(QWidget):
         """Give the diagram what the list, with a few rows at least, leaves of the height."""
         others = (self.recording, self.bar, self.view, self.builder, self.timing, self.add_step)
         taken = sum(part.sizeHint().height() + 6 for part in others if not part.isHidden())
-        self.diagram.give_room(self.height() - taken - _LEAST_LIST_PX)
+        self.diagram.give_room(self.height() - taken - (_LEAST_TEXT_PX if self._as_text else _LEAST_LIST_PX))
 
     def selected(self) -> list[int]:
         """The selected rows."""

@@ -96,6 +96,8 @@ class StepsModel(HeadedModel):
         section, step = self.line.row(row)[:2]
         if role == Qt.ItemDataRole.DisplayRole:
             return self._text(row, column, section, step)
+        if role == Qt.ItemDataRole.ToolTipRole and column in (WHAT, TIME, REMARK):
+            return self._text(row, column, section, step)
         if role == Qt.ItemDataRole.EditRole:
             return _line_text(step) if column == WHAT else self._text(row, column, section, step).removesuffix(" ms")
         if role == Qt.ItemDataRole.AccessibleTextRole and column == WHAT:
