@@ -8,13 +8,18 @@ from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.macro import Again, LetGo, Macro, Mode, Play, StartOn
 from nakrel.core.profile import (
     Cell,
+    HoldLayer,
+    Layer,
     MatchBy,
     Nothing,
     Profile,
     ProgramRule,
     RunMacro,
     SetUp,
+    StartProgram,
+    ToChord,
     ToControl,
+    TypeText,
     keeps_left_click,
 )
 from nakrel.core.steps import (
@@ -139,10 +144,24 @@ cells: st.SearchStrategy[Cell] = st.one_of(
     st.just(Nothing()),
     st.builds(ToControl, st.sampled_from(SWITCHES)),
     st.builds(RunMacro, ids, st.none() | plays()),
+    st.builds(ToChord, st.lists(st.sampled_from(SWITCHES), min_size=2, max_size=4, unique=True).map(tuple)),
+    st.builds(TypeText, names, st.integers(1, 250)),
+    st.builds(StartProgram, st.lists(words, min_size=1, max_size=3).map(tuple)),
 )
-setups = st.builds(
-    SetUp, names, st.dictionaries(st.sampled_from(SWITCHES + WHEELS), cells, max_size=8).filter(keeps_left_click)
-)
+sheets = st.dictionaries(st.sampled_from(SWITCHES + WHEELS), cells, max_size=8)
+
+
+@st.composite
+def _setups(draw: st.DrawFn) -> SetUp:
+    """A set-up with layers, each held by a button."""
+    layers = draw(st.lists(st.builds(Layer, names, sheets), max_size=2, unique_by=lambda layer: layer.name))
+    plain = draw(sheets.filter(keeps_left_click))
+    buttons = [code for code in ("BTN_SIDE", "BTN_EXTRA") if draw(st.booleans())]
+    held = {code: HoldLayer(layer.name) for code, layer in zip(buttons, layers, strict=False)}
+    return SetUp(draw(names), {**plain, **held}, tuple(layers))
+
+
+setups = _setups()
 rules = st.builds(ProgramRule, st.sampled_from(MatchBy), names)
 profiles = st.builds(
     Profile,

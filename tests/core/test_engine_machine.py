@@ -23,7 +23,7 @@ from nakrel.core.events import (
 )
 from nakrel.core.macro import Macro, Play
 from nakrel.core.operations import compile_macro
-from nakrel.core.profile import Cell, Nothing, RunMacro, ToControl
+from nakrel.core.profile import Cell, HoldLayer, Layer, Nothing, RunMacro, ToChord, ToControl, TypeText
 from tests.strategies import plays, steps
 
 FINGERS = ["KEY_Q", "KEY_W", "BTN_LEFT", "BTN_SIDE", "BTN_EXTRA"]
@@ -38,6 +38,8 @@ cells = st.dictionaries(
     st.one_of(
         st.just(Nothing()),
         st.builds(ToControl, st.sampled_from(["KEY_W", "KEY_E"])),
+        st.just(ToChord(("KEY_LEFTCTRL", "KEY_E"))),
+        st.just(TypeText("ab", 250)),
         st.builds(RunMacro, st.sampled_from(KEYS), st.none() | ways),
     ),
 )
@@ -57,6 +59,7 @@ class EngineMachine(RuleBasedStateMachine):
         self.down: set[str] = set()
         self.macros = {key: Macro(id=key, name=key) for key in KEYS}
         self.cells: dict[str, Cell] = {}
+        self.layers: tuple[Layer, ...] = ()
         self.profile = "one"
 
     def send(self, event: Event) -> None:
@@ -119,7 +122,13 @@ class EngineMachine(RuleBasedStateMachine):
 
     def set_sheet(self) -> None:
         plans = {key: (compile_macro(macro), macro.play) for key, macro in self.macros.items()}
-        self.send(SetSheet(Sheet.build(self.profile, self.cells, plans.get)))
+        held: dict[str, Cell] = {"BTN_EXTRA": HoldLayer("above")} if self.layers else {}
+        self.send(SetSheet(Sheet.build(self.profile, {**self.cells, **held}, plans.get, self.layers)))
+
+    @rule(new=st.none() | cells)
+    def edit_layer(self, new: dict[str, Cell] | None) -> None:
+        self.layers = () if new is None else (Layer("above", new),)
+        self.set_sheet()
 
     @rule(key=st.sampled_from(KEYS), play=ways)
     def play(self, key: str, play: Play) -> None:

@@ -10,7 +10,17 @@ import pytest
 
 from nakrel.core import messages as m
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule, RunMacro, SetUp
+from nakrel.core.profile import (
+    EVERYDAY,
+    HoldLayer,
+    Layer,
+    MatchBy,
+    Profile,
+    ProgramRule,
+    RunMacro,
+    SetUp,
+    ToControl,
+)
 from nakrel.core.steps import Press, Tap, Wait
 from tests.support import PracticeGame, ServiceProcess, XServer, assert_rate, pause, wait_for
 from tests.xorg import XorgServer
@@ -293,3 +303,62 @@ def test_while_nakrels_window_is_in_front_macros_reach_no_other(
     idle(service)
     assert game.arrivals(Q) == before
     assert game.down() == set()
+
+
+def with_layer(service: ServiceProcess) -> None:
+    """The thumb button holds a layer, in which E and the middle button fire."""
+    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    layer = Layer("Harbour", {"KEY_E": RunMacro("shot"), "BTN_MIDDLE": ToControl("KEY_W")})
+    setup = SetUp("Main", {BACK: HoldLayer("Harbour"), "KEY_R": RunMacro("shot")}, (layer,))
+    service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
+
+
+def test_a_held_button_opens_a_layer(server: XServer, service: ServiceProcess, game: PracticeGame):
+    with_layer(service)
+    server.hand("mousedown", "8")
+    server.hand("keydown", "e")
+    wait_for(lambda: len(game.presses(Q)) >= 4, "the layer's macro")
+    # Letting the layer go in the middle of it ends it, and the key does nothing more.
+    server.hand("mouseup", "8")
+    idle(service)
+    count = len(game.presses(Q))
+    server.hand("keyup", "e")
+    pause(0.2)
+    assert len(game.presses(Q)) == count
+    assert game.down() == set()
+    assert {e["control"] for e in game.entries() if e["event"] == "arrived"} == {Q}
+
+
+def test_without_the_layer_its_controls_are_themselves(server: XServer, service: ServiceProcess, game: PracticeGame):
+    if not isinstance(server, XorgServer):
+        pytest.skip("the hand and what passes would be one device here")
+    with_layer(service)
+    server.hand("keydown", "e")
+    wait_for(lambda: game.down() == {"key 18"}, "the key by itself, held")
+    server.hand("keyup", "e")
+    wait_for(lambda: game.down() == set(), "and let go")
+    server.hand("click", "2")
+    wait_for(lambda: game.arrivals("Middle") == 1, "the middle button's click")
+    server.hand("mousedown", "8")
+    server.hand("click", "2")
+    wait_for(lambda: game.arrivals("key 17") == 1, "what it does in the layer")
+    server.hand("mouseup", "8")
+    server.hand("click", "2")
+    wait_for(lambda: game.arrivals("Middle") == 2, "the middle button's click again")
+    assert game.down() == set()
+
+
+def test_a_second_button_plays_while_the_first_is_held(server: XServer, service: ServiceProcess, game: PracticeGame):
+    """The X server gives no second button to a passive grab, so that the programs see it, too; its macro plays."""
+    other = Macro(id="other", name="Other", loop=(Tap(control="KEY_W", hold_us=30 * MS),))
+    service.call(m.PutMacro(other))
+    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    setup = SetUp("Main", {BACK: RunMacro("shot"), "BTN_EXTRA": RunMacro("other")})
+    service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
+    server.hand("mousedown", "8")
+    wait_for(lambda: len(game.presses(Q)) >= 2, "the first button's macro")
+    server.hand("click", "9")
+    wait_for(lambda: game.arrivals("key 17") == 1, "the second button's macro")
+    server.hand("mouseup", "8")
+    idle(service)
+    wait_for(lambda: game.down() == set(), "everything up")

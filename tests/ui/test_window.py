@@ -124,7 +124,7 @@ def test_dragging_a_macro_to_a_row_attaches_it(ui: Ui):
     assert sheet.dropMimeData(data, Qt.DropAction.CopyAction, -1, -1, target)
     assert ui.store.profiles["tidewardens"].sheet.cells[THUMB_10] == RunMacro("cast-far")
     ui.undo()
-    assert THUMB_10 not in ui.store.profiles["tidewardens"].sheet.cells
+    assert ui.store.profiles["tidewardens"].sheet.cells[THUMB_10] == RunMacro("weigh-the-catch")
 
 
 def test_the_last_click_is_kept_and_the_reason_is_said(ui: Ui):

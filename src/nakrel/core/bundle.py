@@ -8,9 +8,10 @@ from typing import NamedTuple, TypeVar
 
 import msgspec
 
+from nakrel.core.controls import label
 from nakrel.core.edits import with_each
 from nakrel.core.macro import Macro, Mode, Section
-from nakrel.core.profile import Profile, RunMacro, SetUp
+from nakrel.core.profile import Cell, Nothing, Profile, RunMacro, StartProgram, TypeText
 from nakrel.core.programs import describe_rule
 from nakrel.core.steps import Open, Step, Text, walk
 
@@ -36,9 +37,9 @@ class Clash(StrEnum):
 
 
 class Opens(NamedTuple):
-    """A macro that would start a program."""
+    """A macro, or a button of a profile, that would start a program."""
 
-    macro: str
+    where: str
     command: tuple[str, ...]
 
 
@@ -65,17 +66,17 @@ def bundle_of(profiles: Iterable[Profile], macros: Mapping[str, Macro]) -> Bundl
     """These profiles with the macros that they play, each once. Cells that play a macro which is gone are left out."""
     found: dict[str, Macro] = {}
 
-    def whole(setup: SetUp) -> SetUp:
-        cells = {}
-        for code, cell in setup.cells.items():
-            if isinstance(cell, RunMacro):
-                if cell.macro not in macros:
-                    continue
-                found[cell.macro] = macros[cell.macro]
-            cells[code] = cell
-        return msgspec.structs.replace(setup, cells=cells)
+    def whole(cell: Cell) -> Cell | None:
+        if isinstance(cell, RunMacro):
+            if cell.macro not in macros:
+                return None
+            found[cell.macro] = macros[cell.macro]
+        return cell
 
-    chosen = tuple(msgspec.structs.replace(profile, setups=tuple(map(whole, profile.setups))) for profile in profiles)
+    chosen = tuple(
+        msgspec.structs.replace(profile, setups=tuple(setup.with_each(whole) for setup in profile.setups))
+        for profile in profiles
+    )
     return Bundle(chosen, tuple(found.values()))
 
 
@@ -91,6 +92,14 @@ def look_through(bundle: Bundle, profiles: Mapping[str, Profile], macros: Mappin
         play = macro.play
         if play.mode is Mode.TOGGLE and not (play.limit_runs or play.limit_us):
             unattended.append((macro.name, "goes on until it is switched off"))
+    for profile in bundle.profiles:
+        for setup in profile.setups:
+            for _, code, cell in setup.every():
+                where = f"{label(code)} in {profile.name}"
+                if isinstance(cell, StartProgram):
+                    opens.append(Opens(where, cell.command))
+                elif isinstance(cell, TypeText):
+                    types.append((where, cell.text))
     clashes = [
         *(each.name for each in bundle.profiles if _same(each, profiles)),
         *(each.name for each in bundle.macros if _same(each, macros)),
@@ -114,13 +123,13 @@ def merge(
     new_id: Callable[[], str],
     allowed: Collection[tuple[str, ...]] = (),
 ) -> Merged:
-    """What to save of the bundle. Steps that open a program are switched off, unless their command is among those
-    `allowed`."""
+    """What to save of the bundle. Steps that open a program are switched off, and so are buttons that do, unless their
+    command is among those `allowed`."""
     ids: dict[str, str] = {}
     some_macros = _taken(bundle.macros, macros, clash, new_id, ids)
     some_profiles = _taken(bundle.profiles, profiles, clash, new_id, {})
     return Merged(
-        tuple(_pointing(profile, ids) for profile in some_profiles),
+        tuple(_landed(profile, ids, allowed) for profile in some_profiles),
         tuple(_without_opens(macro, allowed) for macro in some_macros),
     )
 
@@ -168,19 +177,15 @@ def _free(name: str, names: Collection[str]) -> str:
     return name if name not in names else f"{name} {number}"
 
 
-def _pointing(profile: Profile, ids: Mapping[str, str]) -> Profile:
-    """The profile with its cells playing the macros under the ids that they have now."""
+def _landed(profile: Profile, ids: Mapping[str, str], allowed: Collection[tuple[str, ...]]) -> Profile:
+    """The profile with its cells playing the macros under the ids that they have now, and opening nothing else."""
 
-    def pointed(setup: SetUp) -> SetUp:
-        cells = {
-            code: msgspec.structs.replace(cell, macro=ids.get(cell.macro, cell.macro))
-            if isinstance(cell, RunMacro)
-            else cell
-            for code, cell in setup.cells.items()
-        }
-        return msgspec.structs.replace(setup, cells=cells)
+    def landed(cell: Cell) -> Cell:
+        if isinstance(cell, RunMacro):
+            return msgspec.structs.replace(cell, macro=ids.get(cell.macro, cell.macro))
+        return Nothing() if isinstance(cell, StartProgram) and cell.command not in allowed else cell
 
-    return msgspec.structs.replace(profile, setups=tuple(map(pointed, profile.setups)))
+    return msgspec.structs.replace(profile, setups=tuple(setup.with_each(landed) for setup in profile.setups))
 
 
 def _without_opens(macro: Macro, allowed: Collection[tuple[str, ...]]) -> Macro:

@@ -33,7 +33,7 @@ from nakrel.core.ledger import Ledger
 from nakrel.core.macro import Again, LetGo, Mode, Play, StartOn
 from nakrel.core.operations import Plan
 from nakrel.core.player import Act, Player, Surroundings
-from nakrel.core.profile import ToControl
+from nakrel.core.profile import HoldLayer, Nothing, ToChord, ToControl
 
 __all__ = ["FINGER", "Engine"]
 
@@ -74,6 +74,8 @@ class Engine:
         self._ledger = Ledger()
         # What each finger is on: its action, and whether its press has passed.
         self._fingers: dict[str, tuple[Action | None, bool]] = {}
+        # The layers that are held, by the control that holds each, in the order in which they came.
+        self._layers: dict[str, str] = {}
         # What our own outputs have put down and not yet up.
         self._ours: set[str] = set()
         # Controls that are typing a secret.
@@ -165,7 +167,7 @@ class Engine:
     def _press(self, control: str, passed: bool) -> None:
         if control in self._fingers:
             return
-        action = self._sheet.actions.get(control)
+        action = self._action(control)
         self._fingers[control] = action, passed
         if passed:
             self._ledger.press(FINGER, control)
@@ -173,10 +175,30 @@ class Engine:
             self._hold(FINGER, control)
         if action is None:
             return
-        if isinstance(action.cell, ToControl):
-            self._hold(f"{FINGER} {control}", action.cell.control)
+        if isinstance(action.cell, ToControl | ToChord):
+            for code in _codes(action.cell):
+                self._hold(f"{FINGER} {control}", code)
+        elif isinstance(action.cell, HoldLayer):
+            self._layers[control] = action.cell.layer
         elif action.plan and not _starts_on_release(action.play):
             self._trigger(action.plan, action.play, control)
+
+    def _action(self, control: str) -> Action | None:
+        """What the control does now: in the layer that was held last, in those before it, or without one."""
+        for name in reversed(self._layers.values()):
+            if (action := self._sheet.layers.get(name, {}).get(control)) is not None:
+                return action
+        return self._sheet.actions.get(control)
+
+    def _leave(self, control: str) -> None:
+        """A control lets its layer go: what is held in that layer alone ends, though its buttons may still be down."""
+        name = self._layers.pop(control, None)
+        if name is None or name in self._layers.values():
+            return
+        for code, (action, passed) in list(self._fingers.items()):
+            if action is not None and action.layer == name and action.plan and action.play.mode is Mode.HELD:
+                self._fingers[code] = Action(Nothing()), passed
+                self._trigger_let_go(action, code)
 
     def _release(self, control: str) -> None:
         if control not in self._fingers:
@@ -188,20 +210,25 @@ class Engine:
             self._let_go(FINGER, control)
         if action is None:
             return
-        if isinstance(action.cell, ToControl):
-            self._let_go(f"{FINGER} {control}", action.cell.control)
+        if isinstance(action.cell, ToControl | ToChord):
+            for code in reversed(_codes(action.cell)):
+                self._let_go(f"{FINGER} {control}", code)
+        elif isinstance(action.cell, HoldLayer):
+            self._leave(control)
         elif action.plan:
             self._trigger_let_go(action, control)
 
     def _turn(self, control: str, notches: int, passed: bool) -> None:
-        action = self._sheet.actions.get(control)
+        action = self._action(control)
         if action is None:
             if not passed:
                 self._emit(control, notches, self._now_us, FINGER)
-        elif isinstance(action.cell, ToControl):
+        elif isinstance(action.cell, ToControl | ToChord):
             for _ in range(notches):
-                self._hold(f"{FINGER} {control}", action.cell.control)
-                self._let_go(f"{FINGER} {control}", action.cell.control)
+                for code in _codes(action.cell):
+                    self._hold(f"{FINGER} {control}", code)
+                for code in reversed(_codes(action.cell)):
+                    self._let_go(f"{FINGER} {control}", code)
         elif action.plan:
             # A notch has no length: it presses and lets go at one instant.
             self._trigger(action.plan, action.play, control)
@@ -282,6 +309,9 @@ class Engine:
     def _set_sheet(self, sheet: Sheet, why: str) -> None:
         switched = sheet.profile != self._sheet.profile
         self._sheet = sheet
+        for control, name in list(self._layers.items()):
+            if switched or name not in sheet.layers:
+                self._leave(control)
         for run in list(self._runs.values()):
             if switched or (run.started_by and not self._still_attached(run)):
                 run.queued = ""
@@ -292,7 +322,7 @@ class Engine:
                     self._let_go_all(holder)
 
     def _still_attached(self, run: _Run) -> bool:
-        return any(a.plan is run.plan and a.play == run.play for a in self._sheet.actions.values())
+        return any(a.plan is run.plan and a.play == run.play for _, a in self._sheet.every())
 
     def _advance_all(self) -> None:
         for run in list(self._runs.values()):
@@ -352,6 +382,10 @@ class Engine:
         if quiet and not value:
             self._quiet.discard(control)
         self._out.append(Emit(control, value, due_us, by, quiet))
+
+
+def _codes(cell: ToControl | ToChord) -> tuple[str, ...]:
+    return cell.controls if isinstance(cell, ToChord) else (cell.control,)
 
 
 def _starts_on_release(play: Play) -> bool:

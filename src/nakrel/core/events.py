@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+import functools
+from collections.abc import Callable, Iterable, Iterator
 from typing import NamedTuple
 
 import msgspec
 
-from nakrel.core.macro import Mode, Play
-from nakrel.core.operations import Plan
+from nakrel.core.controls import label
+from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.operations import Plan, compile_macro
 from nakrel.core.player import AskText, MovePointer, OpenProgram, Stroke
-from nakrel.core.profile import Cell, Nothing, RunMacro
+from nakrel.core.profile import Cell, HoldLayer, Layer, Nothing, RunMacro, StartProgram, TypeText
+from nakrel.core.steps import Open, Text
 
 __all__ = [
     "Action",
@@ -60,11 +63,13 @@ class Wake(NamedTuple):
 
 
 class Action(NamedTuple):
-    """A cell made ready: for a macro cell the compiled macro and its way to play."""
+    """A cell made ready: what plays a macro, types a text or opens a program has a plan and a way to play. `layer` is
+    the layer it is in, '' for none."""
 
     cell: Cell
     plan: Plan | None = None
     play: Play = Play()
+    layer: str = ""
 
 
 class Sheet(NamedTuple):
@@ -72,32 +77,67 @@ class Sheet(NamedTuple):
 
     profile: str
     actions: dict[str, Action]
+    layers: dict[str, dict[str, Action]] = {}
+
+    def every(self) -> Iterator[tuple[str, Action]]:
+        """All actions with their controls, those of layers too."""
+        yield from self.actions.items()
+        for actions in self.layers.values():
+            yield from actions.items()
+
+    def controls(self) -> frozenset[str]:
+        """The controls that do something of their own, with a layer or without."""
+        return frozenset(code for code, _ in self.every())
 
     def repeats_itself(self) -> frozenset[str]:
-        """The controls whose macro presses the very same control."""
-        return frozenset(
+        """The controls that may come out as the very same control, by their macro or since they are themselves while no
+        layer is held, and those that hold a layer: others of their device are pressed meanwhile."""
+        found = {
             code
-            for code, action in self.actions.items()
-            if action.plan and any(op.control == code for section in action.plan[1:] for op in section)
-        )
+            for code, action in self.every()
+            if isinstance(action.cell, HoldLayer)
+            or (action.plan and any(op.control == code for section in action.plan[1:] for op in section))
+        }
+        return frozenset(found | (self.controls() - self.actions.keys()))
 
     @staticmethod
-    def build(profile: str, cells: dict[str, Cell], plan_of: Callable[[str], tuple[Plan, Play] | None]) -> Sheet:
+    def build(
+        profile: str,
+        cells: dict[str, Cell],
+        plan_of: Callable[[str], tuple[Plan, Play] | None],
+        layers: Iterable[Layer] = (),
+    ) -> Sheet:
         """Resolve the cells; a cell whose macro is gone takes its control out and does nothing.
 
         `plan_of` gives a macro's plan and its own way to play by the macro's id. It should give the same plan
         object while the macro is unchanged, since the engine goes by that.
         """
-        actions = {}
-        for code, cell in cells.items():
-            ready = plan_of(cell.macro) if isinstance(cell, RunMacro) else None
-            if not isinstance(cell, RunMacro):
-                actions[code] = Action(cell)
-            elif ready is None:
-                actions[code] = Action(Nothing())
-            else:
-                actions[code] = Action(cell, ready[0], _playable(code, cell.play or ready[1]))
-        return Sheet(profile, actions)
+        actions = {code: _ready(code, cell, plan_of, "") for code, cell in cells.items()}
+        above = {
+            layer.name: {code: _ready(code, cell, plan_of, layer.name) for code, cell in layer.cells.items()}
+            for layer in layers
+        }
+        return Sheet(profile, actions, above)
+
+
+def _ready(code: str, cell: Cell, plan_of: Callable[[str], tuple[Plan, Play] | None], layer: str) -> Action:
+    match cell:
+        case RunMacro(macro=key, play=play):
+            found = plan_of(key)
+            if found is None:
+                return Action(Nothing(), layer=layer)
+            return Action(cell, found[0], _playable(code, play or found[1]), layer)
+        case TypeText() | StartProgram():
+            return Action(cell, _plan_of_cell(code, layer, cell), Play(), layer)
+    return Action(cell, layer=layer)
+
+
+@functools.lru_cache(maxsize=1_000)
+def _plan_of_cell(code: str, layer: str, cell: TypeText | StartProgram) -> Plan:
+    """A macro made of the cell: the same one as long as the cell is the same."""
+    step = Text(text=cell.text, rate=cell.rate) if isinstance(cell, TypeText) else Open(command=cell.command)
+    words = f"{label(code)}, {layer}" if layer else label(code)
+    return compile_macro(Macro(id=f"what {words} does", name=words[:120], loop=(step,)))
 
 
 def _playable(code: str, play: Play) -> Play:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator
 from enum import StrEnum
 from typing import Annotated
 
@@ -10,18 +11,24 @@ import msgspec
 from nakrel.core.controls import Code, Kind, control
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Id, Name, Play
+from nakrel.core.steps import MAX_RATE
 
 __all__ = [
     "EVERYDAY",
     "AsPlay",
     "Cell",
+    "HoldLayer",
+    "Layer",
     "MatchBy",
     "Nothing",
     "Profile",
     "ProgramRule",
     "RunMacro",
     "SetUp",
+    "StartProgram",
+    "ToChord",
     "ToControl",
+    "TypeText",
     "keeps_left_click",
 ]
 
@@ -73,7 +80,48 @@ class RunMacro(_Cell, frozen=True, tag="macro"):
     play: AsPlay = None
 
 
-Cell = Nothing | ToControl | RunMacro
+class ToChord(_Cell, frozen=True, tag="chord"):
+    """The control holds several keys and buttons down, in this order, as long as it is held itself."""
+
+    controls: Annotated[tuple[Code, ...], msgspec.Meta(min_length=2, max_length=8)]
+
+    def __post_init__(self) -> None:
+        for code in self.controls:
+            if control(code).kind is Kind.WHEEL:
+                raise DataError(f"a chord is made of keys and buttons, and {code} is a wheel direction")
+        if len(set(self.controls)) != len(self.controls):
+            raise DataError("a chord holds each control once; take out the one that is there twice")
+
+
+class TypeText(_Cell, frozen=True, tag="text"):
+    """The control types a text, `rate` characters a second."""
+
+    text: Annotated[str, msgspec.Meta(min_length=1, max_length=10_000)]
+    rate: Annotated[int, msgspec.Meta(ge=1, le=MAX_RATE)] = 30
+
+
+class StartProgram(_Cell, frozen=True, tag="open"):
+    """The control starts a program, or brings its window to the front. `command` is the program and its arguments."""
+
+    command: Annotated[
+        tuple[Annotated[str, msgspec.Meta(min_length=1)], ...], msgspec.Meta(min_length=1, max_length=64)
+    ]
+
+
+class HoldLayer(_Cell, frozen=True, tag="layer"):
+    """A layer of the set-up is there as long as the control is held."""
+
+    layer: Name
+
+
+Cell = Nothing | ToControl | ToChord | RunMacro | TypeText | StartProgram | HoldLayer
+
+
+class Layer(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """What controls do while the layer is held; a control without a cell here does what it does without the layer."""
+
+    name: Name
+    cells: dict[str, Cell] = {}
 
 
 def keeps_left_click(cells: dict[str, Cell]) -> bool:
@@ -84,19 +132,78 @@ def keeps_left_click(cells: dict[str, Cell]) -> bool:
 
 
 class SetUp(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
-    """One button sheet: which control does what while no layer is held."""
+    """One button sheet: which control does what while no layer is held, and what while one is."""
 
     name: Name
     cells: dict[str, Cell] = {}
+    layers: Annotated[tuple[Layer, ...], msgspec.Meta(max_length=20)] = ()
 
     def __post_init__(self) -> None:
-        for code in self.cells:
-            control(code)
+        names = [layer.name for layer in self.layers]
+        if len(set(names)) != len(names):
+            raise DataError(f"set-up {self.name!r} has two layers of one name; rename one of them")
+        for cells in (self.cells, *(layer.cells for layer in self.layers)):
+            for code, cell in cells.items():
+                kind = control(code).kind
+                if isinstance(cell, HoldLayer) and cell.layer not in names:
+                    raise DataError(f"set-up {self.name!r} has no layer {cell.layer!r}, which {code} should hold")
+                if isinstance(cell, HoldLayer) and kind is Kind.WHEEL:
+                    raise DataError(f"a layer is held by a key or a button, and {code} is a wheel direction")
         if not keeps_left_click(self.cells):
             raise DataError(
                 f"set-up {self.name!r} leaves no way to click: give Left its click back, or let another control "
                 "act as Left first"
             )
+
+    def of_layer(self, name: str) -> dict[str, Cell]:
+        """The cells of a layer, and with '' those without one; none for a layer that isn't there."""
+        if not name:
+            return self.cells
+        return next((layer.cells for layer in self.layers if layer.name == name), {})
+
+    def with_cell(self, name: str, code: str, cell: Cell | None) -> SetUp:
+        """The set-up with another cell in a layer, or with '' without one; None takes the cell out.
+
+        Raises `DataError` where that would leave no way to click.
+        """
+        cells = {key: old for key, old in self.of_layer(name).items() if key != code}
+        if cell is not None:
+            cells[code] = cell
+        if not name:
+            return msgspec.structs.replace(self, cells=cells)
+        layers = tuple(Layer(each.name, cells) if each.name == name else each for each in self.layers)
+        return msgspec.structs.replace(self, layers=layers)
+
+    def every(self) -> Iterator[tuple[str, str, Cell]]:
+        """All cells with their layer ('' for none) and control."""
+        for name, cells in (("", self.cells), *((layer.name, layer.cells) for layer in self.layers)):
+            for code, cell in cells.items():
+                yield name, code, cell
+
+    def with_each(self, change: Callable[[Cell], Cell | None]) -> SetUp:
+        """The set-up with what `change` makes of each cell; None takes the cell out."""
+
+        def changed(cells: dict[str, Cell]) -> dict[str, Cell]:
+            found = {code: change(cell) for code, cell in cells.items()}
+            return {code: cell for code, cell in found.items() if cell is not None}
+
+        layers = tuple(Layer(each.name, changed(each.cells)) for each in self.layers)
+        return msgspec.structs.replace(self, cells=changed(self.cells), layers=layers)
+
+    def without_layer(self, name: str) -> SetUp:
+        """The set-up without a layer, and without the cells that hold it."""
+        free = self.with_each(lambda cell: None if cell == HoldLayer(name) else cell)
+        return msgspec.structs.replace(free, layers=tuple(each for each in free.layers if each.name != name))
+
+    def with_layer_named(self, old: str, new: str) -> SetUp:
+        """The set-up with a layer under another name, and its cells following. Raises `DataError` for a name that
+        another layer has."""
+
+        def named(cells: dict[str, Cell]) -> dict[str, Cell]:
+            return {c: HoldLayer(new) if cell == HoldLayer(old) else cell for c, cell in cells.items()}
+
+        layers = tuple(Layer(new if each.name == old else each.name, named(each.cells)) for each in self.layers)
+        return msgspec.structs.replace(self, cells=named(self.cells), layers=layers)
 
 
 class Profile(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):

@@ -3,7 +3,21 @@
 from __future__ import annotations
 
 from nakrel.core.macro import Again, LetGo, Macro, Mode, Play
-from nakrel.core.profile import EVERYDAY, Cell, MatchBy, Nothing, Profile, ProgramRule, RunMacro, SetUp, ToControl
+from nakrel.core.profile import (
+    EVERYDAY,
+    Cell,
+    HoldLayer,
+    Layer,
+    MatchBy,
+    Nothing,
+    Profile,
+    ProgramRule,
+    RunMacro,
+    SetUp,
+    ToChord,
+    ToControl,
+    TypeText,
+)
 from nakrel.core.steps import (
     Branch,
     Chord,
@@ -174,8 +188,15 @@ _HEALER: dict[str, Cell] = {
     _thumb(8): ToControl("KEY_M"),
     _thumb(9): RunMacro("cast-far"),
     _thumb(10): RunMacro("weigh-the-catch"),
+    _thumb(12): HoldLayer("Harbour"),
     "KEY_CAPSLOCK": Nothing(),
     "BTN_SIDE": RunMacro("reel-in"),
+}
+_HARBOUR: dict[str, Cell] = {
+    _thumb(1): ToChord(("KEY_LEFTCTRL", "KEY_M")),
+    _thumb(2): TypeText("Good tide to all!"),
+    _thumb(3): RunMacro("stamp-40-parcels"),
+    _thumb(4): ToControl("KEY_F9"),
 }
 _DUEL: dict[str, Cell] = {
     "BTN_SIDE": RunMacro("thorn-fan"),
@@ -201,7 +222,7 @@ PROFILES: tuple[Profile, ...] = (
         note="Harbour keepers; thumb row is the rigging.",
         colour="#3E7C8C",
         programs=(ProgramRule(MatchBy.NAME, "tidewardens.x86_64"),),
-        setups=(SetUp("Healer", _HEALER),),
+        setups=(SetUp("Healer", _HEALER, (Layer("Harbour", _HARBOUR),)),),
     ),
     Profile(
         id="brackenfall-arena",

@@ -17,6 +17,7 @@ from nakrel.core.places import Monitor, Window, place_of
 from nakrel.core.player import AskText, MovePointer, OpenProgram, Stroke
 from nakrel.core.programs import Program
 from nakrel.core.steps import Whence
+from nakrel.service.loop import monotonic_us
 from nakrel.service.worker import Worker
 from nakrel.storage import secrets
 from nakrel.storage.secrets import SecretError
@@ -24,6 +25,10 @@ from nakrel.storage.secrets import SecretError
 T = TypeVar("T")
 
 __all__ = ["Doing", "UnknownCharacters", "missing_program", "strokes_of"]
+
+
+# A server that is busy takes a move up within this time; a finger gets hardly anywhere in it.
+_BELIEVED_US = 30_000
 
 
 class UnknownCharacters(Exception):
@@ -69,11 +74,20 @@ class Doing:
         self._fault = fault
         self._started: list[subprocess.Popen[bytes]] = []
         self.screens: Screens | None = None
+        # Where the pointer was put last, and how long that is believed.
+        self._put: tuple[tuple[int, int] | None, int] = (None, 0)
 
     # Where things are
 
     def pointer(self) -> tuple[int, int] | None:
-        """Where the pointer is; None where nobody knows."""
+        """Where the pointer is; None where nobody knows.
+
+        Moves go to the X server by another connection than questions: for a moment after a move the answer may still
+        be where the pointer was before.
+        """
+        place, until_us = self._put
+        if place is not None and monotonic_us() < until_us:
+            return place
         return self._ask(lambda screens: screens.pointer())
 
     def screen(self) -> tuple[int, int] | None:
@@ -114,7 +128,7 @@ class Doing:
             if place is None or screen is None:
                 output.move_by(move.x, move.y)
             else:
-                output.move_to(*_within(place[0] + move.x, place[1] + move.y, screen), *screen)
+                self._put_at(_within(place[0] + move.x, place[1] + move.y, screen), screen, output)
             return
         size = screen or (move.size if move.whence is Whence.SCREEN else None)
         if size is None:
@@ -130,7 +144,11 @@ class Doing:
                 # Where it starts from is not known here: it jumps at the end.
                 return
             x, y = (now + round((there - now) / move.parts) for now, there in zip(place, (x, y), strict=True))
-        output.move_to(*_within(x, y, size), *size)
+        self._put_at(_within(x, y, size), size, output)
+
+    def _put_at(self, place: tuple[int, int], size: tuple[int, int], output: OutputBackend) -> None:
+        output.move_to(*place, *size)
+        self._put = (place, monotonic_us() + _BELIEVED_US) if self.screens else (None, 0)
 
     # Texts
 

@@ -300,9 +300,10 @@ class Service:
         if self._recorder or self._listener or self.ways.held_back:
             sheet = Sheet("", {})
         else:
-            sheet = Sheet.build(self.live, self.profiles[self.live].sheet.cells, self.plan_of)
+            setup = self.profiles[self.live].sheet
+            sheet = Sheet.build(self.live, setup.cells, self.plan_of, setup.layers)
         self.step(SetSheet(sheet, why))
-        self.ways.take(sheet.actions, sheet.repeats_itself())
+        self.ways.take(sheet.controls(), sheet.repeats_itself())
 
     def stop_everything(self, why: str) -> None:
         """End all macros this instant, and any recording."""

@@ -145,6 +145,6 @@ def _refuse_loose_ends(path: Path, profiles: list[Profile], macros: list[Macro])
     known = {macro.id for macro in macros}
     for profile in profiles:
         for setup in profile.setups:
-            for cell in setup.cells.values():
+            for _, _, cell in setup.every():
                 if isinstance(cell, RunMacro) and cell.macro not in known:
                     raise StorageError(f"{path}: {profile.name[:80]!r} plays {cell.macro!r}, which isn't in it")

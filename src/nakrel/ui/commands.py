@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from typing import NamedTuple
 
 import msgspec
 from PyQt6.QtGui import QUndoCommand
 
 from nakrel.core.bundle import Merged
+from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, Play
 from nakrel.core.messages import Settings
-from nakrel.core.profile import Cell, Profile, ProgramRule, RunMacro, keeps_left_click
+from nakrel.core.profile import Cell, Layer, Profile, ProgramRule, RunMacro, SetUp, keeps_left_click
 from nakrel.ui.store import Store, new_id
 
 __all__ = [
@@ -25,7 +26,9 @@ __all__ = [
     "edit_macro",
     "edit_profile",
     "edit_settings",
+    "edit_sheet",
     "free_name",
+    "new_layer",
     "new_macro",
     "new_profile",
     "set_cell",
@@ -135,13 +138,18 @@ def delete_macro(store: Store, macro: Macro) -> None:
     """Delete a macro and every attachment of it, as one edit."""
     freed = []
     for profile in store.profiles.values():
-        cells = {c: cell for c, cell in profile.sheet.cells.items() if _macro_of(cell) != macro.id}
-        freed.append(Change(profile, _with_cells(profile, cells)))
+        freed.append(Change(profile, _without_macro(profile, macro.id)))
     _push(store, f"delete {macro.name}", *freed, Change(macro, None))
 
 
-def _macro_of(cell: Cell) -> str:
-    return cell.macro if isinstance(cell, RunMacro) else ""
+def _without_macro(profile: Profile, key: str) -> Profile:
+    """The profile without the cells that play a macro, in all its set-ups and layers."""
+
+    def kept(cell: Cell) -> Cell | None:
+        return None if isinstance(cell, RunMacro) and cell.macro == key else cell
+
+    setups = tuple(setup.with_each(kept) for setup in profile.setups)
+    return profile if setups == profile.setups else msgspec.structs.replace(profile, setups=setups)
 
 
 # Profiles
@@ -187,30 +195,43 @@ def set_programs(store: Store, profile: Profile, programs: tuple[ProgramRule, ..
 # Attachments
 
 
-def set_cell(store: Store, profile: Profile, code: str, cell: Cell | None) -> str:
-    """Set what a control does, None for what the device has it do; returns the reason where that is refused."""
-    cells = {key: old for key, old in profile.sheet.cells.items() if key != code}
-    if cell is not None:
-        cells[code] = cell
-    if not keeps_left_click(cells):
+def set_cell(store: Store, profile: Profile, code: str, cell: Cell | None, layer: str = "") -> str:
+    """Set what a control does in a layer, '' for none; None is what it does otherwise. Returns the reason where that
+    is refused."""
+    plain = {key: old for key, old in profile.sheet.cells.items() if key != code}
+    if not layer and not keeps_left_click(plain if cell is None else {**plain, code: cell}):
         return (
             "That would leave no way to click. Let another control act as Left first, "
             "then this one is free for something else."
         )
-    _push(store, f"attachment in {profile.name}", Change(profile, _with_cells(profile, cells)))
+    return edit_sheet(store, profile, "attachment", lambda sheet: sheet.with_cell(layer, code, cell))
+
+
+def edit_sheet(store: Store, profile: Profile, words: str, change: Callable[[SetUp], SetUp]) -> str:
+    """Change the profile's sheet; returns the reason where that is refused."""
+    try:
+        sheet = change(profile.sheet)
+    except DataError as error:
+        return str(error)
+    _push(store, f"{words} in {profile.name}", Change(profile, _with_sheet(profile, sheet)))
     return ""
 
 
-def attach(store: Store, profile: Profile, code: str, macro: Macro) -> str:
+def new_layer(store: Store, profile: Profile) -> str:
+    """Add an empty layer under a free name, and return the name."""
+    name = free_name("Layer", (layer.name for layer in profile.sheet.layers))
+    added = (*profile.sheet.layers, Layer(name))
+    edit_sheet(store, profile, "new layer", lambda sheet: msgspec.structs.replace(sheet, layers=added))
+    return name
+
+
+def attach(store: Store, profile: Profile, code: str, macro: Macro, layer: str = "") -> str:
     """Let the control play the macro; returns the reason where that is refused."""
-    return set_cell(store, profile, code, RunMacro(macro.id))
+    return set_cell(store, profile, code, RunMacro(macro.id), layer)
 
 
-def _with_cells(profile: Profile, cells: dict[str, Cell]) -> Profile:
-    if cells == profile.sheet.cells:
-        return profile
-    sheet = msgspec.structs.replace(profile.sheet, cells=cells)
-    return msgspec.structs.replace(profile, setups=(sheet, *profile.setups[1:]))
+def _with_sheet(profile: Profile, sheet: SetUp) -> Profile:
+    return profile if sheet == profile.sheet else msgspec.structs.replace(profile, setups=(sheet, *profile.setups[1:]))
 
 
 def edit_settings(store: Store, text: str, after: Settings) -> None:

@@ -30,6 +30,7 @@ class Shown(QObject):
         self._store = store
         last = store.settings.shown
         self._profile, self._macro, self.control = last.profile or EVERYDAY, last.macro, ""
+        self.layer = ""
         # The frame rate of the game that is thought of, in frames a second.
         self.frames = 60
         self._line = NOTHING
@@ -85,10 +86,10 @@ class Shown(QObject):
         if open_page:
             self.show_page("macro")
 
-    def show_control(self, code: str) -> None:
-        """Show this control's details."""
-        if code != self.control:
-            self.control = code
+    def show_control(self, code: str, layer: str = "") -> None:
+        """Show this control's details, in a layer or with '' without one."""
+        if (code, layer) != (self.control, self.layer):
+            self.control, self.layer = code, layer
             self.control_changed.emit()
 
     def show_page(self, page: str) -> None:

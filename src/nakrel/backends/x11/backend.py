@@ -59,9 +59,11 @@ class X11Backend:
         self._repeats_itself: frozenset[str] = frozenset()
         self._grabbed: dict[tuple[int, str], bool] = {}
         self._kept: dict[int, str] = {}
+        # When each device that was held was let go: the number of that request.
+        self._let_go_at: dict[int, int] = {}
         self._relayed: set[str] = set()
         self._rest = [0.0, 0.0]
-        self._down: set[str] = set()
+        self._down: dict[str, int] = {}
         self._keyboard = 0
         # Asked once: a connection that has broken no longer tells.
         self._fileno = self._conn.get_file_descriptor()
@@ -153,37 +155,48 @@ class X11Backend:
         is_key = event.type in _KEY
         code = control_of_keycode(event.detail) if is_key else control_of_button(event.detail)
         own = self._out.is_own(event)
-        if not raw and event.type in _PRESSES and event.device not in self._kept:
+        kept = self._is_kept(event)
+        if not raw and event.type in _PRESSES and not kept:
             self._end_grab_or_keep_it(event.device, code, own)
         if own or code is None or event.device not in self._slaves or (raw and event.device != event.source):
             return None
         if is_key and event.flags & _KEY_REPEAT:
             return None
-        if raw and event.device in self._kept:
+        if raw and kept:
             self._relay_button(event, code)
-        return self._change(event, code, raw)
+        return self._change(event, code, raw, kept)
 
-    def _change(self, event: XiEvent, code: str, raw: bool) -> InputEvent | None:
+    def _change(self, event: XiEvent, code: str, raw: bool, kept: bool) -> InputEvent | None:
         press = event.type in _PRESSES
         where = self._slaves[event.device].name
         if event.type in _KEY and not self._hand_is_xtest:
             self._keyboard = event.device
         at_us = event.time_ms * 1_000
-        if press and raw and (event.device, code) in self._grabbed and event.device not in self._kept:
-            # The grab's own press follows; what was injected before it would be lost.
-            return None
+        if press and raw and (event.device, code) in self._grabbed and not kept:
+            if not self._other_button_down(event.device, code):
+                # The grab's own press follows; what was injected before it would be lost.
+                return None
+            # A passive grab of a button waits for a device without any other button down (X protocol, GrabButton), so
+            # the programs have this one already.
+            self._down[code] = event.device
+            return InputEvent(Pressed(code, True), at_us, where)
         if CONTROLS[code].kind is Kind.WHEEL:
             return InputEvent(Turned(code, 1, code not in self._taken), at_us, where) if press else None
         if press == (code in self._down):
             # The second report of one release (raw and the grab's own), or of a press on another device.
             return None
         if press:
-            self._down.add(code)
+            self._down[code] = event.device
             return InputEvent(Pressed(code, code not in self._taken), at_us, where)
-        self._down.discard(code)
+        self._down.pop(code, None)
         if self._kept.get(event.device) == code:
             self._end_kept(event.device)
         return InputEvent(Released(code), at_us, where)
+
+    def _other_button_down(self, device: int, code: str) -> bool:
+        is_button = CONTROLS[code].kind is Kind.BUTTON
+        held = (down for down, where in self._down.items() if where == device and down != code)
+        return is_button and any(CONTROLS[down].kind is Kind.BUTTON for down in held)
 
     # A grab that is kept, and what is relayed meanwhile
 
@@ -197,10 +210,24 @@ class X11Backend:
 
     def _end_kept(self, device: int) -> None:
         del self._kept[device]
-        self._xi.XIUngrabDevice(0, device)
+        self._let_go_at[device] = self._xi.XIUngrabDevice(0, device).sequence & 0xFFFF
+        self._conn.flush()
+
+    def _is_kept(self, event: XiEvent) -> bool:
+        """Whether the event came while we held its device: what a finger does before the server has handled our
+        letting go still comes to us alone."""
+        if event.device in self._kept:
+            return True
+        let_go_at = self._let_go_at.get(event.device)
+        if let_go_at is None:
+            return False
+        if (event.serial - let_go_at) & 0xFFFF >= 0x8000:
+            return True
+        del self._let_go_at[event.device]
+        return False
 
     def _relay_motion(self, event: XiEvent) -> None:
-        if event.device not in self._kept or event.device != event.source or self._out.is_own(event):
+        if event.device != event.source or not self._is_kept(event) or self._out.is_own(event):
             return
         # Whole pixels go out, and what is left of them counts for the next time.
         moved = [rest + delta for rest, delta in zip(self._rest, event.motion, strict=True)]

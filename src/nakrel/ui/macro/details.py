@@ -142,7 +142,7 @@ class MacroDetails(QWidget):
         triggers = {
             code
             for profile in self._store.profiles.values()
-            for code, cell in profile.sheet.cells.items()
+            for _, code, cell in profile.sheet.every()
             if isinstance(cell, RunMacro) and cell.macro == macro.id
         }
         facts = self._facts
@@ -196,26 +196,30 @@ class MacroDetails(QWidget):
     def _show_places(self) -> None:
         macro = self._shown.macro
         found = [
-            (profile, code)
+            (profile, layer, code)
             for profile in sorted(self._store.profiles.values(), key=lambda p: p.name.casefold())
-            for code, cell in profile.sheet.cells.items()
+            for layer, code, cell in profile.sheet.every()
             if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
         ]
-        shown = (macro.id if macro else "", tuple((profile.id, profile.name, code) for profile, code in found))
+        shown = (
+            macro.id if macro else "",
+            tuple((profile.id, profile.name, layer, code) for profile, layer, code in found),
+        )
         if shown == self._places_shown:
             return
         self._places_shown = shown
         clear_layout(self._places)
-        for profile, code in found:
-            place = button(f"{control_label(code)} in {profile.name}", partial(self._go, profile.id, code), "link")
+        for profile, layer, code in found:
+            words = f"{control_label(code)}{f' with {layer}' if layer else ''} in {profile.name}"
+            place = button(words, partial(self._go, profile.id, layer, code), "link")
             self._places.addWidget(place, 0, Qt.AlignmentFlag.AlignLeft)
         if not found:
             self._places.addWidget(label("No button plays it yet.", "soft"))
 
-    def _go(self, profile: str, code: str) -> None:
+    def _go(self, profile: str, layer: str, code: str) -> None:
         self._shown.show_profile(profile)
         self._shown.show_page("sheet")
-        self._shown.show_control(code)
+        self._shown.show_control(code, layer)
 
     def _show_running(self) -> None:
         key = self._shown.macro.id if self._shown.macro else ""

@@ -2,16 +2,21 @@
 
 from __future__ import annotations
 
+import re
+import shlex
+
 import msgspec
 from PyQt6.QtCore import QRectF, QSize, Qt
 from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QShowEvent
-from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
 from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.controls import label as control_label
+from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, Play, cycle_us
-from nakrel.core.profile import Cell, Nothing, RunMacro, ToControl
+from nakrel.core.names import name_of, read_control
+from nakrel.core.profile import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
 from nakrel.core.timeline import lay_out
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui import commands
@@ -25,7 +30,22 @@ from nakrel.ui.widgets.traces import draw_trace
 
 __all__ = ["Preview", "SheetDetails"]
 
-_DOES = ("as the device has it", "nothing", "another control", "macro")
+_DOES: dict[str, type] = {
+    "as the device has it": type(None),
+    "nothing": Nothing,
+    "another control": ToControl,
+    "chord": ToChord,
+    "macro": RunMacro,
+    "text": TypeText,
+    "program": StartProgram,
+    "layer": HoldLayer,
+}
+# What is typed in words: an example of each.
+_WORDS: dict[type, str] = {
+    ToChord: "Left Ctrl + C",
+    TypeText: "Good evening, harbour!",
+    StartProgram: "program and arguments",
+}
 
 
 class Preview(QWidget):
@@ -81,13 +101,18 @@ class SheetDetails(QWidget):
         self._store, self._shown = store, shown
         self._title, self._code = label("", "heading"), label("", "soft", wrap=True)
         self.does = choice("does")
-        self.does.addItems(_DOES)
+        self.does.addItems(list(_DOES))
         self.does.setMinimumContentsLength(16)
         self.macro = searchable("Macro")
         self.control = searchable("Control")
         for known in CONTROLS.values():
             if known.kind is not Kind.WHEEL:
                 self.control.addItem(f"{known.label}  ({known.code})", known.code)
+        self.words = QLineEdit()
+        self.layer = choice("Layer")
+        self.layer_name = QLineEdit()
+        self.layer_name.setAccessibleName("Name of the layer")
+        self.delete_layer = button("Delete the layer", self._delete_layer, "link")
         self.press_control = Capture(store)
         self.finder = Capture(store, "Press the control to find its row…")
         self.play = PlayFields()
@@ -95,6 +120,7 @@ class SheetDetails(QWidget):
         self.preview = Preview()
         self._rate, self._error = label(), label("", "alarm", wrap=True)
         self._shown_once = False
+        self._wanted: type = type(None)
         self._build()
         self._connect()
         self.refresh()
@@ -108,6 +134,8 @@ class SheetDetails(QWidget):
         layout.addWidget(form_row("does", self.does))
         layout.addWidget(self.macro)
         layout.addWidget(self.control)
+        for field in (self.words, self.layer, self.layer_name, self.delete_layer):
+            layout.addWidget(field)
         self._press_button = button("Choose by pressing it", self.press_control.arm)
         layout.addWidget(self._press_button)
         layout.addWidget(self.press_control)
@@ -138,6 +166,9 @@ class SheetDetails(QWidget):
         self.does.activated.connect(self._does_chosen)
         self.macro.activated.connect(lambda n: self._set(RunMacro(self.macro.itemData(n))))
         self.control.activated.connect(lambda n: self._set(ToControl(self.control.itemData(n))))
+        self.words.editingFinished.connect(self._words_typed)
+        self.layer.activated.connect(self._layer_chosen)
+        self.layer_name.editingFinished.connect(self._rename_layer)
         self.press_control.captured.connect(self._control_pressed)
         self.play.changed.connect(self._play_changed)
         for signal in (
@@ -150,7 +181,8 @@ class SheetDetails(QWidget):
         self._store.macro_changed.connect(lambda key: self.refresh())
 
     def _cell(self) -> Cell | None:
-        return self._shown.profile.sheet.cells.get(self._shown.control) if self._shown.profile else None
+        profile = self._shown.profile
+        return profile.sheet.of_layer(self._shown.layer).get(self._shown.control) if profile else None
 
     def _macro(self) -> Macro | None:
         cell = self._cell()
@@ -168,22 +200,32 @@ class SheetDetails(QWidget):
             return
         self._shown_once = True
         code, cell, macro = self._shown.control, self._cell(), self._macro()
-        self._title.setText(f"{control_label(code)}, plain" if code else "No control chosen")
+        layer = self._shown.layer
+        where = f", while {layer} is held" if layer else ", plain"
+        self._title.setText(f"{control_label(code)}{where}" if code else "No control chosen")
         self._code.setText(code or "Choose a row of the sheet, or press a button of your mouse.")
         self._error.setText("")
         self.does.setEnabled(bool(code))
-        self.does.setCurrentIndex(
-            {type(None): 0, Nothing: 1, ToControl: 2, RunMacro: 3}[type(cell)],
-        )
+        self.does.setItemText(0, "as without the layer" if layer else "as the device has it")
+        self.does.setCurrentIndex(list(_DOES.values()).index(type(cell)))
         self._fill_macros(cell.macro if isinstance(cell, RunMacro) else "")
         if isinstance(cell, ToControl):
             self.control.setCurrentIndex(self.control.findData(cell.control))
-        self._show(isinstance(cell, RunMacro), isinstance(cell, ToControl), macro, cell)
+        if not self.words.hasFocus():
+            self.words.setText(_as_words(cell))
+        self._fill_layers(cell.layer if isinstance(cell, HoldLayer) else "")
+        self._show(type(cell), macro, cell)
 
-    def _show(self, runs: bool, acts: bool, macro: Macro | None, cell: Cell | None) -> None:
-        self.macro.setVisible(runs)
-        self.control.setVisible(acts)
-        self._press_button.setVisible(acts)
+    def _show(self, kind: type, macro: Macro | None, cell: Cell | None) -> None:
+        self.macro.setVisible(kind is RunMacro)
+        self.control.setVisible(kind is ToControl)
+        self._press_button.setVisible(kind is ToControl)
+        self.words.setVisible(kind in _WORDS)
+        self.words.setPlaceholderText(_WORDS.get(kind, ""))
+        self.words.setAccessibleName(kind.__name__)
+        self.layer.setVisible(kind is HoldLayer)
+        for part in (self.layer_name, self.delete_layer):
+            part.setVisible(isinstance(cell, HoldLayer))
         for widget in (self._plays, self.play, self._reads, self.preview, self._rate_row, self.open_button):
             widget.setVisible(macro is not None)
         self.try_button.setVisible(macro is not None)
@@ -205,25 +247,86 @@ class SheetDetails(QWidget):
         self.macro.setCurrentIndex(self.macro.findData(key))
 
     def _does_chosen(self, number: int) -> None:
-        if number == 0:
+        kind = list(_DOES.values())[number]
+        if kind is type(None):
             self._set(None)
-        elif number == 1:
+        elif kind is Nothing:
             self._set(Nothing())
-        elif number == 2:
-            self._show(False, True, None, self._cell())
-            self.control.setCurrentIndex(-1)
-            self.control.setFocus()
-        elif self._store.macros:
-            self._show(True, False, None, self._cell())
-            self.macro.setCurrentIndex(-1)
-            self.macro.setFocus()
-            self.macro.showPopup()
-        else:
+        elif kind is RunMacro and not self._store.macros:
             self._error.setText("There is no macro yet. Make one with + New in the left column.")
+        else:
+            self._show(kind, None, self._cell())
+            fields: dict[type, QComboBox] = {
+                ToControl: self.control,
+                RunMacro: self.macro,
+                HoldLayer: self.layer,
+            }
+            field = fields.get(kind)
+            if field is None:
+                self._wanted = kind
+                self.words.clear()
+                self.words.setFocus()
+            else:
+                field.setCurrentIndex(-1)
+                field.setFocus()
+                if kind is not ToControl:
+                    field.showPopup()
+
+    def _words_typed(self) -> None:
+        """Take what was typed as a chord, a text, or a program."""
+        if not self.words.isModified():
+            return
+        self.words.setModified(False)
+        cell, text = self._cell(), self.words.text().strip()
+        kind = type(cell) if type(cell) in _WORDS else self._wanted
+        if not text or kind not in _WORDS:
+            return
+        try:
+            self._set(_from_words(kind, text))
+        except (DataError, ValueError) as error:
+            self._error.setText(str(error))
+
+    def _fill_layers(self, name: str) -> None:
+        self.layer.clear()
+        layers = self._shown.profile.sheet.layers if self._shown.profile else ()
+        for each in layers:
+            self.layer.addItem(each.name, each.name)
+        self.layer.addItem("a new layer", "")
+        self.layer.setCurrentIndex(self.layer.findData(name) if name else -1)
+        if not self.layer_name.hasFocus():
+            self.layer_name.setText(name)
+
+    def _layer_chosen(self, number: int) -> None:
+        name, control = self.layer.itemData(number), self._shown.control
+        if not name and self._shown.profile:
+            name = commands.new_layer(self._store, self._shown.profile)
+            self._shown.show_control(control, self._shown.layer)
+        if name:
+            self._set(HoldLayer(name))
+
+    def _rename_layer(self) -> None:
+        cell, name = self._cell(), self.layer_name.text().strip()[:120]
+        if isinstance(cell, HoldLayer) and name and name != cell.layer and self._shown.profile:
+            refused = commands.edit_sheet(
+                self._store,
+                self._shown.profile,
+                f"rename {cell.layer}",
+                lambda sheet: sheet.with_layer_named(cell.layer, name),
+            )
+            self.refresh()
+            self._error.setText(refused)
+
+    def _delete_layer(self) -> None:
+        cell = self._cell()
+        if isinstance(cell, HoldLayer) and self._shown.profile:
+            commands.edit_sheet(
+                self._store, self._shown.profile, f"delete {cell.layer}", lambda sheet: sheet.without_layer(cell.layer)
+            )
 
     def _set(self, cell: Cell | None) -> None:
-        if self._shown.profile and self._shown.control:
-            refused = commands.set_cell(self._store, self._shown.profile, self._shown.control, cell)
+        shown = self._shown
+        if shown.profile and shown.control:
+            refused = commands.set_cell(self._store, shown.profile, shown.control, cell, shown.layer)
             self.refresh()
             self._error.setText(refused)
 
@@ -255,3 +358,23 @@ class SheetDetails(QWidget):
         cell, macro = self._cell(), self._macro()
         if macro and isinstance(cell, RunMacro):
             self._store.ask(m.Play_(macro.id, cell.play))
+
+
+def _as_words(cell: Cell | None) -> str:
+    match cell:
+        case ToChord(controls=codes):
+            return " + ".join(map(name_of, codes))
+        case TypeText(text=text):
+            return text
+        case StartProgram(command=command):
+            return shlex.join(command)
+    return ""
+
+
+def _from_words(kind: type, text: str) -> Cell:
+    """The cell that the words say. Raises `DataError`, and `ValueError` for a quote that isn't closed."""
+    if kind is ToChord:
+        return ToChord(tuple(read_control(name) for name in re.split(r"\s*\+\s*|\s*,\s*", text) if name))
+    if kind is TypeText:
+        return TypeText(text)
+    return StartProgram(tuple(shlex.split(text)))

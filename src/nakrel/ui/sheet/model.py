@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
+import shlex
 from typing import Any, NamedTuple
 
 from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 
-from nakrel.core.controls import CONTROLS, label
+from nakrel.core.controls import CONTROLS, OPEN, TEXT, label
 from nakrel.core.macro import cycle_us, describe_play
 from nakrel.core.messages import Device
-from nakrel.core.profile import Cell, Nothing, RunMacro, ToControl
+from nakrel.core.profile import Cell, HoldLayer, Layer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
 from nakrel.core.units import format_rate
 from nakrel.ui import commands
 from nakrel.ui.profiles.models import MACRO_MIME
@@ -53,6 +54,14 @@ def cell_words(store: Store, cell: Cell | None) -> tuple[str, str, str]:
             return glyphs.NOTHING, "nothing", ""
         case ToControl(control=code):
             return code, label(code), ""
+        case ToChord(controls=codes):
+            return codes[0], " + ".join(map(label, codes)), ""
+        case TypeText(text=text):
+            return TEXT, f"types “{' '.join(text.split())[:40]}”", ""
+        case StartProgram(command=command):
+            return OPEN, f"opens {command[0].rpartition('/')[2]}", f" {shlex.join(command[1:])}"
+        case HoldLayer(layer=name):
+            return glyphs.LAYER, f"holds {name}", ""
         case RunMacro(macro=key, play=own):
             macro = store.macros.get(key)
             if macro is None:
@@ -103,12 +112,25 @@ class SheetModel(HeadedModel):
     def refresh(self) -> None:
         """Work the rows out anew."""
         rows = self._wanted()
-        if rows == self._rows:
+        heads = (*_HEADS, *(layer.name for layer in self._layers()))
+        if rows == self._rows and heads == self._heads:
             self._repaint()
             return
         self.beginResetModel()
-        self._rows = rows
+        self._rows, self._heads = rows, heads
         self.endResetModel()
+
+    def _layers(self) -> tuple[Layer, ...]:
+        return self._shown.profile.sheet.layers if self._shown.profile else ()
+
+    def layer_of(self, column: int) -> str:
+        """The layer of a column; '' for those without one."""
+        layers = self._layers()
+        return layers[column - PLAIN - 1].name if PLAIN < column <= PLAIN + len(layers) else ""
+
+    def column_of(self, layer: str) -> int:
+        """The column of a layer; that of no layer for one that isn't there."""
+        return next((PLAIN + n for n, each in enumerate(self._layers(), 1) if each.name == layer), PLAIN)
 
     def size(self) -> int:
         """A row a control."""
@@ -127,7 +149,7 @@ class SheetModel(HeadedModel):
             return self._part(index.row(), role)
         if index.column() == CONTROL:
             return self._control(row.code, role)
-        return self._plain(row.code, role)
+        return self._cell(row.code, self.layer_of(index.column()), role)
 
     def flags(self, index: AnyIndex) -> Qt.ItemFlag:
         """Macros can be dropped on any row."""
@@ -151,33 +173,42 @@ class SheetModel(HeadedModel):
         macro = self._store.macros.get(bytes(data.data(MACRO_MIME).data()).decode())
         if macro is None:
             return False
-        refused = commands.attach(self._store, profile, self._rows[parent.row()].code, macro)
+        layer = self.layer_of(parent.column())
+        refused = commands.attach(self._store, profile, self._rows[parent.row()].code, macro, layer)
         if refused:
             self._store.fault.emit(refused)
         return not refused
 
-    def _cells(self) -> dict[str, Cell]:
-        return self._shown.profile.sheet.cells if self._shown.profile else {}
+    def _cells(self, layer: str = "") -> dict[str, Cell]:
+        return self._shown.profile.sheet.of_layer(layer) if self._shown.profile else {}
+
+    def _changed(self) -> list[str]:
+        """The controls that do something of their own, in whatever layer."""
+        cells = (self._cells(), *(layer.cells for layer in self._layers()))
+        return list(dict.fromkeys(code for each in cells for code in each))
 
     def _wanted(self) -> list[Row]:
-        cells = self._cells()
+        changed = self._changed()
         own = self._device.controls if self._device else ()
         rows = [Row(CONTROLS[code].part, code) for code in own if code in CONTROLS]
         rows.sort(key=lambda row: _PARTS.index(row.part))
-        rows += [Row("away", code) for code in cells if code not in own]
-        return [row for row in rows if self._passes(row, cells)]
+        rows += [Row("away", code) for code in changed if code not in own]
+        return [row for row in rows if self._passes(row, changed)]
 
-    def _passes(self, row: Row, cells: dict[str, Cell]) -> bool:
-        if self._only_changed and row.code not in cells:
+    def _passes(self, row: Row, changed: list[str]) -> bool:
+        if self._only_changed and row.code not in changed:
             return False
         if not self._filter:
             return True
-        _, words, soft = cell_words(self._store, cells.get(row.code))
-        return self._filter in f"{label(row.code)} {row.code} {words if row.code in cells else ''} {soft}".casefold()
+        found = [f"{label(row.code)} {row.code}"]
+        for layer in ("", *(each.name for each in self._layers())):
+            if (cell := self._cells(layer).get(row.code)) is not None:
+                found += cell_words(self._store, cell)[1:]
+        return self._filter in " ".join(found).casefold()
 
     def _repaint(self) -> None:
         if self._rows:
-            self.dataChanged.emit(self.index(0, 0), self.index(len(self._rows) - 1, PLAIN))
+            self.dataChanged.emit(self.index(0, 0), self.index(len(self._rows) - 1, len(self._heads) - 1))
 
     def _part(self, number: int, role: int) -> Any:
         part = self._rows[number].part
@@ -191,12 +222,14 @@ class SheetModel(HeadedModel):
             return label(code)
         return code if role == Qt.ItemDataRole.ToolTipRole else None
 
-    def _plain(self, code: str, role: int) -> Any:
-        cell = self._cells().get(code)
+    def _cell(self, code: str, layer: str, role: int) -> Any:
+        cell = self._cells(layer).get(code)
         glyph, words, soft = cell_words(self._store, cell)
+        if layer and cell is None:
+            words = "as without it"
         match role:
             case Qt.ItemDataRole.DisplayRole:
                 return words
             case Qt.ItemDataRole.AccessibleTextRole:
-                return f"{label(code)}: {words}{soft}"
+                return f"{label(code)}{f' with {layer}' if layer else ''}: {words}{soft}"
         return {GLYPH: glyph, SOFT: soft, WEAK: cell is None}.get(role)

@@ -12,7 +12,7 @@ from nakrel.ui import commands
 from nakrel.ui.sheet.model import CODE, SheetModel
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import choice, label
+from nakrel.ui.widgets.basics import button, choice, label
 from nakrel.ui.widgets.rows import Table
 
 __all__ = ["SheetPage"]
@@ -65,6 +65,9 @@ class SheetPage(QWidget):
         self.only_changed = QCheckBox("only what is changed")
         self.table = _SheetTable(self)
         self._empty = label("", "soft", wrap=True)
+        self.layer_button = button(
+            "+ Layer", self._new_layer, "link", "What controls do while another one is held: a column of its own"
+        )
         self._build()
         self.device.currentIndexChanged.connect(self._device_chosen)
         self.search.textChanged.connect(self._filter)
@@ -72,8 +75,9 @@ class SheetPage(QWidget):
         store.devices_changed.connect(self._fill_devices)
         store.seen.connect(self._seen)
         self.model.modelReset.connect(self._select_shown)
+        self.model.modelReset.connect(self._share_width)
         if chosen := self.table.selectionModel():
-            chosen.currentRowChanged.connect(self._row_chosen)
+            chosen.currentChanged.connect(self._row_chosen)
         self.table.doubleClicked.connect(lambda index: self.edit_requested())
         self._fill_devices()
 
@@ -87,6 +91,7 @@ class SheetPage(QWidget):
         bar.addWidget(self.device)
         bar.addSpacing(12)
         bar.addWidget(self.only_changed)
+        bar.addWidget(self.layer_button)
         layout.addLayout(bar)
         self.table.setModel(self.model)
         self.table.set_widths(86, 150)
@@ -96,9 +101,22 @@ class SheetPage(QWidget):
     def clear_cell(self) -> None:
         """Give the chosen control back to the device."""
         if self._shown.profile and self._shown.control:
-            refused = commands.set_cell(self._store, self._shown.profile, self._shown.control, None)
+            refused = commands.set_cell(self._store, self._shown.profile, self._shown.control, None, self._shown.layer)
             if refused:
                 self._store.fault.emit(refused)
+
+    def _new_layer(self) -> None:
+        if profile := self._shown.profile:
+            commands.new_layer(self._store, profile)
+            self._share_width()
+
+    def _share_width(self) -> None:
+        """Every layer a column that can be read."""
+        ground = self.table.viewport()
+        columns = self.model.columnCount() - 2
+        if ground is not None and columns > 1:
+            width = max(170, (ground.width() - 236) // columns)
+            self.table.set_widths(86, 150, *(width for _ in range(columns - 1)))
 
     def show_control(self, code: str) -> None:
         """Choose the control's row, on a device that has it, filters or not."""
@@ -109,7 +127,7 @@ class SheetPage(QWidget):
         if self.model.row_of(code) < 0:
             self.search.clear()
             self.only_changed.setChecked(False)
-        self._shown.show_control(code)
+        self._shown.show_control(code, self._shown.layer if code == self._shown.control else "")
         self._select_shown()
 
     def _device(self) -> m.Device | None:
@@ -147,15 +165,17 @@ class SheetPage(QWidget):
         self.model.set_filter(self.search.text(), self.only_changed.isChecked())
 
     def _row_chosen(self) -> None:
-        if code := self.table.currentIndex().siblingAtColumn(0).data(CODE):
-            self._shown.show_control(code)
+        current = self.table.currentIndex()
+        if code := current.siblingAtColumn(0).data(CODE):
+            self._shown.show_control(code, self.model.layer_of(current.column()))
 
     def _select_shown(self) -> None:
-        row = self.model.row_of(self._shown.control)
-        if row >= 0 and row != self.table.currentIndex().row():
-            self.table.setCurrentIndex(self.model.index(row, 2))
+        row, current = self.model.row_of(self._shown.control), self.table.currentIndex()
+        column = self.model.column_of(self._shown.layer)
+        if row >= 0 and (row != current.row() or self.model.layer_of(current.column()) != self._shown.layer):
+            self.table.setCurrentIndex(self.model.index(row, column))
         if row >= 0:
-            self.table.scrollTo(self.model.index(row, 2))
+            self.table.scrollTo(self.model.index(row, column))
 
     def _seen(self, notice: m.Seen) -> None:
         for event in notice.events:

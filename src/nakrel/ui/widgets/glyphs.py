@@ -8,10 +8,10 @@ from PyQt6.QtGui import QColor, QPainter, QPen, QPolygonF
 from nakrel.core.controls import CONTROLS, OPEN, POINTER, TEXT, Kind
 from nakrel.ui.theme import hue, palette
 
-__all__ = ["MACRO", "NOTHING", "WAIT", "draw"]
+__all__ = ["LAYER", "MACRO", "NOTHING", "WAIT", "draw"]
 
 # Glyph names besides a control's code.
-MACRO, NOTHING, WAIT = "macro", "nothing", "wait"
+LAYER, MACRO, NOTHING, WAIT = "layer", "macro", "nothing", "wait"
 
 
 def draw(painter: QPainter, name: str, area: QRectF) -> None:
@@ -25,6 +25,10 @@ def draw(painter: QPainter, name: str, area: QRectF) -> None:
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(QColor(palette().brass))
         painter.drawPolygon(QPolygonF([QPointF(x - 4, y + 4), QPointF(x + 4, y + 4), QPointF(x + 4, y - 4)]))
+    elif name == LAYER:
+        painter.setPen(QPen(QColor(palette().brass), 1.3))
+        for n in range(3):
+            painter.drawLine(QPointF(x - 5 + n, y + 4 - 4 * n), QPointF(x + 3 + n, y + 4 - 4 * n))
     elif name == NOTHING:
         painter.setPen(QPen(QColor(palette().soft), 1.4))
         painter.drawLine(QPointF(x - 4, y), QPointF(x + 4, y))

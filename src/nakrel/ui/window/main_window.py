@@ -308,9 +308,9 @@ class MainWindow(QMainWindow):
     def _attached_words(self) -> str:
         macro = self.shown.macro
         places = [
-            f"{control_label(code)} ({profile.name})"
+            f"{control_label(code)}{f' with {layer}' if layer else ''} ({profile.name})"
             for profile in self.store.profiles.values()
-            for code, cell in profile.sheet.cells.items()
+            for layer, code, cell in profile.sheet.every()
             if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
         ]
         return f"on {', '.join(places[:3])}{' and more' if len(places) > 3 else ''}" if places else "on no button yet"

@@ -1,0 +1,213 @@
+"""Layers, and the cells that are no macro: what the engine makes of them."""
+
+from __future__ import annotations
+
+import msgspec
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from nakrel.core.engine import Engine
+from nakrel.core.events import Do, Emit, Pressed, Released, RunEnded, SetSheet, Sheet, Turned, Wake
+from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.operations import compile_macro
+from nakrel.core.player import AskText, OpenProgram
+from nakrel.core.profile import (
+    Cell,
+    HoldLayer,
+    Layer,
+    Nothing,
+    RunMacro,
+    SetUp,
+    StartProgram,
+    ToChord,
+    ToControl,
+    TypeText,
+)
+from nakrel.core.steps import Tap
+from tests.strategies import setups
+
+FIRE = Macro(id="fire", name="Fire", play=Play(Mode.HELD, pause_us=5_000), loop=(Tap(control="KEY_F", hold_us=5_000),))
+PLAN = compile_macro(FIRE)
+CELLS: dict[str, Cell] = {
+    "BTN_SIDE": HoldLayer("Harbour"),
+    "KEY_CAPSLOCK": HoldLayer("Deep"),
+    "BTN_EXTRA": ToControl("KEY_A"),
+    "BTN_MIDDLE": ToChord(("KEY_LEFTCTRL", "KEY_C")),
+}
+LAYERS = (
+    Layer("Harbour", {"BTN_EXTRA": RunMacro("fire"), "WHEEL_UP": ToControl("KEY_PAGEUP"), "KEY_CAPSLOCK": Nothing()}),
+    Layer("Deep", {"BTN_EXTRA": ToControl("KEY_D"), "KEY_T": TypeText("ahoy"), "KEY_O": StartProgram(("tide-map",))}),
+)
+
+
+class Played:
+    """An engine with that sheet, and what has come out of it."""
+
+    def __init__(self) -> None:
+        self.engine, self.now_us = Engine(), 0
+        self.out: list[object] = []
+        self.set(CELLS, LAYERS)
+
+    def set(self, cells: dict[str, Cell], layers: tuple[Layer, ...], profile: str = "p") -> None:
+        self.sheet = Sheet.build(profile, cells, lambda key: (PLAN, FIRE.play) if key == "fire" else None, layers)
+        self.send(SetSheet(self.sheet))
+
+    def send(self, event: object) -> None:
+        outputs, self.deadline_us = self.engine.step(event, self.now_us)  # type: ignore[arg-type]
+        self.out += outputs
+
+    def run(self, for_us: int) -> None:
+        end_us = self.now_us + for_us
+        while self.deadline_us is not None and self.deadline_us <= end_us:
+            self.now_us = self.deadline_us
+            self.send(Wake())
+        self.now_us = end_us
+
+    def tap(self, control: str) -> None:
+        self.send(Pressed(control))
+        self.send(Released(control))
+
+    def edges(self) -> list[tuple[str, int]]:
+        found = [(each.control, each.value) for each in self.out if isinstance(each, Emit)]
+        self.out.clear()
+        return found
+
+
+def test_a_layer_is_there_while_its_control_is_held():
+    played = Played()
+    played.tap("BTN_EXTRA")
+    assert played.edges() == [("KEY_A", 1), ("KEY_A", 0)]
+    played.send(Pressed("BTN_SIDE"))
+    played.send(Pressed("BTN_EXTRA"))
+    played.run(25_000)
+    assert played.edges() == [("KEY_F", 1), ("KEY_F", 0)] * 2 + [("KEY_F", 1), ("KEY_F", 0)]
+    played.send(Released("BTN_EXTRA"))
+    played.run(20_000)
+    played.edges()
+    played.send(Released("BTN_SIDE"))
+    played.tap("BTN_EXTRA")
+    assert played.edges() == [("KEY_A", 1), ("KEY_A", 0)]
+
+
+def test_letting_the_layer_go_ends_a_held_macro_of_it_and_its_button_does_nothing_more():
+    played = Played()
+    played.send(Pressed("BTN_SIDE"))
+    played.send(Pressed("BTN_EXTRA"))
+    played.run(12_000)
+    assert played.engine.running
+    played.send(Released("BTN_SIDE"))
+    assert not played.engine.running
+    assert any(isinstance(each, RunEnded) and each.reason == "let go" for each in played.out)
+    assert played.engine.held() == set()
+    played.edges()
+    played.send(Released("BTN_EXTRA"))
+    played.run(50_000)
+    assert played.edges() == []
+
+
+def test_a_control_goes_back_the_way_it_went_down():
+    """What was pressed without the layer is let go as that, though the layer has come meanwhile, and the other way
+    round."""
+    played = Played()
+    played.send(Pressed("BTN_EXTRA"))
+    played.send(Pressed("BTN_SIDE"))
+    played.send(Released("BTN_EXTRA"))
+    assert played.edges() == [("KEY_A", 1), ("KEY_A", 0)]
+    played.send(Released("BTN_SIDE"))
+    played.send(Pressed("KEY_CAPSLOCK"))
+    played.send(Pressed("BTN_EXTRA"))
+    played.send(Released("KEY_CAPSLOCK"))
+    assert played.edges() == [("KEY_D", 1)]
+    played.send(Released("BTN_EXTRA"))
+    assert played.edges() == [("KEY_D", 0)]
+
+
+def test_the_layer_held_last_wins_and_those_beneath_are_seen_through_it():
+    played = Played()
+    played.send(Pressed("KEY_CAPSLOCK"))
+    played.send(Pressed("BTN_SIDE"))
+    played.send(Turned("WHEEL_UP"))
+    assert played.edges() == [("KEY_PAGEUP", 1), ("KEY_PAGEUP", 0)]
+    played.send(Pressed("BTN_EXTRA"))
+    assert played.engine.running == {"fire": 0}
+    played.send(Released("BTN_EXTRA"))
+    played.send(Released("BTN_SIDE"))
+    played.run(20_000)
+    played.edges()
+    played.tap("BTN_EXTRA")
+    assert played.edges() == [("KEY_D", 1), ("KEY_D", 0)]
+
+
+def test_a_control_that_does_something_in_a_layer_only_is_itself_without():
+    played = Played()
+    played.tap("KEY_T")
+    assert played.edges() == [("KEY_T", 1), ("KEY_T", 0)]
+    assert "KEY_T" in played.sheet.controls()
+    # It comes out as itself, which the way to the programs must be ready for.
+    assert "KEY_T" in played.sheet.repeats_itself()
+    assert "BTN_EXTRA" not in played.sheet.repeats_itself()
+
+
+def test_chords_texts_and_programs_are_cells_too():
+    played = Played()
+    played.tap("BTN_MIDDLE")
+    assert played.edges() == [("KEY_LEFTCTRL", 1), ("KEY_C", 1), ("KEY_C", 0), ("KEY_LEFTCTRL", 0)]
+    played.send(Pressed("KEY_CAPSLOCK"))
+    played.tap("KEY_T")
+    played.tap("KEY_O")
+    asked = [each.what for each in played.out if isinstance(each, Do)]
+    assert asked == [AskText("ahoy", ""), OpenProgram(("tide-map",))]
+
+
+def test_an_edit_that_takes_the_layer_away_ends_it():
+    played = Played()
+    played.send(Pressed("BTN_SIDE"))
+    played.send(Pressed("BTN_EXTRA"))
+    assert played.engine.running
+    played.set({"BTN_EXTRA": ToControl("KEY_A")}, ())
+    assert not played.engine.running
+    played.send(Released("BTN_EXTRA"))
+    played.send(Released("BTN_SIDE"))
+    played.edges()
+    played.tap("BTN_EXTRA")
+    assert played.edges() == [("KEY_A", 1), ("KEY_A", 0)]
+
+
+def test_another_profile_has_none_of_the_layers_of_the_one_before():
+    played = Played()
+    played.send(Pressed("BTN_SIDE"))
+    played.set(CELLS, LAYERS, "other")
+    played.tap("BTN_EXTRA")
+    assert [edge for edge in played.edges() if edge[0] == "KEY_A"] == [("KEY_A", 1), ("KEY_A", 0)]
+    played.send(Released("BTN_SIDE"))
+
+
+@pytest.mark.parametrize(
+    ("cells", "layers", "reason"),
+    [
+        ({"BTN_SIDE": HoldLayer("Gone")}, (), "has no layer 'Gone'"),
+        ({"WHEEL_UP": HoldLayer("One")}, (Layer("One"),), "wheel direction"),
+        ({}, (Layer("One"), Layer("One")), "two layers of one name"),
+        ({"BTN_LEFT": Nothing()}, (Layer("One"),), "no way to click"),
+    ],
+)
+def test_what_cannot_be_is_refused(cells: dict[str, Cell], layers: tuple[Layer, ...], reason: str):
+    with pytest.raises(Exception, match=reason):
+        msgspec.convert(msgspec.to_builtins({"name": "S", "cells": cells, "layers": layers}), SetUp)
+
+
+@given(setups, st.text("xyz", min_size=1, max_size=3))
+def test_renaming_and_deleting_a_layer_leave_all_else(setup: SetUp, name: str):
+    if not setup.layers or name in [layer.name for layer in setup.layers]:
+        return
+    old = setup.layers[0].name
+    renamed = setup.with_layer_named(old, name)
+    assert renamed.with_layer_named(name, old) == setup
+    assert sum(1 for *_, cell in renamed.every() if cell == HoldLayer(name)) == sum(
+        1 for *_, cell in setup.every() if cell == HoldLayer(old)
+    )
+    gone = setup.without_layer(old)
+    assert [layer.name for layer in gone.layers] == [layer.name for layer in setup.layers[1:]]
+    assert all(cell != HoldLayer(old) for *_, cell in gone.every())
+    assert setup.with_each(lambda cell: cell) == setup

@@ -1,0 +1,153 @@
+"""Layers as columns of the sheet, and cells of every kind in the details."""
+
+from __future__ import annotations
+
+import pytest
+from PyQt6.QtCore import QMimeData, Qt
+from PyQt6.QtTest import QTest
+
+from nakrel.core import messages as m
+from nakrel.core.profile import Cell, HoldLayer, RunMacro, SetUp, StartProgram, ToChord, TypeText
+from nakrel.ui.profiles.models import MACRO_MIME
+from tests.ui.conftest import Ui
+
+THUMB_1, THUMB_11 = "BTN_TRIGGER_HAPPY1", "BTN_TRIGGER_HAPPY11"
+
+
+def sheet(ui: Ui) -> SetUp:
+    return ui.store.profiles["tidewardens"].sheet
+
+
+def shown(ui: Ui, control: str, layer: str = ""):
+    ui.window.shown.show_profile("tidewardens")
+    ui.window.shown.show_page("sheet")
+    ui.window.sheet.show_control(control)
+    ui.window.shown.show_control(control, layer)
+    return ui.window.sheet_details
+
+
+def choose(ui: Ui, kind: str) -> None:
+    details = ui.window.sheet_details
+    number = details.does.findText(kind)
+    details.does.setCurrentIndex(number)
+    details.does.activated.emit(number)
+
+
+@pytest.mark.parametrize(
+    ("kind", "words", "cell"),
+    [
+        ("chord", "Left Ctrl + C", ToChord(("KEY_LEFTCTRL", "KEY_C"))),
+        ("text", "Good tide!", TypeText("Good tide!")),
+        ("program", "tide-map --chart 'north sea'", StartProgram(("tide-map", "--chart", "north sea"))),
+    ],
+)
+def test_cells_that_are_told_in_words(ui: Ui, kind: str, words: str, cell: Cell):
+    details = shown(ui, THUMB_11)
+    choose(ui, kind)
+    assert details.words.isVisible()
+    QTest.keyClicks(details.words, words)
+    QTest.keyClick(details.words, Qt.Key.Key_Return)
+    assert sheet(ui).cells[THUMB_11] == cell
+    ui.undo()
+    assert THUMB_11 not in sheet(ui).cells
+
+
+def test_words_that_cannot_be_taken_are_told_in_place(ui: Ui):
+    details = shown(ui, THUMB_11)
+    for kind, words, reason in (("chord", "Left Ctrl + Qqq", "no control 'Qqq'"), ("program", 'tide "map', "quot")):
+        choose(ui, kind)
+        details.words.setFocus()
+        QTest.keyClicks(details.words, words)
+        QTest.keyClick(details.words, Qt.Key.Key_Return)
+        assert reason in details._error.text()
+        assert THUMB_11 not in sheet(ui).cells
+
+
+@pytest.mark.qt_log_ignore("This plugin does not support")
+def test_a_layer_is_made_held_filled_renamed_and_deleted(ui: Ui):
+    details, model = shown(ui, "BTN_EXTRA"), ui.window.sheet.model
+    choose(ui, "layer")
+    new = details.layer.findText("a new layer")
+    details.layer.activated.emit(new)
+    assert sheet(ui).cells["BTN_EXTRA"] == HoldLayer("Layer")
+    column = model.column_of("Layer")
+    assert model.headerData(column, Qt.Orientation.Horizontal) == "Layer"
+    details.layer_name.setFocus()
+    details.layer_name.selectAll()
+    QTest.keyClicks(details.layer_name, "Deep")
+    QTest.keyClick(details.layer_name, Qt.Key.Key_Return)
+    assert sheet(ui).cells["BTN_EXTRA"] == HoldLayer("Deep")
+
+    data = QMimeData()
+    data.setData(MACRO_MIME, b"cast-far")
+    target = model.index(model.row_of(THUMB_1), column)
+    assert target.data() == "as without it"
+    assert model.dropMimeData(data, Qt.DropAction.CopyAction, -1, -1, target)
+    assert sheet(ui).of_layer("Deep") == {THUMB_1: RunMacro("cast-far")}
+    assert model.index(model.row_of(THUMB_1), column).data() == "Cast far"
+
+    ui.window.sheet.table.setCurrentIndex(model.index(model.row_of(THUMB_1), column))
+    assert ui.window.shown.layer == "Deep"
+    assert details._title.text() == "Thumb 1, while Deep is held"
+    ui.window.sheet.clear_cell()
+    assert sheet(ui).of_layer("Deep") == {}
+
+    shown(ui, "BTN_EXTRA")
+    details.delete_layer.click()
+    assert [layer.name for layer in sheet(ui).layers] == ["Harbour"]
+    assert "BTN_EXTRA" not in sheet(ui).cells
+    while ui.store.undo_stack.canUndo():
+        ui.undo()
+    assert [layer.name for layer in sheet(ui).layers] == ["Harbour"]
+
+
+def test_a_macro_of_a_layer_is_found_and_deleted_with_its_macro(ui: Ui):
+    from nakrel.ui import commands
+
+    profile = ui.store.profiles["tidewardens"]
+    name = commands.new_layer(ui.store, profile)
+    commands.set_cell(ui.store, ui.store.profiles["tidewardens"], THUMB_1, RunMacro("hop-step"), name)
+    ui.window.shown.show_macro("hop-step")
+    assert f"Thumb 1 with {name} (Tidewardens)" in ui.window._attached_words()
+    ui.window.sheet.search.setText("hop step")
+    ui.window.shown.show_profile("tidewardens")
+    assert ui.window.sheet.model.row_of(THUMB_1) == 0
+    commands.delete_macro(ui.store, ui.store.macros["hop-step"])
+    assert sheet(ui).of_layer(name) == {}
+    ui.undo()
+    assert sheet(ui).of_layer(name) == {THUMB_1: RunMacro("hop-step")}
+
+
+def test_the_thumb_buttons_do_their_second_things_while_the_layer_is_held(ui: Ui):
+    from nakrel.ui import commands
+
+    name = commands.new_layer(ui.store, ui.store.profiles["tidewardens"])
+    for code, cell, layer in (
+        ("BTN_TRIGGER_HAPPY12", HoldLayer(name), ""),
+        (THUMB_1, ToChord(("KEY_LEFTCTRL", "KEY_M")), name),
+        ("BTN_TRIGGER_HAPPY2", RunMacro("hop-step"), name),
+    ):
+        assert commands.set_cell(ui.store, ui.store.profiles["tidewardens"], code, cell, layer) == ""
+    ui.store.pin("tidewardens")
+    ui.wait(lambda: ui.store.status.live == "tidewardens", "the profile to be live")
+    seen: list[tuple[str, int]] = []
+    ui.store.seen.connect(lambda notice: seen.extend((e.control, e.value) for e in notice.events if e.by != "in"))
+    mouse = next(each for each in ui.store.devices if "BTN_TRIGGER_HAPPY12" in each.controls)
+
+    def press(code: str, value: int) -> None:
+        ui.store.ask(m.PressStandIn(mouse.id, code, value))
+
+    press(THUMB_1, 1)
+    press(THUMB_1, 0)
+    ui.wait(lambda: seen == [("KEY_R", 1), ("KEY_R", 0)], "what it does without the layer")
+    seen.clear()
+    press("BTN_TRIGGER_HAPPY12", 1)
+    press(THUMB_1, 1)
+    press(THUMB_1, 0)
+    chord = [("KEY_LEFTCTRL", 1), ("KEY_M", 1), ("KEY_M", 0), ("KEY_LEFTCTRL", 0)]
+    ui.wait(lambda: seen == chord, "what it does with it")
+    press("BTN_TRIGGER_HAPPY2", 1)
+    ui.wait(lambda: ui.store.status.running, "the macro of the layer")
+    press("BTN_TRIGGER_HAPPY12", 0)
+    ui.wait(lambda: not ui.store.status.running, "its end with the layer")
+    press("BTN_TRIGGER_HAPPY2", 0)
