@@ -9,7 +9,7 @@ import pytest
 import xcffib
 import xcffib.xproto
 
-from nakrel.backends.protocols import BackendUnavailable, CannotEmit, InputBackend, OutputBackend
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmit, InputBackend, OutputBackend
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
 from nakrel.backends.x11.backend import X11Backend
@@ -193,3 +193,23 @@ def test_x11_says_what_it_cannot_send_and_sends_the_rest():
 def test_no_x_server_is_said_in_words():
     with pytest.raises(BackendUnavailable, match="no X server answers on :9999"):
         X11Backend(":9999")
+
+
+@pytest.mark.x11
+@pytest.mark.skipif(bool(XServer.missing()), reason="needs an X server")
+def test_whatever_is_asked_of_a_server_that_is_gone_is_told_as_its_loss():
+    server = XServer()
+    backend = X11Backend(server.display, hand_is_xtest=True)
+    backend.take(["BTN_SIDE"])
+    server.end_server()
+    asked: list[Callable[[], object]] = [
+        lambda: backend.take(["BTN_EXTRA"]),
+        lambda: backend.emit([Emit("KEY_Q", 1, 0, "m")]),
+        lambda: backend.move_to(3, 4, 800, 600),
+        lambda: backend.move_by(1, 1),
+        backend.read,
+    ]
+    for ask in asked:
+        with pytest.raises(BackendLost):
+            ask()
+    backend.close()

@@ -10,7 +10,7 @@ one. There the slave stays grabbed while the button is down, and its motion and 
 from __future__ import annotations
 
 import contextlib
-from collections.abc import Callable, Collection, Sequence
+from collections.abc import Callable, Collection, Iterator, Sequence
 
 import xcffib.xinput
 import xcffib.xproto
@@ -87,10 +87,15 @@ class X11Backend:
         """Grab exactly these controls on every device."""
         self._taken = frozenset(controls)
         self._repeats_itself = frozenset(c for c in repeats_itself if CONTROLS[c].kind is Kind.BUTTON)
-        self._regrab()
+        with _telling_of_loss():
+            self._regrab()
 
     def read(self) -> list[InputEvent]:
         """Everything fingers did since the last call."""
+        with _telling_of_loss():
+            return self._read()
+
+    def _read(self) -> list[InputEvent]:
         found: list[InputEvent] = []
         for event in self._conn.events():
             if not isinstance(event, XiEvent):
@@ -108,12 +113,13 @@ class X11Backend:
     def emit(self, events: Sequence[Emit]) -> None:
         """Inject the events; each goes out by itself, so the server sees them in order and at their time."""
         cannot = ""
-        for event in events:
-            number = number_of(event.control)
-            if number is None or (not number[0] and number[1] > self._xtest_buttons):
-                cannot = event.control
-            else:
-                self._out.send(event.control, event.value)
+        with _telling_of_loss():
+            for event in events:
+                number = number_of(event.control)
+                if number is None or (not number[0] and number[1] > self._xtest_buttons):
+                    cannot = event.control
+                else:
+                    self._out.send(event.control, event.value)
         self._still_there()
         if cannot:
             raise CannotEmit(
@@ -123,12 +129,14 @@ class X11Backend:
 
     def move_by(self, dx: int, dy: int) -> None:
         """Move the pointer by so many pixels."""
-        self._out.move(dx, dy)
+        with _telling_of_loss():
+            self._out.move(dx, dy)
         self._still_there()
 
     def move_to(self, x: int, y: int, width: int, height: int) -> None:
         """Move the pointer to a pixel of the root window, whatever its size."""
-        self._out.move_to(x, y)
+        with _telling_of_loss():
+            self._out.move_to(x, y)
         self._still_there()
 
     def _still_there(self) -> None:
@@ -302,6 +310,14 @@ class X11Backend:
     def _ungrab(self, device: int, code: str) -> None:
         is_key, number = number_of(code) or (True, 0)
         self._xi.XIPassiveUngrabDevice(self._root, number, device, 1, int(is_key), [ANY_MODIFIER])
+
+
+@contextlib.contextmanager
+def _telling_of_loss() -> Iterator[None]:
+    try:
+        yield
+    except xcffib.ConnectionException:
+        raise BackendLost("the X server is gone") from None
 
 
 def _mask(kinds: Collection[int]) -> int:
