@@ -127,7 +127,8 @@ def edges(line: Timeline) -> dict[tuple[str, int, bool], int]:
 def test_an_edge_is_found_again_by_its_moment(loop: list[Step]):
     line = lay_out(Macro(id="m", name="M", loop=tuple(loop)))
     for control, spans in line.spans.items():
-        for span in spans:
+        # Formulas may make thousands of turns, of which only the first has edges.
+        for span in spans[:40]:
             for each in edges_of(control, span):
                 moment = moment_of(line, each)._replace(control=control)
                 assert moment.at_us == (span.start_us if each.down else span.end_us)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, NamedTuple
 
 from PyQt6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt
 from PyQt6.QtGui import QColor, QPainter
@@ -18,7 +18,7 @@ from PyQt6.QtWidgets import (
 from nakrel.ui.theme import ROW_PX, SMALL_PX, font, palette
 from nakrel.ui.widgets import glyphs
 
-__all__ = ["DEPTH", "GLYPH", "LIT", "SOFT", "WEAK", "HeadedModel", "RowDelegate", "Table"]
+__all__ = ["DEPTH", "DRAWN", "GLYPH", "LIT", "SOFT", "WEAK", "Drawn", "HeadedModel", "RowDelegate", "Table"]
 
 # Roles besides Qt's own: a glyph's name, a softer addition, whether the row is lit, whether the text is weak, and how
 # deep the row lies in blocks.
@@ -27,9 +27,30 @@ SOFT = Qt.ItemDataRole.UserRole + 2
 LIT = Qt.ItemDataRole.UserRole + 3
 WEAK = Qt.ItemDataRole.UserRole + 4
 DEPTH = Qt.ItemDataRole.UserRole + 5
+# All of it in one answer, a `Drawn`: from a model in Python each question costs as much as drawing the cell.
+DRAWN = Qt.ItemDataRole.UserRole + 6
 _INDENT_PX = 18
+_PLACE = int(Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft)
 
 AnyIndex = QModelIndex | QPersistentModelIndex
+
+
+class Drawn(NamedTuple):
+    """How a cell is drawn: see the roles of the same names."""
+
+    text: str = ""
+    glyph: str | None = None
+    soft: str = ""
+    lit: bool = False
+    weak: bool = False
+    depth: int = 0
+
+
+def _drawn(index: AnyIndex) -> Drawn:
+    """How a cell is drawn, from a model that answers role by role."""
+    text = str(index.data(Qt.ItemDataRole.DisplayRole) or "")
+    answers = [index.data(role) for role in (GLYPH, SOFT, LIT, WEAK, DEPTH)]
+    return Drawn(text, answers[0], answers[1] or "", bool(answers[2]), bool(answers[3]), answers[4] or 0)
 
 
 class HeadedModel(QAbstractTableModel):
@@ -68,43 +89,42 @@ class RowDelegate(QStyledItemDelegate):
         p = palette()
         area = QRectF(option.rect)
         selected = bool(option.state & QStyle.StateFlag.State_Selected)
+        drawn = index.data(DRAWN) or _drawn(index)
         painter.save()
-        if selected:
-            painter.fillRect(area, QColor(p.field))
-        if index.data(LIT):
+        if selected or drawn.lit:
             painter.fillRect(area, QColor(p.field))
         painter.setPen(QColor(p.line))
         painter.drawLine(option.rect.bottomLeft(), option.rect.bottomRight())
-        if index.column() == 0 and (selected or index.data(LIT)):
+        if index.column() == 0 and (selected or drawn.lit):
             painter.fillRect(QRectF(area.left(), area.top(), 3, area.height() - 1), QColor(p.brass))
         current = option.state & QStyle.StateFlag.State_HasFocus
         if current:
             painter.setPen(QColor(p.brass))
             painter.drawRect(area.adjusted(0, 0, -1, -2))
-        self._text(painter, area.adjusted(8, 0, -6, 0), index)
+        self._text(painter, area.adjusted(8, 0, -6, 0), drawn, index.column())
         painter.restore()
 
     def sizeHint(self, option: QStyleOptionViewItem, index: AnyIndex) -> QSize:
         """Every row is of one height."""
-        return QSize(super().sizeHint(option, QModelIndex(index)).width() + 24, ROW_PX)
+        return QSize(80, ROW_PX)
 
-    def _text(self, painter: QPainter, area: QRectF, index: AnyIndex) -> None:
+    def _text(self, painter: QPainter, area: QRectF, drawn: Drawn, column: int) -> None:
         p = palette()
-        for _ in range(index.data(DEPTH) or 0):
+        for _ in range(drawn.depth):
             painter.setPen(QColor(p.line))
             painter.drawLine(int(area.left()) + 2, int(area.top()), int(area.left()) + 2, int(area.bottom()))
             area.setLeft(area.left() + _INDENT_PX)
-        if name := index.data(GLYPH):
-            glyphs.draw(painter, name, QRectF(area.left() - 2, area.top(), 14, area.height()))
+        if drawn.glyph:
+            glyphs.draw(painter, drawn.glyph, QRectF(area.left() - 2, area.top(), 14, area.height()))
             area.setLeft(area.left() + 17)
-        text = str(index.data(Qt.ItemDataRole.DisplayRole) or "")
-        painter.setFont(font(bold=bool(index.data(LIT)) and index.column() <= 1))
-        painter.setPen(QColor(p.soft if index.data(WEAK) else p.ink))
-        place = index.data(Qt.ItemDataRole.TextAlignmentRole) or Qt.AlignmentFlag.AlignLeft
-        flags = int(Qt.AlignmentFlag.AlignVCenter | place)
-        shown = painter.fontMetrics().elidedText(text, Qt.TextElideMode.ElideRight, int(area.width()))
+        if not drawn.text:
+            return
+        painter.setFont(font(bold=drawn.lit and column <= 1))
+        painter.setPen(QColor(p.soft if drawn.weak else p.ink))
+        flags = _PLACE
+        shown = painter.fontMetrics().elidedText(drawn.text, Qt.TextElideMode.ElideRight, int(area.width()))
         painter.drawText(area, flags, shown)
-        if soft := index.data(SOFT):
+        if soft := drawn.soft:
             area.setLeft(area.left() + painter.fontMetrics().horizontalAdvance(shown + " "))
             painter.setFont(font(SMALL_PX))
             painter.setPen(QColor(p.soft))
