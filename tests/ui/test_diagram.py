@@ -6,7 +6,6 @@ import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtGui import QWheelEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication
 
 from nakrel.core import messages as m
 from nakrel.core.macro import Macro, Mode, Play
@@ -254,4 +253,6 @@ def test_the_view_has_one_place_for_each_time():
     view.show(line)
     for ms in (0, 33, 150):
         assert view.us_at(view.x_of(ms * MS)) == pytest.approx(ms * MS)
-    assert QApplication.instance() is None or view.trace_at(5) is None
+    # Above the first trace, and on it.
+    assert view.trace_at(5) is None
+    assert view.trace_at(25) == 0

@@ -16,7 +16,7 @@ from PyQt6.QtWidgets import QLabel, QLineEdit
 from nakrel.core import messages as m
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.places import Monitor, Window
+from nakrel.core.places import Window
 from nakrel.core.recorder import Moves
 from nakrel.core.steps import If, Open, Pointer, Repeat, Set, Step, Tap, Text, Wait, Whence
 from nakrel.ui.macro.steps_model import REMARK, TIME, WHAT
@@ -362,4 +362,3 @@ def test_all_monitors_are_picked_on_in_the_pixels_that_programs_count_in(tmp_pat
         timeout=60,
     )
     assert run.stdout.strip() == "[(30, 40, (2400, 1200)), (860, 80, (2400, 1200))]", run.stderr
-    assert Monitor("west", 0, 0, 800, 600).width == 800

@@ -110,9 +110,13 @@ def new_macro(store: Store, name: str = "New macro", play: Play | None = None) -
 
 def add_macro(store: Store, macro: Macro) -> Macro:
     """Take a macro that was made elsewhere, under an id of its own and a name that is free, and return it."""
+    return _add(store, macro, "import")
+
+
+def _add(store: Store, macro: Macro, words: str) -> Macro:
     name = free_name(macro.name, (x.name for x in store.macros.values()))
     added = msgspec.structs.replace(macro, id=new_id(), name=name)
-    _push(store, f"import {added.name}", Change(None, added))
+    _push(store, f"{words} {macro.name}", Change(None, added))
     return added
 
 
@@ -128,10 +132,7 @@ def take(store: Store, merged: Merged) -> None:
 
 def duplicate_macro(store: Store, macro: Macro) -> Macro:
     """Make a copy under a name of its own and return it."""
-    name = free_name(macro.name, (x.name for x in store.macros.values()))
-    copy = msgspec.structs.replace(macro, id=new_id(), name=name)
-    _push(store, f"duplicate {macro.name}", Change(None, copy))
-    return copy
+    return _add(store, macro, "duplicate")
 
 
 def delete_macro(store: Store, macro: Macro) -> None:

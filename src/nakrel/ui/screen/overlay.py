@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from PyQt6 import sip
 from PyQt6.QtCore import QPoint, QPointF, QRect, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QGuiApplication, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPixmap, QScreen
@@ -9,7 +11,7 @@ from PyQt6.QtWidgets import QWidget
 
 from nakrel.core.places import Monitor
 
-__all__ = ["SETTLE_MS", "Overlay", "area_of", "monitors_of"]
+__all__ = ["SETTLE_MS", "Overlay", "give_back", "area_of", "monitors_of"]
 
 _DIM = 0.42
 # The windows that were in the way need a moment to be gone from the picture.
@@ -110,3 +112,17 @@ class Overlay(QWidget):
         """Hand the keys on."""
         if event:
             self.key.emit(event)
+
+
+def give_back(views: Iterable[Overlay], hidden: QWidget | None) -> None:
+    """Take the overlays away, and show the window that was hidden for them.
+
+    The window first: the application ends with the last one that is closed.
+    """
+    if hidden is not None:
+        hidden.show()
+    for view in views:
+        view.releaseKeyboard()
+        view.close()
+    if hidden is not None:
+        hidden.activateWindow()

@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QWidget
 from nakrel.core import messages as m
 from nakrel.core.places import Window
 from nakrel.core.steps import Pointer, Whence
-from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, monitors_of
+from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, give_back, monitors_of
 from nakrel.ui.theme import SMALL_PX, font, palette
 
 __all__ = ["Picker"]
@@ -222,12 +222,5 @@ class Picker(QObject):
         if not self.views:
             return
         views, self.views = self.views, []
-        # The window first: the application ends with the last one that is closed.
-        if self._hidden is not None:
-            self._hidden.show()
-        for view in views:
-            view.releaseKeyboard()
-            view.close()
-        if self._hidden is not None:
-            self._hidden.activateWindow()
+        give_back(views, self._hidden)
         self.ended.emit(bool(self.taken_at))

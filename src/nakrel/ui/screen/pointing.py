@@ -13,7 +13,7 @@ from nakrel.core.errors import DataError
 from nakrel.core.formulas import Estimate, FormulaError, pixels
 from nakrel.core.places import place_of
 from nakrel.core.steps import Pointer, Whence
-from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, monitors_of
+from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, give_back, monitors_of
 from nakrel.ui.theme import font
 
 __all__ = ["Pointing", "spots_of"]
@@ -116,12 +116,5 @@ class Pointing(QObject):
         views, self.views = self.views, []
         if not views:
             return
-        # The window first: the application ends with the last one that is closed.
-        if self._hidden is not None:
-            self._hidden.show()
-        for view in views:
-            view.releaseKeyboard()
-            view.close()
-        if self._hidden is not None:
-            self._hidden.activateWindow()
+        give_back(views, self._hidden)
         self.ended.emit()
