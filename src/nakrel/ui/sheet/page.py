@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtGui import QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QAbstractItemView, QCheckBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
@@ -98,6 +98,11 @@ class SheetPage(QWidget):
         layout.addWidget(self.table, 1)
         layout.addWidget(self._empty)
 
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Share the width out anew."""
+        super().resizeEvent(event)
+        self._share_width()
+
     def clear_cell(self) -> None:
         """Give the chosen control back to the device."""
         if self._shown.profile and self._shown.control:
@@ -108,14 +113,13 @@ class SheetPage(QWidget):
     def _new_layer(self) -> None:
         if profile := self._shown.profile:
             commands.new_layer(self._store, profile)
-            self._share_width()
 
     def _share_width(self) -> None:
         """Every layer a column that can be read."""
-        ground = self.table.viewport()
         columns = self.model.columnCount() - 2
-        if ground is not None and columns > 1:
-            width = max(170, (ground.width() - 236) // columns)
+        if columns > 1:
+            # By the page's width and not by the table's, which follows only when the page has been laid out.
+            width = max(170, (self.width() - 246) // columns)
             self.table.set_widths(86, 150, *(width for _ in range(columns - 1)))
 
     def show_control(self, code: str) -> None:
