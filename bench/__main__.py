@@ -19,11 +19,11 @@ from bench.devices import Devices, forwarded
 from bench.editing import edit_times
 from bench.rig import IN, Rig, build_reference
 from nakrel.backends.kernel.abi import EV_KEY, report
+from nakrel.core.cells import RunMacro
 from nakrel.core.engine import Engine
 from nakrel.core.events import Pressed, Released, SetSheet, Sheet
 from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.operations import compile_macro
-from nakrel.core.profile import RunMacro
 from nakrel.core.steps import Press, Tap, Wait
 from nakrel.demo.seed import seed
 from nakrel.storage.home import Home

@@ -58,7 +58,7 @@ def _measure(rounds: int) -> list[tuple[str, float, float]]:
         took = []
         for number in range(rounds):
             # What an edit leads to later (checks, frame check, the answer of the service) is over by then.
-            QTest.qWait(400)  # type: ignore[arg-type,call-arg]
+            QTest.qWait(1_500)  # type: ignore[arg-type,call-arg]
             page._select([page.model.size() // 2 // 2 * 2])
             app.processEvents()
             start = time.perf_counter()

@@ -4,24 +4,10 @@ from __future__ import annotations
 
 from hypothesis import strategies as st
 
+from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
 from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.macro import Again, LetGo, Macro, Mode, Play, StartOn
-from nakrel.core.profile import (
-    Cell,
-    HoldLayer,
-    Layer,
-    MatchBy,
-    Nothing,
-    Profile,
-    ProgramRule,
-    RunMacro,
-    SetUp,
-    StartProgram,
-    ToChord,
-    ToControl,
-    TypeText,
-    keeps_left_click,
-)
+from nakrel.core.profile import Layer, MatchBy, Profile, ProgramRule, SetUp, keeps_left_click
 from nakrel.core.steps import (
     Branch,
     Chord,

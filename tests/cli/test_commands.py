@@ -14,8 +14,8 @@ from click.testing import CliRunner, Result
 
 from nakrel.cli.main import main
 from nakrel.core import messages as m
+from nakrel.core.cells import RunMacro
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.profile import RunMacro
 from nakrel.core.simulate import plan
 from nakrel.core.steps import Open, Tap
 from nakrel.demo.data import MACROS, PROFILES

@@ -195,7 +195,7 @@ def test_the_timeline_draws_formulas_as_a_first_run_and_marks_them_unsure():
 def test_a_sheet_with_a_text_is_played_from_a_button():
     made = macro('type "a" at 9/s', Play(Mode.SINGLE))
     simulator = _Silent(Engine())
-    from nakrel.core.profile import RunMacro
+    from nakrel.core.cells import RunMacro
 
     sheet = Sheet.build("p", {"BTN_SIDE": RunMacro("m")}, lambda key: (compile_macro(made), made.play))
     simulator.send(SetSheet(sheet))

@@ -6,6 +6,7 @@ from hypothesis import settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, rule
 
+from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText
 from nakrel.core.engine import Engine
 from nakrel.core.events import (
     Emit,
@@ -23,7 +24,7 @@ from nakrel.core.events import (
 )
 from nakrel.core.macro import Macro, Play
 from nakrel.core.operations import compile_macro
-from nakrel.core.profile import Cell, HoldLayer, Layer, Nothing, RunMacro, ToChord, ToControl, TypeText
+from nakrel.core.profile import Layer
 from tests.strategies import plays, steps
 
 FINGERS = ["KEY_Q", "KEY_W", "BTN_LEFT", "BTN_SIDE", "BTN_EXTRA"]

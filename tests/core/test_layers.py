@@ -7,23 +7,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
 from nakrel.core.engine import Engine
 from nakrel.core.events import Do, Emit, Pressed, Released, RunEnded, SetSheet, Sheet, Turned, Wake
 from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.operations import compile_macro
 from nakrel.core.player import AskText, OpenProgram
-from nakrel.core.profile import (
-    Cell,
-    HoldLayer,
-    Layer,
-    Nothing,
-    RunMacro,
-    SetUp,
-    StartProgram,
-    ToChord,
-    ToControl,
-    TypeText,
-)
+from nakrel.core.profile import Layer, SetUp
 from nakrel.core.steps import Tap
 from tests.strategies import setups
 

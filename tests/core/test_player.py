@@ -9,6 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from nakrel.core.cells import Cell, RunMacro, ToControl
 from nakrel.core.engine import Engine
 from nakrel.core.errors import DataError
 from nakrel.core.events import (
@@ -27,7 +28,6 @@ from nakrel.core.events import (
 from nakrel.core.macro import Again, LetGo, Macro, Mode, Play, StartOn
 from nakrel.core.operations import compile_macro
 from nakrel.core.player import MIN_CYCLE_US
-from nakrel.core.profile import Cell, RunMacro, ToControl
 from nakrel.core.simulate import Simulator, plan
 from nakrel.core.steps import Branch, Chord, Note, PickOne, Press, Repeat, Tap, Wait, Wheel
 from tests.strategies import plays, steps

@@ -12,8 +12,9 @@ from pathlib import Path
 import pytest
 
 from nakrel.core import messages as m
+from nakrel.core.cells import Cell, RunMacro
 from nakrel.core.macro import Macro, Play
-from nakrel.core.profile import EVERYDAY, Cell, Profile, RunMacro, SetUp
+from nakrel.core.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.steps import Tap
 from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.kernel.witness import Witness

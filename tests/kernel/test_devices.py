@@ -14,9 +14,10 @@ import pytest
 
 from nakrel.backends.kernel.output import Output
 from nakrel.core import messages as m
+from nakrel.core.cells import Cell
 from nakrel.core.events import Emit
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.profile import EVERYDAY, Cell, Profile, SetUp
+from nakrel.core.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.steps import Press, Tap, Wait
 from tests.kernel.conftest import MS, Bench, on, shot
 from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside

@@ -15,8 +15,9 @@ import pytest
 
 from nakrel.client.connection import Connection, ServiceGone, ServiceRefused
 from nakrel.core import messages as m
+from nakrel.core.cells import RunMacro
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule, RunMacro, SetUp
+from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.steps import Press, Release, Tap, Wait
 from nakrel.service.requests import Refusal, Requests
 from nakrel.service.service import Service

@@ -16,8 +16,9 @@ from hypothesis import given
 from msgspec.structs import replace
 
 from nakrel.core.bundle import Bundle, Clash, bundle_of, look_through, merge
+from nakrel.core.cells import RunMacro
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule, RunMacro, SetUp
+from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.steps import Open, Repeat, Tap, Text, walk
 from nakrel.demo.data import MACROS, PROFILES
 from nakrel.storage import bundles, files

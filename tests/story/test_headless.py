@@ -9,18 +9,9 @@ from pathlib import Path
 import pytest
 
 from nakrel.core import messages as m
+from nakrel.core.cells import HoldLayer, RunMacro, ToControl
 from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.profile import (
-    EVERYDAY,
-    HoldLayer,
-    Layer,
-    MatchBy,
-    Profile,
-    ProgramRule,
-    RunMacro,
-    SetUp,
-    ToControl,
-)
+from nakrel.core.profile import EVERYDAY, Layer, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.steps import Press, Tap, Wait
 from tests.support import PracticeGame, ServiceProcess, XServer, assert_rate, pause, wait_for
 from tests.xorg import XorgServer

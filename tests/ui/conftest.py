@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
+from PyQt6.QtCore import QEvent
 from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
@@ -50,4 +51,7 @@ def ui(qtbot: QtBot, tmp_path: Path, qapp: QApplication) -> Iterator[Ui]:
     made = Ui(qtbot, tmp_path / "home", qapp)
     yield made
     made.window.close()
+    # Each new window's style is worked out for all that are left, so none may be.
+    made.window.deleteLater()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
     assert made.service.end() == 0

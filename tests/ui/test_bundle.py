@@ -7,8 +7,9 @@ from pathlib import Path
 from PyQt6.QtWidgets import QLabel
 
 from nakrel.core.bundle import Bundle, bundle_of
+from nakrel.core.cells import RunMacro
 from nakrel.core.macro import Macro
-from nakrel.core.profile import Profile, RunMacro, SetUp
+from nakrel.core.profile import Profile, SetUp
 from nakrel.core.steps import Open, Text
 from nakrel.storage.bundles import read_bundle, write_bundle
 from tests.ui.conftest import Ui

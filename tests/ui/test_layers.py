@@ -7,7 +7,8 @@ from PyQt6.QtCore import QMimeData, Qt
 from PyQt6.QtTest import QTest
 
 from nakrel.core import messages as m
-from nakrel.core.profile import Cell, HoldLayer, RunMacro, SetUp, StartProgram, ToChord, TypeText
+from nakrel.core.cells import Cell, HoldLayer, RunMacro, StartProgram, ToChord, TypeText
+from nakrel.core.profile import SetUp
 from nakrel.ui.profiles.models import MACRO_MIME
 from tests.ui.conftest import Ui
 

@@ -13,8 +13,9 @@ from PyQt6.QtWidgets import QLabel, QPushButton
 from pytestqt.qtbot import QtBot
 
 from nakrel.core import messages as m
+from nakrel.core.cells import Nothing, RunMacro, ToControl
 from nakrel.core.macro import Macro, Section
-from nakrel.core.profile import MatchBy, Nothing, ProgramRule, RunMacro, ToControl
+from nakrel.core.profile import MatchBy, ProgramRule
 from nakrel.core.steps import Press, Tap, Wait
 from nakrel.ui import commands
 from nakrel.ui.macro.diagram.view import nice_step

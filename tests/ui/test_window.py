@@ -13,8 +13,9 @@ from pytestqt.modeltest import ModelTester
 from pytestqt.qtbot import QtBot
 
 from nakrel.core import messages as m
+from nakrel.core.cells import Nothing, RunMacro, ToControl
 from nakrel.core.macro import Mode
-from nakrel.core.profile import EVERYDAY, Nothing, RunMacro, ToControl
+from nakrel.core.profile import EVERYDAY
 from nakrel.core.steps import Tap, Wait
 from nakrel.ui import commands, theme
 from nakrel.ui.profiles.models import MACRO_MIME

@@ -8,10 +8,11 @@ from typing import NamedTuple, TypeVar
 
 import msgspec
 
+from nakrel.core.cells import Cell, Nothing, RunMacro, StartProgram, TypeText
 from nakrel.core.controls import label
 from nakrel.core.edits import with_each
 from nakrel.core.macro import Macro, Mode, Section
-from nakrel.core.profile import Cell, Nothing, Profile, RunMacro, StartProgram, TypeText
+from nakrel.core.profile import Profile
 from nakrel.core.programs import describe_rule
 from nakrel.core.steps import Open, Step, Text, walk
 

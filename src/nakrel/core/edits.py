@@ -7,7 +7,6 @@ branch of a pick-one block, and what an if block does otherwise, has a row of it
 
 from __future__ import annotations
 
-import collections
 import itertools
 from collections.abc import Callable, Collection, Sequence
 from typing import Any, NamedTuple
@@ -442,6 +441,7 @@ def _map(macro: Macro, each: Callable[[int, Any], tuple[Any, ...]], chosen: Coll
 
     def picked(steps: tuple[Step, ...], which: Collection[int]) -> tuple[Step, ...]:
         """The same for steps without blocks, of which only some are looked at."""
+        nonlocal numbers
         first = next(numbers)
         found: list[Step] = []
         done = 0
@@ -449,7 +449,7 @@ def _map(macro: Macro, each: Callable[[int, Any], tuple[Any, ...]], chosen: Coll
             found += steps[done : row - first]
             found += each(row, steps[row - first])
             done = row - first + 1
-        collections.deque(itertools.islice(numbers, len(steps) - 1), maxlen=0)
+        numbers = itertools.count(first + len(steps))
         return (*found, *steps[done:])
 
     for section in Section:

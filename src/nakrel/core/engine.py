@@ -9,6 +9,7 @@ import random
 from collections.abc import Callable
 from typing import Any
 
+from nakrel.core.cells import HoldLayer, Nothing, ToChord, ToControl
 from nakrel.core.events import (
     Action,
     Do,
@@ -33,7 +34,6 @@ from nakrel.core.ledger import Ledger
 from nakrel.core.macro import Again, LetGo, Mode, Play, StartOn
 from nakrel.core.operations import Plan
 from nakrel.core.player import Act, Player, Surroundings
-from nakrel.core.profile import HoldLayer, Nothing, ToChord, ToControl
 
 __all__ = ["FINGER", "Engine"]
 

@@ -8,11 +8,12 @@ from typing import NamedTuple
 
 import msgspec
 
+from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, TypeText
 from nakrel.core.controls import label
 from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.operations import Plan, compile_macro
 from nakrel.core.player import AskText, MovePointer, OpenProgram, Stroke
-from nakrel.core.profile import Cell, HoldLayer, Layer, Nothing, RunMacro, StartProgram, TypeText
+from nakrel.core.profile import Layer
 from nakrel.core.steps import Open, Text
 
 __all__ = [

@@ -8,10 +8,10 @@ work on as a short one.
 from __future__ import annotations
 
 from bisect import bisect_left, bisect_right
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from functools import cached_property
-from itertools import accumulate, chain
-from operator import itemgetter
+from itertools import accumulate, chain, islice
+from operator import indexOf, is_, itemgetter
 from typing import Any, NamedTuple
 
 from nakrel.core.controls import OPEN, POINTER, TEXT
@@ -116,25 +116,29 @@ class Timeline:
         self.macro = macro
         self._steps = (*macro.lead_in, *macro.loop, *macro.lead_out)
         same, same_end = _shared(before._steps, self._steps) if before else (0, 0)
-        self._down: dict[int, dict[str, tuple[int, int]]] = {}
         old: list[_Piece] = before._pieces if before else []
-        changed = [_piece(step) for step in self._steps[same : len(self._steps) - same_end]]
-        self._pieces: list[_Piece] = [*old[:same], *changed, *old[len(old) - same_end :]]
-        if not all(map(_field("fixed"), self._pieces)):
+        gone = old[same : len(old) - same_end]
+        made = [_piece(step) for step in self._steps[same : len(self._steps) - same_end]]
+        self._pieces: list[_Piece] = [*old[:same], *made, *old[len(old) - same_end :]]
+        # How many pieces go by formulas.
+        self._loose: int = (before._loose if before else 0) + _loose(made) - _loose(gone)
+        self._down: dict[int, dict[str, tuple[int, int]]] = {}
+        if self._loose:
             # What a formula gives goes by all that was set before it.
             scope = Estimate()
             again = zip(self._steps, self._pieces, strict=True)
             self._pieces = [piece if piece.fixed else _piece(step, scope) for step, piece in again]
+            before, same, made = None, 0, self._pieces
         elif before:
             self._down = {at: down for at, down in before._down.items() if at <= same}
-        self._times = self._sums("length_us")
-        self._first_rows = self._sums("rows")
-        self._numbers = self._sums("numbered")
+            if [piece.controls for piece in made] == [piece.controls for piece in gone]:
+                # Worked out from the same pieces, so it needn't be again.
+                self.controls = before.controls
+        self._times: list[int] = _sums("length_us", before._times if before else None, same, made, same_end)
+        self._first_rows: list[int] = _sums("rows", before._first_rows if before else None, same, made, same_end)
+        self._numbers: list[int] = _sums("numbered", before._numbers if before else None, same, made, same_end)
         self._opened: dict[int, list[Row]] = {}
         self._known: dict[int, Row] = {}
-
-    def _sums(self, name: str) -> list[int]:
-        return list(accumulate(map(_field(name), self._pieces), initial=0))
 
     # Rows
 
@@ -209,6 +213,19 @@ class Timeline:
     def row_at(self, at_us: int) -> int:
         """The row of the step, outside of all blocks, that a time falls into."""
         return self._first_rows[max(0, min(len(self._pieces) - 1, bisect_right(self._times, at_us) - 1))]
+
+    def changed_from(self, before: Timeline) -> tuple[int, int]:
+        """The first and the last row that may differ from those of another timeline with as many rows, but for when
+        they start."""
+        same, same_end = _shared(before._steps, self._steps)
+        if self._loose or before._loose or self._sections != before._sections:
+            return 0, self.size - 1
+        first, last = self._first_rows[min(same, len(self._pieces) - 1)], self._first_rows[-1 - same_end] - 1
+        return first, max(first, last)
+
+    @property
+    def _sections(self) -> list[int]:
+        return [len(self.macro.section(section)) for section in Section]
 
     def _piece_of(self, row: int) -> int:
         return bisect_right(self._first_rows, row) - 1
@@ -337,20 +354,35 @@ def lay_out(macro: Macro, before: Timeline | None = None) -> Timeline:
 
 
 def _shared(old: tuple[Step, ...], new: tuple[Step, ...]) -> tuple[int, int]:
-    """How many steps are the same at the beginning and, after those, at the end."""
+    """How many steps are the same objects at the beginning and, after those, at the end."""
     most = min(len(old), len(new))
-    first = _longest(most, lambda size: old[:size] == new[:size])
-    last = _longest(most - first, lambda size: old[len(old) - size :] == new[len(new) - size :])
-    return first, last
+    first = _same(old, new, most)
+    return first, _same(reversed(old), reversed(new), most - first)
 
 
-def _longest(most: int, holds_for: Callable[[int], bool]) -> int:
-    """The greatest size up to `most` for which it holds, where it holds for all smaller ones."""
-    low = 0
-    while low < most:
-        middle = (low + most + 1) // 2
-        low, most = (middle, most) if holds_for(middle) else (low, middle - 1)
-    return low
+def _same(old: Iterable[Step], new: Iterable[Step], most: int) -> int:
+    """How many of the first `most` are the same."""
+    alike = map(is_, islice(old, most), new)
+    try:
+        return indexOf(alike, False)
+    except ValueError:
+        return most
+
+
+def _loose(pieces: list[_Piece]) -> int:
+    return sum(not piece.fixed for piece in pieces)
+
+
+def _sums(name: str, old: list[int] | None, same: int, made: list[_Piece], same_end: int) -> list[int]:
+    """The sum of a field over all pieces before each, and over all: as `old` has it for the pieces that stayed at the
+    beginning and at the end."""
+    if old is None:
+        return list(accumulate(map(_field(name), made), initial=0))
+    sums = old[: same + 1]
+    sums += accumulate(map(_field(name), made), initial=sums.pop())
+    shift, rest = sums[-1] - old[-1 - same_end], old[len(old) - same_end :]
+    sums += [at + shift for at in rest] if shift else rest
+    return sums
 
 
 def _piece(step: Step, scope: Estimate | None = None) -> _Piece:

@@ -2,22 +2,9 @@
 
 from __future__ import annotations
 
+from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText
 from nakrel.core.macro import Again, LetGo, Macro, Mode, Play
-from nakrel.core.profile import (
-    EVERYDAY,
-    Cell,
-    HoldLayer,
-    Layer,
-    MatchBy,
-    Nothing,
-    Profile,
-    ProgramRule,
-    RunMacro,
-    SetUp,
-    ToChord,
-    ToControl,
-    TypeText,
-)
+from nakrel.core.profile import EVERYDAY, Layer, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.steps import (
     Branch,
     Chord,

@@ -71,8 +71,11 @@ class Requests:
 
     def handle(self, connection: Connection, number: int, body: object) -> None:
         """Do it and answer, now or when it is saved."""
+        self._answer(connection, number, lambda: self._handlers[type(body)](connection, number, body))
+
+    def _answer(self, connection: Connection, number: int, does: Callable[[], m.AnswerBody | None]) -> None:
         try:
-            answer = self._handlers[type(body)](connection, number, body)
+            answer = does()
         except Refusal as refusal:
             answer = m.Refused(str(refusal))
         if answer is not None:
@@ -105,7 +108,7 @@ class Requests:
         def saved() -> None:
             s.macros[macro.id] = macro
             s.refresh_sheet()
-            self._tell(m.MacroChanged(macro.id, macro))
+            self._tell(m.MacroChanged(macro.id, macro), connection)
 
         self._save(connection, number, lambda: s.library.put_macro(macro), saved)
 
@@ -116,7 +119,7 @@ class Requests:
             s.step(StopMacro(body.id))
             s.macros.pop(body.id, None)
             s.refresh_sheet()
-            self._tell(m.MacroChanged(body.id, None))
+            self._tell(m.MacroChanged(body.id, None), connection)
 
         self._save(connection, number, lambda: s.library.delete_macro(body.id), saved)
 
@@ -127,7 +130,7 @@ class Requests:
             s.profiles[profile.id] = profile
             s.follow()
             s.refresh_sheet()
-            self._tell(m.ProfileChanged(profile.id, profile))
+            self._tell(m.ProfileChanged(profile.id, profile), connection)
 
         self._save(connection, number, lambda: s.library.put_profile(profile), saved)
 
@@ -141,7 +144,7 @@ class Requests:
             if s.settings.pinned == body.id:
                 self._save_settings(msgspec.structs.replace(s.settings, pinned=""))
             s.follow()
-            self._tell(m.ProfileChanged(body.id, None))
+            self._tell(m.ProfileChanged(body.id, None), connection)
             if gone:
                 s.journal.add("edit", f"profile {gone.name} deleted")
 
@@ -166,7 +169,7 @@ class Requests:
                 s.set_stand_ins(settings.stand_ins)
             s.follow()
             s.status_changed()
-            self._tell(m.SettingsChanged(settings))
+            self._tell(m.SettingsChanged(settings), connection)
 
         self._save(connection, number, lambda: s.library.put_settings(settings), saved)
 
@@ -183,13 +186,19 @@ class Requests:
 
         self._service.saver.do(work, finished)
 
-    def _tell(self, notice: m.Notice) -> None:
+    def _tell(self, notice: m.Notice, author: Connection | None) -> None:
+        """Tell all but the client whose edit it is: it has the answer, and a long macro costs time to send and read."""
         if self._service.server:
-            self._service.server.broadcast(notice)
+            self._service.server.broadcast(notice, author)
 
     # Doing
 
-    def _play(self, connection: Connection, number: int, body: m.Play_) -> m.AnswerBody:
+    def _play(self, connection: Connection, number: int, body: m.Play_) -> None:
+        # Edits that were sent before are saved first, so that what is played is what the client knows.
+        finished = lambda error: self._answer(connection, number, lambda: self._play_now(body))  # noqa: E731
+        self._service.saver.do(lambda: None, finished)
+
+    def _play_now(self, body: m.Play_) -> m.AnswerBody:
         s = self._service
         ready = s.plan_of(body.macro)
         if ready is None:

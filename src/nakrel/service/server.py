@@ -150,10 +150,10 @@ class Server:
         self._sock.listen(16)
         loop.watch(self._sock, self._accept)
 
-    def broadcast(self, notice: Notice) -> None:
-        """Send a notice to every client that asked for notices."""
+    def broadcast(self, notice: Notice, but: Connection | None = None) -> None:
+        """Send a notice to every client that asked for notices, except for one."""
         for connection in list(self.connections):
-            if connection.subscribed:
+            if connection.subscribed and connection is not but:
                 connection.notify(notice)
 
     def drop(self, connection: Connection) -> None:

@@ -15,8 +15,9 @@ from pathlib import Path
 import msgspec
 
 from nakrel.core.bundle import Bundle
+from nakrel.core.cells import RunMacro
 from nakrel.core.macro import Macro
-from nakrel.core.profile import Profile, RunMacro
+from nakrel.core.profile import Profile
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
 

@@ -8,9 +8,17 @@ from typing import TypeVar
 
 from PyQt6.QtCore import QObject, QThreadPool, pyqtSignal
 
-__all__ = ["Background", "wait_for_work"]
+__all__ = ["Background", "rest_ms", "wait_for_work"]
 
 T = TypeVar("T")
+_REST_MS = 150
+_STEPS_PER_MS = 20
+
+
+def rest_ms(steps: int) -> int:
+    """How long edits of a macro of so many steps should rest before work on it begins: the work on a long one takes
+    a while, and would hold the next edit up."""
+    return _REST_MS + steps // _STEPS_PER_MS
 
 
 class Background(QObject):

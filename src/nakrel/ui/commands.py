@@ -9,10 +9,11 @@ import msgspec
 from PyQt6.QtGui import QUndoCommand
 
 from nakrel.core.bundle import Merged
+from nakrel.core.cells import Cell, RunMacro
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, Play
 from nakrel.core.messages import Settings
-from nakrel.core.profile import Cell, Layer, Profile, ProgramRule, RunMacro, SetUp, keeps_left_click
+from nakrel.core.profile import Layer, Profile, ProgramRule, SetUp, keeps_left_click
 from nakrel.ui.store import Store, new_id
 
 __all__ = [

@@ -22,6 +22,8 @@ from nakrel.core.profile import EVERYDAY, Profile
 __all__ = ["Store", "new_id"]
 
 _RETRY_MS = 500
+# An edit goes to the service this long after it was made: the window shows it first.
+_SEND_MS = 10
 
 
 def new_id() -> str:
@@ -50,7 +52,12 @@ class Store(QObject):
         self._connection: Connection | None = None
         self._notifier: QSocketNotifier | None = None
         self._pending: Counter[tuple[str, str]] = Counter()
+        # Edits without an answer yet, and those of them that haven't gone out.
         self._unsent: dict[tuple[str, str], m.Body] = {}
+        self._waiting: dict[tuple[str, str], m.Body] = {}
+        self._sender = QTimer(self)
+        self._sender.setSingleShot(True)
+        self._sender.timeout.connect(self._send)
         self._front = False
         self.undo_stack = QUndoStack(self)
         self.profiles: dict[str, Profile] = {}
@@ -86,6 +93,7 @@ class Store(QObject):
 
     def close(self) -> None:
         """Disconnect; the service goes on."""
+        self._send()
         if self._notifier:
             self._notifier.setEnabled(False)
             self._notifier = None
@@ -95,6 +103,10 @@ class Store(QObject):
 
     def ask(self, body: m.Body, answered: Callable[[m.AnswerBody], None] | None = None) -> None:
         """Send a request; a refusal is shown as a fault unless `answered` takes the answer."""
+        self._send()
+        self._ask(body, answered)
+
+    def _ask(self, body: m.Body, answered: Callable[[m.AnswerBody], None] | None = None) -> None:
         if self._connection is None:
             self.fault.emit("The service doesn't run; it is being started again.")
             return
@@ -146,20 +158,29 @@ class Store(QObject):
         self.ask(m.Pin(profile))
 
     def _save(self, key: tuple[str, str], body: m.Body) -> None:
+        self._unsent[key] = self._waiting[key] = body
+        self._sender.start(_SEND_MS)
+
+    def _send(self) -> None:
+        """Send the edits that wait, each thing's last."""
+        while self._waiting:
+            key = next(iter(self._waiting))
+            self._put(key, self._waiting.pop(key))
+
+    def _put(self, key: tuple[str, str], body: m.Body) -> None:
         self._pending[key] += 1
-        self._unsent[key] = body
 
         def answered(answer: m.AnswerBody) -> None:
             self._pending[key] -= 1
             if isinstance(answer, m.Refused):
                 self.saved.emit(answer.error)
                 self.fault.emit(answer.error)
-            elif self._pending[key] <= 0:
+            elif self._pending[key] <= 0 and key not in self._waiting:
                 self._unsent.pop(key, None)
                 if not self._unsent:
                     self.saved.emit("")
 
-        self.ask(body, answered)
+        self._ask(body, answered)
 
     # What comes in
 
@@ -171,6 +192,8 @@ class Store(QObject):
             self._gone()
 
     def _gone(self) -> None:
+        # What waited is sent anew when the service is back, as is all that it hasn't answered.
+        self._waiting.clear()
         self.close()
         self._pending.clear()
         self.fault.emit("The service has ended; it is being started again.")
@@ -196,7 +219,7 @@ class Store(QObject):
             case m.ProfileChanged(id=key, profile=profile):
                 self._mirror("profile", self.profiles, key, profile, self.profile_changed)
             case m.SettingsChanged(settings=settings):
-                if settings != self.settings and not self._pending["settings", ""]:
+                if settings != self.settings and not self._is_edited("settings", ""):
                     self.settings = settings
                     self.settings_changed.emit()
             case m.Seen():
@@ -225,9 +248,13 @@ class Store(QObject):
                 self.journal = list(entries)
                 self.journal_changed.emit()
 
+    def _is_edited(self, kind: str, key: str) -> bool:
+        """Whether an edit of it is on its way."""
+        return bool(self._pending[kind, key]) or (kind, key) in self._waiting
+
     def _mirror(self, kind: str, mirror: dict[str, Any], key: str, value: Any, changed: Any) -> None:
         """Follow another client's edit; our own comes back too, and an older one must not undo a newer."""
-        if self._pending[kind, key] or mirror.get(key) == value:
+        if self._is_edited(kind, key) or mirror.get(key) == value:
             return
         if value is None:
             del mirror[key]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 from pathlib import Path
 
 from PyQt6.QtCore import Qt
@@ -104,8 +105,9 @@ def hue(code: str) -> QColor:
     return QColor({Kind.KEY: _current.key, Kind.BUTTON: _current.button, Kind.WHEEL: _current.wheel}[known.kind])
 
 
+@cache
 def font(pixels: float = BODY_PX, *, bold: bool = False) -> QFont:
-    """The one typeface, in two weights."""
+    """The one typeface, in two weights; always the same object, so don't change it."""
     chosen = QFont(FAMILY)
     chosen.setPixelSize(round(pixels))
     chosen.setBold(bold)

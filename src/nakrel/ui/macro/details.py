@@ -9,14 +9,14 @@ from PyQt6.QtCore import Qt, QTimer, pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
+from nakrel.core.cells import RunMacro
 from nakrel.core.checks import NO_FACTS, Facts, Finding, check_macro
 from nakrel.core.controls import label as control_label
 from nakrel.core.macro import Mode, Play, Section
-from nakrel.core.profile import RunMacro
 from nakrel.core.steps import Open, Pointer, Text, walk
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui import commands
-from nakrel.ui.background import Background
+from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.macro.frame_check import FrameCheck
 from nakrel.ui.macro.last_run import LastRun
 from nakrel.ui.shown import Shown
@@ -30,7 +30,6 @@ __all__ = ["MacroDetails"]
 
 # More are told by their number: whoever has that many looks at the first ones first.
 _MOST_CHECKS = 6
-_REST_MS = 150
 
 
 class MacroDetails(QWidget):
@@ -62,7 +61,6 @@ class MacroDetails(QWidget):
         # Edits come fast while something is typed or dragged; what they lead to is worked out when they rest.
         self._rest = QTimer(self)
         self._rest.setSingleShot(True)
-        self._rest.setInterval(_REST_MS)
         self._rest.timeout.connect(self._ask_facts)
         self._facts = NO_FACTS
         self._background = Background(self)
@@ -131,7 +129,7 @@ class MacroDetails(QWidget):
         self.attach_button.setText(f"Attach in {profile.name}…" if profile else "Attach…")
         self.attach_button.setVisible(not self.capture.armed)
         self.frame_check.set_macro(macro)
-        self._rest.start()
+        self._rest.start(rest_ms(self._shown.line.size))
         self._show_places()
         self._show_running()
 

@@ -12,7 +12,7 @@ from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro
 from nakrel.core.units import FRAME_RATES, format_ms, format_rate
 from nakrel.ui import commands
-from nakrel.ui.background import Background
+from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
@@ -27,8 +27,6 @@ __all__ = ["FrameCheck"]
 JITTER_US = 200.0
 # From this share on it is said to be all.
 _ALL = 0.9995
-# Edits come fast while something is typed or dragged; what they lead to is worked out when they rest.
-_REST_MS = 150
 # The holds that are tried, as parts of a frame.
 _HOLDS = tuple((n + 1) / 16 for n in range(32))
 IN_ORDER = 0
@@ -130,7 +128,6 @@ class FrameCheck(QWidget):
         self.use_button = button("Use that timing", self._use, "act")
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
-        self._timer.setInterval(_REST_MS)
         self._timer.timeout.connect(self.refresh)
         self.rate.currentIndexChanged.connect(lambda index: self._rate_chosen())
         self.against.chosen.connect(self._against_chosen)
@@ -167,13 +164,13 @@ class FrameCheck(QWidget):
         """Look at this macro, once edits rest."""
         if macro is not self._macro:
             self._macro = macro
-            self._timer.start()
+            self._timer.start(rest_ms(self._shown.line.size))
 
     def set_jitter(self, spread_us: float | None) -> None:
         """Go by the timing that a run showed: its standard deviation in microseconds; None for the usual."""
         if spread_us != self._measured_us:
             self._measured_us = spread_us
-            self._timer.start()
+            self._timer.start(rest_ms(self._shown.line.size))
 
     @property
     def jitter_us(self) -> float:

@@ -71,14 +71,17 @@ class StepsModel(HeadedModel):
     def set_line(self, line: Timeline, new: range = range(0)) -> None:
         """Show this macro; the rows in `new` are being recorded and lit."""
         macro = None if line is NOTHING else line.macro
-        same_shape = line.size == self.line.size
+        before, same_shape = self.line, line.size == self.line.size
         if not same_shape:
             self.beginResetModel()
         self.macro, self.line, self._new = macro, line, new
         if not same_shape:
             self.endResetModel()
         elif line.size:
-            self.dataChanged.emit(self.index(0, 0), self.index(line.size - 1, REMARK))
+            first, last = line.changed_from(before)
+            # What comes after the edit starts at another time, and is else as it was: cells take their time to draw.
+            self.dataChanged.emit(self.index(first, 0), self.index(last, REMARK))
+            self.dataChanged.emit(self.index(last, STARTS), self.index(line.size - 1, STARTS))
 
     def size(self) -> int:
         """A row a step."""

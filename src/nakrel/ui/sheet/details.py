@@ -11,12 +11,12 @@ from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QShowEvent
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
+from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
 from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.controls import label as control_label
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, Play, cycle_us
 from nakrel.core.names import name_of, read_control
-from nakrel.core.profile import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
 from nakrel.core.timeline import lay_out
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui import commands

@@ -7,10 +7,11 @@ from typing import Any, NamedTuple
 
 from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 
+from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
 from nakrel.core.controls import CONTROLS, OPEN, TEXT, label
 from nakrel.core.macro import cycle_us, describe_play
 from nakrel.core.messages import Device
-from nakrel.core.profile import Cell, HoldLayer, Layer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
+from nakrel.core.profile import Layer
 from nakrel.core.units import format_rate
 from nakrel.ui import commands
 from nakrel.ui.profiles.models import MACRO_MIME

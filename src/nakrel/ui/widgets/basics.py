@@ -135,6 +135,7 @@ class TimeEdit(QLineEdit):
         super().__init__()
         self._most_us = most_us
         self._micros = micros
+        self._marked: str | None = None
         self.setFixedWidth(96)
         self.setAlignment(Qt.AlignmentFlag.AlignRight)
         self.set_value(micros)
@@ -177,6 +178,10 @@ class TimeEdit(QLineEdit):
             self.changed.emit(micros)
 
     def _mark(self, reason: str) -> None:
+        if self._marked == reason:
+            # Styling anew takes its time.
+            return
+        self._marked = reason
         self.setToolTip(reason or "A time: 25, 25ms, 0.4s, 3f@60 (frames) or 40/s")
         self.setProperty("wrong", bool(reason))
         if style := self.style():

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Any, NamedTuple
 
 from PyQt6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt
-from PyQt6.QtGui import QColor, QPainter
+from PyQt6.QtGui import QColor, QFontMetrics, QPainter
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QStyle,
@@ -15,7 +16,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from nakrel.ui.theme import ROW_PX, SMALL_PX, font, palette
+from nakrel.ui.theme import BODY_PX, ROW_PX, SMALL_PX, font, palette
 from nakrel.ui.widgets import glyphs
 
 __all__ = ["DEPTH", "DRAWN", "GLYPH", "LIT", "SOFT", "WEAK", "Drawn", "HeadedModel", "RowDelegate", "Table"]
@@ -90,7 +91,6 @@ class RowDelegate(QStyledItemDelegate):
         area = QRectF(option.rect)
         selected = bool(option.state & QStyle.StateFlag.State_Selected)
         drawn = index.data(DRAWN) or _drawn(index)
-        painter.save()
         if selected or drawn.lit:
             painter.fillRect(area, QColor(p.field))
         painter.setPen(QColor(p.line))
@@ -102,7 +102,6 @@ class RowDelegate(QStyledItemDelegate):
             painter.setPen(QColor(p.brass))
             painter.drawRect(area.adjusted(0, 0, -1, -2))
         self._text(painter, area.adjusted(8, 0, -6, 0), drawn, index.column())
-        painter.restore()
 
     def sizeHint(self, option: QStyleOptionViewItem, index: AnyIndex) -> QSize:
         """Every row is of one height."""
@@ -119,18 +118,25 @@ class RowDelegate(QStyledItemDelegate):
             area.setLeft(area.left() + 17)
         if not drawn.text:
             return
-        painter.setFont(font(bold=drawn.lit and column <= 1))
+        pixels, bold = BODY_PX, drawn.lit and column <= 1
+        painter.setFont(font(pixels, bold=bold))
         painter.setPen(QColor(p.soft if drawn.weak else p.ink))
-        flags = _PLACE
-        shown = painter.fontMetrics().elidedText(drawn.text, Qt.TextElideMode.ElideRight, int(area.width()))
-        painter.drawText(area, flags, shown)
+        shown, advance = _fitted(drawn.text, pixels, bold, int(area.width()))
+        painter.drawText(area, _PLACE, shown)
         if soft := drawn.soft:
-            area.setLeft(area.left() + painter.fontMetrics().horizontalAdvance(shown + " "))
+            area.setLeft(area.left() + advance)
             painter.setFont(font(SMALL_PX))
             painter.setPen(QColor(p.soft))
-            painter.drawText(
-                area, flags, painter.fontMetrics().elidedText(soft, Qt.TextElideMode.ElideRight, int(area.width()))
-            )
+            painter.drawText(area, _PLACE, _fitted(soft, SMALL_PX, False, int(area.width()))[0])
+
+
+@lru_cache(maxsize=4096)
+def _fitted(text: str, pixels: float, bold: bool, width: int) -> tuple[str, int]:
+    """The text as it fits into a width, and where what comes after it begins: working that out takes as long as
+    drawing the text, and a table asks for the same ones again and again."""
+    metrics = QFontMetrics(font(pixels, bold=bold))
+    shown = metrics.elidedText(text, Qt.TextElideMode.ElideRight, width)
+    return shown, metrics.horizontalAdvance(shown + " ")
 
 
 class Table(QTableView):

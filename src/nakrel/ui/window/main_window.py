@@ -23,8 +23,8 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from nakrel.core.cells import RunMacro
 from nakrel.core.controls import label as control_label
-from nakrel.core.profile import RunMacro
 from nakrel.core.programs import describe_rule
 from nakrel.ui import commands, theme
 from nakrel.ui.background import wait_for_work

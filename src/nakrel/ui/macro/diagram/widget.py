@@ -81,6 +81,8 @@ class Diagram(QAbstractScrollArea):
         self.setMouseTracking(True)
         if ground := self.viewport():
             ground.setMouseTracking(True)
+            # All of it is drawn each time, so nothing behind it needs to be.
+            ground.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
         for bar in (self.horizontalScrollBar(), self.verticalScrollBar()):
             if bar is not None:
                 bar.valueChanged.connect(self._scrolled)
