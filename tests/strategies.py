@@ -4,10 +4,23 @@ from __future__ import annotations
 
 from hypothesis import strategies as st
 
-from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
+from nakrel.core.cells import (
+    Cell,
+    Deed,
+    GoTo,
+    HoldLayer,
+    Nothing,
+    Perform,
+    RunMacro,
+    StartProgram,
+    ToChord,
+    ToControl,
+    TypeText,
+    What,
+)
 from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.macro import Again, LetGo, Macro, Mode, Play, StartOn
-from nakrel.core.profile import Layer, MatchBy, Profile, ProgramRule, SetUp, keeps_left_click
+from nakrel.core.profile import FairPlay, GameKey, Layer, MatchBy, Profile, ProgramRule, SetUp, keeps_left_click
 from nakrel.core.steps import (
     Branch,
     Chord,
@@ -133,6 +146,8 @@ cells: st.SearchStrategy[Cell] = st.one_of(
     st.builds(ToChord, st.lists(st.sampled_from(SWITCHES), min_size=2, max_size=4, unique=True).map(tuple)),
     st.builds(TypeText, names, st.integers(1, 250)),
     st.builds(StartProgram, st.lists(words, min_size=1, max_size=3).map(tuple)),
+    st.builds(GoTo, st.sampled_from(What), st.just("") | names, st.sampled_from([-1, 1])),
+    st.builds(Perform, st.sampled_from(Deed)),
 )
 sheets = st.dictionaries(st.sampled_from(SWITCHES + WHEELS), cells, max_size=8)
 
@@ -156,5 +171,14 @@ profiles = st.builds(
     note=remarks,
     colour=st.from_regex(r"#[0-9A-Fa-f]{6}", fullmatch=True),
     programs=st.lists(rules, max_size=3).map(tuple),
-    setups=st.lists(setups, min_size=1, max_size=3).map(tuple),
+    setups=st.lists(setups, min_size=1, max_size=3, unique_by=lambda setup: setup.name).map(tuple),
+    keys=st.lists(
+        st.builds(
+            GameKey, st.sampled_from(["Reload", "Heavy swing", "Run", "Ω"]), st.sampled_from([*SWITCHES, *WHEELS])
+        ),
+        max_size=3,
+        unique_by=lambda key: key.name,
+    ).map(tuple),
+    fair_play=st.sampled_from(FairPlay),
+    falls_through=st.booleans(),
 )

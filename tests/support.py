@@ -57,7 +57,9 @@ class ServiceProcess:
             env={**os.environ, **environment},
         )
         self.notices: list[m.Notice] = []
-        self.client = wait_for(self._connect, "the service's socket")
+        client = wait_for(self._connect, "the service's socket")
+        assert client
+        self.client: Connection = client
         self.client.on_notice = self.notices.append
         self.client.call(m.Subscribe(seen=True))
 
@@ -172,13 +174,20 @@ class XServer:
         return ", ".join(name for name in cls.NEEDED if not shutil.which(name))
 
 
+def practice_command(log: Path, fps: int = 125, name: str = "", title: str = "Practice game") -> list[str]:
+    """The command that starts the practice game, under a process name of its own where one is given."""
+    named = ["--name", name] if name else []
+    return [sys.executable, "-m", "nakrel.practice", "--fps", str(fps), "--log", str(log), "--title", title, *named]
+
+
 class PracticeGame:
     """The practice game as a process; its log is the witness."""
 
-    def __init__(self, server: XServer, folder: Path, fps: int = 125) -> None:
+    def __init__(self, server: XServer, folder: Path, fps: int = 125, name: str = "") -> None:
+        self.title = f"The {name}" if name else "Practice game"
         self.log = folder / f"practice-{time.monotonic_ns()}.log"
         self.process = subprocess.Popen(
-            [sys.executable, "-m", "nakrel.practice", "--fps", str(fps), "--log", str(self.log)],
+            practice_command(self.log, fps, name, self.title),
             env=server.environment,
         )
         wait_for(lambda: self.log.exists() and self.entries(), "the practice game's log")
@@ -188,7 +197,7 @@ class PracticeGame:
 
     def _find(self, server: XServer) -> str:
         with contextlib.suppress(subprocess.CalledProcessError):
-            return server.hand("search", "--onlyvisible", "--name", "^Practice game$")
+            return server.hand("search", "--onlyvisible", "--name", f"^{self.title}$")
         return ""
 
     def entries(self) -> list[dict[str, Any]]:

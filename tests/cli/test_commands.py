@@ -167,8 +167,8 @@ def test_a_bundle_is_told_then_taken_and_opens_nothing(home: Path, service: Serv
     opener = Macro(id="opener", name="Opener", loop=(Open(command=("tide-map",)),))
     service.call(m.PutMacro(opener))
     profile = next(p for p in PROFILES if p.id == "orrery-post")
-    cells = {**profile.sheet.cells, "BTN_SIDE": RunMacro("opener")}
-    setup = msgspec.structs.replace(profile.sheet, cells=cells)
+    cells = {**profile.setups[0].cells, "BTN_SIDE": RunMacro("opener")}
+    setup = msgspec.structs.replace(profile.setups[0], cells=cells)
     service.call(m.PutProfile(msgspec.structs.replace(profile, setups=(setup,))))
     assert "1 profiles" in run(home, "bundle", "Orrery Post", "-o", str(path)).stdout
     told = run(home, "unpack", str(path)).stdout

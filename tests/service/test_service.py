@@ -110,7 +110,7 @@ def test_everything_is_there_after_a_restart_without_any_save(tmp_path: Path):
     library = second.call(m.GetLibrary())
     assert isinstance(library, m.Library)
     assert library.macros == (SHOT,)
-    assert THUMB in library.profiles[0].sheet.cells
+    assert THUMB in library.profiles[0].setups[0].cells
     assert second.end() == 0
 
 
@@ -170,7 +170,7 @@ def test_clear_answers_to_what_cannot_be_done(service: ServiceProcess):
         (m.StopRecording(), "no recording is going on"),
         (m.PressStandIn("x", "KEY_Q", 1), "there is no stand-in device 'x'"),
         (m.PressStandIn(MOUSE, "KEY_Q", 1), "Halyard 12 mouse has no control 'KEY_Q'"),
-        (m.Hello("old", 0), "speaks protocol 1"),
+        (m.Hello("old", 0), f"speaks protocol {m.PROTOCOL}"),
     ]:
         with pytest.raises(ServiceRefused, match=words):
             service.call(body)

@@ -52,7 +52,7 @@ def test_export_wipe_import_gives_everything_back(path: Path):
     write_bundle(path, made)
     back = merge(read_bundle(path), {}, {}, Clash.KEEP, lambda: "new")
     assert {p.id: p for p in back.profiles} == {p.id: p for p in PROFILES}
-    used = {cell.macro for p in PROFILES for cell in p.sheet.cells.values() if isinstance(cell, RunMacro)}
+    used = {cell.macro for p in PROFILES for *_, cell in p.cells() if isinstance(cell, RunMacro)}
     assert {macro.id: macro for macro in back.macros} == {key: LIBRARY[key] for key in used}
     write_bundle(path.with_name("again"), made)
     assert path.read_bytes() == path.with_name("again").read_bytes()
@@ -103,14 +103,14 @@ def test_clashes_are_kept_replaced_or_skipped(clash: Clash, profile: tuple | Non
     assert [(p.id, p.name) for p in merged.profiles] == ([profile] if profile else [])
     assert [(m.id, m.name) for m in merged.macros] == ([macro] if macro else [])
     for each in merged.profiles:
-        assert each.sheet.cells["BTN_SIDE"] == RunMacro(macro[0])  # type: ignore[index]
+        assert each.setups[0].cells["BTN_SIDE"] == RunMacro(macro[0])  # type: ignore[index]
 
 
 def test_an_id_that_is_taken_gets_another_and_the_cells_follow():
     ours = {"stranger": Macro(id="stranger", name="Ours")}
     merged = merge(Bundle((THEIRS,), (STRANGER,)), {}, ours, Clash.KEEP, lambda: "new")
     assert merged.macros[0].id == "new"
-    assert merged.profiles[0].sheet.cells["BTN_SIDE"] == RunMacro("new")
+    assert merged.profiles[0].setups[0].cells["BTN_SIDE"] == RunMacro("new")
     everyday = Profile(id=EVERYDAY, name="Everyday", note="theirs")
     here = {EVERYDAY: Profile(id=EVERYDAY, name="Everyday")}
     kept = merge(Bundle((everyday,), ()), here, {}, Clash.KEEP, lambda: "new")

@@ -12,9 +12,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from nakrel.core.cells import ToControl
 from nakrel.core.macro import Macro
 from nakrel.core.messages import Settings
-from nakrel.core.profile import EVERYDAY, Profile, SetUp
+from nakrel.core.profile import EVERYDAY, FairPlay, Profile, SetUp
 from nakrel.core.steps import Tap
 from nakrel.demo.data import MACROS, PROFILES
 from nakrel.demo.seed import seed
@@ -76,7 +77,7 @@ def macro_text(**changes: object) -> bytes:
         ({"play": {"mode": "counted", "runs": 0}}, r">= 1 - at `\$\.play\.runs`"),
         ({"play": {"mode": "counted", "runs": 1_000_001}}, r"<= 1000000 - at `\$\.play\.runs`"),
         ({"nmae": "x"}, "nmae"),
-        ({"version": 2}, r"reads version 1.*2.*\$\.version"),
+        ({"version": 3}, r"reads version 2.*3.*\$\.version"),
         ({"format": "else"}, r"\$\.format"),
     ],
 )
@@ -200,3 +201,19 @@ def test_saved_files_fit_the_published_schema(kind: str, items: tuple[Macro | Pr
 @pytest.mark.parametrize("name", sorted(schemas()))
 def test_the_published_schemas_are_those_of_the_code(name: str):
     assert json.loads((DOCS / name).read_text()) == json.loads(json.dumps(schemas()[name]))
+
+
+def test_a_profile_of_the_first_version_is_read_as_it_was_meant(tmp_path: Path):
+    """A file as the first version wrote it: without what came later, and with two set-ups of one name."""
+    path = tmp_path / "old.json"
+    setups = [{"name": "Main", "cells": {"BTN_SIDE": {"does": "control", "control": "KEY_Q"}}}, {"name": "Main"}]
+    body = {"format": "nakrel-profile", "version": 1, "id": "old", "name": "Old", "setups": setups}
+    path.write_text(json.dumps(body))
+    found = files.read(path, Profile)
+    assert [setup.name for setup in found.setups] == ["Main", "Main 2"]
+    assert found.setups[0].cells == {"BTN_SIDE": ToControl("KEY_Q")}
+    assert (found.keys, found.fair_play, found.falls_through) == ((), FairPlay.ANYTHING, False)
+    # Written anew it is of this version, and the same.
+    path.write_bytes(files.encode(found))
+    assert json.loads(path.read_text())["version"] == files.VERSION
+    assert files.read(path, Profile) == found

@@ -52,7 +52,7 @@ def test_what_is_inside_is_shown_and_nothing_lands_until_it_is_taken(ui: Ui, tmp
     dialog.allowed[MAIL.command].setChecked(True)
     dialog.take_button.click()
     ui.wait(lambda: "theirs" in ui.store.profiles, "the profile")
-    cell = ui.store.profiles["theirs"].sheet.cells["BTN_SIDE"]
+    cell = ui.store.profiles["theirs"].setups[0].cells["BTN_SIDE"]
     assert isinstance(cell, RunMacro)
     taken = ui.store.macros[cell.macro]
     assert (taken.name, [step.off for step in taken.loop]) == ("Reel in 2", [True, False, False])

@@ -16,7 +16,7 @@ THUMB_1, THUMB_11 = "BTN_TRIGGER_HAPPY1", "BTN_TRIGGER_HAPPY11"
 
 
 def sheet(ui: Ui) -> SetUp:
-    return ui.store.profiles["tidewardens"].sheet
+    return ui.store.profiles["tidewardens"].setups[0]
 
 
 def shown(ui: Ui, control: str, layer: str = ""):
@@ -90,7 +90,7 @@ def test_a_layer_is_made_held_filled_renamed_and_deleted(ui: Ui):
     ui.window.sheet.table.setCurrentIndex(model.index(model.row_of(THUMB_1), column))
     assert ui.window.shown.layer == "Deep"
     assert details._title.text() == "Thumb 1, while Deep is held"
-    ui.window.sheet.clear_cell()
+    ui.window.sheet.clear_cells()
     assert sheet(ui).of_layer("Deep") == {}
 
     shown(ui, "BTN_EXTRA")
@@ -106,8 +106,8 @@ def test_a_macro_of_a_layer_is_found_and_deleted_with_its_macro(ui: Ui):
     from nakrel.ui import commands
 
     profile = ui.store.profiles["tidewardens"]
-    name = commands.new_layer(ui.store, profile)
-    commands.set_cell(ui.store, ui.store.profiles["tidewardens"], THUMB_1, RunMacro("hop-step"), name)
+    name = commands.new_layer(ui.store, profile, "Healer")
+    commands.set_cell(ui.store, ui.store.profiles["tidewardens"], "Healer", THUMB_1, RunMacro("hop-step"), name)
     ui.window.shown.show_macro("hop-step")
     assert f"Thumb 1 with {name} (Tidewardens)" in ui.window._attached_words()
     ui.window.sheet.search.setText("hop step")
@@ -122,13 +122,13 @@ def test_a_macro_of_a_layer_is_found_and_deleted_with_its_macro(ui: Ui):
 def test_the_thumb_buttons_do_their_second_things_while_the_layer_is_held(ui: Ui):
     from nakrel.ui import commands
 
-    name = commands.new_layer(ui.store, ui.store.profiles["tidewardens"])
+    name = commands.new_layer(ui.store, ui.store.profiles["tidewardens"], "Healer")
     for code, cell, layer in (
         ("BTN_TRIGGER_HAPPY12", HoldLayer(name), ""),
         (THUMB_1, ToChord(("KEY_LEFTCTRL", "KEY_M")), name),
         ("BTN_TRIGGER_HAPPY2", RunMacro("hop-step"), name),
     ):
-        assert commands.set_cell(ui.store, ui.store.profiles["tidewardens"], code, cell, layer) == ""
+        assert commands.set_cell(ui.store, ui.store.profiles["tidewardens"], "Healer", code, cell, layer) == ""
     ui.store.pin("tidewardens")
     ui.wait(lambda: ui.store.status.live == "tidewardens", "the profile to be live")
     seen: list[tuple[str, int]] = []

@@ -40,7 +40,9 @@ def test_linking_shows_what_a_rule_matches_and_adds_it_once(ui: Ui, tmp_path: Pa
             dialog.search.setText("kelp")
             ui.wait(lambda d=dialog: d.table.model().rowCount() == 1, "the program in the list")
             dialog.table.selectRow(0)
-            dialog.rule_by.buttons["name"].click()
+            number = dialog.rule_by.findData(MatchBy.NAME)
+            dialog.rule_by.setCurrentIndex(number)
+            dialog.rule_by.activated.emit(number)
             assert dialog.rule_value.text() == "kelp-garden"
             assert "matches now: kelp-garden" in dialog._hint.text()
             dialog.rule_value.setText("kelp-garden-2")
@@ -171,7 +173,7 @@ def test_the_details_give_a_control_something_to_do(ui: Ui):
     ui.window.shown.show_profile("tidewardens")
     ui.window.shown.show_control(THUMB)
     details = ui.window.sheet_details
-    cell = lambda: ui.store.profiles["tidewardens"].sheet.cells.get(THUMB)  # noqa: E731
+    cell = lambda: ui.store.profiles["tidewardens"].setups[0].cells.get(THUMB)  # noqa: E731
     details.does.activated.emit(1)
     assert cell() == Nothing()
     details.does.activated.emit(2)

@@ -67,7 +67,7 @@ def test_deleting_a_macro_frees_its_buttons_and_undo_brings_both_back(ui: Ui):
     before = dict(ui.store.profiles), dict(ui.store.macros)
     commands.delete_macro(ui.store, ui.store.macros["reel-in"])
     assert "reel-in" not in ui.store.macros
-    assert "BTN_SIDE" not in ui.store.profiles["tidewardens"].sheet.cells
+    assert "BTN_SIDE" not in ui.store.profiles["tidewardens"].setups[0].cells
     ui.undo()
     assert (ui.store.profiles, ui.store.macros) == before
     ui.wait((ui.service.home.macros / "Reel in.json").exists, "the file")
@@ -123,19 +123,19 @@ def test_dragging_a_macro_to_a_row_attaches_it(ui: Ui):
     data.setData(MACRO_MIME, b"cast-far")
     target = sheet.index(sheet.row_of(THUMB_10), 2)
     assert sheet.dropMimeData(data, Qt.DropAction.CopyAction, -1, -1, target)
-    assert ui.store.profiles["tidewardens"].sheet.cells[THUMB_10] == RunMacro("cast-far")
+    assert ui.store.profiles["tidewardens"].setups[0].cells[THUMB_10] == RunMacro("cast-far")
     ui.undo()
-    assert ui.store.profiles["tidewardens"].sheet.cells[THUMB_10] == RunMacro("weigh-the-catch")
+    assert ui.store.profiles["tidewardens"].setups[0].cells[THUMB_10] == RunMacro("weigh-the-catch")
 
 
 def test_the_last_click_is_kept_and_the_reason_is_said(ui: Ui):
     show(ui)
     profile = ui.store.profiles["tidewardens"]
-    refused = commands.set_cell(ui.store, profile, "BTN_LEFT", Nothing())
+    refused = commands.set_cell(ui.store, profile, profile.setups[0].name, "BTN_LEFT", Nothing())
     assert "no way to click" in refused
     assert ui.store.profiles["tidewardens"] == profile
-    assert not commands.set_cell(ui.store, profile, THUMB_10, ToControl("BTN_LEFT"))
-    assert not commands.set_cell(ui.store, ui.store.profiles["tidewardens"], "BTN_LEFT", Nothing())
+    assert not commands.set_cell(ui.store, profile, profile.setups[0].name, THUMB_10, ToControl("BTN_LEFT"))
+    assert not commands.set_cell(ui.store, ui.store.profiles["tidewardens"], "Healer", "BTN_LEFT", Nothing())
 
 
 def test_pressing_a_button_lights_and_chooses_its_row(ui: Ui):
@@ -165,7 +165,7 @@ def test_attaching_by_pressing_takes_the_press_and_plays_nothing(ui: Ui):
     ui.wait(lambda: ui.store.status.listening, "attachments to rest")
     press(ui, "BTN_TRIGGER_HAPPY4", 1)
     press(ui, "BTN_TRIGGER_HAPPY4", 0)
-    cells = lambda: ui.store.profiles["tidewardens"].sheet.cells  # noqa: E731
+    cells = lambda: ui.store.profiles["tidewardens"].setups[0].cells  # noqa: E731
     ui.wait(lambda: cells()["BTN_TRIGGER_HAPPY4"] == RunMacro("reel-in"), "the attachment")
     ui.wait(lambda: not ui.store.status.listening, "attachments to work again")
     assert "undo brings that back" in details._said.text()
@@ -210,7 +210,7 @@ def test_a_cell_can_play_its_own_way_and_the_macro_keeps_its_own(ui: Ui):
     details = ui.window.sheet_details
     details.own_way.click()
     details.play.mode.buttons["toggle"].click()
-    cell = ui.store.profiles["tidewardens"].sheet.cells["BTN_TRIGGER_HAPPY3"]
+    cell = ui.store.profiles["tidewardens"].setups[0].cells["BTN_TRIGGER_HAPPY3"]
     assert isinstance(cell, RunMacro)
     assert cell.play
     assert cell.play.mode is Mode.TOGGLE
@@ -281,7 +281,7 @@ def test_search_finds_profiles_macros_and_controls(ui: Ui):
     assert names == ["BTN_TRIGGER_HAPPY3", "BTN_SIDE"]
     ui.window.sheet.search.setText("")
     ui.window.sheet.only_changed.setChecked(True)
-    assert ui.window.sheet.model.rowCount() == len(ui.store.profiles["tidewardens"].sheet.cells)
+    assert ui.window.sheet.model.rowCount() == len(ui.store.profiles["tidewardens"].setups[0].cells)
 
 
 def test_stop_everything_in_the_strip(ui: Ui):

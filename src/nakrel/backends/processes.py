@@ -54,6 +54,19 @@ class ProcessWatch:
                 changed = True
         return changed
 
+    def look(self, pids: Collection[int]) -> bool:
+        """Look at these processes alone; True when something changed."""
+        changed = False
+        for pid in pids:
+            found, known = self._look(pid), self.programs.get(pid)
+            if found is None:
+                self.programs.pop(pid, None)
+            elif found != known:
+                self._foreign.discard(pid)
+                self.programs[pid] = found
+            changed = changed or found != known
+        return changed
+
     def watch(self, pids: Collection[int]) -> tuple[list[int], list[int]]:
         """Watch the ends of exactly these processes; returns the descriptors that are new and those that are gone."""
         gone = [self._pidfds.pop(pid) for pid in list(self._pidfds) if pid not in pids]
@@ -82,7 +95,15 @@ class ProcessWatch:
                 if not command:
                     return None
                 name = _comm(pid) or process.name()
-                return Program(pid, name, _path(process), command, int(process.create_time() * 1_000_000))
+                return Program(
+                    pid,
+                    name,
+                    _path(process),
+                    command,
+                    int(process.create_time() * 1_000_000),
+                    parent=process.ppid(),
+                    application=_application(pid),
+                )
         except (psutil.Error, OSError):
             return None
 
@@ -94,6 +115,22 @@ def _comm(pid: int) -> str:
             return file.read().rstrip("\n")
     except OSError:
         return ""
+
+
+# What stores and sandboxes put into the environment of the programs that they start (from memory).
+_APPLICATION_IDS = (b"FLATPAK_ID", b"SNAP_INSTANCE_NAME", b"SteamAppId")
+_MOST_ENVIRONMENT = 1 << 20
+
+
+def _application(pid: int) -> str:
+    """The application's id in the process's environment, with its name; nothing else is kept of it."""
+    try:
+        with open(f"/proc/{pid}/environ", "rb") as file:
+            variables = file.read(_MOST_ENVIRONMENT).split(b"\0")
+    except OSError:
+        return ""
+    found = (each for each in variables if each.partition(b"=")[0] in _APPLICATION_IDS)
+    return next((each.decode("utf-8", "replace")[:200] for each in found if not each.endswith(b"=")), "")
 
 
 def _path(process: psutil.Process) -> str:

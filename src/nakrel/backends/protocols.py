@@ -12,7 +12,7 @@ from typing import NamedTuple, Protocol
 from nakrel.core.events import Emit, FingersGone, Pressed, Released, Turned
 from nakrel.core.messages import Device
 from nakrel.core.places import Monitor, Window
-from nakrel.core.programs import Program
+from nakrel.core.programs import Front, Icon, Program
 
 __all__ = [
     "BackendLost",
@@ -104,11 +104,21 @@ class ProgramWatch(Protocol):
     def scan(self) -> bool:
         """Look again; True when something changed."""
 
+    def look(self, pids: Collection[int]) -> bool:
+        """Look at these processes alone; True when something changed."""
+
     def watch(self, pids: Collection[int]) -> tuple[list[int], list[int]]:
         """Watch the ends of exactly these processes: the descriptors that are new, and those no longer used."""
 
     def close(self) -> None:
         """Close all descriptors; never raises."""
+
+
+class Shown(NamedTuple):
+    """A window's title and class."""
+
+    title: str
+    window_class: str
 
 
 class WindowWatch(Protocol):
@@ -120,11 +130,14 @@ class WindowWatch(Protocol):
     def changed(self) -> bool:
         """Whether another window came to the front, or windows opened or closed, since the last call."""
 
-    def front_pid(self) -> int:
-        """The process whose window is in front; 0 where there is none or it doesn't say."""
+    def front(self) -> Front:
+        """The window in front."""
 
-    def titles(self) -> dict[int, str]:
-        """The title of each process's first window, by process id."""
+    def shown(self) -> dict[int, Shown]:
+        """The first window of each process, by process id."""
+
+    def icon(self, pid: int) -> Icon | None:
+        """The picture of the process's first window; None where it has none."""
 
     def close(self) -> None:
         """Close; never raises."""

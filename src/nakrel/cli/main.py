@@ -18,7 +18,11 @@ from nakrel.client.connection import ClientError, Connection, ServiceGone
 from nakrel.client.launch import ensure_service
 from nakrel.core import messages as m
 from nakrel.core.bundle import Clash, bundle_of, look_through, merge
+from nakrel.core.cells import GoTo, What
+from nakrel.core.controls import label
 from nakrel.core.errors import DataError
+from nakrel.core.game_keys import named_in, resolve
+from nakrel.core.live import next_setup
 from nakrel.core.macro import Macro, cycle_us, describe_play
 from nakrel.core.profile import Profile
 from nakrel.core.programs import describe_rule
@@ -89,6 +93,22 @@ def _print(rows: list[dict[str, Any]], as_json: bool, line: str) -> None:
             click.echo(line.format(**row))
 
 
+def _resolved(session: Session, name: str, profile: str | None) -> Macro:
+    """The macro with a profile's keys for the game keys that it names."""
+    library = session.library()
+    macro = _pick(library.macros, name, "macro")
+    if not profile:
+        if named := named_in(macro):
+            _fail(f"{macro.name} names game keys ({', '.join(map(label, named))}); say whose with --profile")
+        return macro
+    chosen = _pick(library.profiles, profile, "profile")
+    try:
+        return resolve(macro, chosen.key_table(), chosen.name)
+    except DataError as error:
+        _fail(str(error))
+
+
+_profile = click.option("--profile", metavar="NAME", help="Whose keys the game keys are.")
 _json = click.option("--json", "as_json", is_flag=True, help="Print JSON.")
 
 
@@ -131,10 +151,13 @@ def service(session: Session, arguments: tuple[str, ...]) -> None:
 @click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; without it to the output.")
 @click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
 @click.option("--seed", type=int, default=0, show_default=True, help="What is left to chance goes by this number.")
+@_profile
 @click.pass_obj
-def export(session: Session, macro: str, form: str, output: Path | None, runs: int | None, seed: int) -> None:
+def export(
+    session: Session, macro: str, form: str, output: Path | None, runs: int | None, seed: int, profile: str | None
+) -> None:
     """Write what MACRO plays for other tools: a waveform viewer, a table, evemu-play or libinput replay."""
-    found = _pick(session.library().macros, macro, "macro")
+    found = _resolved(session, macro, profile)
     try:
         text = WRITERS[form](found, plan_rows(found, found.play, runs, seed))
         if output is None:
@@ -292,6 +315,29 @@ def use(session: Session, profile: str) -> None:
     session.call(m.Pin(_pick(session.library().profiles, profile, "profile").id))
 
 
+@main.command(name="set-up")
+@click.argument("name", required=False)
+@click.option("--profile", metavar="NAME", help="Of this profile; of the live one, unless you say otherwise.")
+@click.option("--next", "by", flag_value=1, type=int, help="The next one, round and round.")
+@click.option("--previous", "by", flag_value=-1, type=int, help="The one before.")
+@click.pass_obj
+def set_up(session: Session, name: str | None, profile: str | None, by: int | None) -> None:
+    """Put the set-up NAME in use; without a name tell which there are."""
+    library, status = session.library(), session.call(m.GetStatus())
+    assert isinstance(status, m.StatusIs)
+    key = _pick(library.profiles, profile, "profile").id if profile else status.status.live
+    chosen = library.profiles[key]
+    now = chosen.setup(status.status.setups.get(key, "")).name
+    if not name and not by:
+        for each in chosen.setups:
+            click.echo(f"{'*' if each.name == now else ' '} {each.name}")
+        return
+    wanted = name or next_setup(chosen, now, GoTo(What.SETUP, by=1 if by == 1 else -1))
+    fits = [each.name for each in chosen.setups if each.name.casefold() == wanted.casefold()]
+    session.call(m.UseSetUp(key, fits[0] if fits else wanted))
+    click.echo(f"{chosen.name} plays as {fits[0] if fits else wanted}")
+
+
 @main.command()
 @click.pass_obj
 def follow(session: Session) -> None:
@@ -329,10 +375,11 @@ def stop(session: Session, macro: str | None) -> None:
 @click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
 @click.option("--seed", type=int, default=0, show_default=True, help="What is left to chance goes by this number.")
 @_json
+@_profile
 @click.pass_obj
-def plan(session: Session, macro: str, runs: int | None, seed: int, as_json: bool) -> None:
+def plan(session: Session, macro: str, runs: int | None, seed: int, as_json: bool, profile: str | None) -> None:
     """Print what MACRO will emit, as CSV: time_us, control, value (1 down, 0 up, or notches), words."""
-    found = _pick(session.library().macros, macro, "macro")
+    found = _resolved(session, macro, profile)
     try:
         rows = plan_rows(found, found.play, runs, seed)
     except DataError as error:

@@ -8,7 +8,7 @@ from typing import NamedTuple, TypeVar
 
 import msgspec
 
-from nakrel.core.cells import Cell, Nothing, RunMacro, StartProgram, TypeText
+from nakrel.core.cells import Cell, GoTo, Nothing, RunMacro, StartProgram, TypeText, What
 from nakrel.core.controls import label
 from nakrel.core.edits import with_each
 from nakrel.core.macro import Macro, Mode, Section
@@ -128,9 +128,10 @@ def merge(
     command is among those `allowed`."""
     ids: dict[str, str] = {}
     some_macros = _taken(bundle.macros, macros, clash, new_id, ids)
-    some_profiles = _taken(bundle.profiles, profiles, clash, new_id, {})
+    places: dict[str, str] = {}
+    some_profiles = _taken(bundle.profiles, profiles, clash, new_id, places)
     return Merged(
-        tuple(_landed(profile, ids, allowed) for profile in some_profiles),
+        tuple(_landed(profile, ids, places, allowed) for profile in some_profiles),
         tuple(_without_opens(macro, allowed) for macro in some_macros),
     )
 
@@ -178,12 +179,17 @@ def _free(name: str, names: Collection[str]) -> str:
     return name if name not in names else f"{name} {number}"
 
 
-def _landed(profile: Profile, ids: Mapping[str, str], allowed: Collection[tuple[str, ...]]) -> Profile:
-    """The profile with its cells playing the macros under the ids that they have now, and opening nothing else."""
+def _landed(
+    profile: Profile, ids: Mapping[str, str], places: Mapping[str, str], allowed: Collection[tuple[str, ...]]
+) -> Profile:
+    """The profile with its cells playing the macros, and going to the profiles, under the ids that they have now, and
+    opening nothing else."""
 
     def landed(cell: Cell) -> Cell:
         if isinstance(cell, RunMacro):
             return msgspec.structs.replace(cell, macro=ids.get(cell.macro, cell.macro))
+        if isinstance(cell, GoTo) and cell.what is What.PROFILE:
+            return msgspec.structs.replace(cell, to=places.get(cell.to, cell.to))
         return Nothing() if isinstance(cell, StartProgram) and cell.command not in allowed else cell
 
     return msgspec.structs.replace(profile, setups=tuple(setup.with_each(landed) for setup in profile.setups))

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from enum import StrEnum
+from typing import Annotated, Literal
 
 import msgspec
 
@@ -12,7 +13,12 @@ from nakrel.core.macro import Id, Name, Play
 from nakrel.core.steps import MAX_RATE
 
 __all__ = [
+    "DEED_COMMANDS",
+    "DEED_KEYS",
+    "Perform",
+    "Deed",
     "Cell",
+    "GoTo",
     "HoldLayer",
     "Nothing",
     "RunMacro",
@@ -20,6 +26,7 @@ __all__ = [
     "ToChord",
     "ToControl",
     "TypeText",
+    "What",
 ]
 
 AsPlay = Play | None
@@ -84,4 +91,62 @@ class HoldLayer(_Cell, frozen=True, tag="layer"):
     layer: Name
 
 
-Cell = Nothing | ToControl | ToChord | RunMacro | TypeText | StartProgram | HoldLayer
+class What(StrEnum):
+    """What a control goes to."""
+
+    SETUP = "setup"
+    PROFILE = "profile"
+
+
+class GoTo(_Cell, frozen=True, tag="go"):
+    """The control puts another set-up of its profile in use, or makes another profile live.
+
+    `to` is the set-up's name or the profile's id; with '' it is the one `by` places on in their order, round and round.
+    """
+
+    what: What
+    to: Annotated[str, msgspec.Meta(max_length=120)] = ""
+    by: Literal[-1, 1] = 1
+
+
+class Perform(_Cell, frozen=True, tag="action"):
+    """The control does something with the desktop, with what plays there, or with Nakrel itself."""
+
+    deed: Deed
+
+
+class Deed(StrEnum):
+    """What an `Perform` does, in words."""
+
+    PLAY = "play or pause"
+    NEXT = "next track"
+    PREVIOUS = "previous track"
+    STOP_PLAYING = "stop playing"
+    LOUDER = "louder"
+    QUIETER = "quieter"
+    MUTE = "mute"
+    MUTE_MICROPHONE = "mute the microphone"
+    BRIGHTER = "brighter screen"
+    DARKER = "darker screen"
+    LOCK = "lock the screen"
+    STOP = "stop everything"
+    FOLLOW = "follow games"
+
+
+# Desktops take these from the keys that keyboards have for them (input-event-codes.h).
+DEED_KEYS: dict[Deed, str] = {
+    Deed.PLAY: "KEY_PLAYPAUSE",
+    Deed.NEXT: "KEY_NEXTSONG",
+    Deed.PREVIOUS: "KEY_PREVIOUSSONG",
+    Deed.STOP_PLAYING: "KEY_STOPCD",
+    Deed.LOUDER: "KEY_VOLUMEUP",
+    Deed.QUIETER: "KEY_VOLUMEDOWN",
+    Deed.MUTE: "KEY_MUTE",
+    Deed.MUTE_MICROPHONE: "KEY_MICMUTE",
+    Deed.BRIGHTER: "KEY_BRIGHTNESSUP",
+    Deed.DARKER: "KEY_BRIGHTNESSDOWN",
+}
+# loginctl(1): every desktop that follows systemd-logind locks itself then.
+DEED_COMMANDS: dict[Deed, tuple[str, ...]] = {Deed.LOCK: ("loginctl", "lock-session")}
+
+Cell = Nothing | ToControl | ToChord | RunMacro | TypeText | StartProgram | HoldLayer | GoTo | Perform

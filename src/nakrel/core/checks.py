@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Collection, Iterable
+from collections.abc import Callable, Collection, Iterable, Mapping
 from typing import NamedTuple
 
-from nakrel.core.controls import CONTROLS, OTHERS, Kind, label
+from nakrel.core.controls import GAME, OTHERS, Kind, label
+from nakrel.core.controls import control as named
 from nakrel.core.edits import Row, rows
+from nakrel.core.fair_play import beyond
 from nakrel.core.formulas import BUILT_IN, Estimate, FormulaError, compiled
-from nakrel.core.macro import Macro, Mode, Section, cycle_us
+from nakrel.core.macro import Macro, Mode, Play, Section, cycle_us
+from nakrel.core.profile import FairPlay
 from nakrel.core.steps import (
     Chord,
     If,
@@ -34,7 +37,7 @@ from nakrel.core.steps import (
 from nakrel.core.timeline import Span, Timeline, lay_out
 from nakrel.core.units import format_ms
 
-__all__ = ["NO_FACTS", "Facts", "Finding", "check_macro"]
+__all__ = ["NO_FACTS", "Attached", "Facts", "Finding", "check_macro"]
 
 # Press, 5 ms, release works in most games, and 1 ms is too fast for many (common practice, no published source).
 SHORT_US = 2_000
@@ -61,8 +64,26 @@ class Facts(NamedTuple):
 NO_FACTS = Facts()
 
 
-def check_macro(macro: Macro, triggers: Collection[str] = (), facts: Facts = NO_FACTS) -> tuple[Finding, ...]:
-    """Everything found, in the order of the rows. `triggers` are the controls that start the macro."""
+class Attached(NamedTuple):
+    """Where the macro is attached: the profile's name, its fair-play rule, its game keys by code, the way the macro is
+    played there, and the other macros that it plays, by the control that starts each."""
+
+    profile: str
+    rule: FairPlay
+    keys: Mapping[str, str]
+    play: Play
+    others: Mapping[str, Macro]
+
+
+def check_macro(
+    macro: Macro,
+    triggers: Collection[str] = (),
+    facts: Facts = NO_FACTS,
+    attached: Iterable[Attached] = (),
+) -> tuple[Finding, ...]:
+    """Everything found, in the order of the rows. `triggers` are the controls that start the macro, `attached` says
+    where."""
+    places = list(attached)
     numbered = list(enumerate(rows(macro)))
     on = [(at, row) for at, row in numbered if not _is_off(row, macro)]
     found = [
@@ -73,6 +94,9 @@ def check_macro(macro: Macro, triggers: Collection[str] = (), facts: Facts = NO_
         *_formulas(on),
         *(finding for at, row in on for finding in _against(at, row.step, facts)),
         *_feedback(on, triggers),
+        *_circles(on, triggers, places),
+        *_beyond(macro, places),
+        *_unknown_keys(on, places),
     ]
     return tuple(sorted(found, key=lambda finding: -1 if finding.row is None else finding.row))
 
@@ -133,7 +157,7 @@ def _gaps(macro: Macro) -> Iterable[Finding]:
     line = lay_out(macro)
     loop = next((zone for zone in line.zones if zone.section is Section.LOOP), None)
     for control, spans in line.spans.items():
-        if control in OTHERS or CONTROLS[control].kind is Kind.WHEEL:
+        if control in OTHERS or named(control).kind is Kind.WHEEL:
             continue
         for before, after in zip(spans, spans[1:], strict=False):
             gap = after.start_us - before.end_us
@@ -217,3 +241,46 @@ def _feedback(on: list[tuple[int, Row]], triggers: Collection[str]) -> Iterable[
         pressed = getattr(row.step, "controls", None) or (getattr(row.step, "control", ""),)
         if isinstance(row.step, Press | Tap | Chord) and (own := [code for code in pressed if code in triggers]):
             yield Finding(at, f"{label(own[0])} starts this very macro. Only your finger starts it, not its own press.")
+
+
+def _pressed(step: Line) -> tuple[str, ...]:
+    if not isinstance(step, Press | Tap | Chord):
+        return ()
+    return step.controls if isinstance(step, Chord) else (step.control,)
+
+
+def _circles(on: list[tuple[int, Row]], triggers: Collection[str], places: list[Attached]) -> Iterable[Finding]:
+    """Presses that start another macro which presses what starts this one."""
+    told = set()
+    for at, row in on:
+        for place in places:
+            for code in _pressed(row.step):
+                other = place.others.get(place.keys.get(code, code))
+                if other is None or code in triggers or (code, other.id) in told:
+                    continue
+                steps = (step for section in Section for step in walk(other.section(section)))
+                back = next((c for step in steps for c in _pressed(step) if place.keys.get(c, c) in triggers), None)
+                if back:
+                    told.add((code, other.id))
+                    yield Finding(
+                        at,
+                        f"{label(code)} starts {other.name} in {place.profile}, which presses {label(back)}, which "
+                        "starts this one. Only fingers start macros, so they don't go round; attach one elsewhere to "
+                        "keep them apart.",
+                    )
+
+
+def _beyond(macro: Macro, places: list[Attached]) -> Iterable[Finding]:
+    for place in places:
+        if words := beyond(macro, place.play, place.rule):
+            yield Finding(None, f"In {place.profile}: {words[0].lower()}{words[1:]}")
+
+
+def _unknown_keys(on: list[tuple[int, Row]], places: list[Attached]) -> Iterable[Finding]:
+    for at, row in on:
+        step = row.step
+        codes = step.controls if isinstance(step, Chord) else (getattr(step, "control", ""),)
+        for place in places:
+            for code in codes:
+                if code.startswith(GAME) and code not in place.keys:
+                    yield Finding(at, f"{place.profile} has no game key {label(code)}, so the macro can't play there.")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import difflib
+import re
 from enum import StrEnum
 from typing import Annotated
 
@@ -13,6 +14,7 @@ from nakrel.core.errors import UnknownControl
 
 __all__ = [
     "CONTROLS",
+    "GAME",
     "OPEN",
     "OTHERS",
     "POINTER",
@@ -22,6 +24,8 @@ __all__ = [
     "Kind",
     "by_number",
     "control",
+    "game_key",
+    "game_key_name",
     "label",
     "search",
 ]
@@ -76,14 +80,20 @@ CONTROLS: dict[str, Control] = _read_table()
 # What a macro does besides pressing controls: such events bear one of these names in a control's place.
 POINTER, TEXT, OPEN = "POINTER", "TEXT", "OPEN"
 OTHERS = {POINTER: "Pointer", TEXT: "Text", OPEN: "Program"}
+# A game's own name for one of its keys stands in a control's place with this before it.
+GAME = "GAME:"
+_GAME_KEY = re.compile(r'[^\s"\\+#][^"\\+#\n]{0,38}[^\s"\\+#]|[^\s"\\+#]')
 _BY_NUMBER = {c.number: c for c in CONTROLS.values() if c.kind is not Kind.WHEEL}
 
 
 def control(code: str) -> Control:
-    """Return the control with this code; raises `UnknownControl` with the nearest codes as a suggestion."""
+    """Return the control with this code, or what stands for a game key until its profile says which it is (a key
+    without a number); raises `UnknownControl` with the nearest codes as a suggestion."""
     try:
         return CONTROLS[code]
     except KeyError:
+        if code.startswith(GAME) and _GAME_KEY.fullmatch(code.removeprefix(GAME)):
+            return Control(code, -1, "game", label(code), Kind.KEY)
         near = difflib.get_close_matches(code.upper(), CONTROLS, n=3, cutoff=0.6)
         hint = f"; did you mean {' or '.join(near)}?" if near else "; see docs/formats.md for the codes"
         raise UnknownControl(f"unknown control {code!r}{hint}") from None
@@ -97,7 +107,21 @@ def by_number(number: int) -> Control | None:
 def label(code: str) -> str:
     """What people call the control; the code itself where the table doesn't know it."""
     known = CONTROLS.get(code)
-    return known.label if known else OTHERS.get(code, code)
+    if known:
+        return known.label
+    return f"“{code.removeprefix(GAME)}”" if code.startswith(GAME) else OTHERS.get(code, code)
+
+
+def game_key(name: str) -> str:
+    """The code of a game key. Raises `UnknownControl` for a name that can't be one."""
+    if not _GAME_KEY.fullmatch(name):
+        raise UnknownControl(f"{name!r} can't be a game key's name: write up to 40 characters without \", \\, + and #")
+    return GAME + name
+
+
+def game_key_name(code: str) -> str:
+    """The name in a game key's code, '' for the code of a control."""
+    return code.removeprefix(GAME) if code.startswith(GAME) else ""
 
 
 def search(text: str) -> list[Control]:

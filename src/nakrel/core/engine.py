@@ -9,9 +9,10 @@ import random
 from collections.abc import Callable
 from typing import Any
 
-from nakrel.core.cells import HoldLayer, Nothing, ToChord, ToControl
+from nakrel.core.cells import GoTo, HoldLayer, Nothing, Perform, ToChord, ToControl
 from nakrel.core.events import (
     Action,
+    Asked,
     Do,
     Emit,
     Event,
@@ -180,6 +181,8 @@ class Engine:
                 self._hold(f"{FINGER} {control}", code)
         elif isinstance(action.cell, HoldLayer):
             self._layers[control] = action.cell.layer
+        elif isinstance(action.cell, GoTo | Perform):
+            self._out.append(Asked(action.cell, control))
         elif action.plan and not _starts_on_release(action.play):
             self._trigger(action.plan, action.play, control)
 
@@ -229,6 +232,8 @@ class Engine:
                     self._hold(f"{FINGER} {control}", code)
                 for code in reversed(_codes(action.cell)):
                     self._let_go(f"{FINGER} {control}", code)
+        elif isinstance(action.cell, GoTo | Perform):
+            self._out.append(Asked(action.cell, control))
         elif action.plan:
             # A notch has no length: it presses and lets go at one instant.
             self._trigger(action.plan, action.play, control)

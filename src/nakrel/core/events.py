@@ -3,13 +3,26 @@
 from __future__ import annotations
 
 import functools
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from typing import NamedTuple
 
 import msgspec
 
-from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, TypeText
+from nakrel.core.cells import (
+    DEED_COMMANDS,
+    DEED_KEYS,
+    Cell,
+    GoTo,
+    HoldLayer,
+    Nothing,
+    Perform,
+    RunMacro,
+    StartProgram,
+    ToControl,
+    TypeText,
+)
 from nakrel.core.controls import label
+from nakrel.core.game_keys import resolve_cell
 from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.operations import Plan, compile_macro
 from nakrel.core.player import AskText, MovePointer, OpenProgram, Stroke
@@ -18,6 +31,7 @@ from nakrel.core.steps import Open, Text
 
 __all__ = [
     "Action",
+    "Asked",
     "Do",
     "Emit",
     "Event",
@@ -107,22 +121,32 @@ class Sheet(NamedTuple):
         cells: dict[str, Cell],
         plan_of: Callable[[str], tuple[Plan, Play] | None],
         layers: Iterable[Layer] = (),
+        keys: Mapping[str, str] = {},  # noqa: B006 - never changed
     ) -> Sheet:
-        """Resolve the cells; a cell whose macro is gone takes its control out and does nothing.
+        """Resolve the cells, with `keys` for game keys; a cell whose macro or game key isn't there takes its control
+        out and does nothing.
 
         `plan_of` gives a macro's plan and its own way to play by the macro's id. It should give the same plan
         object while the macro is unchanged, since the engine goes by that.
         """
-        actions = {code: _ready(code, cell, plan_of, "") for code, cell in cells.items()}
+        actions = {code: _ready(code, resolve_cell(cell, keys), plan_of, "") for code, cell in cells.items()}
         above = {
-            layer.name: {code: _ready(code, cell, plan_of, layer.name) for code, cell in layer.cells.items()}
+            layer.name: {
+                code: _ready(code, resolve_cell(cell, keys), plan_of, layer.name) for code, cell in layer.cells.items()
+            }
             for layer in layers
         }
         return Sheet(profile, actions, above)
 
 
-def _ready(code: str, cell: Cell, plan_of: Callable[[str], tuple[Plan, Play] | None], layer: str) -> Action:
+def _ready(code: str, cell: Cell | None, plan_of: Callable[[str], tuple[Plan, Play] | None], layer: str) -> Action:
     match cell:
+        case None:
+            return Action(Nothing(), layer=layer)
+        case Perform(deed=deed) if deed in DEED_KEYS:
+            return Action(ToControl(DEED_KEYS[deed]), layer=layer)
+        case Perform(deed=deed) if deed in DEED_COMMANDS:
+            return _ready(code, StartProgram(DEED_COMMANDS[deed]), plan_of, layer)
         case RunMacro(macro=key, play=play):
             found = plan_of(key)
             if found is None:
@@ -213,6 +237,13 @@ class Do(NamedTuple):
     by: str
 
 
+class Asked(NamedTuple):
+    """A finger asked, by its control, for what the engine can't do by itself."""
+
+    cell: GoTo | Perform
+    control: str
+
+
 class RunStarted(NamedTuple):
     """A macro began to run; `trigger` is the control that started it, or '' for none."""
 
@@ -231,4 +262,4 @@ class RunEnded(NamedTuple):
     failed: str = ""
 
 
-Output = Emit | Do | RunStarted | RunEnded
+Output = Emit | Do | Asked | RunStarted | RunEnded

@@ -14,12 +14,12 @@ import msgspec
 from nakrel.core.macro import Id, Macro, Play
 from nakrel.core.places import Monitor, Window
 from nakrel.core.profile import Profile
-from nakrel.core.programs import Program
+from nakrel.core.programs import Application, Icon, Program
 from nakrel.core.recorder import WayToRecord
 from nakrel.core.steps import Step
 
 # Raised whenever an older end would misread a message; both ends say theirs in the first exchange.
-PROTOCOL = 1
+PROTOCOL = 2
 # A request longer than this is not one: the largest macro allowed (200,000 steps) takes some 10 MB.
 MAX_LINE = 32 * 1024 * 1024
 
@@ -100,7 +100,8 @@ class Running(msgspec.Struct, frozen=True):
 class Status(msgspec.Struct, frozen=True):
     """The service's state. `since` is seconds since the epoch; `backend` names the way to the programs, and
     `backend_note` says what that means for the user, '' where there is nothing to say. `for_show` says that macros
-    reach no window now, since Nakrel's own is in front."""
+    reach no window now, since Nakrel's own is in front. `setups` names the set-up in use of the live
+    profile, and of each where another than the first was chosen."""
 
     live: str
     reason: str
@@ -113,6 +114,7 @@ class Status(msgspec.Struct, frozen=True):
     listening: bool = False
     for_show: bool = False
     running_profiles: tuple[str, ...] = ()
+    setups: dict[str, str] = {}
 
 
 class Shown(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
@@ -135,6 +137,12 @@ class Settings(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_f
     layout: Annotated[str, msgspec.Meta(max_length=64, pattern=r"^[\w:()+.-]*$")] = ""
     recording: WayToRecord = WayToRecord()
     shown: Shown = Shown()
+
+
+class InUse(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """Which set-up of a profile (by its id) is in use, by name; the first one where none is told."""
+
+    setups: dict[str, str] = {}
 
 
 class Entry(msgspec.Struct, frozen=True):
@@ -192,13 +200,28 @@ class ChooseWay(_Message, frozen=True):
 
 
 class GetPrograms(_Message, frozen=True):
-    """The programs of this user that run now."""
+    """The programs of this user that run now; with `icons` the pictures of their windows, too."""
+
+    icons: bool = False
+
+
+class GetApplications(_Message, frozen=True):
+    """The installed applications, as the desktop's menu has them; named in `language` (`de`) where they are."""
+
+    language: str = ""
 
 
 class GetJournal(_Message, frozen=True):
     """The last `count` journal entries."""
 
     count: Annotated[int, msgspec.Meta(ge=1, le=10_000)] = 500
+
+
+class GetVersions(_Message, frozen=True):
+    """The kept versions of a profile or macro; with '' the last version of each that was deleted."""
+
+    kind: Literal["profile", "macro"]
+    id: str = ""
 
 
 class PutMacro(_Message, frozen=True):
@@ -235,6 +258,13 @@ class Pin(_Message, frozen=True):
     """Hold a profile live, or with '' follow games again."""
 
     profile: str
+
+
+class UseSetUp(_Message, frozen=True):
+    """Put a profile's set-up in use, by name."""
+
+    profile: Id
+    setup: str
 
 
 class Play_(_Message, frozen=True, tag="PlayMacro"):
@@ -335,6 +365,8 @@ Body = (
     | GetChecks
     | ChooseWay
     | GetPrograms
+    | GetApplications
+    | GetVersions
     | GetJournal
     | PutMacro
     | DeleteMacro
@@ -342,6 +374,7 @@ Body = (
     | DeleteProfile
     | PutSettings
     | Pin
+    | UseSetUp
     | Play_
     | TypeText
     | GetRun
@@ -414,9 +447,30 @@ class Checks(_Message, frozen=True):
 
 
 class Programs(_Message, frozen=True):
-    """The programs that run."""
+    """The programs that run, and where it was asked for, the pictures of their windows by process id (as text)."""
 
     programs: tuple[Program, ...]
+    icons: dict[str, Icon] = {}
+
+
+class Version(msgspec.Struct, frozen=True):
+    """A profile or a macro as it was saved at a time, in seconds since the epoch."""
+
+    at: float
+    profile: Profile | None = None
+    macro: Macro | None = None
+
+
+class Versions(_Message, frozen=True):
+    """The versions that are kept, the newest first."""
+
+    versions: tuple[Version, ...]
+
+
+class Applications(_Message, frozen=True):
+    """The installed applications."""
+
+    applications: tuple[Application, ...]
 
 
 class Journal(_Message, frozen=True):
@@ -467,6 +521,8 @@ AnswerBody = (
     | Devices
     | Checks
     | Programs
+    | Applications
+    | Versions
     | Journal
     | Recorded
     | RunIs

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections import Counter
 
-from nakrel.core.controls import CONTROLS, Control
+from nakrel.core.controls import CONTROLS, Control, game_key, game_key_name
 from nakrel.core.errors import DataError
 
 __all__ = ["fits", "name_of", "read_control"]
@@ -36,15 +36,18 @@ _CODES = {name.casefold(): code for code, name in _NAMES.items()} | {code.casefo
 
 
 def name_of(code: str) -> str:
-    """What the control is called in a line of text."""
-    return _NAMES[code]
+    """What the control is called in a line of text; a game key stands in quotes."""
+    return f'"{game_key_name(code)}"' if code not in _NAMES else _NAMES[code]
 
 
 def read_control(name: str) -> str:
-    """The code of the control with this name or code. Raises `DataError` with the nearest names."""
+    """The code of the control with this name or code, or of the game key whose name stands in quotes. Raises
+    `DataError` with the nearest names."""
     name = name.strip()
     if not name:
         raise DataError("which control? Write its name, as in: press Left Shift")
+    if len(name) > 2 and name[0] == name[-1] == '"':
+        return game_key(name[1:-1])
     if code := _CODES.get(name.casefold()):
         return code
     near = [name_of(code) for code, control in CONTROLS.items() if fits(control, name.casefold())][:3]

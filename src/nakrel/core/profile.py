@@ -9,12 +9,14 @@ from typing import Annotated
 import msgspec
 
 from nakrel.core.cells import Cell, HoldLayer, ToControl
-from nakrel.core.controls import Kind, control
+from nakrel.core.controls import CONTROLS, Code, Kind, control, game_key
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Id, Name
 
 __all__ = [
     "EVERYDAY",
+    "FairPlay",
+    "GameKey",
     "Layer",
     "MatchBy",
     "Profile",
@@ -29,17 +31,43 @@ EVERYDAY = "everyday"
 Colour = Annotated[str, msgspec.Meta(pattern=r"^#[0-9A-Fa-f]{6}$")]
 
 
+class FairPlay(StrEnum):
+    """How much a game's rules let one press do."""
+
+    ANYTHING = "anything"
+    WHILE_HELD = "while_held"
+    ONE_ACTION = "one_action"
+    NO_MACROS = "no_macros"
+
+
+class GameKey(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """What the game calls something it does (`name`), and the key or button that it has for it."""
+
+    name: Annotated[str, msgspec.Meta(min_length=1, max_length=40)]
+    control: Code
+
+    def __post_init__(self) -> None:
+        game_key(self.name)
+        if self.control not in CONTROLS:
+            control(self.control)
+            raise DataError(f"the game key {self.name!r} must be a key or button, not another game key")
+
+
 class MatchBy(StrEnum):
     """What of a running program a rule compares."""
 
     PATH = "path"
     NAME = "name"
     COMMAND = "command"
+    WINDOW = "window"
+    WINDOWS_PROGRAM = "windows_program"
+    APPLICATION = "application"
 
 
 class ProgramRule(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     """A program that the profile belongs to: `path` is its executable, `name` its process or file name,
-    `command` a part of its command line."""
+    `command` a part of its command line, `window` the class of its window, `windows_program` the .exe file that a
+    compatibility layer runs, and `application` an application id in its environment (`FLATPAK_ID=org.example.Game`)."""
 
     match: MatchBy
     value: Annotated[str, msgspec.Meta(min_length=1, max_length=4096)]
@@ -60,11 +88,13 @@ def keeps_left_click(cells: dict[str, Cell]) -> bool:
 
 
 class SetUp(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
-    """One button sheet: which control does what while no layer is held, and what while one is."""
+    """One button sheet: which control does what while no layer is held, and what while one is. `colour` is its mark,
+    '' for none."""
 
     name: Name
     cells: dict[str, Cell] = {}
     layers: Annotated[tuple[Layer, ...], msgspec.Meta(max_length=20)] = ()
+    colour: Annotated[str, msgspec.Meta(pattern=r"^(#[0-9A-Fa-f]{6})?$")] = ""
 
     def __post_init__(self) -> None:
         names = [layer.name for layer in self.layers]
@@ -135,16 +165,37 @@ class SetUp(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fiel
 
 
 class Profile(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
-    """A profile with its set-ups; the first one is in use. `id` never changes, so renaming it breaks nothing."""
+    """A profile with its set-ups, of which one is in use at a time. `id` never changes, so renaming it breaks nothing.
+
+    With `falls_through` a control without a cell does what it does in Everyday.
+    """
 
     id: Id
     name: Name
     note: str = ""
     colour: Colour = "#77726A"
     programs: tuple[ProgramRule, ...] = ()
-    setups: Annotated[tuple[SetUp, ...], msgspec.Meta(min_length=1)] = (SetUp("Main"),)
+    setups: Annotated[tuple[SetUp, ...], msgspec.Meta(min_length=1, max_length=50)] = (SetUp("Main"),)
+    keys: Annotated[tuple[GameKey, ...], msgspec.Meta(max_length=500)] = ()
+    fair_play: FairPlay = FairPlay.ANYTHING
+    falls_through: bool = False
 
-    @property
-    def sheet(self) -> SetUp:
-        """The set-up in use."""
-        return self.setups[0]
+    def __post_init__(self) -> None:
+        for what, names in (("set-ups", [s.name for s in self.setups]), ("game keys", [k.name for k in self.keys])):
+            twice = next((name for n, name in enumerate(names) if name in names[:n]), "")
+            if twice:
+                raise DataError(f"profile {self.name!r} has two {what} of the name {twice!r}; rename one of them")
+
+    def setup(self, name: str) -> SetUp:
+        """The set-up of this name; the first one where there is none."""
+        return next((setup for setup in self.setups if setup.name == name), self.setups[0])
+
+    def key_table(self) -> dict[str, str]:
+        """The control of each game key, by the code that stands for it."""
+        return {game_key(key.name): key.control for key in self.keys}
+
+    def cells(self) -> Iterator[tuple[SetUp, str, str, Cell]]:
+        """All cells of all set-ups, with their layer ('' for none) and control."""
+        for setup in self.setups:
+            for layer, code, cell in setup.every():
+                yield setup, layer, code, cell

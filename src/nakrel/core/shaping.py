@@ -16,7 +16,8 @@ from typing import NamedTuple
 
 import msgspec
 
-from nakrel.core.controls import CONTROLS, OTHERS, Kind, label
+from nakrel.core.controls import OTHERS, Kind, label
+from nakrel.core.controls import control as named
 from nakrel.core.edits import Inside, Row, steps_in, with_steps_in
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Macro, Section
@@ -53,7 +54,7 @@ class Edge(NamedTuple):
 def edges_of(control: str, span: Span) -> frozenset[Edge]:
     """The edges of a hold of a control that are steps of their own: what the end of the macro lets go has no up edge,
     and a wheel notch, like all that isn't held, has one edge in all."""
-    if control in OTHERS or CONTROLS[control].kind is Kind.WHEEL:
+    if control in OTHERS or named(control).kind is Kind.WHEEL:
         return frozenset({Edge(span.down, True)} if span.down >= 0 else ())
     return frozenset(Edge(row, down) for row, down in ((span.down, True), (span.up, False)) if row >= 0)
 

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText
+from nakrel.core.cells import Cell, GoTo, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText, What
+from nakrel.core.controls import game_key
 from nakrel.core.macro import Again, LetGo, Macro, Mode, Play
-from nakrel.core.profile import EVERYDAY, Layer, MatchBy, Profile, ProgramRule, SetUp
+from nakrel.core.profile import EVERYDAY, FairPlay, GameKey, Layer, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.steps import (
     Branch,
     Chord,
@@ -110,6 +111,13 @@ MACROS: tuple[Macro, ...] = (
         loop=(Press(control="BTN_LEFT"), Wait(wait_us=1_450 * MS, remark="full swing"), Release(control="BTN_LEFT")),
     ),
     Macro(
+        id="haul-the-net",
+        name="Haul the net",
+        note="By the game's own names for its keys: change them there once.",
+        play=Play(Mode.HELD, pause_us=80 * MS, let_go=LetGo.AFTER_RUN),
+        loop=(*_tap(game_key("Haul"), 60, 140), *_tap(game_key("Brace"), 40, 60), *_tap(game_key("Haul"), 60)),
+    ),
+    Macro(
         id="quick-parry",
         name="Quick parry",
         note="Parry first; the lunge waits for the blade to come round.",
@@ -176,8 +184,18 @@ _HEALER: dict[str, Cell] = {
     _thumb(9): RunMacro("cast-far"),
     _thumb(10): RunMacro("weigh-the-catch"),
     _thumb(12): HoldLayer("Harbour"),
+    "WHEEL_RIGHT": GoTo(What.SETUP, "Netter"),
     "KEY_CAPSLOCK": Nothing(),
     "BTN_SIDE": RunMacro("reel-in"),
+}
+_NETTER: dict[str, Cell] = {
+    _thumb(1): ToControl(game_key("Cast")),
+    _thumb(2): RunMacro("haul-the-net"),
+    _thumb(3): RunMacro("cast-far"),
+    _thumb(4): RunMacro("steady-oar"),
+    _thumb(5): RunMacro("cut-the-line"),
+    "WHEEL_LEFT": GoTo(What.SETUP, "Healer"),
+    "BTN_SIDE": RunMacro("haul-the-net"),
 }
 _HARBOUR: dict[str, Cell] = {
     _thumb(1): ToChord(("KEY_LEFTCTRL", "KEY_M")),
@@ -209,7 +227,19 @@ PROFILES: tuple[Profile, ...] = (
         note="Harbour keepers; thumb row is the rigging.",
         colour="#3E7C8C",
         programs=(ProgramRule(MatchBy.NAME, "tidewardens.x86_64"),),
-        setups=(SetUp("Healer", _HEALER, (Layer("Harbour", _HARBOUR),)),),
+        setups=(
+            SetUp("Healer", _HEALER, (Layer("Harbour", _HARBOUR),), colour="#3E7C8C"),
+            SetUp("Netter", _NETTER, colour="#B07A2A"),
+        ),
+        keys=(
+            GameKey("Cast", "KEY_C"),
+            GameKey("Haul", "KEY_R"),
+            GameKey("Brace", "KEY_LEFTCTRL"),
+            GameKey("Mend", "KEY_F5"),
+            GameKey("Shield", "KEY_F6"),
+            GameKey("Chart", "KEY_M"),
+        ),
+        falls_through=True,
     ),
     Profile(
         id="brackenfall-arena",
@@ -218,6 +248,7 @@ PROFILES: tuple[Profile, ...] = (
         colour="#A3503F",
         programs=(ProgramRule(MatchBy.NAME, "brackenfall"),),
         setups=(SetUp("Duel", _DUEL),),
+        fair_play=FairPlay.ONE_ACTION,
     ),
     Profile(
         id="orrery-post",

@@ -2,19 +2,32 @@
 
 from __future__ import annotations
 
+import contextlib
+import logging
 import os
 from collections.abc import Callable, Iterable
+from typing import TypeVar
 
-from nakrel.backends.protocols import BackendLost, ProgramWatch, WindowWatch
-from nakrel.core.profile import Profile
-from nakrel.core.programs import Choice, Program, choose, matches
+import msgspec
+
+from nakrel.backends.process_events import ProcessEvents
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, ProgramWatch, Shown, WindowWatch
+from nakrel.core.profile import EVERYDAY, Profile
+from nakrel.core.programs import Choice, Front, Icon, Links, Program, choose
 from nakrel.service.loop import Loop, monotonic_us
 
 __all__ = ["Follower"]
 
-# How often programs are looked for while nothing says that one started; more often while one is young.
+log = logging.getLogger(__name__)
+
+T = TypeVar("T")
+# How often programs are looked for while nothing says that one started; more often while one is young. Where the kernel
+# tells of starts, looking is only for what may have been missed.
 SCAN_US = 1_000_000
+SCAN_TOLD_US = 30_000_000
 SCAN_YOUNG_US = 200_000
+# A game that starts anew, or that hands over to another process of its own, isn't gone in between.
+GONE_US = 700_000
 
 
 class Follower:
@@ -28,23 +41,47 @@ class Follower:
         self._decided = decided
         self._processes = processes
         self._profiles: tuple[Profile, ...] = ()
+        self._links = Links({})
+        self._linked_now: list[tuple[str, Program]] | None = None
         self._pinned = ""
+        self._shown: dict[int, Shown] = {}
+        self._last_front = Front()
+        self._last = Choice(EVERYDAY, "", 0)
+        self._events: ProcessEvents | None = None
+        self._patient = False
         if windows:
+            self._shown = self._ask(windows.shown, {})
             loop.watch(windows, self._window_event)
+
+    @property
+    def told(self) -> bool:
+        """Whether the kernel tells of programs that start."""
+        return self._events is not None
 
     def set_profiles(self, profiles: Iterable[Profile], pinned: str) -> None:
         """Go by these profiles and this pin from now on, and decide anew."""
         self._profiles = tuple(profiles)
+        self._links = Links({profile.id: profile.programs for profile in self._profiles})
+        self._linked_now = None
         self._pinned = pinned
         self._scan()
+        # What was changed here is meant, so nothing is waited for.
+        self._patient = False
         self._decide()
 
     def programs(self) -> tuple[Program, ...]:
-        """Every program of this user that runs, with its window's title where it has one."""
+        """Every program of this user that runs, with its window's title and class where it has one."""
         self._processes.scan()
-        titles = self._titles()
-        known = self._processes.programs.values()
-        return tuple(Program(p.pid, p.name, p.path, p.command, p.started_us, titles.get(p.pid, "")) for p in known)
+        self._linked_now = None
+        if self._windows:
+            self._shown = self._ask(self._windows.shown, {})
+            self._look_for_window_events()
+        return self._known()
+
+    def icons(self) -> dict[int, Icon]:
+        """The pictures of the windows that there are, by process."""
+        found = {pid: self._ask(lambda pid=pid: self._windows.icon(pid), None) for pid in self._shown}  # type: ignore[misc, union-attr]
+        return {pid: icon for pid, icon in found.items() if icon}
 
     def running_profiles(self) -> tuple[str, ...]:
         """The profiles that have a linked program running."""
@@ -56,44 +93,103 @@ class Follower:
 
     def known(self) -> tuple[Program, ...]:
         """Every program of this user, looked at now."""
-        self._processes.scan()
+        if self._processes.scan():
+            self._linked_now = None
         return tuple(self._processes.programs.values())
 
     def close(self) -> None:
         """Give everything back."""
-        self._loop.at("scan", None, self._look)
+        for name in ("scan", "gone", "windows"):
+            self._loop.at(name, None, self._look)
+        self._listen(False)
         self._processes.close()
-        if self._windows:
-            self._loop.forget(self._windows)
-            self._windows.close()
-            self._windows = None
+        self._lose_windows()
+
+    def _known(self) -> tuple[Program, ...]:
+        programs = self._processes.programs.values()
+        if not self._shown:
+            return tuple(programs)
+        return tuple(
+            msgspec.structs.replace(p, title=shown.title, window_class=shown.window_class)
+            if (shown := self._shown.get(p.pid))
+            else p
+            for p in programs
+        )
 
     def _window_event(self) -> None:
-        try:
-            if self._windows and self._windows.changed():
-                self._scan()
-                self._decide()
-        except BackendLost:
-            self._lose_windows()
+        if self._windows and self._ask(self._windows.changed, False):
+            self._scan()
+            if self._windows:
+                self._shown = self._ask(self._windows.shown, {})
+            self._linked_now = None
+            self._decide()
+
+    def _look_for_window_events(self) -> None:
+        """Events that came while we waited for an answer of the window server are read already, so that its descriptor
+        tells nothing of them."""
+        if self._windows:
+            self._loop.at("windows", monotonic_us(), self._window_event)
 
     def _look(self) -> None:
         if self._scan():
             self._decide()
 
+    def _started(self) -> None:
+        """The kernel tells that programs have started."""
+        pids = self._events.started() if self._events else set()
+        if self._processes.scan() if pids is None else self._processes.look(pids):
+            self._linked_now = None
+            self._decide()
+        self._plan_scan()
+
     def _scan(self) -> bool:
         """Look which programs run, and say whether that changed; without a link there is nothing to look for."""
-        if not any(profile.programs for profile in self._profiles):
+        linked = any(profile.programs for profile in self._profiles)
+        self._listen(linked)
+        if not linked:
             self._loop.at("scan", None, self._look)
             return False
         changed = self._processes.scan()
-        wait_us = SCAN_YOUNG_US if self._processes.unsettled else SCAN_US
-        self._loop.at("scan", monotonic_us() + wait_us, self._look)
+        if changed:
+            self._linked_now = None
+        self._plan_scan()
         return changed
+
+    def _plan_scan(self) -> None:
+        rest_us = SCAN_TOLD_US if self._events else SCAN_US
+        # A program changes its name and its window after it has started, of which nobody tells.
+        wait_us = SCAN_YOUNG_US if self._processes.unsettled and not self._events else rest_us
+        self._loop.at("scan", monotonic_us() + wait_us, self._look)
+
+    def _listen(self, wanted: bool) -> None:
+        """Have the kernel tell of programs that start, where it does."""
+        if wanted and self._events is None:
+            with contextlib.suppress(BackendUnavailable):
+                self._events = ProcessEvents()
+                self._loop.watch(self._events, self._started)
+        elif not wanted and self._events is not None:
+            self._loop.forget(self._events)
+            self._events.close()
+            self._events = None
 
     def _decide(self) -> None:
         self._watch_ends()
-        rules = {p.id: p.programs for p in self._profiles}
-        self._decided(choose(rules, self._processes.programs.values(), self._front_pid(), self._pinned))
+        choice = choose(self._links, self._linked(), self._front(), self._pinned)
+        falls = choice.profile == EVERYDAY and self._last.profile != EVERYDAY and not self._pinned
+        if falls and self._patient:
+            # Still the same one, unless nothing of it comes back.
+            self._loop.at("gone", monotonic_us() + GONE_US, self._give_up)
+            self._look_for_window_events()
+            return
+        self._loop.at("gone", None, self._give_up)
+        self._patient = True
+        self._last = choice
+        self._look_for_window_events()
+        self._decided(choice)
+
+    def _give_up(self) -> None:
+        self._patient = False
+        self._decide()
 
     def _watch_ends(self) -> None:
         """Let the kernel tell the end of every linked program at once."""
@@ -105,29 +201,30 @@ class Follower:
             self._loop.watch(handle, self._look)
 
     def _linked(self) -> list[tuple[str, Program]]:
-        return [
-            (profile.id, program)
-            for profile in self._profiles
-            for program in self._processes.programs.values()
-            if any(matches(rule, program) for rule in profile.programs)
-        ]
+        """The linked programs that run, with the profiles of each; worked out anew when something has changed."""
+        if self._linked_now is None:
+            self._linked_now = [(key, program) for program in self._known() for key in self._links.of(program)]
+        return self._linked_now
 
-    def _front_pid(self) -> int:
-        try:
-            return self._windows.front_pid() if self._windows else 0
-        except BackendLost:
-            self._lose_windows()
-            return 0
+    def _front(self) -> Front:
+        """What is in front; while nothing is (between two windows, on an empty desktop), what was."""
+        found = self._ask(self._windows.front, Front()) if self._windows else Front()
+        if found != Front():
+            self._last_front = found
+        return self._last_front
 
-    def _titles(self) -> dict[int, str]:
+    def _ask(self, question: Callable[[], T], otherwise: T) -> T:
+        """What the windows' watch answers; when its server is gone, nobody is asked any more."""
         try:
-            return self._windows.titles() if self._windows else {}
-        except BackendLost:
+            return question()
+        except BackendLost as error:
+            log.warning("no word of the windows any more: %s", error)
             self._lose_windows()
-            return {}
+            return otherwise
 
     def _lose_windows(self) -> None:
         if self._windows:
             self._loop.forget(self._windows)
             self._windows.close()
             self._windows = None
+            self._shown, self._last_front, self._linked_now = {}, Front(), None

@@ -8,11 +8,13 @@ from typing import Any
 import msgspec
 
 import nakrel
+from nakrel.backends.applications import applications
 from nakrel.core import messages as m
+from nakrel.core.errors import DataError
 from nakrel.core.events import PlayMacro, StopMacro
 from nakrel.core.macro import Macro, Mode
 from nakrel.core.operations import compile_macro
-from nakrel.core.profile import EVERYDAY
+from nakrel.core.profile import EVERYDAY, FairPlay, Profile
 from nakrel.core.steps import Text
 from nakrel.service.doctor import System, examine
 from nakrel.service.doing import missing_program
@@ -46,7 +48,9 @@ class Requests:
             m.GetDevices: lambda c, n, b: m.Devices(service.devices()),
             m.GetChecks: lambda c, n, b: m.Checks(examine(System(layout=service.settings.layout), service.status())),
             m.ChooseWay: self._choose_way,
-            m.GetPrograms: lambda c, n, b: m.Programs(service.programs().programs()),
+            m.GetPrograms: self._programs,
+            m.GetApplications: self._applications,
+            m.GetVersions: self._versions,
             m.GetJournal: lambda c, n, b: m.Journal(tuple(service.journal.entries)[-b.count :]),
             m.PutMacro: self._put_macro,
             m.DeleteMacro: self._delete_macro,
@@ -54,6 +58,7 @@ class Requests:
             m.DeleteProfile: self._delete_profile,
             m.PutSettings: self._put_settings,
             m.Pin: self._pin,
+            m.UseSetUp: self._use_setup,
             m.Play_: self._play,
             m.TypeText: self._type,
             m.GetRun: lambda c, n, b: m.RunIs(service.runs.of(b.macro)),
@@ -100,6 +105,32 @@ class Requests:
         s = self._service
         return m.Library(tuple(s.profiles.values()), tuple(s.macros.values()), s.settings, tuple(s.library.faults))
 
+    def _programs(self, connection: Connection, number: int, body: m.GetPrograms) -> m.AnswerBody:
+        follower = self._service.live.programs()
+        found = follower.programs()
+        return m.Programs(found, {str(pid): icon for pid, icon in follower.icons().items()} if body.icons else {})
+
+    def _applications(self, connection: Connection, number: int, body: m.GetApplications) -> None:
+        found: list[m.Applications] = []
+        work = lambda: found.append(m.Applications(applications(body.language)))  # noqa: E731
+        finished = lambda error: connection.answer(number, m.Refused(error) if error else found[0])  # noqa: E731
+        self._service.worker.do(work, finished)
+
+    def _versions(self, connection: Connection, number: int, body: m.GetVersions) -> None:
+        found: list[m.Versions] = []
+        library = self._service.library
+
+        def work() -> None:
+            if body.kind == "profile":
+                versions = [m.Version(at, profile=item) for at, item in library.kept(Profile, body.id)]
+            else:
+                versions = [m.Version(at, macro=item) for at, item in library.kept(Macro, body.id)]
+            found.append(m.Versions(tuple(versions)))
+
+        finished = lambda error: connection.answer(number, m.Refused(error) if error else found[0])  # noqa: E731
+        # Behind what is being saved, so that the last version is among them.
+        self._service.saver.do(work, finished)
+
     # Saving
 
     def _put_macro(self, connection: Connection, number: int, body: m.PutMacro) -> None:
@@ -127,8 +158,10 @@ class Requests:
         profile, s = body.profile, self._service
 
         def saved() -> None:
+            before = s.profiles.get(profile.id)
             s.profiles[profile.id] = profile
-            s.follow()
+            s.live.edited(before, profile)
+            s.live.follow()
             s.refresh_sheet()
             self._tell(m.ProfileChanged(profile.id, profile), connection)
 
@@ -143,7 +176,7 @@ class Requests:
             gone = s.profiles.pop(body.id, None)
             if s.settings.pinned == body.id:
                 self._save_settings(msgspec.structs.replace(s.settings, pinned=""))
-            s.follow()
+            s.live.follow()
             self._tell(m.ProfileChanged(body.id, None), connection)
             if gone:
                 s.journal.add("edit", f"profile {gone.name} deleted")
@@ -160,31 +193,28 @@ class Requests:
         self._save_settings(msgspec.structs.replace(s.settings, pinned=body.profile), connection, number)
 
     def _save_settings(self, settings: m.Settings, connection: Connection | None = None, number: int = 0) -> None:
-        s = self._service
+        def saved(error: str) -> None:
+            if not error:
+                self._tell(m.SettingsChanged(settings), connection)
+            self._answer_saved(connection, number, error)
 
-        def saved() -> None:
-            stand_ins = settings.stand_ins != s.settings.stand_ins
-            s.settings = settings
-            if stand_ins:
-                s.set_stand_ins(settings.stand_ins)
-            s.follow()
-            s.status_changed()
-            self._tell(m.SettingsChanged(settings), connection)
-
-        self._save(connection, number, lambda: s.library.put_settings(settings), saved)
+        self._service.put_settings(settings, saved)
 
     def _save(
         self, connection: Connection | None, number: int, work: Callable[[], None], saved: Callable[[], None]
     ) -> None:
         def finished(error: str) -> None:
-            if error:
-                self._service.fault(error)
-            else:
+            if not error:
                 saved()
-            if connection is not None:
-                connection.answer(number, m.Refused(error) if error else m.Done())
+            self._answer_saved(connection, number, error)
 
         self._service.saver.do(work, finished)
+
+    def _answer_saved(self, connection: Connection | None, number: int, error: str) -> None:
+        if error:
+            self._service.fault(error)
+        if connection is not None:
+            connection.answer(number, m.Refused(error) if error else m.Done())
 
     def _tell(self, notice: m.Notice, author: Connection | None) -> None:
         """Tell all but the client whose edit it is: it has the answer, and a long macro costs time to send and read."""
@@ -193,6 +223,13 @@ class Requests:
 
     # Doing
 
+    def _use_setup(self, connection: Connection, number: int, body: m.UseSetUp) -> m.AnswerBody:
+        try:
+            self._service.live.use(body.profile, body.setup, "asked for in the window or on the command line")
+        except DataError as error:
+            raise Refusal(str(error)) from None
+        return m.Done()
+
     def _play(self, connection: Connection, number: int, body: m.Play_) -> None:
         # Edits that were sent before are saved first, so that what is played is what the client knows.
         finished = lambda error: self._answer(connection, number, lambda: self._play_now(body))  # noqa: E731
@@ -200,7 +237,13 @@ class Requests:
 
     def _play_now(self, body: m.Play_) -> m.AnswerBody:
         s = self._service
-        ready = s.plan_of(body.macro)
+        profile = s.profiles[s.live.profile]
+        if profile.fair_play is FairPlay.NO_MACROS:
+            raise Refusal(f"{profile.name} is live, and its fair-play rule allows no macros")
+        try:
+            ready = s.live.plan_of(body.macro)
+        except DataError as error:
+            raise Refusal(str(error)) from None
         if ready is None:
             raise Refusal(f"there is no macro {body.macro!r}; nakrel macros lists them")
         if s.recording:
@@ -260,7 +303,7 @@ class Requests:
 
     def _places(self, connection: Connection, number: int, body: m.GetPlaces) -> m.AnswerBody:
         s = self._service
-        pids = s.programs().pids_of(body.profile) if body.profile else set()
+        pids = s.live.programs().pids_of(body.profile) if body.profile else set()
         window = s.doing.window_of(pids) if pids else None
         return m.Places(s.doing.monitors(), s.doing.screen(), s.doing.pointer(), window)
 

@@ -5,15 +5,16 @@ from __future__ import annotations
 import itertools
 import logging
 import random
-import time
 from collections.abc import Callable, Sequence
 from typing import Any
 
-from nakrel.backends.processes import ProcessWatch
+import msgspec
+
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmit, InputEvent, OutputBackend
 from nakrel.core.controls import label
 from nakrel.core.engine import Engine
 from nakrel.core.events import (
+    Asked,
     Do,
     Emit,
     Event,
@@ -22,14 +23,12 @@ from nakrel.core.events import (
     Pressed,
     RunEnded,
     RunStarted,
-    SetSheet,
-    Sheet,
     StopAll,
     TextReady,
     Turned,
     Wake,
 )
-from nakrel.core.macro import Macro, Play
+from nakrel.core.macro import Macro
 from nakrel.core.messages import (
     Device,
     Devices,
@@ -37,18 +36,18 @@ from nakrel.core.messages import (
     Recorded,
     Running,
     SeenEvent,
+    Settings,
+    SettingsChanged,
     Status,
 )
-from nakrel.core.operations import Plan, compile_macro
 from nakrel.core.player import GLIDE_US, AskText, MovePointer, OpenProgram, Stroke
-from nakrel.core.profile import EVERYDAY, Profile
-from nakrel.core.programs import Choice
+from nakrel.core.profile import Profile
 from nakrel.core.recorder import Moves, Recorder, WayToRecord
 from nakrel.core.steps import Step
 from nakrel.service.doing import Doing, UnknownCharacters, strokes_of
 from nakrel.service.feed import Feed
-from nakrel.service.follow import Follower
 from nakrel.service.journal import Journal as JournalFile
+from nakrel.service.live import Live
 from nakrel.service.loop import Loop, monotonic_us, spin_until
 from nakrel.service.runs import Runs
 from nakrel.service.server import Connection, Server
@@ -88,10 +87,7 @@ class Service:
         self.profiles: dict[str, Profile] = dict(self.library.profiles)
         self.macros: dict[str, Macro] = dict(self.library.macros)
         self.settings = self.library.settings
-        self.live = EVERYDAY
-        self._reason, self._since = "the service started", time.time()
         self._deadline_us: int | None = None
-        self._plans: dict[str, tuple[Macro, Plan]] = {}
         self._running: dict[str, Running] = {}
         self._recorder: Recorder | None = None
         self._record_owner: Connection | None = None
@@ -108,7 +104,7 @@ class Service:
         self.runs = Runs()
         self.doing = Doing(self.worker, self._text_ready, self.fault_once)
         self.engine = Engine(random.Random(), lambda: self.doing.pointer() or (0, 0))
-        self._follower: Follower | None = None
+        self.live = Live(self)
         self.ways = Ways(self.loop, options, self, sink)
         self.ways.open(self.settings.stand_ins)
         self.loop.watch(self.saver, self.saver.collect)
@@ -121,7 +117,7 @@ class Service:
         for fault in self.library.faults:
             self.journal.add("fault", "a file was set aside", fault)
         self.journal.add("service", "the service started", f"output: {self.ways.output.name}")
-        self.follow()
+        self.live.follow()
 
     def run(self) -> None:
         """Run until told to end; then release everything, save everything and close."""
@@ -134,8 +130,7 @@ class Service:
         """End all macros, let everything go, and close what is open."""
         self.step(StopAll())
         self.ways.close()
-        if self._follower:
-            self._follower.close()
+        self.live.forget()
         self.journal.add("service", "the service ended")
         self.feed.flush()
         if self.server:
@@ -194,6 +189,8 @@ class Service:
                 self.feed.seen(SeenEvent(output.by, name, 1, at_us))
             elif isinstance(output, RunStarted):
                 self._run_started(output)
+            elif isinstance(output, Asked):
+                self.live.asked(output)
             else:
                 self._run_ended(output)
 
@@ -224,7 +221,7 @@ class Service:
                 self.doing.type(output.by, what, self.settings.layout, lend)
         elif isinstance(what, OpenProgram):
             if not self._fronts:
-                self.doing.open(what, self.programs().known)
+                self.doing.open(what, self.live.programs().known)
         elif not self._fronts:
             try:
                 self.doing.move(what, self.ways.output)
@@ -285,24 +282,9 @@ class Service:
         )
         self.status_changed()
 
-    def plan_of(self, key: str) -> tuple[Plan, Play] | None:
-        """A macro's plan and way to play; the same plan while the macro is the same."""
-        macro = self.macros.get(key)
-        if macro is None:
-            return None
-        known = self._plans.get(key)
-        if known is None or known[0] is not macro:
-            known = self._plans[key] = (macro, compile_macro(macro))
-        return known[1], macro.play
-
     def refresh_sheet(self, why: str = "profile switched") -> None:
         """Give the engine the live sheet, or an empty one while recording or listening, and take its controls."""
-        if self._recorder or self._listener or self.ways.held_back:
-            sheet = Sheet("", {})
-        else:
-            setup = self.profiles[self.live].sheet
-            sheet = Sheet.build(self.live, setup.cells, self.plan_of, setup.layers)
-        self.step(SetSheet(sheet, why))
+        sheet = self.live.set_sheet(bool(self._recorder or self._listener or self.ways.held_back), why)
         self.ways.take(sheet.controls(), sheet.repeats_itself())
 
     def stop_everything(self, why: str) -> None:
@@ -394,41 +376,14 @@ class Service:
         self.refresh_sheet("choosing a control")
         self.status_changed()
 
-    # Profiles
-
-    def follow(self) -> None:
-        """Decide anew which profile is live, after profiles or the pin have changed."""
-        if self.doing.screens is None:
-            self.doing.screens = self.ways.screens()
-        pinned = self.settings.pinned if self.settings.pinned in self.profiles else ""
-        if self._follower is None:
-            self._follower = Follower(self.loop, ProcessWatch(), self.ways.windows(), self._decided)
-        self._follower.set_profiles(self.profiles.values(), pinned)
-
-    def programs(self) -> Follower:
-        """The follower, which knows the programs."""
-        assert self._follower
-        return self._follower
-
-    def _decided(self, choice: Choice) -> None:
-        if choice.profile == self.live and choice.reason == self._reason:
-            return
-        switched = choice.profile != self.live
-        self.live, self._reason = choice.profile, choice.reason
-        if switched:
-            self._since = time.time()
-            self.journal.add("switch", f"{self.profiles[choice.profile].name} is live", choice.reason)
-        self.refresh_sheet()
-        self.status_changed()
-
     # Clients
 
     def status(self) -> Status:
         """The present status."""
         return Status(
-            live=self.live,
-            reason=self._reason,
-            since=self._since,
+            live=self.live.profile,
+            reason=self.live.reason,
+            since=self.live.since,
             pinned=self.settings.pinned,
             backend=self.ways.output.name,
             backend_note=self.ways.output.note,
@@ -436,8 +391,36 @@ class Service:
             recording=self.recording,
             listening=self._listener is not None,
             for_show=bool(self._fronts) and self.ways.reaches_programs,
-            running_profiles=self._follower.running_profiles() if self._follower else (),
+            running_profiles=self.live.running_profiles(),
+            setups={key: self.live.setup_of(key) for key in {*self.live.in_use, self.live.profile}},
         )
+
+    def put_settings(self, settings: Settings, saved: Callable[[str], None]) -> None:
+        """Save settings and go by them; then call `saved` with '' or what went wrong."""
+
+        def finished(error: str) -> None:
+            if not error:
+                stand_ins = settings.stand_ins != self.settings.stand_ins
+                self.settings = settings
+                if stand_ins:
+                    self.set_stand_ins(settings.stand_ins)
+                self.live.follow()
+                self.status_changed()
+            saved(error)
+
+        self.saver.do(lambda: self.library.put_settings(settings), finished)
+
+    def pin(self, profile: str) -> None:
+        """Hold a profile live, or with '' follow games again, as a control asked."""
+        settings = msgspec.structs.replace(self.settings, pinned=profile)
+
+        def saved(error: str) -> None:
+            if error:
+                self.fault(error)
+            elif self.server:
+                self.server.broadcast(SettingsChanged(settings))
+
+        self.put_settings(settings, saved)
 
     def status_changed(self) -> None:
         """Tell the clients with the next flush."""
@@ -515,11 +498,9 @@ class Service:
         self._follow_anew()
 
     def _follow_anew(self) -> None:
-        if self._follower:
-            self._follower.close()
-            self._follower = None
+        self.live.forget()
         self.set_stand_ins(self.settings.stand_ins)
-        self.follow()
+        self.live.follow()
         self.refresh_sheet()
         self.status_changed()
 

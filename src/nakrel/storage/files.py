@@ -19,7 +19,9 @@ __all__ = ["MAX_FILE", "StorageError", "decode", "encode", "read", "write"]
 MAX_FILE = 64 * 1024 * 1024
 
 _FORMATS: dict[type, str] = {Macro: "nakrel-macro", Profile: "nakrel-profile"}
-VERSION = 1
+# 1: the first. 2: game keys, fair play, falling through, controls that go to a set-up or profile or do something with
+# the desktop; a profile's set-ups have names of their own.
+VERSION = 2
 
 T = TypeVar("T")
 
@@ -53,10 +55,29 @@ def decode(content: bytes, kind: type[T], file: str) -> T:
         raise StorageError(
             f"{file}: this Nakrel reads version {VERSION} of {wanted}, the file says {version!r} - at `$.version`"
         )
+    for number in range(version, VERSION):
+        raw = _migrated(raw, kind, number)
     try:
         return msgspec.convert(raw, kind)
     except (msgspec.ValidationError, RecursionError) as error:
         raise StorageError(f"{file}: {error}") from None
+
+
+def _migrated(raw: dict[str, Any], kind: type, version: int) -> dict[str, Any]:
+    """The content of a file of a version as the next version has it; what can't be made out is left to be complained
+    of."""
+    if kind is Profile and version == 1 and isinstance(setups := raw.get("setups"), list):
+        names: set[str] = set()
+        for setup in setups:
+            if not isinstance(setup, dict) or not isinstance(name := setup.get("name"), str):
+                continue
+            number, free = 1, name
+            while free in names:
+                number += 1
+                free = f"{name[:110]} {number}"
+            names.add(free)
+            setup["name"] = free
+    return raw
 
 
 def read(path: Path, kind: type[T]) -> T:

@@ -59,6 +59,11 @@ class Home:
         return self.state / "history"
 
     @property
+    def in_use(self) -> Path:
+        """Which set-ups are in use."""
+        return self.state / "set-ups.json"
+
+    @property
     def journal(self) -> Path:
         """The journal, a JSON object a line."""
         return self.state / "journal.jsonl"

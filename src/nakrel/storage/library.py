@@ -83,6 +83,22 @@ class Library:
         folder = self._history(kind, key)
         return sorted(folder.glob("*.json")) if folder.is_dir() else []
 
+    def kept(self, kind: type[Item], key: str = "") -> list[tuple[float, Item]]:
+        """The kept versions that can be read, each with the time when it was saved, the newest first; without a key the
+        last version of each that isn't in the library any more."""
+        if key:
+            paths = list(reversed(self.versions(kind, key)))
+        else:
+            folder = self.home.history / f"{kind.__name__.lower()}s"
+            there = {_stem(known) for of, known in list(self._paths) if of is kind}
+            gone = [each for each in folder.glob("*") if each.name not in there] if folder.is_dir() else []
+            paths = [found[-1] for each in gone if (found := sorted(each.glob("*.json")))]
+        found_items = []
+        for path in paths:
+            with contextlib.suppress(StorageError, OSError):
+                found_items.append((path.stat().st_mtime, files.read(path, kind)))
+        return sorted(found_items, key=lambda each: -each[0])
+
     def _load_all(self, folder: Path, kind: type[Item]) -> Iterator[Item]:
         if not folder.is_dir():
             return

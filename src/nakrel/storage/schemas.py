@@ -8,9 +8,12 @@ import msgspec
 
 from nakrel.core.macro import Macro
 from nakrel.core.profile import Profile
+from nakrel.storage import bundles
 from nakrel.storage.files import VERSION
 
 __all__ = ["schemas"]
+
+_DRAFT = "https://json-schema.org/draft/2020-12/schema"
 
 
 def schemas() -> dict[str, dict[str, Any]]:
@@ -18,6 +21,15 @@ def schemas() -> dict[str, dict[str, Any]]:
     return {
         "macro.schema.json": _schema(Macro, "nakrel-macro"),
         "profile.schema.json": _schema(Profile, "nakrel-profile"),
+        "bundle.schema.json": {
+            "$schema": _DRAFT,
+            "title": bundles.FORMAT,
+            "description": "bundle.json, the first file of a bundle; profiles and macros have their own schemas.",
+            "type": "object",
+            "properties": {"format": {"const": bundles.FORMAT}, "version": {"const": bundles.VERSION}},
+            "required": ["format", "version"],
+            "additionalProperties": False,
+        },
     }
 
 
@@ -26,4 +38,4 @@ def _schema(kind: type, name: str) -> dict[str, Any]:
     body = schema["$defs"][kind.__name__]
     body["properties"] = {"format": {"const": name}, "version": {"const": VERSION}} | body["properties"]
     body["required"] = ["format", "version", *body["required"]]
-    return {"$schema": "https://json-schema.org/draft/2020-12/schema", "title": name} | schema
+    return {"$schema": _DRAFT, "title": name} | schema

@@ -2,18 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Mapping
 from typing import NamedTuple
 
 import msgspec
 from PyQt6.QtGui import QUndoCommand
 
 from nakrel.core.bundle import Merged
-from nakrel.core.cells import Cell, RunMacro
+from nakrel.core.cells import Cell, GoTo, RunMacro, What
+from nakrel.core.controls import game_key
 from nakrel.core.errors import DataError
+from nakrel.core.game_keys import renamed
 from nakrel.core.macro import Macro, Play
 from nakrel.core.messages import Settings
-from nakrel.core.profile import Layer, Profile, ProgramRule, SetUp, keeps_left_click
+from nakrel.core.profile import GameKey, Layer, Profile, ProgramRule, SetUp, keeps_left_click
 from nakrel.ui.store import Store, new_id
 
 __all__ = [
@@ -27,12 +29,17 @@ __all__ = [
     "edit_macro",
     "edit_profile",
     "edit_settings",
-    "edit_sheet",
+    "edit_setup",
+    "edit_setups",
     "free_name",
     "new_layer",
     "new_macro",
     "new_profile",
+    "rename_key",
+    "rename_setup",
     "set_cell",
+    "set_cells",
+    "set_keys",
     "set_programs",
     "take",
 ]
@@ -197,43 +204,121 @@ def set_programs(store: Store, profile: Profile, programs: tuple[ProgramRule, ..
 # Attachments
 
 
-def set_cell(store: Store, profile: Profile, code: str, cell: Cell | None, layer: str = "") -> str:
-    """Set what a control does in a layer, '' for none; None is what it does otherwise. Returns the reason where that
-    is refused."""
-    plain = {key: old for key, old in profile.sheet.cells.items() if key != code}
-    if not layer and not keeps_left_click(plain if cell is None else {**plain, code: cell}):
+def set_cell(store: Store, profile: Profile, setup: str, code: str, cell: Cell | None, layer: str = "") -> str:
+    """Set what a control does in a layer of a set-up, '' for none; None is what it does otherwise. Returns the reason
+    where that is refused."""
+    return set_cells(store, profile, setup, {(layer, code): cell})
+
+
+def set_cells(
+    store: Store, profile: Profile, setup: str, cells: Mapping[tuple[str, str], Cell | None], words: str = "attachment"
+) -> str:
+    """The same for several, each by its layer and control, as one edit."""
+    plain = dict(profile.setup(setup).cells)
+    for (layer, code), cell in cells.items():
+        if not layer:
+            plain.pop(code, None)
+            if cell is not None:
+                plain[code] = cell
+    if not keeps_left_click(plain):
         return (
             "That would leave no way to click. Let another control act as Left first, "
             "then this one is free for something else."
         )
-    return edit_sheet(store, profile, "attachment", lambda sheet: sheet.with_cell(layer, code, cell))
+
+    def changed(sheet: SetUp) -> SetUp:
+        # The plain ones are put at once: one by one they might leave no way to click meanwhile.
+        sheet = msgspec.structs.replace(sheet, cells=plain)
+        for (layer, code), cell in cells.items():
+            sheet = sheet.with_cell(layer, code, cell) if layer else sheet
+        return sheet
+
+    return edit_setup(store, profile, setup, words, changed)
 
 
-def edit_sheet(store: Store, profile: Profile, words: str, change: Callable[[SetUp], SetUp]) -> str:
-    """Change the profile's sheet; returns the reason where that is refused."""
+def edit_setup(store: Store, profile: Profile, setup: str, words: str, change: Callable[[SetUp], SetUp]) -> str:
+    """Change one of the profile's set-ups; returns the reason where that is refused."""
+    before = profile.setup(setup)
     try:
-        sheet = change(profile.sheet)
+        after = change(before)
+        setups = tuple(after if each is before else each for each in profile.setups)
+        changed = profile if after == before else msgspec.structs.replace(profile, setups=setups)
     except DataError as error:
         return str(error)
-    _push(store, f"{words} in {profile.name}", Change(profile, _with_sheet(profile, sheet)))
+    _push(store, f"{words} in {profile.name}", Change(profile, changed))
     return ""
 
 
-def new_layer(store: Store, profile: Profile) -> str:
+def edit_setups(store: Store, profile: Profile, words: str, setups: tuple[SetUp, ...]) -> str:
+    """Give the profile these set-ups; returns the reason where that is refused."""
+    try:
+        after = msgspec.structs.replace(profile, setups=setups)
+    except DataError as error:
+        return str(error)
+    _push(store, f"{words} in {profile.name}", Change(profile, after))
+    return ""
+
+
+def rename_setup(store: Store, profile: Profile, old: str, new: str) -> str:
+    """Give a set-up another name, and have the controls that go to it follow; returns the reason where that is
+    refused."""
+
+    def followed(cell: Cell) -> Cell:
+        leads = isinstance(cell, GoTo) and cell.what is What.SETUP and cell.to == old
+        return GoTo(What.SETUP, new) if leads else cell
+
+    setups = tuple(
+        msgspec.structs.replace(each.with_each(followed), name=new if each.name == old else each.name)
+        for each in profile.setups
+    )
+    return edit_setups(store, profile, f"rename {old}", setups)
+
+
+def new_layer(store: Store, profile: Profile, setup: str) -> str:
     """Add an empty layer under a free name, and return the name."""
-    name = free_name("Layer", (layer.name for layer in profile.sheet.layers))
-    added = (*profile.sheet.layers, Layer(name))
-    edit_sheet(store, profile, "new layer", lambda sheet: msgspec.structs.replace(sheet, layers=added))
+    layers = profile.setup(setup).layers
+    name = free_name("Layer", (layer.name for layer in layers))
+    added = (*layers, Layer(name))
+    edit_setup(store, profile, setup, "new layer", lambda sheet: msgspec.structs.replace(sheet, layers=added))
     return name
 
 
-def attach(store: Store, profile: Profile, code: str, macro: Macro, layer: str = "") -> str:
+def attach(store: Store, profile: Profile, setup: str, code: str, macro: Macro, layer: str = "") -> str:
     """Let the control play the macro; returns the reason where that is refused."""
-    return set_cell(store, profile, code, RunMacro(macro.id), layer)
+    return set_cell(store, profile, setup, code, RunMacro(macro.id), layer)
 
 
-def _with_sheet(profile: Profile, sheet: SetUp) -> Profile:
-    return profile if sheet == profile.sheet else msgspec.structs.replace(profile, setups=(sheet, *profile.setups[1:]))
+def set_keys(store: Store, profile: Profile, keys: tuple[GameKey, ...], words: str = "game keys") -> str:
+    """Give the profile these game keys; returns the reason where that is refused."""
+    try:
+        after = msgspec.structs.replace(profile, keys=keys)
+    except DataError as error:
+        return str(error)
+    _push(store, f"{words} of {profile.name}", Change(profile, after))
+    return ""
+
+
+def rename_key(store: Store, profile: Profile, old: str, new: str) -> str:
+    """Give a game key another name, and have the profile's cells follow, and the macros that are attached in this
+    profile alone; returns the reason where that is refused."""
+    try:
+        keys = tuple(msgspec.structs.replace(key, name=new) if key.name == old else key for key in profile.keys)
+        own = [cell.macro for *_, cell in profile.cells() if isinstance(cell, RunMacro)]
+        others = {
+            cell.macro
+            for each in store.profiles.values()
+            if each.id != profile.id
+            for *_, cell in each.cells()
+            if isinstance(cell, RunMacro)
+        }
+        macros = [store.macros[key] for key in dict.fromkeys(own) if key in store.macros and key not in others]
+        after, changed = renamed(game_key(old), game_key(new), profile, macros)
+        after = msgspec.structs.replace(after, keys=keys)
+    except DataError as error:
+        return str(error)
+    pairs = (Change(before, macro) for before, macro in zip(macros, changed, strict=True))
+    _push(store, f"rename {old} in {profile.name}", Change(profile, after), *pairs)
+    return ""
 
 
 def edit_settings(store: Store, text: str, after: Settings) -> None:

@@ -7,7 +7,7 @@ from PyQt6.QtCore import QObject, pyqtSignal
 
 from nakrel.core import messages as m
 from nakrel.core.macro import Macro
-from nakrel.core.profile import EVERYDAY, Profile
+from nakrel.core.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.timeline import NOTHING, Timeline, lay_out
 from nakrel.ui.store import Store
 
@@ -31,6 +31,8 @@ class Shown(QObject):
         last = store.settings.shown
         self._profile, self._macro, self.control = last.profile or EVERYDAY, last.macro, ""
         self.layer = ""
+        # Which set-up of a profile is shown; the one in use when the profile is shown first.
+        self._setups: dict[str, str] = {}
         # The frame rate of the game that is thought of, in frames a second.
         self.frames = 60
         self._line = NOTHING
@@ -44,6 +46,14 @@ class Shown(QObject):
     def profile(self) -> Profile | None:
         """The profile shown."""
         return self._store.profiles.get(self._profile)
+
+    @property
+    def setup(self) -> SetUp | None:
+        """The set-up shown."""
+        if (profile := self.profile) is None:
+            return None
+        name = self._setups.setdefault(profile.id, self._store.status.setups.get(profile.id, profile.setups[0].name))
+        return profile.setup(name)
 
     @property
     def macro(self) -> Macro | None:
@@ -77,6 +87,19 @@ class Shown(QObject):
         if key != self._profile and key in self._store.profiles:
             self._profile = key
             self.profile_changed.emit()
+
+    def show_setup(self, name: str) -> None:
+        """Show this set-up of the profile shown."""
+        profile, before = self.profile, self.setup
+        if profile and before and name != before.name:
+            self._setups[profile.id] = name
+            self.layer = self.layer if any(each.name == self.layer for each in profile.setup(name).layers) else ""
+            self.profile_changed.emit()
+
+    def follow_rename(self, old: str, new: str) -> None:
+        """A set-up of the profile shown has got another name."""
+        if self.profile and self._setups.get(self.profile.id) == old:
+            self._setups[self.profile.id] = new
 
     def show_macro(self, key: str, *, open_page: bool = True) -> None:
         """Show this macro, on its page unless told otherwise."""

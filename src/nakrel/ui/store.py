@@ -8,9 +8,10 @@ from __future__ import annotations
 
 import secrets
 from collections import Counter
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from typing import Any
 
+from PyQt6 import sip
 from PyQt6.QtCore import QObject, QSocketNotifier, QTimer, pyqtSignal
 from PyQt6.QtGui import QUndoStack
 
@@ -24,6 +25,18 @@ __all__ = ["Store", "new_id"]
 _RETRY_MS = 500
 # An edit goes to the service this long after it was made: the window shows it first.
 _SEND_MS = 10
+
+
+def _named(items: Mapping[str, Profile] | Mapping[str, Macro]) -> tuple[tuple[str, str], ...]:
+    return tuple(sorted(((item.name, key) for key, item in items.items()), key=lambda pair: pair[0].casefold()))
+
+
+def _unless_gone(answered: Callable[[m.AnswerBody], None]) -> Callable[[m.AnswerBody], None]:
+    """What takes the answer, unless it is a method of a window that has been closed meanwhile."""
+    owner = getattr(answered, "__self__", None)
+    if not isinstance(owner, QObject):
+        return answered
+    return lambda answer: None if sip.isdeleted(owner) else answered(answer)
 
 
 def new_id() -> str:
@@ -58,6 +71,8 @@ class Store(QObject):
         self._sender = QTimer(self)
         self._sender.setSingleShot(True)
         self._sender.timeout.connect(self._send)
+        self._macro_names: tuple[tuple[str, str], ...] | None = None
+        self._profile_names: tuple[tuple[str, str], ...] | None = None
         self._front = False
         self.undo_stack = QUndoStack(self)
         self.profiles: dict[str, Profile] = {}
@@ -80,6 +95,7 @@ class Store(QObject):
         assert isinstance(library, m.Library)
         self.profiles = {p.id: p for p in library.profiles}
         self.macros = {x.id: x for x in library.macros}
+        self._macro_names = self._profile_names = None
         self.settings, self.faults = library.settings, library.faults
         for request in (m.GetStatus(), m.GetDevices(), m.GetJournal()):
             self._take(connection.call(request))
@@ -111,33 +127,57 @@ class Store(QObject):
             self.fault.emit("The service doesn't run; it is being started again.")
             return
         try:
-            self._connection.send(body, answered or self._shown_if_refused)
+            self._connection.send(body, _unless_gone(answered or self._shown_if_refused))
         except ServiceGone:
             self._gone()
+
+    # Names
+
+    @property
+    def macro_names(self) -> tuple[tuple[str, str], ...]:
+        """The name and id of every macro, in the order of names; the same tuple while none of them changes."""
+        if self._macro_names is None:
+            self._macro_names = _named(self.macros)
+        return self._macro_names
+
+    @property
+    def profile_names(self) -> tuple[tuple[str, str], ...]:
+        """The same of every profile, Everyday first."""
+        if self._profile_names is None:
+            found = _named(self.profiles)
+            self._profile_names = tuple(sorted(found, key=lambda pair: pair[1] != EVERYDAY))
+        return self._profile_names
+
+    def _forget_names(self, old: Profile | Macro | None, new: Profile | Macro | None) -> None:
+        """Sort the names anew next time, where a change touches them."""
+        if old is None or new is None or old.name != new.name:
+            self._macro_names = self._profile_names = None
 
     # Edits
 
     def put_macro(self, macro: Macro) -> None:
         """Make this the macro's state, here and on the disk."""
+        self._forget_names(self.macros.get(macro.id), macro)
         self.macros[macro.id] = macro
         self.macro_changed.emit(macro.id)
         self._save(("macro", macro.id), m.PutMacro(macro))
 
     def delete_macro(self, key: str) -> None:
         """Take the macro away, here and on the disk."""
-        self.macros.pop(key, None)
+        self._forget_names(self.macros.pop(key, None), None)
         self.macro_changed.emit(key)
         self._save(("macro", key), m.DeleteMacro(key))
 
     def put_profile(self, profile: Profile) -> None:
         """Make this the profile's state, here and on the disk."""
+        self._forget_names(self.profiles.get(profile.id), profile)
         self.profiles[profile.id] = profile
         self.profile_changed.emit(profile.id)
         self._save(("profile", profile.id), m.PutProfile(profile))
 
     def delete_profile(self, key: str) -> None:
         """Take the profile away, here and on the disk."""
-        self.profiles.pop(key, None)
+        self._forget_names(self.profiles.pop(key, None), None)
         self.profile_changed.emit(key)
         self._save(("profile", key), m.DeleteProfile(key))
 
@@ -256,6 +296,7 @@ class Store(QObject):
         """Follow another client's edit; our own comes back too, and an older one must not undo a newer."""
         if self._is_edited(kind, key) or mirror.get(key) == value:
             return
+        self._forget_names(mirror.get(key), value)
         if value is None:
             del mirror[key]
         else:

@@ -10,7 +10,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QColor, QFont, QFontDatabase, QGuiApplication, QPalette
 from PyQt6.QtWidgets import QApplication
 
-from nakrel.core.controls import CONTROLS, POINTER, Kind
+from nakrel.core.controls import CONTROLS, GAME, POINTER, Kind
 
 __all__ = [
     "BODY_PX",
@@ -101,7 +101,7 @@ def hue(code: str) -> QColor:
     if code == POINTER:
         return QColor(_current.pointer)
     if known is None:
-        return QColor(_current.other)
+        return QColor(_current.key if code.startswith(GAME) else _current.other)
     return QColor({Kind.KEY: _current.key, Kind.BUTTON: _current.button, Kind.WHEEL: _current.wheel}[known.kind])
 
 

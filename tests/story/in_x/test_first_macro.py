@@ -18,7 +18,7 @@ HOLD_US, REST_US, PAUSE_US = 40_000, 10_000, 25_000
 CYCLE_S = (HOLD_US + 2 * REST_US + PAUSE_US) / 1_000_000
 
 
-class _Display:
+class Display:
     """The server that this pytest runs in, as the practice game needs it."""
 
     def __init__(self, driver: Driver) -> None:
@@ -33,7 +33,7 @@ class _Display:
 
 def start_game(driver: Driver, tmp_path: Path) -> PracticeGame:
     """Start the practice game; it comes up in front, under the pointer."""
-    game = PracticeGame(_Display(driver), tmp_path)  # type: ignore[arg-type]
+    game = PracticeGame(Display(driver), tmp_path)  # type: ignore[arg-type]
     driver.hand("mousemove", "--sync", "800", "550")
     driver.wait(lambda: not driver.window.isActiveWindow(), "the game to be in front")
     return game
@@ -179,7 +179,7 @@ def attach(driver: Driver) -> None:
     assert profile is not None
     assert macro is not None
     driver.wait(
-        lambda: window.shown.profile.sheet.cells == {"BTN_SIDE": RunMacro(macro.id)},  # type: ignore[union-attr]
+        lambda: window.shown.profile.setups[0].cells == {"BTN_SIDE": RunMacro(macro.id)},  # type: ignore[union-attr]
         "the attachment",
     )
     driver.wait(lambda: not driver.store.status.listening, "attachments to work again")

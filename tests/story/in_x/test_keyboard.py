@@ -63,7 +63,7 @@ def test_record_edit_attach_and_undo_without_a_mouse(driver: Driver):
     driver.wait(lambda: store.status.listening, "attachments to rest")
     # A shortcut's keys are a key like any other now: nothing is undone, the key is taken.
     driver.hand("key", "F9")
-    driver.wait(lambda: "KEY_F9" in window.shown.profile.sheet.cells, "the attachment")  # type: ignore[union-attr]
+    driver.wait(lambda: "KEY_F9" in window.shown.profile.setups[0].cells, "the attachment")  # type: ignore[union-attr]
     driver.wait(lambda: not store.status.listening, "attachments to work again")
     driver.let_pass(200)
 
@@ -80,5 +80,5 @@ def test_record_edit_attach_and_undo_without_a_mouse(driver: Driver):
             break
         driver.hand("key", "ctrl+shift+z")
     kelp = next(p for p in store.profiles.values() if p.name == "Kelp Garden")
-    assert kelp.sheet.cells == {"KEY_F9": RunMacro(macro.id)}
+    assert kelp.setups[0].cells == {"KEY_F9": RunMacro(macro.id)}
     assert store.macros[macro.id].play == macro.play

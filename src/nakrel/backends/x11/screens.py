@@ -83,7 +83,7 @@ class X11Screens(X11Windows):
         try:
             size = self._conn.core.GetGeometry(window).reply()
             corner = self._conn.core.TranslateCoordinates(window, self._root, 0, 0).reply()
-        except xcffib.ProtocolException:
+        except (xcffib.ProtocolException, xcffib.Error):
             return None
         except (xcffib.XcffibException, xcffib.ConnectionException) as error:
             raise BackendLost(f"the X server is gone: {error}") from None

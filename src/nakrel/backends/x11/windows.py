@@ -7,12 +7,16 @@ import contextlib
 import xcffib
 import xcffib.xproto
 
-from nakrel.backends.protocols import BackendLost, BackendUnavailable
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, Shown
+from nakrel.core.programs import Front, Icon
 
 __all__ = ["X11Windows"]
 
 _ANY = 0
 _LONGEST = 4096
+# Pictures of up to 256 x 256 pixels and some smaller ones, in words of four bytes.
+_LONGEST_ICON = 1 << 18
+_ICON_PX = 20
 
 
 class X11Windows:
@@ -25,7 +29,10 @@ class X11Windows:
             raise BackendUnavailable(f"no X server answers on {display or '$DISPLAY'}: {error}") from None
         self._root = self._conn.get_setup().roots[self._conn.pref_screen].root
         self._fileno = self._conn.get_file_descriptor()
-        names = ("_NET_ACTIVE_WINDOW", "_NET_CLIENT_LIST", "_NET_WM_PID", "_NET_WM_NAME", "WM_NAME")
+        names = (
+            *("_NET_ACTIVE_WINDOW", "_NET_CLIENT_LIST", "_NET_WM_PID", "_NET_WM_NAME", "_NET_WM_ICON"),
+            *("WM_NAME", "WM_CLASS"),
+        )
         self._atoms = {name: self._conn.core.InternAtom(False, len(name), name).reply().atom for name in names}
         self._conn.core.ChangeWindowAttributes(
             self._root, xcffib.xproto.CW.EventMask, [xcffib.xproto.EventMask.PropertyChange]
@@ -43,7 +50,7 @@ class X11Windows:
         while True:
             try:
                 event = self._conn.poll_for_event()
-            except xcffib.ProtocolException:
+            except (xcffib.ProtocolException, xcffib.Error):
                 continue
             except (xcffib.XcffibException, xcffib.ConnectionException) as error:
                 raise BackendLost(f"the X server is gone: {error}") from None
@@ -51,19 +58,34 @@ class X11Windows:
                 return found
             found = found or getattr(event, "atom", None) in watched
 
-    def front_pid(self) -> int:
-        """The process whose window is in front; 0 where there is none or it doesn't say."""
+    def front(self) -> Front:
+        """The window in front; its process is 0 where it doesn't say."""
         windows = self._numbers(self._root, "_NET_ACTIVE_WINDOW")
-        return self._pid(windows[0]) if windows and windows[0] else 0
+        if not windows or not windows[0]:
+            return Front()
+        return Front(self._pid(windows[0]), self._class(windows[0]))
 
-    def titles(self) -> dict[int, str]:
-        """The title of each process's first window, by process id."""
-        found: dict[int, str] = {}
+    def shown(self) -> dict[int, Shown]:
+        """The first window of each process, by process id."""
+        found: dict[int, Shown] = {}
         for window in self._numbers(self._root, "_NET_CLIENT_LIST"):
-            if pid := self._pid(window):
+            pid = self._pid(window)
+            if pid and pid not in found:
                 text = self._property(window, "_NET_WM_NAME") or self._property(window, "WM_NAME")
-                found.setdefault(pid, text.decode("utf-8", "replace"))
+                found[pid] = Shown(text.decode("utf-8", "replace"), self._class(window))
         return found
+
+    def icon(self, pid: int) -> Icon | None:
+        """The picture of the process's first window, the smallest that is large enough (EWMH, _NET_WM_ICON)."""
+        for window in self._numbers(self._root, "_NET_CLIENT_LIST"):
+            if self._pid(window) == pid:
+                return _icon(self._numbers(window, "_NET_WM_ICON", _LONGEST_ICON))
+        return None
+
+    def _class(self, window: int) -> str:
+        """The second of the two texts in WM_CLASS (ICCCM 4.1.2.5)."""
+        parts = self._property(window, "WM_CLASS").split(b"\0")
+        return parts[1].decode("latin-1") if len(parts) > 1 else ""
 
     def close(self) -> None:
         """Disconnect; never raises."""
@@ -74,16 +96,35 @@ class X11Windows:
         numbers = self._numbers(window, "_NET_WM_PID")
         return numbers[0] if numbers else 0
 
-    def _numbers(self, window: int, name: str) -> list[int]:
-        data = self._property(window, name)
+    def _numbers(self, window: int, name: str, most: int = _LONGEST) -> list[int]:
+        data = self._property(window, name, most)
         return [int.from_bytes(data[n : n + 4], "little") for n in range(0, len(data) - 3, 4)]
 
-    def _property(self, window: int, name: str) -> bytes:
+    def _property(self, window: int, name: str, most: int = _LONGEST) -> bytes:
         """A property's bytes; none where the window is gone by now."""
         try:
-            reply = self._conn.core.GetProperty(False, window, self._atoms[name], _ANY, 0, _LONGEST).reply()
-        except xcffib.ProtocolException:
+            reply = self._conn.core.GetProperty(False, window, self._atoms[name], _ANY, 0, most).reply()
+        except (xcffib.ProtocolException, xcffib.Error):
             return b""
         except (xcffib.XcffibException, xcffib.ConnectionException) as error:
             raise BackendLost(f"the X server is gone: {error}") from None
         return b"".join(reply.value) if reply.format == 8 else reply.value.buf()
+
+
+def _icon(words: list[int]) -> Icon | None:
+    """The smallest picture of at least `_ICON_PX`, else the largest; words are width, height and pixels, repeated."""
+    found: list[tuple[int, int, int]] = []
+    at = 0
+    while at + 2 <= len(words):
+        width, height = words[at], words[at + 1]
+        if not 1 <= width <= 512 or not 1 <= height <= 512 or at + 2 + width * height > len(words):
+            break
+        found.append((width, height, at + 2))
+        at += 2 + width * height
+    if not found:
+        return None
+    large = [each for each in found if min(each[:2]) >= _ICON_PX]
+    width, height, at = min(large) if large else max(found)
+    if width * height > 64 * 64:
+        return None
+    return Icon(width, height, b"".join(word.to_bytes(4, "little") for word in words[at : at + width * height]))

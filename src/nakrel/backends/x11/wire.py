@@ -133,7 +133,7 @@ class Connection(xcffib.Connection):
         while True:
             try:
                 event = self.poll_for_event()
-            except xcffib.ProtocolException:
+            except (xcffib.ProtocolException, xcffib.Error):
                 continue
             except (xcffib.XcffibException, xcffib.ConnectionException) as error:
                 raise BackendLost(f"the X server is gone: {error}") from None

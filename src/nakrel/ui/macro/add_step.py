@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
 from nakrel.core import notation
-from nakrel.core.controls import CONTROLS, Kind
+from nakrel.core.controls import CONTROLS, Kind, game_key
 from nakrel.core.errors import DataError
 from nakrel.core.names import name_of, read_control
+from nakrel.core.profile import GameKey
 from nakrel.core.steps import (
     Branch,
     Chord,
@@ -91,11 +92,17 @@ class AddStep(QWidget):
         self.words.returnPressed.connect(self.add)
         self.words.textEdited.connect(lambda text: self._say(""))
         self.capture.captured.connect(self._captured)
-        self._fill(Kind.KEY, Kind.BUTTON)
-        for known in CONTROLS.values():
-            if known.kind is not Kind.WHEEL:
-                self.second.addItem(name_of(known.code), known.code)
+        self._keys: list[str] = []
+        self.set_game_keys(())
         self._kind_chosen("tap")
+
+    def set_game_keys(self, keys: Sequence[GameKey]) -> None:
+        """Offer these by the game's names for them, too."""
+        self._keys = [game_key(key.name) for key in keys]
+        self.second.clear()
+        for code in (*self._keys, *(c for c, known in CONTROLS.items() if known.kind is not Kind.WHEEL)):
+            self.second.addItem(name_of(code), code)
+        self._fill(*([Kind.WHEEL] if self.kind.currentText() == "wheel" else [Kind.KEY, Kind.BUTTON]))
 
     def _build(self) -> None:
         layout = QVBoxLayout(self)
@@ -118,6 +125,8 @@ class AddStep(QWidget):
     def _fill(self, *kinds: Kind) -> None:
         before = self.control.currentData()
         self.control.clear()
+        for code in self._keys if Kind.KEY in kinds else ():
+            self.control.addItem(name_of(code), code)
         for known in CONTROLS.values():
             if known.kind in kinds:
                 self.control.addItem(name_of(known.code), known.code)

@@ -6,13 +6,15 @@ from functools import partial
 
 import msgspec
 from PyQt6.QtCore import Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
 from nakrel.core.cells import RunMacro
-from nakrel.core.checks import NO_FACTS, Facts, Finding, check_macro
+from nakrel.core.checks import NO_FACTS, Attached, Facts, Finding, check_macro
 from nakrel.core.controls import label as control_label
-from nakrel.core.macro import Mode, Play, Section
+from nakrel.core.macro import Macro, Mode, Play, Section
+from nakrel.core.profile import Profile
 from nakrel.core.steps import Open, Pointer, Text, walk
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui import commands
@@ -111,8 +113,16 @@ class MacroDetails(QWidget):
         layout.addWidget(self.note)
         layout.addStretch(1)
 
+    def showEvent(self, event: QShowEvent | None) -> None:
+        """Show what has changed meanwhile."""
+        super().showEvent(event)
+        self.refresh()
+
     def refresh(self) -> None:
         """Show the macro as it is now."""
+        if not self.isVisible():
+            # What isn't seen isn't worked out; `showEvent` makes good for it.
+            return
         macro, profile = self._shown.macro, self._shown.profile
         self.setEnabled(macro is not None)
         if macro is None:
@@ -140,11 +150,22 @@ class MacroDetails(QWidget):
         triggers = {
             code
             for profile in self._store.profiles.values()
-            for _, code, cell in profile.sheet.every()
+            for _, _, code, cell in profile.cells()
             if isinstance(cell, RunMacro) and cell.macro == macro.id
         }
-        facts = self._facts
-        self._background.start(lambda: check_macro(macro, triggers, facts), self._show_findings)
+        facts, places = (
+            self._facts,
+            [place for p in self._store.profiles.values() for place in self._attached(p, macro)],
+        )
+        self._background.start(lambda: check_macro(macro, triggers, facts, places), self._show_findings)
+
+    def _attached(self, profile: Profile, macro: Macro) -> list[Attached]:
+        """The profile's attachments of the macro, each way to play once."""
+        cells = [(code, cell) for *_, code, cell in profile.cells() if isinstance(cell, RunMacro)]
+        ways = dict.fromkeys(cell.play or macro.play for _, cell in cells if cell.macro == macro.id)
+        known = self._store.macros
+        others = {c: known[cell.macro] for c, cell in cells if cell.macro in known and cell.macro != macro.id}
+        return [Attached(profile.name, profile.fair_play, profile.key_table(), play, others) for play in ways]
 
     def _show_findings(self, found: tuple[Finding, ...]) -> None:
         if found == self._findings:
@@ -194,28 +215,30 @@ class MacroDetails(QWidget):
     def _show_places(self) -> None:
         macro = self._shown.macro
         found = [
-            (profile, layer, code)
+            (profile, setup.name, layer, code)
             for profile in sorted(self._store.profiles.values(), key=lambda p: p.name.casefold())
-            for layer, code, cell in profile.sheet.every()
+            for setup, layer, code, cell in profile.cells()
             if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
         ]
         shown = (
             macro.id if macro else "",
-            tuple((profile.id, profile.name, layer, code) for profile, layer, code in found),
+            tuple((profile.id, profile.name, len(profile.setups), *rest) for profile, *rest in found),
         )
         if shown == self._places_shown:
             return
         self._places_shown = shown
         clear_layout(self._places)
-        for profile, layer, code in found:
+        for profile, setup, layer, code in found:
             words = f"{control_label(code)}{f' with {layer}' if layer else ''} in {profile.name}"
-            place = button(words, partial(self._go, profile.id, layer, code), "link")
+            words += f", {setup}" if len(profile.setups) > 1 else ""
+            place = button(words, partial(self._go, profile.id, setup, layer, code), "link")
             self._places.addWidget(place, 0, Qt.AlignmentFlag.AlignLeft)
         if not found:
             self._places.addWidget(label("No button plays it yet.", "soft"))
 
-    def _go(self, profile: str, layer: str, code: str) -> None:
+    def _go(self, profile: str, setup: str, layer: str, code: str) -> None:
         self._shown.show_profile(profile)
+        self._shown.show_setup(setup)
         self._shown.show_page("sheet")
         self._shown.show_control(code, layer)
 
@@ -240,10 +263,10 @@ class MacroDetails(QWidget):
         self.attach_button.setVisible(False)
 
     def _captured(self, code: str) -> None:
-        macro, profile = self._shown.macro, self._shown.profile
-        if macro and profile:
-            before = profile.sheet.cells.get(code)
-            refused = commands.attach(self._store, profile, code, macro)
+        macro, profile, setup = self._shown.macro, self._shown.profile, self._shown.setup
+        if macro and profile and setup:
+            before = setup.cells.get(code)
+            refused = commands.attach(self._store, profile, setup.name, code, macro)
             replaced = " It did something else before; undo brings that back." if before else ""
             self._said.setText(refused or f"{control_label(code)} plays it now in {profile.name}.{replaced}")
 

@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QFileDialog, QWidget
 from nakrel.core import messages as m
 from nakrel.core import notation
 from nakrel.core.errors import DataError
+from nakrel.core.game_keys import resolve
 from nakrel.core.macro import Macro, Section
 from nakrel.core.simulate import plan
 from nakrel.storage import files
@@ -118,8 +119,15 @@ class Exchange(QObject):
         """Write what the macro plays, in the form that the file's name asks for."""
         form = _FORMS[_suffix_of(path.name) or ".txt"][1]
 
+        profile = self._shown.profile
+
         def text() -> str:
-            return notation.write(macro) if form == "notation" else WRITERS[form](macro, plan(macro, macro.play))
+            if form == "notation":
+                return notation.write(macro)
+            # Other tools know no game keys.
+            keys, name = (profile.key_table(), profile.name) if profile else ({}, "")
+            played = resolve(macro, keys, name)
+            return WRITERS[form](played, plan(played, played.play))
 
         self._save(path, text)
 

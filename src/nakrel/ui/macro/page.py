@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QApplication, QHBoxLayout, QMenu, QVBoxLayout, QWidg
 from nakrel.core import edits, notation
 from nakrel.core import messages as m
 from nakrel.core.macro import Macro, Section
+from nakrel.core.profile import GameKey
 from nakrel.core.steps import Branch, If, PickOne, Pointer, Repeat, Step, Wait, Way
 from nakrel.core.timeline import lay_out
 from nakrel.ui import commands
@@ -67,6 +68,7 @@ class MacroPage(QWidget):
         busy.addWidget(self._busy_words, 1)
         busy.addWidget(button("Cancel", self.exchange.cancel))
         self._as_text = False
+        self._keys: tuple[GameKey, ...] = ()
         self._build()
         self.view.chosen.connect(self.show_view)
         self.timing.chosen.connect(self.retime)
@@ -79,12 +81,15 @@ class MacroPage(QWidget):
         self.recording.ended.connect(self._recorded)
         self.recording.resized.connect(self._share_height)
         self.add_step.added.connect(self.insert)
+        shown.profile_changed.connect(self._give_keys)
+        store.profile_changed.connect(lambda key: self._give_keys())
         self.rebind.captured.connect(self._rebound)
         self.add_step.pick_wanted.connect(self.pick_places)
         self.places.ended.connect(self.steps.setFocus)
         self.exchange.busy.connect(self._show_busy)
         self.steps.customContextMenuRequested.connect(self._menu)
         self._connect_diagram()
+        self._give_keys()
         self._watch_selection()
         self.model.modelReset.connect(self._selection_changed)
         self.refresh()
@@ -141,6 +146,13 @@ class MacroPage(QWidget):
         shown.frames_changed.connect(self._frames_changed)
         store.status_changed.connect(self._follow_run)
         store.seen.connect(self._seen)
+
+    def _give_keys(self) -> None:
+        """The shown profile's game keys stand among the controls."""
+        keys = self._shown.profile.keys if self._shown.profile else ()
+        if keys != self._keys:
+            self._keys = keys
+            self.add_step.set_game_keys(keys)
 
     def _picked(self, rows: list[int]) -> None:
         """Select the rows of what is picked in the diagram; that shows it by itself."""

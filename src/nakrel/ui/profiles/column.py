@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import Literal
 
 from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPersistentModelIndex, QPoint, QRectF, QSize, Qt
 from PyQt6.QtGui import QColor, QKeySequence, QPainter, QPaintEvent
@@ -22,6 +23,7 @@ from PyQt6.QtWidgets import (
 
 from nakrel.core.profile import EVERYDAY
 from nakrel.ui import commands
+from nakrel.ui.profiles.history import History
 from nakrel.ui.profiles.models import COLOUR, KEY, LIVE, MacroList, ProfileList
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
@@ -157,6 +159,12 @@ class ProfilesColumn(QWidget):
         self._shown.show_macro(commands.new_macro(self._store).id)
         self._rename(self.macro_view)
 
+    def open_history(self, kind: Literal["profile", "macro"], key: str = "") -> History:
+        """Show the versions of a profile or macro, or without an id what was deleted."""
+        dialog = History(self._store, kind, key, self.window())
+        dialog.open()
+        return dialog
+
     def _rename(self, view: _List) -> None:
         view.setFocus()
         view.edit(view.currentIndex())
@@ -267,6 +275,7 @@ class ProfilesColumn(QWidget):
             menu.addAction(
                 "Duplicate", lambda: self._shown.show_profile(commands.duplicate_profile(self._store, profile).id)
             )
+            menu.addAction("Versions…", lambda: self.open_history("profile", key))
             menu.addAction("Follow games again" if pinned else "Pin", lambda: self._store.pin("" if pinned else key))
             menu.addSeparator()
             gone = menu.addAction("Delete\tDel", lambda: self._delete_profile(key))
@@ -280,6 +289,7 @@ class ProfilesColumn(QWidget):
             menu = QMenu(self)
             menu.addAction("Rename\tF2", lambda: self._rename(self.macro_view))
             menu.addAction("Duplicate", lambda: self._shown.show_macro(commands.duplicate_macro(self._store, macro).id))
+            menu.addAction("Versions…", lambda: self.open_history("macro", key))
             menu.addSeparator()
             menu.addAction("Delete\tDel", lambda: self._delete_macro(key))
             self._pop_up(menu, self.macro_view, spot)

@@ -1,58 +1,83 @@
-"""Linking a profile to a program that runs."""
+"""Linking a profile to its programs: those that run, those that are installed, or a file."""
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QSortFilterProxyModel, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QStandardItem, QStandardItemModel
-from PyQt6.QtWidgets import QDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+import os
+from pathlib import Path
+
+from PyQt6.QtCore import QLocale, QSortFilterProxyModel, Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import QIcon, QImage, QPixmap, QStandardItem, QStandardItemModel
+from PyQt6.QtWidgets import QCheckBox, QDialog, QFileDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
 from nakrel.core.profile import MatchBy, ProgramRule
-from nakrel.core.programs import Program, matches, suggest_rule
+from nakrel.core.programs import (
+    Application,
+    Icon,
+    Program,
+    is_background,
+    launched_by,
+    matches,
+    rule_for_application,
+    rule_for_file,
+    suggest_rule,
+    value_of,
+)
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import Segments, button, label
+from nakrel.ui.widgets.basics import Segments, button, choice, label
 from nakrel.ui.widgets.rows import WEAK, Table
 
 __all__ = ["LinkDialog"]
 
-_PROGRAM = Qt.ItemDataRole.UserRole + 20
+_SOURCE = Qt.ItemDataRole.UserRole + 20
 _REFRESH_MS = 1000
+_BY = {
+    MatchBy.PATH: "executable",
+    MatchBy.NAME: "name",
+    MatchBy.COMMAND: "part of the command line",
+    MatchBy.WINDOW: "window class",
+    MatchBy.WINDOWS_PROGRAM: "Windows program",
+    MatchBy.APPLICATION: "application id",
+}
 
 
 class LinkDialog(QDialog):
-    """Pick a running program, see which rule will find it again, and what that rule matches now."""
+    """Pick a program, see which rule will find it again, what that rule matches now, and what speaks against it."""
 
     linked = pyqtSignal(object)
 
-    def __init__(self, store: Store, profile_name: str, parent: QWidget | None = None) -> None:
+    def __init__(self, store: Store, profile: str, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.setWindowTitle(f"Link a program to {profile_name}")
-        self.resize(680, 460)
-        self._store = store
+        self._store, self._profile = store, profile
+        found = store.profiles.get(profile)
+        self.setWindowTitle(f"Link a program to {found.name if found else profile}")
+        self.resize(760, 520)
         self._programs: tuple[Program, ...] = ()
+        self._applications: tuple[Application, ...] = ()
+        self._icons: dict[str, Icon] = {}
+        self._asked: set[int] = set()
+        self._child: Program | None = None
         self._model = QStandardItemModel(0, 3, self)
-        self._model.setHorizontalHeaderLabels(["window", "program", "path"])
         self._proxy = QSortFilterProxyModel(self)
         self._proxy.setSourceModel(self._model)
         self._proxy.setFilterKeyColumn(-1)
         self._proxy.setFilterCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
+        self.source = Segments([("running", "Running now"), ("installed", "Installed")], "Where to pick from")
         self.search = QLineEdit()
-        self.search.setPlaceholderText("Find a running program")
-        self.search.setAccessibleName("Find a running program")
-        self.table = Table("Running programs")
-        self.rule_by = Segments([("path", "Path"), ("name", "Name"), ("command", "Command")], "Match by")
+        self.search.setPlaceholderText("Find a program")
+        self.search.setAccessibleName("Find a program")
+        self.all_programs = QCheckBox("the desktop's own, too")
+        self.table = Table("Programs")
+        self.rule_by = choice("Match by")
+        for by, words in _BY.items():
+            self.rule_by.addItem(words, by)
         self.rule_value = QLineEdit()
         self.rule_value.setAccessibleName("What to match")
-        self._hint = label("", "soft", wrap=True)
+        self._hint, self._warning = label("", "soft", wrap=True), label("", "alarm", wrap=True)
+        self.child_button = button("", self._pick_child, "link")
         self.link_button = button("Link", self._link, "act")
-        self._match = MatchBy.NAME
         self._build()
-        self.search.textChanged.connect(self._proxy.setFilterFixedString)
-        self.rule_by.chosen.connect(self._by_chosen)
-        self.rule_value.textChanged.connect(self._show_matches)
-        if chosen := self.table.selectionModel():
-            chosen.currentRowChanged.connect(lambda now, before: self._picked())
-        self.table.activated.connect(lambda index: self._link())
+        self._connect()
         self._timer = QTimer(self)
         self._timer.setInterval(_REFRESH_MS)
         self._timer.timeout.connect(self._ask)
@@ -61,96 +86,215 @@ class LinkDialog(QDialog):
 
     def _build(self) -> None:
         layout = QVBoxLayout(self)
-        layout.addWidget(label("Programs that run now", "heading"))
-        layout.addWidget(self.search)
+        head = QHBoxLayout()
+        self.source.setFixedWidth(240)
+        head.addWidget(self.source)
+        head.addWidget(self.search, 1)
+        head.addWidget(self.all_programs)
+        self.file_button = button("A file…", self._ask_file)
+        head.addWidget(self.file_button)
+        layout.addLayout(head)
         self.table.setModel(self._proxy)
-        self.table.set_widths(200, 150)
         layout.addWidget(self.table, 1)
         rule = QHBoxLayout()
-        self.rule_by.setFixedWidth(210)
+        rule.addWidget(label("is found by its", "soft"))
         rule.addWidget(self.rule_by)
         rule.addWidget(self.rule_value, 1)
         layout.addLayout(rule)
         layout.addWidget(self._hint)
+        layout.addWidget(self._warning)
+        layout.addWidget(self.child_button, 0, Qt.AlignmentFlag.AlignLeft)
         row = QHBoxLayout()
         row.addStretch(1)
         row.addWidget(button("Cancel", self.reject))
         row.addWidget(self.link_button)
         layout.addLayout(row)
-        self.rule_by.set_value("name")
-        self._show_matches()
+        self.source.set_value("running")
+        self._heads()
+        self._judge()
+
+    def _connect(self) -> None:
+        self.source.chosen.connect(self._source_chosen)
+        self.search.textChanged.connect(self._proxy.setFilterFixedString)
+        self.all_programs.toggled.connect(lambda on: self._show_programs())
+        self.rule_by.activated.connect(self._by_chosen)
+        self.rule_value.textChanged.connect(self._judge)
+        if chosen := self.table.selectionModel():
+            chosen.currentRowChanged.connect(lambda now, before: self._picked())
+        self.table.activated.connect(lambda index: self._link())
+
+    # The list
+
+    def _source_chosen(self, source: str) -> None:
+        self._model.removeRows(0, self._model.rowCount())
+        self.all_programs.setVisible(source == "running")
+        self._heads()
+        if source == "running":
+            self._show_programs()
+        elif self._applications:
+            self._show_applications()
+        else:
+            language = QLocale().name().partition("_")[0]
+            self._store.ask(m.GetApplications(language), self._take_applications)
+
+    def _heads(self) -> None:
+        running = self.source.value == "running"
+        heads = ["window", "program", "path"] if running else ["application", "window class", "path"]
+        self._model.setHorizontalHeaderLabels(heads)
+        self.table.set_widths(240, 150)
 
     def _ask(self) -> None:
-        self._store.ask(m.GetPrograms(), self._fill)
+        # A window's picture is asked for once.
+        titled = {p.pid for p in self._programs if p.title}
+        self._store.ask(m.GetPrograms(icons=not self._programs or not titled <= self._asked), self._fill)
 
     def _fill(self, answer: m.AnswerBody) -> None:
         if not isinstance(answer, m.Programs):
             return
-        known = {p.pid: p for p in self._programs}
+        self._icons.update(answer.icons)
+        self._asked |= {p.pid for p in self._programs if p.title}
         self._programs = answer.programs
-        now = {p.pid: p for p in answer.programs}
-        if known.keys() == now.keys() and all(known[k].title == now[k].title for k in now):
-            return
+        if self.source.value == "running":
+            self._show_programs()
+        self._judge()
+
+    def _show_programs(self) -> None:
+        every = self.all_programs.isChecked()
+        now = {p.pid: p for p in self._programs if every or not is_background(p)}
         # Rows of programs that go on keep their place, so that nothing moves under the pointer.
         for row in reversed(range(self._model.rowCount())):
-            program = self._model.item(row, 0).data(_PROGRAM)  # type: ignore[union-attr]
-            if now.get(program.pid) == program:
+            item = self._model.item(row, 0)
+            program = item.data(_SOURCE) if item else None
+            if isinstance(program, Program) and now.get(program.pid) == program:
                 del now[program.pid]
             else:
                 self._model.removeRow(row)
         for program in sorted(now.values(), key=lambda p: (not p.title, p.started_us)):
-            self._add(program)
-        self._show_matches()
+            # Programs with a window come first, since a game has one, and of these the one started last.
+            rows = range(self._model.rowCount())
+            titled = [row for row in rows if (item := self._model.item(row, 0)) and not item.data(WEAK)]
+            words = (program.title or "no window", program.name, program.path or " ".join(program.command))
+            self._insert(0 if program.title else len(titled), words, program, not program.title)
 
-    def _add(self, program: Program) -> None:
-        window = QStandardItem(program.title or "no window")
-        window.setData(program, _PROGRAM)
-        window.setData(not program.title, WEAK)
-        name = QStandardItem(program.name)
-        path = QStandardItem(program.path or " ".join(program.command))
-        path.setData(True, WEAK)
-        for item in (window, name, path):
+    def _take_applications(self, answer: m.AnswerBody) -> None:
+        if isinstance(answer, m.Applications):
+            self._applications = answer.applications
+            self._show_applications()
+
+    def _show_applications(self) -> None:
+        if self.source.value == "installed":
+            for row, each in enumerate(self._applications):
+                self._insert(row, (each.name, each.window_class, each.program), each, False)
+
+    def _insert(self, row: int, words: tuple[str, str, str], source: Program | Application, weak: bool) -> None:
+        items = [QStandardItem(text) for text in words]
+        items[0].setData(source, _SOURCE)
+        items[0].setData(weak, WEAK)
+        items[0].setIcon(self._icon(source))
+        items[2].setData(True, WEAK)
+        for item in items:
             item.setEditable(False)
-        # Programs with a window come first, since a game has one, and of these the one started last.
-        titled = [row for row in range(self._model.rowCount()) if not self._model.item(row, 0).data(WEAK)]  # type: ignore[union-attr]
-        row = 0 if program.title else len(titled)
-        self._model.insertRow(row, [window, name, path])
+            item.setToolTip(item.text())
+        self._model.insertRow(row, items)
 
-    def program(self) -> Program | None:
-        """The picked program."""
+    def _icon(self, source: Program | Application) -> QIcon:
+        if isinstance(source, Application):
+            return QIcon(source.icon) if os.path.isabs(source.icon) else QIcon.fromTheme(source.icon)
+        icon = self._icons.get(str(source.pid))
+        if icon is None:
+            return QIcon()
+        image = QImage(icon.argb, icon.width, icon.height, QImage.Format.Format_ARGB32)
+        return QIcon(QPixmap.fromImage(image))
+
+    # The rule
+
+    def source_picked(self) -> Program | Application | None:
+        """The picked program or application."""
         index = self.table.currentIndex()
-        return index.siblingAtColumn(0).data(_PROGRAM) if index.isValid() else None
+        return index.siblingAtColumn(0).data(_SOURCE) if index.isValid() else None
 
     def _picked(self) -> None:
-        if program := self.program():
-            rule = suggest_rule(program)
-            self._match = rule.match
-            self.rule_by.set_value(rule.match)
-            self.rule_value.setText(rule.value)
+        match self.source_picked():
+            case Program() as program:
+                self._set_rule(suggest_rule(program))
+            case Application() as application:
+                self._set_rule(rule_for_application(application))
 
-    def _by_chosen(self, by: str) -> None:
-        self._match = MatchBy(by)
-        if program := self.program():
-            value = {MatchBy.PATH: program.path, MatchBy.NAME: program.name, MatchBy.COMMAND: " ".join(program.command)}
-            self.rule_value.setText(value[self._match])
-        self._show_matches()
+    def _set_rule(self, rule: ProgramRule) -> None:
+        self.rule_by.setCurrentIndex(self.rule_by.findData(rule.match))
+        self.rule_value.setText(rule.value)
+        self._judge()
+
+    def _by_chosen(self) -> None:
+        if isinstance(program := self.source_picked(), Program):
+            self.rule_value.setText(value_of(program, self.rule_by.currentData()))
+        self._judge()
+
+    def _ask_file(self) -> None:
+        name, _ = QFileDialog.getOpenFileName(self, "The program's file")
+        if name:
+            self.pick_file(Path(name))
+
+    def pick_file(self, path: Path) -> None:
+        """Take the rule for a program's file."""
+        try:
+            with path.open("rb") as file:
+                script = file.read(2) == b"#!"
+        except OSError as error:
+            self._warning.setText(f"{path} can't be read: {error.strerror}")
+            return
+        self._set_rule(rule_for_file(os.path.realpath(path), script))
 
     def _rule(self) -> ProgramRule | None:
         value = self.rule_value.text().strip()
-        return ProgramRule(self._match, value) if value else None
+        return ProgramRule(self.rule_by.currentData(), value) if value else None
 
-    def _show_matches(self) -> None:
+    def _judge(self) -> None:
+        """Say what the rule matches now, and what speaks against it."""
         rule = self._rule()
         self.link_button.setEnabled(rule is not None)
+        self._child = None
+        warning = ""
         if rule is None:
-            self._hint.setText(
-                "Pick the game in the list. If it has a launcher, start the game first and pick the game."
-            )
-            return
-        found = sorted({p.name for p in self._programs if matches(rule, p)})
-        self._hint.setText(
-            f"This matches now: {', '.join(found)}" if found else "This matches no program that runs now."
-        )
+            hint = "Pick the game. If it has a launcher, start the game first and pick the game, not the launcher."
+        else:
+            found = [p for p in self._programs if matches(rule, p)]
+            names = ", ".join(sorted({p.name for p in found}))
+            hint = f"This matches now: {names}." if found else "This matches no program that runs now."
+            warning = self._warn(rule, found)
+        self._hint.setText(hint)
+        self._warning.setText(warning)
+        self._warning.setVisible(bool(warning))
+        self.child_button.setVisible(self._child is not None)
+
+    def _warn(self, rule: ProgramRule, found: list[Program]) -> str:
+        words = []
+        others = [
+            profile.name
+            for profile in self._store.profiles.values()
+            if profile.id != self._profile
+            and any(other == rule or any(matches(other, p) for p in found) for other in profile.programs)
+        ]
+        if others:
+            words.append(f"{' and '.join(others)} is linked to it, too; of two, one alone can be live for it.")
+        if found and len({p.path for p in found}) > 2:
+            words.append("That is several programs; make the rule narrower, or each of them makes the profile live.")
+        picked = self.source_picked()
+        launcher = picked if isinstance(picked, Program) and matches(rule, picked) else (found[0] if found else None)
+        if launcher and (child := launched_by(launcher, self._programs)) and not matches(rule, child):
+            self._child = child
+            words.append(f"{launcher.name} has started {child.title or child.name}: it may be a launcher only.")
+            self.child_button.setText(f"Link {child.name} instead")
+        return " ".join(words)
+
+    def _pick_child(self) -> None:
+        if child := self._child:
+            for row in range(self._proxy.rowCount()):
+                index = self._proxy.index(row, 0)
+                if index.data(_SOURCE) == child:
+                    self.table.setCurrentIndex(index)
+                    return
+            self._set_rule(suggest_rule(child))
 
     def _link(self) -> None:
         if rule := self._rule():

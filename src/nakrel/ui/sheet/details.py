@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import re
 import shlex
+from collections.abc import Callable
+from typing import Literal
 
 import msgspec
 from PyQt6.QtCore import QRectF, QSize, Qt
@@ -11,15 +13,32 @@ from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QShowEvent
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
-from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
-from nakrel.core.controls import CONTROLS, Kind
+from nakrel.core.cells import (
+    Cell,
+    Deed,
+    GoTo,
+    HoldLayer,
+    Nothing,
+    Perform,
+    RunMacro,
+    StartProgram,
+    ToChord,
+    ToControl,
+    TypeText,
+    What,
+)
+from nakrel.core.controls import CONTROLS, GAME, Kind, game_key
 from nakrel.core.controls import label as control_label
 from nakrel.core.errors import DataError
+from nakrel.core.fair_play import cell_beyond
+from nakrel.core.game_keys import named_in, unused
 from nakrel.core.macro import Macro, Play, cycle_us
 from nakrel.core.names import name_of, read_control
+from nakrel.core.profile import Profile, SetUp
 from nakrel.core.timeline import lay_out
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui import commands
+from nakrel.ui.sheet.profile_details import ProfileDetails
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
@@ -39,7 +58,10 @@ _DOES: dict[str, type] = {
     "text": TypeText,
     "program": StartProgram,
     "layer": HoldLayer,
+    "go to set-up or profile": GoTo,
+    "desktop or media": Perform,
 }
+_WAYS: tuple[tuple[str, Literal[-1, 1]], ...] = (("next", 1), ("previous", -1))
 # What is typed in words: an example of each.
 _WORDS: dict[type, str] = {
     ToChord: "Left Ctrl + C",
@@ -105,11 +127,12 @@ class SheetDetails(QWidget):
         self.does.setMinimumContentsLength(16)
         self.macro = searchable("Macro")
         self.control = searchable("Control")
-        for known in CONTROLS.values():
-            if known.kind is not Kind.WHEEL:
-                self.control.addItem(f"{known.label}  ({known.code})", known.code)
         self.words = QLineEdit()
         self.layer = choice("Layer")
+        self.go = choice("Go to")
+        self.deed = choice("Desktop or media")
+        for deed in Deed:
+            self.deed.addItem(deed.value, deed)
         self.layer_name = QLineEdit()
         self.layer_name.setAccessibleName("Name of the layer")
         self.delete_layer = button("Delete the layer", self._delete_layer, "link")
@@ -119,7 +142,12 @@ class SheetDetails(QWidget):
         self.own_way = button("Play it its own way here", self._give_own_way, "link")
         self.preview = Preview()
         self._rate, self._error = label(), label("", "alarm", wrap=True)
+        self._beyond = label("", "alarm", wrap=True)
+        self.profile = ProfileDetails(store, shown)
         self._shown_once = False
+        self._listed: object = None
+        self._macros_listed: tuple[tuple[str, str], ...] = ()
+        self._go_listed: object = None
         self._wanted: type = type(None)
         self._build()
         self._connect()
@@ -134,12 +162,13 @@ class SheetDetails(QWidget):
         layout.addWidget(form_row("does", self.does))
         layout.addWidget(self.macro)
         layout.addWidget(self.control)
-        for field in (self.words, self.layer, self.layer_name, self.delete_layer):
+        for field in (self.words, self.layer, self.layer_name, self.delete_layer, self.go, self.deed):
             layout.addWidget(field)
         self._press_button = button("Choose by pressing it", self.press_control.arm)
         layout.addWidget(self._press_button)
         layout.addWidget(self.press_control)
         layout.addWidget(self._error)
+        layout.addWidget(self._beyond)
         self._plays = label("plays", "soft")
         layout.addWidget(self._plays)
         layout.addWidget(self.play)
@@ -161,13 +190,17 @@ class SheetDetails(QWidget):
         layout.addWidget(self.finder)
         self.find_button = button("Find a control by pressing it", self.finder.arm)
         layout.addWidget(self.find_button)
+        layout.addSpacing(10)
+        layout.addWidget(self.profile)
 
     def _connect(self) -> None:
         self.does.activated.connect(self._does_chosen)
-        self.macro.activated.connect(lambda n: self._set(RunMacro(self.macro.itemData(n))))
+        self.macro.activated.connect(lambda n: self._set(RunMacro(self._macros_listed[n][1])))
         self.control.activated.connect(lambda n: self._set(ToControl(self.control.itemData(n))))
         self.words.editingFinished.connect(self._words_typed)
         self.layer.activated.connect(self._layer_chosen)
+        self.go.activated.connect(lambda n: self._set(self.go.itemData(n)))
+        self.deed.activated.connect(lambda n: self._set(Perform(self.deed.itemData(n))))
         self.layer_name.editingFinished.connect(self._rename_layer)
         self.press_control.captured.connect(self._control_pressed)
         self.play.changed.connect(self._play_changed)
@@ -180,9 +213,13 @@ class SheetDetails(QWidget):
         self._store.profile_changed.connect(lambda key: self.refresh())
         self._store.macro_changed.connect(lambda key: self.refresh())
 
+    def _say(self, words: str) -> None:
+        self._error.setText(words)
+        self._error.setVisible(bool(words))
+
     def _cell(self) -> Cell | None:
-        profile = self._shown.profile
-        return profile.sheet.of_layer(self._shown.layer).get(self._shown.control) if profile else None
+        setup = self._shown.setup
+        return setup.of_layer(self._shown.layer).get(self._shown.control) if setup else None
 
     def _macro(self) -> Macro | None:
         cell = self._cell()
@@ -204,13 +241,22 @@ class SheetDetails(QWidget):
         where = f", while {layer} is held" if layer else ", plain"
         self._title.setText(f"{control_label(code)}{where}" if code else "No control chosen")
         self._code.setText(code or "Choose a row of the sheet, or press a button of your mouse.")
-        self._error.setText("")
+        self._say("")
         self.does.setEnabled(bool(code))
         self.does.setItemText(0, "as without the layer" if layer else "as the device has it")
         self.does.setCurrentIndex(list(_DOES.values()).index(type(cell)))
         self._fill_macros(cell.macro if isinstance(cell, RunMacro) else "")
+        # Long lists are filled when they are seen.
         if isinstance(cell, ToControl):
-            self.control.setCurrentIndex(self.control.findData(cell.control))
+            self._fill_controls(cell.control)
+        elif isinstance(cell, GoTo):
+            self._fill_go(cell)
+        if isinstance(cell, Perform):
+            self.deed.setCurrentIndex(list(Deed).index(cell.deed))
+        profile = self._shown.profile
+        beyond = cell_beyond(cell, macro, profile.fair_play) if cell and profile else ""
+        self._beyond.setText(beyond or self._unknown_keys(cell, macro))
+        self._beyond.setVisible(bool(self._beyond.text()))
         if not self.words.hasFocus():
             self.words.setText(_as_words(cell))
         self._fill_layers(cell.layer if isinstance(cell, HoldLayer) else "")
@@ -224,6 +270,8 @@ class SheetDetails(QWidget):
         self.words.setPlaceholderText(_WORDS.get(kind, ""))
         self.words.setAccessibleName(kind.__name__)
         self.layer.setVisible(kind is HoldLayer)
+        self.go.setVisible(kind is GoTo)
+        self.deed.setVisible(kind is Perform)
         for part in (self.layer_name, self.delete_layer):
             part.setVisible(isinstance(cell, HoldLayer))
         for widget in (self._plays, self.play, self._reads, self.preview, self._rate_row, self.open_button):
@@ -240,11 +288,62 @@ class SheetDetails(QWidget):
             cycle = cycle_us(macro, play)
             self._rate.setText(f"{format_rate(cycle)}, every {format_ms(cycle)} ms" if cycle else "once")
 
+    def _fill_controls(self, code: str) -> None:
+        """The profile's game keys, keys that its game leaves free, then all others."""
+        profile = self._shown.profile
+        keys = profile.keys if profile else ()
+        if (keys, profile and profile.id) != self._listed:
+            self._listed = (keys, profile and profile.id)
+            self.control.clear()
+            for key in keys:
+                self.control.addItem(f"“{key.name}”  (game key: {control_label(key.control)})", game_key(key.name))
+            free = unused(profile)[:12] if profile else []
+            for each in free:
+                self.control.addItem(f"{control_label(each)}  (free: the game has nothing on it)", each)
+            for known in CONTROLS.values():
+                if known.kind is not Kind.WHEEL and known.code not in free:
+                    self.control.addItem(f"{known.label}  ({known.code})", known.code)
+        self.control.setCurrentIndex(self.control.findData(code) if code else -1)
+
+    def _fill_go(self, cell: GoTo | None) -> None:
+        profile = self._shown.profile
+        listed = (profile.id, [each.name for each in profile.setups]) if profile else None, self._store.profile_names
+        if listed != self._go_listed:
+            self._go_listed = listed
+            self._list_places(profile)
+        places = range(self.go.count())
+        self.go.setCurrentIndex(next((n for n in places if cell and self.go.itemData(n) == cell), -1))
+
+    def _list_places(self, profile: Profile | None) -> None:
+        self.go.clear()
+        if profile is None:
+            return
+        several = len(profile.setups) > 1
+        found = [(f"set-up {each.name}", GoTo(What.SETUP, each.name)) for each in profile.setups if several]
+        found += [(f"{word} set-up", GoTo(What.SETUP, by=by)) for word, by in _WAYS if several]
+        found += [(f"profile {name}", GoTo(What.PROFILE, key)) for name, key in self._store.profile_names]
+        found += [(f"{word} profile", GoTo(What.PROFILE, by=by)) for word, by in _WAYS]
+        for words, target in found:
+            self.go.addItem(words, target)
+
+    def _unknown_keys(self, cell: Cell | None, macro: Macro | None) -> str:
+        """What the cell names that is no game key of the profile."""
+        profile = self._shown.profile
+        if profile is None:
+            return ""
+        named = list(cell.controls) if isinstance(cell, ToChord) else [getattr(cell, "control", "")]
+        named += named_in(macro) if macro else []
+        table = profile.key_table()
+        missing = [control_label(code) for code in named if code.startswith(GAME) and code not in table]
+        return f"{profile.name} has no game key {' and no '.join(missing)}; add it to its game keys." if missing else ""
+
     def _fill_macros(self, key: str) -> None:
-        self.macro.clear()
-        for macro in sorted(self._store.macros.values(), key=lambda x: x.name.casefold()):
-            self.macro.addItem(macro.name, macro.id)
-        self.macro.setCurrentIndex(self.macro.findData(key))
+        names = self._store.macro_names
+        if names is not self._macros_listed:
+            self._macros_listed = names
+            self.macro.clear()
+            self.macro.addItems([name for name, _ in names])
+        self.macro.setCurrentIndex(next((n for n, (_, each) in enumerate(names) if each == key), -1) if key else -1)
 
     def _does_chosen(self, number: int) -> None:
         kind = list(_DOES.values())[number]
@@ -253,13 +352,19 @@ class SheetDetails(QWidget):
         elif kind is Nothing:
             self._set(Nothing())
         elif kind is RunMacro and not self._store.macros:
-            self._error.setText("There is no macro yet. Make one with + New in the left column.")
+            self._say("There is no macro yet. Make one with + New in the left column.")
         else:
+            if kind is ToControl:
+                self._fill_controls("")
+            elif kind is GoTo:
+                self._fill_go(None)
             self._show(kind, None, self._cell())
             fields: dict[type, QComboBox] = {
                 ToControl: self.control,
                 RunMacro: self.macro,
                 HoldLayer: self.layer,
+                GoTo: self.go,
+                Perform: self.deed,
             }
             field = fields.get(kind)
             if field is None:
@@ -284,11 +389,11 @@ class SheetDetails(QWidget):
         try:
             self._set(_from_words(kind, text))
         except (DataError, ValueError) as error:
-            self._error.setText(str(error))
+            self._say(str(error))
 
     def _fill_layers(self, name: str) -> None:
         self.layer.clear()
-        layers = self._shown.profile.sheet.layers if self._shown.profile else ()
+        layers = self._shown.setup.layers if self._shown.setup else ()
         for each in layers:
             self.layer.addItem(each.name, each.name)
         self.layer.addItem("a new layer", "")
@@ -298,41 +403,39 @@ class SheetDetails(QWidget):
 
     def _layer_chosen(self, number: int) -> None:
         name, control = self.layer.itemData(number), self._shown.control
-        if not name and self._shown.profile:
-            name = commands.new_layer(self._store, self._shown.profile)
+        if not name and self._shown.profile and self._shown.setup:
+            name = commands.new_layer(self._store, self._shown.profile, self._shown.setup.name)
             self._shown.show_control(control, self._shown.layer)
         if name:
             self._set(HoldLayer(name))
 
     def _rename_layer(self) -> None:
         cell, name = self._cell(), self.layer_name.text().strip()[:120]
-        if isinstance(cell, HoldLayer) and name and name != cell.layer and self._shown.profile:
-            refused = commands.edit_sheet(
-                self._store,
-                self._shown.profile,
-                f"rename {cell.layer}",
-                lambda sheet: sheet.with_layer_named(cell.layer, name),
-            )
+        if isinstance(cell, HoldLayer) and name and name != cell.layer:
+            self._edit(f"rename {cell.layer}", lambda sheet: sheet.with_layer_named(cell.layer, name))
+
+    def _edit(self, words: str, change: Callable[[SetUp], SetUp]) -> None:
+        profile, setup = self._shown.profile, self._shown.setup
+        if profile and setup:
+            refused = commands.edit_setup(self._store, profile, setup.name, words, change)
             self.refresh()
-            self._error.setText(refused)
+            self._say(refused)
 
     def _delete_layer(self) -> None:
         cell = self._cell()
-        if isinstance(cell, HoldLayer) and self._shown.profile:
-            commands.edit_sheet(
-                self._store, self._shown.profile, f"delete {cell.layer}", lambda sheet: sheet.without_layer(cell.layer)
-            )
+        if isinstance(cell, HoldLayer):
+            self._edit(f"delete {cell.layer}", lambda sheet: sheet.without_layer(cell.layer))
 
     def _set(self, cell: Cell | None) -> None:
         shown = self._shown
-        if shown.profile and shown.control:
-            refused = commands.set_cell(self._store, shown.profile, shown.control, cell, shown.layer)
+        if shown.profile and shown.setup and shown.control:
+            refused = commands.set_cell(self._store, shown.profile, shown.setup.name, shown.control, cell, shown.layer)
             self.refresh()
-            self._error.setText(refused)
+            self._say(refused)
 
     def _control_pressed(self, code: str) -> None:
         if CONTROLS[code].kind is Kind.WHEEL:
-            self._error.setText("A control can act as a key or a button, not as a turn of the wheel.")
+            self._say("A control can act as a key or a button, not as a turn of the wheel.")
         else:
             self._set(ToControl(code))
 

@@ -7,20 +7,35 @@ from typing import Any, NamedTuple
 
 from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 
-from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
+from nakrel.core.cells import (
+    DEED_KEYS,
+    Cell,
+    GoTo,
+    HoldLayer,
+    Nothing,
+    Perform,
+    RunMacro,
+    StartProgram,
+    ToChord,
+    ToControl,
+    TypeText,
+    What,
+)
 from nakrel.core.controls import CONTROLS, OPEN, TEXT, label
+from nakrel.core.fair_play import cell_beyond
+from nakrel.core.live import fall_through, falling
 from nakrel.core.macro import cycle_us, describe_play
 from nakrel.core.messages import Device
-from nakrel.core.profile import Layer
+from nakrel.core.profile import Layer, SetUp
 from nakrel.core.units import format_rate
 from nakrel.ui import commands
 from nakrel.ui.profiles.models import MACRO_MIME
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
-from nakrel.ui.widgets.rows import GLYPH, LIT, SOFT, WEAK, HeadedModel
+from nakrel.ui.widgets.rows import DRAWN, GLYPH, LIT, SOFT, WEAK, Drawn, HeadedModel
 
-__all__ = ["CODE", "SheetModel", "cell_words"]
+__all__ = ["CELL_MIME", "CODE", "SheetModel", "cell_words"]
 
 CODE = Qt.ItemDataRole.UserRole + 30
 PART, CONTROL, PLAIN = range(3)
@@ -38,6 +53,9 @@ _PART_WORDS = {
     "media": "Media",
     "away": "Elsewhere",
 }
+_BY = {1: "next", -1: "previous"}
+# A cell on its way to another: its set-up, layer and control.
+CELL_MIME = "application/x-nakrel-cell"
 AnyIndex = QModelIndex | QPersistentModelIndex
 
 
@@ -63,6 +81,14 @@ def cell_words(store: Store, cell: Cell | None) -> tuple[str, str, str]:
             return OPEN, f"opens {command[0].rpartition('/')[2]}", f" {shlex.join(command[1:])}"
         case HoldLayer(layer=name):
             return glyphs.LAYER, f"holds {name}", ""
+        case GoTo(what=What.SETUP, to=name, by=by):
+            return glyphs.GO, f"goes to {name}" if name else f"goes to the {_BY[by]} set-up", ""
+        case GoTo(to=key, by=by):
+            known = store.profiles.get(key)
+            where = known.name if known else "a profile that is gone" if key else f"the {_BY[by]} profile"
+            return glyphs.GO, f"goes to {where}", ""
+        case Perform(deed=deed):
+            return DEED_KEYS.get(deed, glyphs.GO), deed.value, ""
         case RunMacro(macro=key, play=own):
             macro = store.macros.get(key)
             if macro is None:
@@ -80,6 +106,7 @@ class SheetModel(HeadedModel):
         super().__init__(_HEADS)
         self._store, self._shown = store, shown
         self._device: Device | None = None
+        self._setup: SetUp | None = shown.setup
         self._filter, self._only_changed = "", False
         self._rows: list[Row] = []
         self._pressed: set[str] = set()
@@ -87,6 +114,7 @@ class SheetModel(HeadedModel):
             signal.connect(self.refresh)
         store.profile_changed.connect(lambda key: self.refresh())
         store.macro_changed.connect(lambda key: self._repaint())
+        store.status_changed.connect(self._follow_everyday)
 
     def set_device(self, device: Device | None) -> None:
         """Show this device's controls."""
@@ -112,6 +140,7 @@ class SheetModel(HeadedModel):
 
     def refresh(self) -> None:
         """Work the rows out anew."""
+        self._setup = self._shown.setup
         rows = self._wanted()
         heads = (*_HEADS, *(layer.name for layer in self._layers()))
         if rows == self._rows and heads == self._heads:
@@ -122,7 +151,18 @@ class SheetModel(HeadedModel):
         self.endResetModel()
 
     def _layers(self) -> tuple[Layer, ...]:
-        return self._shown.profile.sheet.layers if self._shown.profile else ()
+        return self._setup.layers if self._setup else ()
+
+    def _falling(self) -> dict[str, Cell]:
+        """What comes from Everyday in the shown profile's empty cells."""
+        profile, setup = self._shown.profile, self._shown.setup
+        if profile is None or setup is None or not profile.falls_through:
+            return {}
+        return fall_through(setup, falling(profile, self._store.status.setups, self._store.profiles))
+
+    def _follow_everyday(self) -> None:
+        if self._shown.profile and self._shown.profile.falls_through:
+            self.refresh()
 
     def layer_of(self, column: int) -> str:
         """The layer of a column; '' for those without one."""
@@ -144,6 +184,8 @@ class SheetModel(HeadedModel):
         row = self._rows[index.row()]
         if role == CODE:
             return row.code
+        if role == DRAWN:
+            return self._drawn(index.row(), index.column())
         if role == LIT:
             return row.code in self._pressed
         if index.column() == PART:
@@ -160,28 +202,57 @@ class SheetModel(HeadedModel):
 
     def mimeTypes(self) -> list[str]:
         """What may be dropped."""
-        return [MACRO_MIME]
+        return [MACRO_MIME, CELL_MIME]
+
+    def mimeData(self, indexes: Any) -> QMimeData:
+        """The dragged cell: that of the control shown, in the layer shown."""
+        data = QMimeData()
+        data.setData(CELL_MIME, f"{self._shown.layer}\n{self._shown.control}".encode())
+        return data
 
     def supportedDropActions(self) -> Qt.DropAction:
-        """A drop attaches; the macro stays where it is."""
-        return Qt.DropAction.CopyAction
+        """A macro that is dropped stays where it is; a cell is moved, or copied with Ctrl."""
+        return Qt.DropAction.CopyAction | Qt.DropAction.MoveAction
+
+    def supportedDragActions(self) -> Qt.DropAction:
+        """A cell is moved, or copied with Ctrl."""
+        return Qt.DropAction.CopyAction | Qt.DropAction.MoveAction
 
     def dropMimeData(self, data: QMimeData | None, action: Any, row: int, column: int, parent: AnyIndex) -> bool:
-        """Attach the dropped macro to the row's control."""
-        profile = self._shown.profile
-        if data is None or not parent.isValid() or profile is None or not data.hasFormat(MACRO_MIME):
+        """Attach the dropped macro to the row's control, or take the dropped cell there."""
+        profile, setup = self._shown.profile, self._shown.setup
+        if data is None or not parent.isValid() or profile is None or setup is None:
+            return False
+        layer, code = self.layer_of(parent.column()), self._rows[parent.row()].code
+        refused = ""
+        if data.hasFormat(CELL_MIME):
+            from_layer, _, from_code = bytes(data.data(CELL_MIME).data()).decode().partition("\n")
+            self.carry((from_layer, from_code), (layer, code), copy=action == Qt.DropAction.CopyAction)
+            # The cell was moved in the profile itself; the view must not remove anything.
             return False
         macro = self._store.macros.get(bytes(data.data(MACRO_MIME).data()).decode())
         if macro is None:
             return False
-        layer = self.layer_of(parent.column())
-        refused = commands.attach(self._store, profile, self._rows[parent.row()].code, macro, layer)
+        refused = commands.attach(self._store, profile, setup.name, code, macro, layer)
         if refused:
             self._store.fault.emit(refused)
         return not refused
 
+    def carry(self, source: tuple[str, str], target: tuple[str, str], *, copy: bool) -> None:
+        """Move or copy what a control does to another; both are told by layer and control."""
+        profile, setup = self._shown.profile, self._shown.setup
+        cell = self._cells(source[0]).get(source[1])
+        if profile is None or setup is None or cell is None or source == target:
+            return
+        cells: dict[tuple[str, str], Cell | None] = {target: cell}
+        if not copy:
+            cells[source] = None
+        words = f"{'copy' if copy else 'move'} {label(source[1])} to {label(target[1])}"
+        if refused := commands.set_cells(self._store, profile, setup.name, cells, words):
+            self._store.fault.emit(refused)
+
     def _cells(self, layer: str = "") -> dict[str, Cell]:
-        return self._shown.profile.sheet.of_layer(layer) if self._shown.profile else {}
+        return self._setup.of_layer(layer) if self._setup else {}
 
     def _changed(self) -> list[str]:
         """The controls that do something of their own, in whatever layer."""
@@ -193,7 +264,7 @@ class SheetModel(HeadedModel):
         own = self._device.controls if self._device else ()
         rows = [Row(CONTROLS[code].part, code) for code in own if code in CONTROLS]
         rows.sort(key=lambda row: _PARTS.index(row.part))
-        rows += [Row("away", code) for code in changed if code not in own]
+        rows += [Row("away", code) for code in dict.fromkeys((*changed, *self._falling())) if code not in own]
         return [row for row in rows if self._passes(row, changed)]
 
     def _passes(self, row: Row, changed: list[str]) -> bool:
@@ -205,11 +276,23 @@ class SheetModel(HeadedModel):
         for layer in ("", *(each.name for each in self._layers())):
             if (cell := self._cells(layer).get(row.code)) is not None:
                 found += cell_words(self._store, cell)[1:]
+        if row.code in (falling := self._falling()):
+            found += cell_words(self._store, falling[row.code])[1:]
         return self._filter in " ".join(found).casefold()
 
     def _repaint(self) -> None:
         if self._rows:
             self.dataChanged.emit(self.index(0, 0), self.index(len(self._rows) - 1, len(self._heads) - 1))
+
+    def _drawn(self, number: int, column: int) -> Drawn:
+        code = self._rows[number].code
+        lit = code in self._pressed
+        if column == PART:
+            return Drawn(self._part(number, Qt.ItemDataRole.DisplayRole), lit=lit, weak=True)
+        if column == CONTROL:
+            return Drawn(label(code), lit=lit)
+        glyph, words, soft, weak = self._shown_in(code, self.layer_of(column))
+        return Drawn(words, glyph, soft, lit, weak)
 
     def _part(self, number: int, role: int) -> Any:
         part = self._rows[number].part
@@ -224,13 +307,33 @@ class SheetModel(HeadedModel):
         return code if role == Qt.ItemDataRole.ToolTipRole else None
 
     def _cell(self, code: str, layer: str, role: int) -> Any:
-        cell = self._cells(layer).get(code)
-        glyph, words, soft = cell_words(self._store, cell)
-        if layer and cell is None:
-            words = "as without it"
+        glyph, words, soft, weak = self._shown_in(code, layer)
         match role:
             case Qt.ItemDataRole.DisplayRole:
                 return words
+            case Qt.ItemDataRole.ToolTipRole:
+                return self.beyond(self._cells(layer).get(code)) or None
             case Qt.ItemDataRole.AccessibleTextRole:
                 return f"{label(code)}{f' with {layer}' if layer else ''}: {words}{soft}"
-        return {GLYPH: glyph, SOFT: soft, WEAK: cell is None}.get(role)
+        return {GLYPH: glyph, SOFT: soft, WEAK: weak}.get(role)
+
+    def _shown_in(self, code: str, layer: str) -> tuple[str, str, str, bool]:
+        """A cell's glyph, words and addition, and whether it has nothing of its own."""
+        cell = self._cells(layer).get(code)
+        fallen = None if cell or layer else self._falling().get(code)
+        glyph, words, soft = cell_words(self._store, cell or fallen)
+        if layer and cell is None:
+            words = "as without it"
+        elif fallen:
+            soft += " · from Everyday"
+        elif self.beyond(cell):
+            soft += " · beyond fair play"
+        return glyph, words, soft, cell is None
+
+    def beyond(self, cell: Cell | None) -> str:
+        """Where a cell goes beyond the shown profile's fair-play rule, or names a game key that isn't there."""
+        profile = self._shown.profile
+        if cell is None or profile is None:
+            return ""
+        macro = self._store.macros.get(cell.macro) if isinstance(cell, RunMacro) else None
+        return cell_beyond(cell, macro, profile.fair_play)

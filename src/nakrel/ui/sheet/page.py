@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QKeyEvent, QResizeEvent
-from PyQt6.QtWidgets import QAbstractItemView, QCheckBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtGui import QKeyEvent, QKeySequence, QResizeEvent
+from PyQt6.QtWidgets import QAbstractItemView, QCheckBox, QHBoxLayout, QLineEdit, QMenu, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
+from nakrel.core.cells import Cell
 from nakrel.core.controls import CONTROLS, Kind
+from nakrel.core.controls import label as control_label
+from nakrel.core.profile import FairPlay
 from nakrel.ui import commands
-from nakrel.ui.sheet.model import CODE, SheetModel
+from nakrel.ui.sheet.model import CODE, SheetModel, cell_words
+from nakrel.ui.sheet.setups import SetUps
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, choice, label
@@ -24,9 +28,12 @@ class _SheetTable(Table):
     def __init__(self, page: SheetPage) -> None:
         super().__init__("Button sheet")
         self._page = page
-        self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
+        self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         self.setAcceptDrops(True)
-        self.setDragDropMode(QAbstractItemView.DragDropMode.DropOnly)
+        self.setDragEnabled(True)
+        self.setDragDropMode(QAbstractItemView.DragDropMode.DragDrop)
+        self.setDefaultDropAction(Qt.DropAction.MoveAction)
+        self.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
         self.setDropIndicatorShown(True)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
@@ -36,7 +43,13 @@ class _SheetTable(Table):
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self._page.edit_requested()
         elif event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
-            self._page.clear_cell()
+            self._page.clear_cells()
+        elif event.matches(QKeySequence.StandardKey.Copy):
+            self._page.copy_cell()
+        elif event.matches(QKeySequence.StandardKey.Cut):
+            self._page.copy_cell(cut=True)
+        elif event.matches(QKeySequence.StandardKey.Paste):
+            self._page.paste_cell()
         elif event.text().isprintable() and event.text().strip() and not event.modifiers() & ~_SHIFT:
             self._page.search.setFocus()
             self._page.search.setText(event.text())
@@ -54,6 +67,7 @@ class SheetPage(QWidget):
         super().__init__()
         self._store, self._shown = store, shown
         self._down: set[str] = set()
+        self._carried: tuple[str, str, bool] | None = None
         self.edit_requested = lambda: None
         self.model = SheetModel(store, shown)
         self.device = choice("Device")
@@ -64,6 +78,7 @@ class SheetPage(QWidget):
         self.search.setClearButtonEnabled(True)
         self.only_changed = QCheckBox("only what is changed")
         self.table = _SheetTable(self)
+        self.setups = SetUps(store, shown)
         self._empty = label("", "soft", wrap=True)
         self.layer_button = button(
             "+ Layer", self._new_layer, "link", "What controls do while another one is held: a column of its own"
@@ -78,6 +93,9 @@ class SheetPage(QWidget):
         self.model.modelReset.connect(self._share_width)
         if chosen := self.table.selectionModel():
             chosen.currentChanged.connect(self._row_chosen)
+        self.table.customContextMenuRequested.connect(self._menu)
+        shown.profile_changed.connect(self._show_words)
+        store.profile_changed.connect(lambda key: self._show_words())
         self.table.doubleClicked.connect(lambda index: self.edit_requested())
         self._fill_devices()
 
@@ -85,6 +103,7 @@ class SheetPage(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 8, 0, 0)
         layout.setSpacing(6)
+        layout.addWidget(self.setups)
         bar = QHBoxLayout()
         bar.addWidget(self.search, 1)
         bar.addSpacing(12)
@@ -103,16 +122,72 @@ class SheetPage(QWidget):
         super().resizeEvent(event)
         self._share_width()
 
-    def clear_cell(self) -> None:
-        """Give the chosen control back to the device."""
-        if self._shown.profile and self._shown.control:
-            refused = commands.set_cell(self._store, self._shown.profile, self._shown.control, None, self._shown.layer)
-            if refused:
+    def clear_cells(self) -> None:
+        """Give the chosen controls back to the device, in the layer that is chosen."""
+        profile, setup, layer = self._shown.profile, self._shown.setup, self._shown.layer
+        codes = self._chosen_codes()
+        if profile and setup and codes:
+            cells: dict[tuple[str, str], Cell | None] = dict.fromkeys((layer, code) for code in codes)
+            words = "detach" if len(codes) == 1 else f"detach {len(codes)} controls"
+            if refused := commands.set_cells(self._store, profile, setup.name, cells, words):
                 self._store.fault.emit(refused)
 
+    def _chosen_codes(self) -> list[str]:
+        chosen = self.table.selectionModel()
+        rows = {index.row() for index in chosen.selectedRows()} if chosen else set()
+        return [self.model.index(row, 0).data(CODE) for row in sorted(rows)]
+
+    def copy_cell(self, *, cut: bool = False) -> None:
+        """Remember what the chosen control does; a cut one is taken from it when it is put elsewhere."""
+        if self._shown.control:
+            self._carried = (self._shown.layer, self._shown.control, cut)
+
+    def paste_cell(self) -> None:
+        """Let the chosen control do what was copied or cut."""
+        if self._carried and self._shown.control:
+            layer, code, cut = self._carried
+            self.model.carry((layer, code), (self._shown.layer, self._shown.control), copy=not cut)
+            self._carried = None if cut else self._carried
+
+    def _menu(self, spot: QPoint) -> None:
+        index, ground = self.table.indexAt(spot), self.table.viewport()
+        if not index.isValid() or ground is None:
+            return
+        menu = QMenu(self)
+        menu.addAction("Change\tEnter", lambda: self.edit_requested())
+        menu.addAction("Copy\tCtrl+C", self.copy_cell)
+        menu.addAction("Cut\tCtrl+X", lambda: self.copy_cell(cut=True))
+        if paste := menu.addAction("Paste\tCtrl+V", self.paste_cell):
+            paste.setEnabled(self._carried is not None)
+        menu.addSeparator()
+        count = len(self._chosen_codes())
+        menu.addAction(f"Detach {count} controls\tDel" if count > 1 else "Detach\tDel", self.clear_cells)
+        menu.popup(ground.mapToGlobal(spot))
+
     def _new_layer(self) -> None:
-        if profile := self._shown.profile:
-            commands.new_layer(self._store, profile)
+        if self._shown.profile and self._shown.setup:
+            commands.new_layer(self._store, self._shown.profile, self._shown.setup.name)
+
+    def _show_words(self) -> None:
+        """Say beneath the table what isn't in it."""
+        profile, setup = self._shown.profile, self._shown.setup
+        words = []
+        if profile and profile.fair_play is FairPlay.NO_MACROS:
+            words.append("This game allows no macros: while the profile is live, everything passes through as it is.")
+        text = self.search.text().strip().casefold()
+        if text and profile and setup:
+            found = [
+                f"{control_label(code)}{f' with {layer}' if layer else ''} in {other.name}"
+                for other, layer, code, cell in profile.cells()
+                if other.name != setup.name
+                and text in f"{control_label(code)} {' '.join(cell_words(self._store, cell)[1:])}".casefold()
+            ]
+            if found:
+                words.append(f"Found in other set-ups, too: {', '.join(found[:5])}{' and more' * (len(found) > 5)}.")
+        if not self._store.devices:
+            words.append("No device is there. Plug in a mouse or keyboard; the Devices page says more.")
+        self._empty.setText(" ".join(words))
+        self._empty.setVisible(bool(words))
 
     def _share_width(self) -> None:
         """Every layer a column that can be read."""
@@ -159,14 +234,11 @@ class SheetPage(QWidget):
 
     def _device_chosen(self) -> None:
         self.model.set_device(self._device())
-        self._empty.setText(
-            ""
-            if self._store.devices
-            else "No device is there. Plug in a mouse or keyboard; the Devices page says more."
-        )
+        self._show_words()
 
     def _filter(self) -> None:
         self.model.set_filter(self.search.text(), self.only_changed.isChecked())
+        self._show_words()
 
     def _row_chosen(self) -> None:
         current = self.table.currentIndex()

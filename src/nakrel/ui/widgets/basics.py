@@ -118,6 +118,11 @@ class Segments(QWidget):
             self.buttons[value] = made
             layout.addWidget(made, 1)
 
+    @property
+    def value(self) -> str:
+        """The chosen one, '' for none."""
+        return next((value for value, made in self.buttons.items() if made.isChecked()), "")
+
     def set_value(self, value: str) -> None:
         """Show which is chosen."""
         self.buttons[value].setChecked(True)

@@ -5,13 +5,13 @@ from __future__ import annotations
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPen, QPolygonF
 
-from nakrel.core.controls import CONTROLS, OPEN, POINTER, TEXT, Kind
+from nakrel.core.controls import CONTROLS, GAME, OPEN, POINTER, TEXT, Kind
 from nakrel.ui.theme import hue, palette
 
-__all__ = ["LAYER", "MACRO", "NOTHING", "WAIT", "draw"]
+__all__ = ["GO", "LAYER", "MACRO", "NOTHING", "WAIT", "draw"]
 
 # Glyph names besides a control's code.
-LAYER, MACRO, NOTHING, WAIT = "layer", "macro", "nothing", "wait"
+GO, LAYER, MACRO, NOTHING, WAIT = "go", "layer", "macro", "nothing", "wait"
 
 
 def draw(painter: QPainter, name: str, area: QRectF) -> None:
@@ -44,7 +44,12 @@ def draw(painter: QPainter, name: str, area: QRectF) -> None:
         painter.setPen(QPen(colour, 1.3))
         painter.drawRect(QRectF(x - 5, y - 4.5, 10, 9))
         painter.drawLine(QPointF(x - 5, y - 1.5), QPointF(x + 5, y - 1.5))
-    elif known is not None and known.kind is Kind.KEY:
+    elif name == GO:
+        painter.setPen(QPen(QColor(palette().brass), 1.4))
+        painter.drawLine(QPointF(x - 5, y), QPointF(x + 4, y))
+        painter.drawLine(QPointF(x + 4, y), QPointF(x + 1, y - 3))
+        painter.drawLine(QPointF(x + 4, y), QPointF(x + 1, y + 3))
+    elif name.startswith(GAME) or (known is not None and known.kind is Kind.KEY):
         painter.setPen(QPen(colour, 1.2))
         painter.drawRoundedRect(QRectF(x - 5, y - 3.5, 10, 7), 1.5, 1.5)
     elif known is not None and known.kind is Kind.BUTTON:

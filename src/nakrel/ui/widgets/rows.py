@@ -6,7 +6,7 @@ from functools import lru_cache
 from typing import Any, NamedTuple
 
 from PyQt6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt
-from PyQt6.QtGui import QColor, QFontMetrics, QPainter
+from PyQt6.QtGui import QColor, QFontMetrics, QIcon, QPainter
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QStyle,
@@ -31,6 +31,7 @@ DEPTH = Qt.ItemDataRole.UserRole + 5
 # All of it in one answer, a `Drawn`: from a model in Python each question costs as much as drawing the cell.
 DRAWN = Qt.ItemDataRole.UserRole + 6
 _INDENT_PX = 18
+_PLACE_ICON = Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft
 _PLACE = int(Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft)
 
 AnyIndex = QModelIndex | QPersistentModelIndex
@@ -45,13 +46,15 @@ class Drawn(NamedTuple):
     lit: bool = False
     weak: bool = False
     depth: int = 0
+    icon: QIcon | None = None
 
 
 def _drawn(index: AnyIndex) -> Drawn:
     """How a cell is drawn, from a model that answers role by role."""
     text = str(index.data(Qt.ItemDataRole.DisplayRole) or "")
     answers = [index.data(role) for role in (GLYPH, SOFT, LIT, WEAK, DEPTH)]
-    return Drawn(text, answers[0], answers[1] or "", bool(answers[2]), bool(answers[3]), answers[4] or 0)
+    icon = index.data(Qt.ItemDataRole.DecorationRole)
+    return Drawn(text, answers[0], answers[1] or "", bool(answers[2]), bool(answers[3]), answers[4] or 0, icon)
 
 
 class HeadedModel(QAbstractTableModel):
@@ -116,6 +119,9 @@ class RowDelegate(QStyledItemDelegate):
         if drawn.glyph:
             glyphs.draw(painter, drawn.glyph, QRectF(area.left() - 2, area.top(), 14, area.height()))
             area.setLeft(area.left() + 17)
+        if drawn.icon and not drawn.icon.isNull():
+            drawn.icon.paint(painter, area.toRect().adjusted(0, 0, 0, -1), _PLACE_ICON)
+            area.setLeft(area.left() + 24)
         if not drawn.text:
             return
         pixels, bold = BODY_PX, drawn.lit and column <= 1

@@ -189,12 +189,18 @@ class MainWindow(QMainWindow):
             "Profile": [
                 self._action("New profile", self.column.new_profile, "Ctrl+N"),
                 self._action("Link a program", self.open_link, "Ctrl+L"),
+                self._action("Set-ups: a new one", self.sheet.setups.add, "Ctrl+U"),
+                self._action("Game keys", self.sheet_details.profile.open_keys, "Ctrl+G"),
+                self._action("Versions of the profile", self._profile_versions),
+                self._action("Deleted profiles", lambda: self.column.open_history("profile")),
                 self._action("Export the profile as a bundle", self.bundles.ask_export, "Ctrl+Shift+E"),
                 self._action("Import a bundle", self.bundles.ask_import, "Ctrl+Shift+I"),
                 self._action("Follow games or pin the live profile", self.column.follow.click, "Ctrl+P"),
             ],
             "Macro": [
                 self._action("New macro", self.column.new_macro, "Ctrl+M"),
+                self._action("Versions of the macro", self._macro_versions),
+                self._action("Deleted macros", lambda: self.column.open_history("macro")),
                 self._action("Record or stop", self._record, "Ctrl+R"),
                 self._action("Attach to a button", self._attach, "Ctrl+B"),
                 self._action("Join presses and releases to taps", self.macro.to_taps, "Ctrl+T"),
@@ -310,7 +316,7 @@ class MainWindow(QMainWindow):
         places = [
             f"{control_label(code)}{f' with {layer}' if layer else ''} ({profile.name})"
             for profile in self.store.profiles.values()
-            for layer, code, cell in profile.sheet.every()
+            for _, layer, code, cell in profile.cells()
             if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
         ]
         return f"on {', '.join(places[:3])}{' and more' if len(places) > 3 else ''}" if places else "on no button yet"
@@ -329,7 +335,7 @@ class MainWindow(QMainWindow):
         if profile is None or profile.id == "everyday":
             self._show_fault("Everyday is for when no linked program runs. Choose or make another profile to link.")
             return
-        self.link_dialog = dialog = LinkDialog(self.store, profile.name, self)
+        self.link_dialog = dialog = LinkDialog(self.store, profile.id, self)
         dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
 
         def linked(rule: object) -> None:
@@ -340,6 +346,14 @@ class MainWindow(QMainWindow):
         dialog.linked.connect(linked)
         dialog.finished.connect(lambda: setattr(self, "link_dialog", None))
         dialog.open()
+
+    def _profile_versions(self) -> None:
+        if profile := self.shown.profile:
+            self.column.open_history("profile", profile.id)
+
+    def _macro_versions(self) -> None:
+        if macro := self.shown.macro:
+            self.column.open_history("macro", macro.id)
 
     def _unlink(self, number: int) -> None:
         if profile := self.shown.profile:

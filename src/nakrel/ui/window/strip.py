@@ -194,7 +194,7 @@ class LiveStrip(QWidget):
         profile = self._store.profiles.get(status.live)
         name = profile.name if profile else status.live
         if profile and len(profile.setups) > 1:
-            name += f" · {profile.sheet.name}"
+            name += f" · {profile.setup(status.setups.get(profile.id, '')).name}"
         self.live.setText(name)
         self.live.setAccessibleName(f"Live profile: {name}")
         self._head.setText(self._state())

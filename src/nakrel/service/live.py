@@ -1,0 +1,177 @@
+"""What is live: which profile, by which of its set-ups, and the sheet that the engine plays by."""
+
+from __future__ import annotations
+
+import contextlib
+import time
+from typing import TYPE_CHECKING
+
+from nakrel.backends.processes import ProcessWatch
+from nakrel.core.cells import Deed, GoTo, Perform, What
+from nakrel.core.errors import DataError
+from nakrel.core.events import Asked, SetSheet, Sheet
+from nakrel.core.game_keys import resolve
+from nakrel.core.live import next_profile, next_setup, sheet_of
+from nakrel.core.macro import Macro, Play
+from nakrel.core.messages import InUse
+from nakrel.core.operations import Plan, compile_macro
+from nakrel.core.profile import EVERYDAY, Profile
+from nakrel.core.programs import Choice
+from nakrel.service.follow import Follower
+from nakrel.storage import files
+from nakrel.storage.files import StorageError
+
+if TYPE_CHECKING:
+    from nakrel.service.service import Service
+
+__all__ = ["Live"]
+
+
+class Live:
+    """Follows games, keeps which set-up of each profile is in use, and does what fingers ask of both."""
+
+    def __init__(self, service: Service) -> None:
+        self._service = service
+        self.profile = EVERYDAY
+        self.reason, self.since = "the service started", time.time()
+        self._plans: dict[tuple[str, str], tuple[Macro, Profile, Plan]] = {}
+        self._follower: Follower | None = None
+        self._path = service.library.home.in_use
+        self.in_use: dict[str, str] = {}
+        with contextlib.suppress(StorageError):
+            # What can't be read is no loss: the first set-ups are in use then.
+            self.in_use = files.read(self._path, InUse).setups
+
+    # Which profile
+
+    def follow(self) -> None:
+        """Decide anew which profile is live, after profiles or the pin have changed."""
+        s = self._service
+        if s.doing.screens is None:
+            s.doing.screens = s.ways.screens()
+        pinned = s.settings.pinned if s.settings.pinned in s.profiles else ""
+        if self._follower is None:
+            self._follower = Follower(s.loop, ProcessWatch(), s.ways.windows(), self._decided)
+        self._follower.set_profiles(s.profiles.values(), pinned)
+
+    def programs(self) -> Follower:
+        """The follower, which knows the programs."""
+        assert self._follower
+        return self._follower
+
+    def running_profiles(self) -> tuple[str, ...]:
+        """The profiles that have a linked program running."""
+        return self._follower.running_profiles() if self._follower else ()
+
+    def forget(self) -> None:
+        """Stop following; `follow` begins anew."""
+        if self._follower:
+            self._follower.close()
+            self._follower = None
+
+    def _decided(self, choice: Choice) -> None:
+        if choice.profile == self.profile and choice.reason == self.reason:
+            return
+        switched = choice.profile != self.profile
+        self.profile, self.reason = choice.profile, choice.reason
+        if switched:
+            self.since = time.time()
+            name = self._service.profiles[choice.profile].name
+            self._service.journal.add("switch", f"{name} is live", choice.reason)
+        self._service.refresh_sheet()
+        self._service.status_changed()
+
+    # Which set-up
+
+    def setup_of(self, profile: str) -> str:
+        """The name of the profile's set-up in use."""
+        found = self._service.profiles.get(profile)
+        return found.setup(self.in_use.get(profile, "")).name if found else ""
+
+    def use(self, profile: str, setup: str, why: str) -> None:
+        """Put a set-up in use from now on; raises `DataError` for one that isn't there."""
+        s = self._service
+        found = s.profiles.get(profile)
+        if found is None or found.setup(setup).name != setup:
+            names = ", ".join(each.name for each in found.setups) if found else "none"
+            raise DataError(f"{found.name if found else profile} has no set-up {setup!r}; it has {names}")
+        if self.setup_of(profile) == setup:
+            return
+        self._remember({**self.in_use, profile: setup})
+        s.journal.add("switch", f"{found.name} plays as {setup}", why)
+        if self.profile in (profile, EVERYDAY) or found.id == EVERYDAY:
+            s.refresh_sheet("set-up switched")
+        s.status_changed()
+
+    def edited(self, before: Profile | None, after: Profile) -> None:
+        """A profile was saved: a set-up that got another name stays in use."""
+        names = [setup.name for setup in after.setups]
+        now = self.in_use.get(after.id, "")
+        if before and now and now not in names and len(before.setups) == len(names):
+            old = [setup.name for setup in before.setups]
+            if now in old:
+                self._remember({**self.in_use, after.id: names[old.index(now)]})
+                self._service.status_changed()
+
+    def _remember(self, in_use: dict[str, str]) -> None:
+        self.in_use = in_use
+        kept = {key: name for key, name in in_use.items() if key in self._service.profiles}
+        content = files.encode(InUse(kept))
+        self._service.saver.do(lambda: files.write(self._path, content), lambda error: None)
+
+    # The sheet
+
+    def sheet(self) -> Sheet:
+        """The sheet that the engine should play by."""
+        s = self._service
+        return sheet_of(s.profiles[self.profile], self.in_use, s.profiles, self._plan_or_fault)
+
+    def plan_of(self, key: str) -> tuple[Plan, Play] | None:
+        """A macro's plan with the live profile's keys, and its way to play; the same plan while both are the same.
+
+        None for a macro that isn't there; raises `DataError` for a game key that the profile lacks.
+        """
+        s = self._service
+        macro, profile = s.macros.get(key), s.profiles[self.profile]
+        if macro is None:
+            return None
+        known = self._plans.get((key, profile.id))
+        if known is None or known[0] is not macro or known[1].keys != profile.keys:
+            plan = compile_macro(resolve(macro, profile.key_table(), profile.name))
+            same = known is not None and known[2] == plan
+            known = self._plans[key, profile.id] = (macro, profile, known[2] if known and same else plan)
+        return known[2], macro.play
+
+    def _plan_or_fault(self, key: str) -> tuple[Plan, Play] | None:
+        try:
+            return self.plan_of(key)
+        except DataError as error:
+            self._service.fault_once(f"{self._service.macros[key].name} can't play: {error}.")
+            return None
+
+    # What fingers ask
+
+    def asked(self, asked: Asked) -> None:
+        """Do what a control asked for, once the loop comes to it: the engine is in the midst of a step now."""
+        self._service.loop.at(f"asked by {asked.control}", 0, lambda: self._do(asked.cell, asked.control))
+
+    def _do(self, cell: GoTo | Perform, control: str) -> None:
+        s, why = self._service, f"{control} pressed"
+        if isinstance(cell, Perform):
+            if cell.deed is Deed.STOP:
+                s.stop_everything(why)
+            elif cell.deed is Deed.FOLLOW:
+                s.pin("")
+        elif cell.what is What.SETUP:
+            now = self.setup_of(self.profile)
+            self.use(self.profile, next_setup(s.profiles[self.profile], now, cell), why)
+        else:
+            wanted = next_profile(s.profiles, self.profile, cell)
+            # The same button again gives the choice back to the games.
+            s.pin("" if cell.to and wanted == s.settings.pinned else wanted)
+
+    def set_sheet(self, idle: bool, why: str) -> Sheet:
+        """Give the engine the live sheet, or while `idle` an empty one, and return it."""
+        sheet = Sheet("", {}) if idle else self.sheet()
+        self._service.step(SetSheet(sheet, why))
+        return sheet

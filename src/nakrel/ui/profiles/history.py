@@ -1,0 +1,137 @@
+"""Earlier versions of a profile or macro, and what was deleted: to be looked at and brought back."""
+
+from __future__ import annotations
+
+import time
+from typing import Literal
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QStandardItem, QStandardItemModel
+from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QSplitter, QVBoxLayout, QWidget
+
+from nakrel.core import messages as m
+from nakrel.core import notation
+from nakrel.core.controls import label as control_label
+from nakrel.core.fair_play import FAIR_PLAY_WORDS
+from nakrel.core.macro import Macro, describe_play
+from nakrel.core.profile import Profile
+from nakrel.core.programs import describe_rule
+from nakrel.ui import commands
+from nakrel.ui.sheet.model import cell_words
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.rows import SOFT, Table
+
+__all__ = ["History"]
+
+# So much text of a version is enough to know it by.
+_MOST_LINES = 2_000
+
+
+class History(QDialog):
+    """The kept versions of one thing, the newest first; without an id the last versions of what was deleted."""
+
+    def __init__(
+        self, store: Store, kind: Literal["profile", "macro"], key: str = "", parent: QWidget | None = None
+    ) -> None:
+        super().__init__(parent)
+        self._store, self._key = store, key
+        self.versions: tuple[m.Version, ...] = ()
+        now = (store.profiles if kind == "profile" else store.macros).get(key)
+        self.setWindowTitle(f"Versions of {now.name}" if now else f"Deleted {kind}s")
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        self.resize(760, 520)
+        self._model = QStandardItemModel(0, 2, self)
+        self._model.setHorizontalHeaderLabels(["saved", "name"])
+        self.table = Table("Versions")
+        self.table.setModel(self._model)
+        self.table.set_widths(150)
+        self.text = QPlainTextEdit()
+        self.text.setReadOnly(True)
+        self.text.setAccessibleName("What was in it")
+        self._said = label("", "soft", wrap=True)
+        self.back_button = button("Bring it back", self.bring_back, "act")
+        self._build()
+        if chosen := self.table.selectionModel():
+            chosen.currentRowChanged.connect(lambda row, before: self._show(row.row()))
+        self.table.activated.connect(lambda index: self.bring_back())
+        store.ask(m.GetVersions(kind, key), self._fill)
+
+    def _build(self) -> None:
+        layout = QVBoxLayout(self)
+        halves = QSplitter()
+        halves.addWidget(self.table)
+        halves.addWidget(self.text)
+        halves.setSizes([320, 420])
+        layout.addWidget(halves, 1)
+        layout.addWidget(self._said)
+        row = QHBoxLayout()
+        row.addStretch(1)
+        row.addWidget(button("Close", self.reject))
+        row.addWidget(self.back_button)
+        layout.addLayout(row)
+        self.back_button.setEnabled(False)
+
+    def _fill(self, answer: m.AnswerBody) -> None:
+        if isinstance(answer, m.Refused):
+            self._said.setText(answer.error)
+        if not isinstance(answer, m.Versions):
+            return
+        self.versions = answer.versions
+        for number, version in enumerate(answer.versions):
+            item = version.profile or version.macro
+            saved = QStandardItem(time.strftime("%d %b %Y, %H:%M:%S", time.localtime(version.at)))
+            name = QStandardItem(item.name if item else "")
+            if number == 0 and self._key:
+                name.setData(" as it is now", SOFT)
+            for part in (saved, name):
+                part.setEditable(False)
+            self._model.appendRow([saved, name])
+        if answer.versions:
+            self.table.selectRow(min(1, len(answer.versions) - 1) if self._key else 0)
+        self._said.setText("" if answer.versions else "There is none yet.")
+
+    def _show(self, row: int) -> None:
+        if not 0 <= row < len(self.versions):
+            return
+        version = self.versions[row]
+        words = _macro_text(version.macro) if version.macro else ""
+        if version.profile:
+            words = _profile_text(self._store, version.profile)
+        lines = words.splitlines()
+        more = f"\n… and {len(lines) - _MOST_LINES} lines more" if len(lines) > _MOST_LINES else ""
+        self.text.setPlainText("\n".join(lines[:_MOST_LINES]) + more)
+        item = version.profile or version.macro
+        there = (self._store.profiles | self._store.macros).get(item.id) if item else None
+        self.back_button.setEnabled(item is not None and item != there)
+
+    def bring_back(self) -> None:
+        """Make the chosen version the present one; undo takes that back."""
+        row = self.table.currentIndex().row()
+        if not 0 <= row < len(self.versions) or not self.back_button.isEnabled():
+            return
+        version = self.versions[row]
+        if version.profile:
+            commands.edit_profile(self._store, f"bring back {version.profile.name}", version.profile)
+        elif version.macro:
+            commands.edit_macro(self._store, f"bring back {version.macro.name}", version.macro)
+        self.accept()
+
+
+def _macro_text(macro: Macro) -> str:
+    note = f"{macro.note}\n" if macro.note else ""
+    return f"{macro.name}\n{note}plays: {describe_play(macro.play)}\n\n{notation.write(macro)}"
+
+
+def _profile_text(store: Store, profile: Profile) -> str:
+    lines = [profile.name, *([profile.note] if profile.note else [])]
+    lines += [f"linked to {describe_rule(rule)}" for rule in profile.programs]
+    lines.append(f"fair play: {FAIR_PLAY_WORDS[profile.fair_play]}")
+    for setup in profile.setups:
+        lines += ["", setup.name]
+        for layer, code, cell in setup.every():
+            _, words, soft = cell_words(store, cell)
+            lines.append(f"  {control_label(code)}{f' with {layer}' if layer else ''}: {words}{soft}")
+    if profile.keys:
+        lines += ["", "game keys", *(f"  {key.name}: {control_label(key.control)}" for key in profile.keys)]
+    return "\n".join(lines)

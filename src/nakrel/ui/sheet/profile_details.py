@@ -1,0 +1,96 @@
+"""What holds for the shown profile as a whole."""
+
+from __future__ import annotations
+
+import msgspec
+from PyQt6.QtWidgets import QCheckBox, QColorDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+
+from nakrel.core.fair_play import FAIR_PLAY_WORDS
+from nakrel.core.profile import EVERYDAY, FairPlay
+from nakrel.ui import commands
+from nakrel.ui.sheet.game_keys import GameKeys
+from nakrel.ui.shown import Shown
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button, choice, form_row, hairline, label
+
+__all__ = ["ProfileDetails"]
+
+_RULES = list(FAIR_PLAY_WORDS)
+
+
+class ProfileDetails(QWidget):
+    """The profile's fair-play rule, whether it falls through to Everyday, its game keys, colour and note."""
+
+    def __init__(self, store: Store, shown: Shown) -> None:
+        super().__init__()
+        self._store, self._shown = store, shown
+        self._title = label("", "heading")
+        self.rule = choice("Fair play: how much a press may do")
+        self.rule.addItems([FAIR_PLAY_WORDS[rule] for rule in _RULES])
+        self.rule.setMinimumWidth(176)
+        self.falls = QCheckBox("empty cells as in Everyday")
+        self.keys_button = button("", self.open_keys, "link", "What the game calls its keys")
+        self.colour_button = button("Colour…", self._choose_colour, "link")
+        self.note = QLineEdit()
+        self.note.setPlaceholderText("note")
+        self.note.setAccessibleName("Note on the profile")
+        self.keys_dialog: GameKeys | None = None
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(4)
+        for part in (hairline(), self._title, form_row("fair play", self.rule), self.falls):
+            layout.addWidget(part)
+        row = QHBoxLayout()
+        for part in (self.keys_button, self.colour_button):
+            row.addWidget(part)
+        row.addStretch(1)
+        layout.addLayout(row)
+        layout.addWidget(self.note)
+        self.rule.activated.connect(self._rule_chosen)
+        self.falls.clicked.connect(self._falls_clicked)
+        self.note.editingFinished.connect(self._note_typed)
+        for signal in (store.library_changed, shown.profile_changed):
+            signal.connect(self.refresh)
+        store.profile_changed.connect(lambda key: self.refresh())
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the profile as it is now."""
+        profile = self._shown.profile
+        if profile is None:
+            return
+        self._title.setText(profile.name)
+        self.rule.setCurrentIndex(_RULES.index(profile.fair_play))
+        self.falls.setChecked(profile.falls_through)
+        self.falls.setVisible(profile.id != EVERYDAY)
+        count = len(profile.keys)
+        self.keys_button.setText(f"Game keys ({count})…" if count else "Game keys…")
+        if not self.note.hasFocus():
+            self.note.setText(profile.note)
+            self.note.setCursorPosition(0)
+
+    def open_keys(self) -> None:
+        """Show the profile's game keys."""
+        if profile := self._shown.profile:
+            self.keys_dialog = GameKeys(self._store, profile.id, self.window())
+            self.keys_dialog.open()
+
+    def _rule_chosen(self, number: int) -> None:
+        self._change("fair play", fair_play=_RULES[number])
+
+    def _falls_clicked(self, on: bool) -> None:
+        self._change("falling through", falls_through=on)
+
+    def _note_typed(self) -> None:
+        self._change("note", note=self.note.text())
+
+    def _choose_colour(self) -> None:
+        dialog = QColorDialog(self)
+        dialog.setOption(QColorDialog.ColorDialogOption.DontUseNativeDialog)
+        dialog.colorSelected.connect(lambda colour: self._change("colour", colour=colour.name()))
+        dialog.open()
+
+    def _change(self, words: str, **values: str | bool | FairPlay) -> None:
+        if profile := self._shown.profile:
+            after = msgspec.structs.replace(profile, **values)
+            commands.edit_profile(self._store, f"{words} of {profile.name}", after)

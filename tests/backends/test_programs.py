@@ -1,0 +1,84 @@
+"""The programs that run, the kernel's word of starts, and the installed applications."""
+
+from __future__ import annotations
+
+import os
+import select
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from nakrel.backends.applications import applications
+from nakrel.backends.process_events import ProcessEvents
+from nakrel.backends.processes import ProcessWatch
+from nakrel.backends.protocols import BackendUnavailable
+from nakrel.core.programs import Application
+from tests.support import wait_for
+
+
+def test_a_process_tells_its_parent_and_the_id_of_its_application():
+    environment = {**os.environ, "FLATPAK_ID": "org.example.Kelp", "SECRET": "x"}
+    process = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(30)"], env=environment)
+    try:
+        watch = ProcessWatch()
+        wait_for(lambda: watch.look([process.pid]) or process.pid in watch.programs, "the process")
+        found = wait_for(lambda: watch.look([process.pid]) or watch.programs[process.pid], "it")
+        found = watch.programs[process.pid]
+        assert found.parent == os.getpid()
+        assert found.application == "FLATPAK_ID=org.example.Kelp"
+        assert "SECRET" not in repr(found)
+    finally:
+        process.kill()
+        process.wait()
+    assert watch.look([process.pid])
+    assert process.pid not in watch.programs
+
+
+def test_the_kernel_tells_of_programs_that_start():
+    try:
+        events = ProcessEvents()
+    except BackendUnavailable as error:
+        pytest.skip(str(error))
+    process = subprocess.Popen([sys.executable, "-c", "pass"])
+    process.wait()
+    found: set[int] = set()
+
+    def told() -> bool:
+        if select.select([events], [], [], 0.1)[0]:
+            found.update(events.started() or ())
+        return process.pid in found
+
+    wait_for(told, "the start")
+    events.close()
+
+
+def entry(folder: Path, name: str, *lines: str) -> None:
+    folder.mkdir(parents=True, exist_ok=True)
+    (folder / name).write_text("\n".join(("[Desktop Entry]", "Type=Application", *lines)) + "\n")
+
+
+def test_desktop_entries_are_read_as_menus_read_them(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
+    """Desktop Entry Specification 1.5: Exec's field codes, NoDisplay, localised names, the first folder's wins."""
+    home, system = tmp_path / "home", tmp_path / "system"
+    monkeypatch.setenv("XDG_DATA_HOME", str(home))
+    monkeypatch.setenv("XDG_DATA_DIRS", str(system))
+    script = tmp_path / "kiln.sh"
+    script.write_text("#!/bin/sh\n")
+    menu = system / "applications"
+    names = ("Name=Kiln Race", "Name[de]=Ofenrennen", "Icon=kiln")
+    entry(menu, "kiln.desktop", *names, f'Exec=env A=1 "{script}" --full %U')
+    entry(menu, "kelp.desktop", "Name=Kelp", "Exec=/opt/kelp", "StartupWMClass=Kelp-Garden")
+    entry(menu, "hidden.desktop", "Name=Hidden", "Exec=/opt/x", "NoDisplay=true")
+    entry(menu, "no-exec.desktop", "Name=Nothing")
+    (menu / "broken.desktop").write_text("Name=x\n[[[")
+    (menu / "binary.desktop").write_bytes(b"\xff\xfe\x00")
+    entry(menu, "sub.desktop", "Name=System's", "Exec=/opt/sub")
+    entry(home / "applications", "sub.desktop", "Name=Mine", "Exec=/opt/mine")
+    assert applications() == (
+        Application("Kelp", "/opt/kelp", "Kelp-Garden", "", False),
+        Application("Kiln Race", str(script), "", "kiln", True),
+        Application("Mine", "/opt/mine", "", "", False),
+    )
+    assert "Ofenrennen" in [each.name for each in applications("de")]
