@@ -5,16 +5,21 @@ from __future__ import annotations
 import sys
 from pathlib import Path
 
+import msgspec
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QWidget
 
 from nakrel.client.launch import ensure_service
 from nakrel.core import messages as m
+from nakrel.core.bundle import bundle_of
+from nakrel.core.cells import StartProgram
 from nakrel.core.programs import Program
 from nakrel.demo.seed import seed
 from nakrel.practice.window import PracticeWindow
+from nakrel.storage.bundles import write_bundle
 from nakrel.storage.home import Home
+from nakrel.ui import commands
 from nakrel.ui.app import open_window
 from nakrel.ui.screen import Picker
 from nakrel.ui.store import Store
@@ -108,6 +113,7 @@ class Pictures:
         shown.show_page("journal")
         self.take("journal")
         self.link()
+        self.profiles()
         self.take("shortcuts", self.window.open_shortcuts())
         self.practice()
 
@@ -174,6 +180,38 @@ class Pictures:
         QTest.qWait(100)
         self.take("link", dialog)
         dialog.reject()
+
+    def profiles(self) -> None:
+        """What belongs to a profile: its game keys, its earlier versions, and a bundle that is looked through."""
+        shown, store = self.window.shown, self.store
+        shown.show_profile("tidewardens")
+        shown.show_page("sheet")
+        details = self.window.sheet_details.profile
+        details.open_keys()
+        assert details.keys_dialog
+        QTest.qWait(200)
+        self.take("game-keys", details.keys_dialog)
+        details.keys_dialog.accept()
+        reel = store.macros["reel-in"]
+        for loop in (reel.loop[:-1], reel.loop):
+            commands.edit_macro(store, "edit", msgspec.structs.replace(reel, loop=loop))
+            QTest.qWait(400)
+        history = self.window.column.open_history("macro", "reel-in")
+        QTest.qWait(400)
+        self.take("history", history)
+        history.reject()
+        # As somebody else might have made it.
+        theirs = msgspec.structs.replace(store.profiles["tidewardens"], id="theirs", name="Tidewardens of the north")
+        north = theirs.setups[0].with_cell("", f"{THUMB}11", StartProgram(("tide-map", "--chart", "north")))
+        theirs = msgspec.structs.replace(theirs, setups=(north, *theirs.setups[1:]))
+        path = self.folder / "tidewardens of the north.nakrel.zip"
+        write_bundle(path, bundle_of([theirs], store.macros))
+        self.window.bundles.read(path)
+        QTest.qWait(800)
+        assert self.window.bundles.dialog
+        self.take("bundle", self.window.bundles.dialog)
+        self.window.bundles.dialog.reject()
+        path.unlink()
 
     def practice(self) -> None:
         game = PracticeWindow(60, None, "Practice game")

@@ -186,3 +186,34 @@ def test_a_bundle_is_told_then_taken_and_opens_nothing(home: Path, service: Serv
     finally:
         fresh.end()
     assert "no proper zip" in run(home, "unpack", str(home / "config" / "settings.json"), code=1).output
+
+
+def test_set_ups_are_listed_and_put_in_use(home: Path, service: ServiceProcess):
+    assert run(home, "set-up", "--profile", "tidewardens").stdout == "* Healer\n  Netter\n"
+    assert run(home, "set-up", "netter", "--profile", "Tidewardens").stdout == "Tidewardens plays as Netter\n"
+    assert service.status().setups["tidewardens"] == "Netter"
+    assert run(home, "set-up", "--next", "--profile", "Tidewardens").stdout == "Tidewardens plays as Healer\n"
+    run(home, "set-up", "--previous", "--profile", "Tidewardens")
+    assert service.status().setups["tidewardens"] == "Netter"
+    wrong = run(home, "set-up", "Piper", "--profile", "Tidewardens", code=1)
+    assert "Tidewardens has no set-up 'Piper'; it has Healer, Netter" in wrong.output
+    # Everyday is live, and has one.
+    assert run(home, "set-up").stdout == "* Main\n"
+
+
+def test_the_set_up_in_use_outlives_the_service(home: Path):
+    first = ServiceProcess(home, "--backend", "stand-in")
+    run(home, "set-up", "Netter", "--profile", "Tidewardens")
+    assert first.end() == 0
+    second = ServiceProcess(home, "--backend", "stand-in")
+    assert second.status().setups["tidewardens"] == "Netter"
+    assert second.end() == 0
+
+
+def test_game_keys_are_planned_with_a_profiles_keys(home: Path):
+    told = run(home, "plan", "Haul the net", code=1)
+    assert "names game keys (“Haul”, “Brace”); say whose with --profile" in told.output
+    printed = run(home, "plan", "Haul the net", "--profile", "Tidewardens", "--runs", "1").stdout
+    assert [row["control"] for row in csv.DictReader(io.StringIO(printed))][::2] == ["KEY_R", "KEY_LEFTCTRL", "KEY_R"]
+    missing = run(home, "export", "Haul the net", "--as", "vcd", "--profile", "Everyday", code=1)
+    assert "Everyday has no game key “Haul” and no “Brace”" in missing.output

@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 
 from nakrel.core.cells import Deed, GoTo, HoldLayer, Nothing, Perform, RunMacro, ToChord, ToControl, TypeText, What
+from nakrel.core.checks import Attached, check_macro
 from nakrel.core.controls import game_key
 from nakrel.core.engine import Engine
 from nakrel.core.errors import DataError
@@ -218,3 +219,27 @@ def test_cells_without_a_macro_go_by_the_rule_too():
     assert not cell_beyond(ToControl("KEY_Q"), None, FairPlay.ONE_ACTION)
     assert cell_beyond(ToControl("KEY_Q"), None, FairPlay.NO_MACROS)
     assert cell_beyond(RunMacro("m", Play(Mode.TOGGLE)), ONE, FairPlay.WHILE_HELD)
+
+
+# Checks
+
+
+def test_attachments_that_press_each_others_buttons_are_pointed_out():
+    first = Macro(id="a", name="First", loop=(Wait(wait_us=50_000), Tap(control="KEY_W", hold_us=20_000)))
+    second = Macro(id="b", name="Second", loop=(Tap(control=RELOAD, hold_us=20_000),))
+    place = Attached("P", FairPlay.ANYTHING, {RELOAD: "KEY_Q"}, Play(), {"KEY_W": second})
+    found = check_macro(first, {"KEY_Q"}, attached=[place])
+    assert [(f.row, f.words[:60]) for f in found] == [
+        (1, "W starts Second in P, which presses “Reload”, which starts t")
+    ]
+    apart = Attached("P", FairPlay.ANYTHING, {RELOAD: "KEY_E"}, Play(), {"KEY_W": second})
+    assert check_macro(first, {"KEY_Q"}, attached=[apart]) == ()
+
+
+def test_checks_say_where_fair_play_and_game_keys_are_missed():
+    made = macro(Tap(control=RELOAD, hold_us=20_000), Wait(wait_us=20_000), Tap(control="KEY_W", hold_us=20_000))
+    place = Attached("P", FairPlay.ONE_ACTION, {}, Play(), {})
+    assert [(f.row, f.words) for f in check_macro(made, (), attached=[place])] == [
+        (None, "In P: a press makes 2 game actions; this profile's fair-play rule is: one game action a press."),
+        (0, "P has no game key “Reload”, so the macro can't play there."),
+    ]

@@ -133,8 +133,8 @@ class WindowWatch(Protocol):
     def front(self) -> Front:
         """The window in front."""
 
-    def shown(self) -> dict[int, Shown]:
-        """The first window of each process, by process id."""
+    def shown(self) -> list[tuple[int, Shown]]:
+        """All windows with their processes, 0 where nobody tells."""
 
     def icon(self, pid: int) -> Icon | None:
         """The picture of the process's first window; None where it has none."""

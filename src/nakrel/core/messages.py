@@ -101,7 +101,8 @@ class Status(msgspec.Struct, frozen=True):
     """The service's state. `since` is seconds since the epoch; `backend` names the way to the programs, and
     `backend_note` says what that means for the user, '' where there is nothing to say. `for_show` says that macros
     reach no window now, since Nakrel's own is in front. `setups` names the set-up in use of the live
-    profile, and of each where another than the first was chosen."""
+    profile, and of each where another than the first was chosen. Without `sees_windows` nobody tells which window is in
+    front, so that of several linked programs the one started last counts."""
 
     live: str
     reason: str
@@ -115,6 +116,7 @@ class Status(msgspec.Struct, frozen=True):
     for_show: bool = False
     running_profiles: tuple[str, ...] = ()
     setups: dict[str, str] = {}
+    sees_windows: bool = True
 
 
 class Shown(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
@@ -127,7 +129,8 @@ class Shown(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fiel
 
 class Settings(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """What the user chose for the program as a whole. `pinned` is a profile's id, '' while games are followed;
-    `layout` is the XKB keyboard layout that texts are typed for (`de`, `us:intl`), '' for what the desktop says."""
+    `layout` is the XKB keyboard layout that texts are typed for (`de`, `us:intl`), '' for what the desktop says;
+    with `notices` the desktop tells which profile has gone live."""
 
     pinned: str = ""
     stop_key: str = "KEY_PAUSE"
@@ -137,6 +140,7 @@ class Settings(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_f
     layout: Annotated[str, msgspec.Meta(max_length=64, pattern=r"^[\w:()+.-]*$")] = ""
     recording: WayToRecord = WayToRecord()
     shown: Shown = Shown()
+    notices: bool = True
 
 
 class InUse(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):

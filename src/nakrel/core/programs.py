@@ -283,9 +283,11 @@ def choose(links: Links, linked: Sequence[tuple[str, Program]], front: Front, pi
     for key, program in linked:
         if front.pid and program.pid == front.pid:
             return Choice(key, f"{program.name} is in front", program.pid)
-    # A window that doesn't tell its process is told by its class.
+    # A window that doesn't tell its process is told by its class, or by the application's id, whose last part mostly is
+    # the program's name (org.example.Game).
     if not front.pid and front.window_class:
-        for key in links.of(Program(0, "", window_class=front.window_class)):
+        name = front.window_class.rpartition(".")[2]
+        for key in links.of(Program(0, name, command=(front.window_class,), window_class=front.window_class)):
             return Choice(key, f"{front.window_class} is in front", 0)
     if not linked:
         return Choice(EVERYDAY, "no linked program runs", 0)

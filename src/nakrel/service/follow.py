@@ -44,14 +44,19 @@ class Follower:
         self._links = Links({})
         self._linked_now: list[tuple[str, Program]] | None = None
         self._pinned = ""
-        self._shown: dict[int, Shown] = {}
+        self._shown: list[tuple[int, Shown]] = []
         self._last_front = Front()
         self._last = Choice(EVERYDAY, "", 0)
         self._events: ProcessEvents | None = None
         self._patient = False
         if windows:
-            self._shown = self._ask(windows.shown, {})
+            self._shown = self._ask(windows.shown, [])
             loop.watch(windows, self._window_event)
+
+    @property
+    def sees_windows(self) -> bool:
+        """Whether it is told which window is in front."""
+        return self._windows is not None
 
     @property
     def told(self) -> bool:
@@ -74,13 +79,14 @@ class Follower:
         self._processes.scan()
         self._linked_now = None
         if self._windows:
-            self._shown = self._ask(self._windows.shown, {})
+            self._shown = self._ask(self._windows.shown, [])
             self._look_for_window_events()
         return self._known()
 
     def icons(self) -> dict[int, Icon]:
         """The pictures of the windows that there are, by process."""
-        found = {pid: self._ask(lambda pid=pid: self._windows.icon(pid), None) for pid in self._shown}  # type: ignore[misc, union-attr]
+        pids = {pid for pid, _ in self._shown if pid}
+        found = {pid: self._ask(lambda pid=pid: self._windows.icon(pid), None) for pid in pids}  # type: ignore[misc, union-attr]
         return {pid: icon for pid, icon in found.items() if icon}
 
     def running_profiles(self) -> tuple[str, ...]:
@@ -109,9 +115,17 @@ class Follower:
         programs = self._processes.programs.values()
         if not self._shown:
             return tuple(programs)
+        owned: dict[int, Shown] = {}
+        named: dict[str, Shown] = {}
+        for pid, shown in self._shown:
+            if pid:
+                owned.setdefault(pid, shown)
+            elif shown.window_class:
+                # Nobody tells whose it is; applications mostly bear their program's name (org.example.Game, game).
+                named.setdefault(shown.window_class.rpartition(".")[2].casefold(), shown)
         return tuple(
-            msgspec.structs.replace(p, title=shown.title, window_class=shown.window_class)
-            if (shown := self._shown.get(p.pid))
+            msgspec.structs.replace(p, title=own.title, window_class=own.window_class)
+            if (own := owned.get(p.pid) or named.get(p.name.casefold()))
             else p
             for p in programs
         )
@@ -120,7 +134,7 @@ class Follower:
         if self._windows and self._ask(self._windows.changed, False):
             self._scan()
             if self._windows:
-                self._shown = self._ask(self._windows.shown, {})
+                self._shown = self._ask(self._windows.shown, [])
             self._linked_now = None
             self._decide()
 
@@ -227,4 +241,4 @@ class Follower:
             self._loop.forget(self._windows)
             self._windows.close()
             self._windows = None
-            self._shown, self._last_front, self._linked_now = {}, Front(), None
+            self._shown, self._last_front, self._linked_now = [], Front(), None

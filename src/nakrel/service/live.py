@@ -6,6 +6,7 @@ import contextlib
 import time
 from typing import TYPE_CHECKING
 
+from nakrel.backends.notices import Notices
 from nakrel.backends.processes import ProcessWatch
 from nakrel.core.cells import Deed, GoTo, Perform, What
 from nakrel.core.errors import DataError
@@ -36,6 +37,7 @@ class Live:
         self.reason, self.since = "the service started", time.time()
         self._plans: dict[tuple[str, str], tuple[Macro, Profile, Plan]] = {}
         self._follower: Follower | None = None
+        self._notices = Notices()
         self._path = service.library.home.in_use
         self.in_use: dict[str, str] = {}
         with contextlib.suppress(StorageError):
@@ -63,6 +65,11 @@ class Live:
         """The profiles that have a linked program running."""
         return self._follower.running_profiles() if self._follower else ()
 
+    @property
+    def sees_windows(self) -> bool:
+        """Whether somebody tells which window is in front."""
+        return self._follower is None or self._follower.sees_windows
+
     def forget(self) -> None:
         """Stop following; `follow` begins anew."""
         if self._follower:
@@ -78,8 +85,18 @@ class Live:
             self.since = time.time()
             name = self._service.profiles[choice.profile].name
             self._service.journal.add("switch", f"{name} is live", choice.reason)
+            self._tell(f"{name} is live", choice.reason)
         self._service.refresh_sheet()
         self._service.status_changed()
+
+    def _tell(self, words: str, why: str) -> None:
+        """Show a notice on the desktop, where that is wanted and not the window itself says it."""
+        if self._service.settings.notices and not self._service.in_front:
+
+            def show() -> None:
+                self._notices.show(words, why)
+
+            self._service.worker.do(show, lambda error: None)
 
     # Which set-up
 
@@ -99,6 +116,8 @@ class Live:
             return
         self._remember({**self.in_use, profile: setup})
         s.journal.add("switch", f"{found.name} plays as {setup}", why)
+        if self.profile == profile:
+            self._tell(f"{found.name} plays as {setup}", why)
         if self.profile in (profile, EVERYDAY) or found.id == EVERYDAY:
             s.refresh_sheet("set-up switched")
         s.status_changed()

@@ -184,7 +184,7 @@ class Requests:
         self._save(connection, number, lambda: s.library.delete_profile(body.id), saved)
 
     def _put_settings(self, connection: Connection, number: int, body: m.PutSettings) -> None:
-        self._save_settings(body.settings, connection, number)
+        self._save_settings(body.settings, connection, number, author=connection)
 
     def _pin(self, connection: Connection, number: int, body: m.Pin) -> None:
         s = self._service
@@ -192,10 +192,18 @@ class Requests:
             raise Refusal(f"there is no profile {body.profile!r}; nakrel profiles lists them")
         self._save_settings(msgspec.structs.replace(s.settings, pinned=body.profile), connection, number)
 
-    def _save_settings(self, settings: m.Settings, connection: Connection | None = None, number: int = 0) -> None:
+    def _save_settings(
+        self,
+        settings: m.Settings,
+        connection: Connection | None = None,
+        number: int = 0,
+        author: Connection | None = None,
+    ) -> None:
+        """Save them and answer; all but their author are told."""
+
         def saved(error: str) -> None:
             if not error:
-                self._tell(m.SettingsChanged(settings), connection)
+                self._tell(m.SettingsChanged(settings), author)
             self._answer_saved(connection, number, error)
 
         self._service.put_settings(settings, saved)

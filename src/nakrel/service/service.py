@@ -257,6 +257,11 @@ class Service:
             self._send([Emit(code, int(before), now_us, "") for code in sorted(self.engine.held())])
             self.status_changed()
 
+    @property
+    def in_front(self) -> bool:
+        """Whether a window of Nakrel's own is in front."""
+        return bool(self._fronts)
+
     def _run_started(self, run: RunStarted) -> None:
         name = self.macros[run.macro].name if run.macro in self.macros else run.macro.replace("-", " ")
         now_us = monotonic_us()
@@ -392,6 +397,7 @@ class Service:
             listening=self._listener is not None,
             for_show=bool(self._fronts) and self.ways.reaches_programs,
             running_profiles=self.live.running_profiles(),
+            sees_windows=self.live.sees_windows,
             setups={key: self.live.setup_of(key) for key in {*self.live.in_use, self.live.profile}},
         )
 

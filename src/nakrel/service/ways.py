@@ -2,15 +2,25 @@
 
 from __future__ import annotations
 
+import contextlib
 import os
 from collections.abc import Callable, Collection
 from dataclasses import dataclass
 from typing import Protocol
 
 from nakrel.backends.kernel.backend import KernelBackend
-from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, InputBackend, InputEvent, OutputBackend
+from nakrel.backends.protocols import (
+    BackendLost,
+    BackendUnavailable,
+    Host,
+    InputBackend,
+    InputEvent,
+    OutputBackend,
+    WindowWatch,
+)
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
+from nakrel.backends.wayland import WaylandWindows
 from nakrel.backends.x11.backend import X11Backend
 from nakrel.backends.x11.screens import X11Screens
 from nakrel.backends.x11.spare import SpareKeys
@@ -128,11 +138,16 @@ class Ways:
         self.real = self.output = x11
         self._loop.watch(x11, lambda: self.read(x11))
 
-    def windows(self) -> X11Windows | None:
-        """Word of the windows, where an X server tells of them."""
+    def windows(self) -> WindowWatch | None:
+        """Word of the windows, where a Wayland compositor or an X server tells of them."""
+        if self._options.backend == "stand-in":
+            return None
+        if os.environ.get("WAYLAND_DISPLAY"):
+            with contextlib.suppress(BackendUnavailable):
+                return WaylandWindows()
         display = self._options.display or os.environ.get("DISPLAY")
         try:
-            return X11Windows(display) if display and self._options.backend != "stand-in" else None
+            return X11Windows(display) if display else None
         except BackendUnavailable:
             return None
 

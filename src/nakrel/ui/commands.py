@@ -36,6 +36,7 @@ __all__ = [
     "new_macro",
     "new_profile",
     "rename_key",
+    "reset_profile",
     "rename_setup",
     "set_cell",
     "set_cells",
@@ -188,6 +189,14 @@ def duplicate_profile(store: Store, profile: Profile) -> Profile:
     copy = msgspec.structs.replace(profile, id=new_id(), name=name, programs=())
     _push(store, f"duplicate {profile.name}", Change(None, copy))
     return copy
+
+
+def reset_profile(store: Store, profile: Profile) -> None:
+    """Empty a profile: its name, colour, note and programs stay."""
+    after = Profile(
+        id=profile.id, name=profile.name, note=profile.note, colour=profile.colour, programs=profile.programs
+    )
+    _push(store, f"reset {profile.name}", Change(profile, after))
 
 
 def delete_profile(store: Store, profile: Profile) -> None:

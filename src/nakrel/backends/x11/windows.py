@@ -65,14 +65,12 @@ class X11Windows:
             return Front()
         return Front(self._pid(windows[0]), self._class(windows[0]))
 
-    def shown(self) -> dict[int, Shown]:
-        """The first window of each process, by process id."""
-        found: dict[int, Shown] = {}
+    def shown(self) -> list[tuple[int, Shown]]:
+        """All windows with their processes, 0 where one doesn't say."""
+        found = []
         for window in self._numbers(self._root, "_NET_CLIENT_LIST"):
-            pid = self._pid(window)
-            if pid and pid not in found:
-                text = self._property(window, "_NET_WM_NAME") or self._property(window, "WM_NAME")
-                found[pid] = Shown(text.decode("utf-8", "replace"), self._class(window))
+            text = self._property(window, "_NET_WM_NAME") or self._property(window, "WM_NAME")
+            found.append((self._pid(window), Shown(text.decode("utf-8", "replace"), self._class(window))))
         return found
 
     def icon(self, pid: int) -> Icon | None:

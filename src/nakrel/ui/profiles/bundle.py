@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import shlex
+from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import QObject
 from PyQt6.QtWidgets import QCheckBox, QDialog, QFileDialog, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
 from nakrel.core.bundle import Bundle, Clash, Contents, bundle_of, look_through, merge
+from nakrel.core.profile import Profile
 from nakrel.storage.bundles import read_bundle, write_bundle
 from nakrel.storage.files import StorageError
 from nakrel.ui import commands
@@ -97,20 +99,21 @@ class BundleDialog(QDialog):
 class Bundles(QObject):
     """Asks for files, and reads and writes them off the window's thread."""
 
-    def __init__(self, store: Store, shown: Shown, of: QWidget) -> None:
+    def __init__(self, store: Store, shown: Shown, of: QWidget, chosen: Callable[[], list[Profile]]) -> None:
         super().__init__(of)
+        self._chosen = chosen
         self._store, self._shown, self._of = store, shown, of
         self._background = Background(self)
         self.dialog: BundleDialog | None = None
 
     def ask_export(self) -> None:
-        """Ask for a file, and write the shown profile with its macros to it."""
-        profile = self._shown.profile
-        if profile is None:
+        """Ask for a file, and write the chosen profiles with their macros to it."""
+        chosen = self._chosen()
+        if not chosen:
             return
-        name, _ = QFileDialog.getSaveFileName(
-            self._of, f"Write {profile.name} and its macros", f"{profile.name}.nakrel.zip", _FILTER
-        )
+        words = chosen[0].name if len(chosen) == 1 else f"{len(chosen)} profiles"
+        title = f"Write {words} and {'its' if len(chosen) == 1 else 'their'} macros"
+        name, _ = QFileDialog.getSaveFileName(self._of, title, f"{words}.nakrel.zip", _FILTER)
         if name:
             self.write(Path(name))
 
@@ -121,11 +124,8 @@ class Bundles(QObject):
             self.read(Path(name))
 
     def write(self, path: Path) -> None:
-        """Write the shown profile with its macros."""
-        profile = self._shown.profile
-        if profile is None:
-            return
-        made = bundle_of((profile,), dict(self._store.macros))
+        """Write the chosen profiles with their macros."""
+        made = bundle_of(self._chosen(), dict(self._store.macros))
 
         def work() -> str:
             try:

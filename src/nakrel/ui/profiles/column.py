@@ -21,7 +21,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from nakrel.core.profile import EVERYDAY
+from nakrel.core.profile import EVERYDAY, Profile
 from nakrel.ui import commands
 from nakrel.ui.profiles.history import History
 from nakrel.ui.profiles.models import COLOUR, KEY, LIVE, MacroList, ProfileList
@@ -159,6 +159,13 @@ class ProfilesColumn(QWidget):
         self._shown.show_macro(commands.new_macro(self._store).id)
         self._rename(self.macro_view)
 
+    def chosen_profiles(self) -> list[Profile]:
+        """The selected profiles, the shown one at least."""
+        chosen = self.profile_view.selectionModel()
+        keys = [str(index.data(KEY)) for index in sorted(chosen.selectedIndexes())] if chosen else []
+        found = [self._store.profiles[key] for key in keys if key in self._store.profiles]
+        return found or ([self._shown.profile] if self._shown.profile else [])
+
     def open_history(self, kind: Literal["profile", "macro"], key: str = "") -> History:
         """Show the versions of a profile or macro, or without an id what was deleted."""
         dialog = History(self._store, kind, key, self.window())
@@ -186,6 +193,8 @@ class ProfilesColumn(QWidget):
         find.addWidget(self.search)
         layout.addLayout(find)
         self.profile_view.setModel(self.profiles)
+        # With Ctrl and Shift several, to be exported together.
+        self.profile_view.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         layout.addWidget(self.profile_view, 5)
         macros = QHBoxLayout()
         macros.setContentsMargins(14, 6, 8, 0)
@@ -253,7 +262,11 @@ class ProfilesColumn(QWidget):
         self.follow.blockSignals(True)
         self.follow.setChecked(pinned is None)
         self.follow.blockSignals(False)
-        self._follow_note.setText(f"{pinned.name} is pinned" if pinned else "the game that runs decides")
+        words = "the game in front decides" if self._store.status.sees_windows else "the game started last decides"
+        self._follow_note.setText(f"{pinned.name} is pinned" if pinned else words)
+        self._follow_note.setToolTip(
+            "" if self._store.status.sees_windows else "This desktop doesn't tell programs which window is in front."
+        )
 
     def _follow_toggled(self, on: bool) -> None:
         self._store.pin("" if on else self._store.status.live)
@@ -275,6 +288,7 @@ class ProfilesColumn(QWidget):
             menu.addAction(
                 "Duplicate", lambda: self._shown.show_profile(commands.duplicate_profile(self._store, profile).id)
             )
+            menu.addAction("Reset: empty all of it", lambda: self._reset(key))
             menu.addAction("Versions…", lambda: self.open_history("profile", key))
             menu.addAction("Follow games again" if pinned else "Pin", lambda: self._store.pin("" if pinned else key))
             menu.addSeparator()
@@ -282,6 +296,10 @@ class ProfilesColumn(QWidget):
             if gone:
                 gone.setEnabled(key != EVERYDAY)
             self._pop_up(menu, self.profile_view, spot)
+
+    def _reset(self, key: str) -> None:
+        if profile := self._store.profiles.get(key):
+            commands.reset_profile(self._store, profile)
 
     def _macro_menu(self, spot: QPoint) -> None:
         key = str(self.macro_view.indexAt(spot).data(KEY) or "")

@@ -45,7 +45,7 @@ class History(QDialog):
         self._model.setHorizontalHeaderLabels(["saved", "name"])
         self.table = Table("Versions")
         self.table.setModel(self._model)
-        self.table.set_widths(150)
+        self.table.set_widths(184)
         self.text = QPlainTextEdit()
         self.text.setReadOnly(True)
         self.text.setAccessibleName("What was in it")

@@ -38,7 +38,9 @@ from nakrel.core.profile import Profile, SetUp
 from nakrel.core.timeline import lay_out
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui import commands
+from nakrel.ui.sheet.model import SheetModel
 from nakrel.ui.sheet.profile_details import ProfileDetails
+from nakrel.ui.sheet.thumb import ThumbGrid
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
@@ -118,9 +120,11 @@ class Preview(QWidget):
 class SheetDetails(QWidget):
     """The details column beside the sheet."""
 
-    def __init__(self, store: Store, shown: Shown) -> None:
+    def __init__(self, store: Store, shown: Shown, model: SheetModel) -> None:
         super().__init__()
         self._store, self._shown = store, shown
+        self.thumb = ThumbGrid(model, shown)
+        self.thumb.chosen.connect(lambda code: shown.show_control(code, shown.layer))
         self._title, self._code = label("", "heading"), label("", "soft", wrap=True)
         self.does = choice("does")
         self.does.addItems(list(_DOES))
@@ -187,6 +191,7 @@ class SheetDetails(QWidget):
         actions.addStretch(1)
         layout.addLayout(actions)
         layout.addStretch(1)
+        layout.addWidget(self.thumb)
         layout.addWidget(self.finder)
         self.find_button = button("Find a control by pressing it", self.finder.arm)
         layout.addWidget(self.find_button)

@@ -109,7 +109,7 @@ class SheetModel(HeadedModel):
         self._setup: SetUp | None = shown.setup
         self._filter, self._only_changed = "", False
         self._rows: list[Row] = []
-        self._pressed: set[str] = set()
+        self.pressed: set[str] = set()
         for signal in (store.library_changed, shown.profile_changed):
             signal.connect(self.refresh)
         store.profile_changed.connect(lambda key: self.refresh())
@@ -128,7 +128,7 @@ class SheetModel(HeadedModel):
 
     def set_pressed(self, pressed: set[str]) -> None:
         """Light the rows of the controls that are down."""
-        changed, self._pressed = self._pressed ^ pressed, set(pressed)
+        changed, self.pressed = self.pressed ^ pressed, set(pressed)
         for code in changed:
             row = self.row_of(code)
             if row >= 0:
@@ -173,6 +173,10 @@ class SheetModel(HeadedModel):
         """The column of a layer; that of no layer for one that isn't there."""
         return next((PLAIN + n for n, each in enumerate(self._layers(), 1) if each.name == layer), PLAIN)
 
+    def device_controls(self) -> tuple[str, ...]:
+        """The controls of the device shown, filtered or not."""
+        return self._device.controls if self._device else ()
+
     def size(self) -> int:
         """A row a control."""
         return len(self._rows)
@@ -187,7 +191,7 @@ class SheetModel(HeadedModel):
         if role == DRAWN:
             return self._drawn(index.row(), index.column())
         if role == LIT:
-            return row.code in self._pressed
+            return row.code in self.pressed
         if index.column() == PART:
             return self._part(index.row(), role)
         if index.column() == CONTROL:
@@ -286,12 +290,12 @@ class SheetModel(HeadedModel):
 
     def _drawn(self, number: int, column: int) -> Drawn:
         code = self._rows[number].code
-        lit = code in self._pressed
+        lit = code in self.pressed
         if column == PART:
             return Drawn(self._part(number, Qt.ItemDataRole.DisplayRole), lit=lit, weak=True)
         if column == CONTROL:
             return Drawn(label(code), lit=lit)
-        glyph, words, soft, weak = self._shown_in(code, self.layer_of(column))
+        glyph, words, soft, weak = self.shown_in(code, self.layer_of(column))
         return Drawn(words, glyph, soft, lit, weak)
 
     def _part(self, number: int, role: int) -> Any:
@@ -307,7 +311,7 @@ class SheetModel(HeadedModel):
         return code if role == Qt.ItemDataRole.ToolTipRole else None
 
     def _cell(self, code: str, layer: str, role: int) -> Any:
-        glyph, words, soft, weak = self._shown_in(code, layer)
+        glyph, words, soft, weak = self.shown_in(code, layer)
         match role:
             case Qt.ItemDataRole.DisplayRole:
                 return words
@@ -317,7 +321,7 @@ class SheetModel(HeadedModel):
                 return f"{label(code)}{f' with {layer}' if layer else ''}: {words}{soft}"
         return {GLYPH: glyph, SOFT: soft, WEAK: weak}.get(role)
 
-    def _shown_in(self, code: str, layer: str) -> tuple[str, str, str, bool]:
+    def shown_in(self, code: str, layer: str) -> tuple[str, str, str, bool]:
         """A cell's glyph, words and addition, and whether it has nothing of its own."""
         cell = self._cells(layer).get(code)
         fallen = None if cell or layer else self._falling().get(code)

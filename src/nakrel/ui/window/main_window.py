@@ -69,7 +69,8 @@ class MainWindow(QMainWindow):
         self.store = store
         self.shown = Shown(store)
         self.column = ProfilesColumn(store, self.shown)
-        self.sheet, self.sheet_details = SheetPage(store, self.shown), SheetDetails(store, self.shown)
+        self.sheet = SheetPage(store, self.shown)
+        self.sheet_details = SheetDetails(store, self.shown, self.sheet.model)
         self.macro, self.macro_details = MacroPage(store, self.shown), MacroDetails(store, self.shown)
         self.devices, self.journal = DevicesPage(store), JournalPage(store)
         self.strip = LiveStrip(store)
@@ -82,7 +83,7 @@ class MainWindow(QMainWindow):
         self._fault_timer.setSingleShot(True)
         self._fault_timer.timeout.connect(lambda: self._show_fault(""))
         self.link_dialog: LinkDialog | None = None
-        self.bundles = Bundles(store, self.shown, self)
+        self.bundles = Bundles(store, self.shown, self, self.column.chosen_profiles)
         self._head: object = None
         self.setWindowTitle("Nakrel")
         self.resize(1280, _fitting(800))
@@ -193,8 +194,9 @@ class MainWindow(QMainWindow):
                 self._action("Game keys", self.sheet_details.profile.open_keys, "Ctrl+G"),
                 self._action("Versions of the profile", self._profile_versions),
                 self._action("Deleted profiles", lambda: self.column.open_history("profile")),
-                self._action("Export the profile as a bundle", self.bundles.ask_export, "Ctrl+Shift+E"),
+                self._action("Export the selected profiles as a bundle", self.bundles.ask_export, "Ctrl+Shift+E"),
                 self._action("Import a bundle", self.bundles.ask_import, "Ctrl+Shift+I"),
+                self._action("Notices of what is live", self._toggle_notices),
                 self._action("Follow games or pin the live profile", self.column.follow.click, "Ctrl+P"),
             ],
             "Macro": [
@@ -250,6 +252,8 @@ class MainWindow(QMainWindow):
         self.store.library_changed.connect(self._show_head)
         self.store.status_changed.connect(self._show_head)
         self.store.settings_changed.connect(self._apply_look)
+        self.store.settings_changed.connect(self._show_notices)
+        self._show_notices()
         self.store.fault.connect(self._show_fault)
         self.macro_details.show_row.connect(self.macro.show_row)
         self.macro_details.last_run.told.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
@@ -371,6 +375,15 @@ class MainWindow(QMainWindow):
         """Choose the look: light, night or system."""
         after = msgspec.structs.replace(self.store.settings, look=look)
         commands.edit_settings(self.store, "look", after)
+
+    def _toggle_notices(self) -> None:
+        now = self.store.settings
+        commands.edit_settings(self.store, "notices", msgspec.structs.replace(now, notices=not now.notices))
+
+    def _show_notices(self) -> None:
+        action = next(a for a in self.actions_by_group["Profile"] if a.text() == "Notices of what is live")
+        action.setCheckable(True)
+        action.setChecked(self.store.settings.notices)
 
     def _apply_look(self) -> None:
         app = QApplication.instance()

@@ -1,0 +1,66 @@
+"""Notices, on a bus of our own with a notification server that keeps what it gets."""
+
+from __future__ import annotations
+
+import shutil
+import subprocess
+import threading
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from jeepney import HeaderFields, MessageType, new_method_return
+from jeepney.bus_messages import message_bus
+from jeepney.io.blocking import open_dbus_connection
+
+from nakrel.backends.notices import Notices
+from tests.support import wait_for
+
+NAME = "org.freedesktop.Notifications"
+
+
+@pytest.fixture
+def bus(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Iterator[str]:
+    if not shutil.which("dbus-daemon"):
+        pytest.skip("needs dbus-daemon")
+    address = f"unix:path={tmp_path / 'bus'}"
+    command = ["dbus-daemon", "--session", "--nofork", f"--address={address}"]
+    process = subprocess.Popen(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+    monkeypatch.setenv("DBUS_SESSION_BUS_ADDRESS", address)
+    wait_for(lambda: (tmp_path / "bus").exists(), "the bus")
+    yield address
+    process.terminate()
+    process.wait(10)
+
+
+def test_a_notice_is_shown_and_the_next_takes_its_place(bus: str):
+    got: list[tuple[Any, ...]] = []
+    server = open_dbus_connection(bus)
+    server.send_and_get_reply(message_bus.RequestName(NAME))
+
+    def serve() -> None:
+        while len(got) < 2:
+            message = server.receive()
+            if message.header.message_type is MessageType.method_call:
+                assert message.header.fields[HeaderFields.member] == "Notify"
+                assert message.header.fields[HeaderFields.signature] == "susssasa{sv}i"
+                got.append(message.body)
+                server.send(new_method_return(message, "u", (41,)))
+
+    thread = threading.Thread(target=serve, daemon=True)
+    thread.start()
+    notices = Notices()
+    assert notices.show("Kiln Race is live", "kiln-race is in front")
+    assert notices.show("Everyday is live", "no linked program runs")
+    thread.join(10)
+    server.close()
+    assert [body[1] for body in got] == [0, 41]
+    assert got[0][3:5] == ("Kiln Race is live", "kiln-race is in front")
+    assert got[0][6] == {"urgency": ("y", 0), "transient": ("b", True)}
+
+
+def test_a_desktop_without_notices_is_no_fault(bus: str, monkeypatch: pytest.MonkeyPatch):
+    assert not Notices().show("x")
+    monkeypatch.setenv("DBUS_SESSION_BUS_ADDRESS", "unix:path=/nowhere")
+    assert not Notices().show("x")

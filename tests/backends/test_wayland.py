@@ -1,0 +1,203 @@
+"""Word of the windows by Wayland's wire format, from a compositor that follows the specification in Python, and from a
+real one where there is one."""
+
+from __future__ import annotations
+
+import contextlib
+import os
+import shutil
+import socket
+import struct
+import subprocess
+import tempfile
+import threading
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, Shown
+from nakrel.backends.wayland import WaylandWindows
+from nakrel.core.programs import Front
+from tests.support import wait_for
+
+
+def text(words: str) -> bytes:
+    data = words.encode() + b"\0"
+    return struct.pack("=I", len(data)) + data + b"\0" * (-len(data) % 4)
+
+
+class Compositor:
+    """Answers the registry and syncs, and sends what a test tells it to."""
+
+    def __init__(self, folder: Path, offers: bool = True) -> None:
+        self._listening = socket.socket(socket.AF_UNIX)
+        self._listening.bind(os.fspath(folder / "wayland-7"))
+        self._listening.listen()
+        self._offers = offers
+        self.manager = 0
+        self.got: list[tuple[int, int]] = []
+        self._thread = threading.Thread(target=self._run, daemon=True)
+        self._thread.start()
+
+    def _run(self) -> None:
+        # The client may be gone in the midst of it.
+        with contextlib.suppress(OSError):
+            self._serve()
+
+    def close(self) -> None:
+        """Be gone."""
+        with contextlib.suppress(OSError, AttributeError):
+            self.sock.shutdown(socket.SHUT_RDWR)
+        self._listening.close()
+        self._thread.join(5)
+        with contextlib.suppress(AttributeError):
+            self.sock.close()
+
+    def _serve(self) -> None:
+        self.sock, _ = self._listening.accept()
+        buffer = b""
+        while data := self.sock.recv(4096):
+            buffer += data
+            while len(buffer) >= 8 and len(buffer) >= (size := struct.unpack_from("=II", buffer)[1] >> 16):
+                self._request(buffer[:size])
+                buffer = buffer[size:]
+
+    def _request(self, message: bytes) -> None:
+        target, head = struct.unpack_from("=II", message)
+        body, opcode = message[8:], head & 0xFFFF
+        self.got.append((target, opcode))
+        if (target, opcode) == (1, 1):
+            self.send(2, 0, struct.pack("=I", 1) + text("wl_compositor") + struct.pack("=I", 5))
+            if self._offers:
+                self.send(2, 0, struct.pack("=I", 2) + text("zwlr_foreign_toplevel_manager_v1") + struct.pack("=I", 3))
+        elif (target, opcode) == (1, 0):
+            self.send(struct.unpack_from("=I", body)[0], 0, struct.pack("=I", 1))
+        elif (target, opcode) == (2, 0):
+            assert struct.unpack_from("=I", body)[0] == 2
+            self.manager = struct.unpack_from("=I", body, len(body) - 4)[0]
+
+    def send(self, target: int, opcode: int, body: bytes = b"") -> None:
+        # In two pieces, since a stream keeps no borders.
+        data = struct.pack("=II", target, (8 + len(body)) << 16 | opcode) + body
+        self.sock.sendall(data[:5])
+        self.sock.sendall(data[5:])
+
+    def window(self, handle: int, title: str, app_id: str, *states: int) -> None:
+        self.send(self.manager, 0, struct.pack("=I", handle))
+        self.send(handle, 0, text(title))
+        self.send(handle, 1, text(app_id))
+        self.state(handle, *states)
+
+    def state(self, handle: int, *states: int) -> None:
+        self.send(handle, 4, struct.pack(f"=I{len(states)}I", 4 * len(states), *states))
+        self.send(handle, 5)
+
+
+@pytest.fixture
+def compositor(folder: Path) -> Iterator[Compositor]:
+    made = Compositor(folder)
+    yield made
+    made.close()
+
+
+@pytest.fixture
+def folder(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
+    monkeypatch.setenv("XDG_RUNTIME_DIR", str(tmp_path))
+    return tmp_path
+
+
+def test_windows_come_to_the_front_and_go(compositor: Compositor):
+    windows = WaylandWindows("wayland-7")
+    assert windows.front() == Front()
+    assert not windows.changed()
+    compositor.window(0xFF000001, "Kiln Race", "org.example.Kiln", 0, 2)
+    compositor.window(0xFF000002, "Kelp – Ω", "kelp")
+    wait_for(lambda: windows.changed() or windows.front() != Front(), "the first window")
+    wait_for(lambda: windows.changed() or len(windows.shown()) == 2, "the second")
+    assert windows.front() == Front(0, "org.example.Kiln")
+    assert windows.shown() == [(0, Shown("Kiln Race", "org.example.Kiln")), (0, Shown("Kelp – Ω", "kelp"))]
+    compositor.state(0xFF000001)
+    compositor.state(0xFF000002, 2)
+    wait_for(lambda: windows.changed() or windows.front() == Front(0, "kelp"), "the other in front")
+    compositor.send(0xFF000002, 6)
+    wait_for(lambda: windows.changed() or windows.front() == Front(), "its end")
+    wait_for(lambda: (0xFF000002, 7) in compositor.got, "the handle to be given back")
+    windows.close()
+
+
+def test_a_compositor_that_tells_nothing_is_named(folder: Path):
+    silent = Compositor(folder, offers=False)
+    with pytest.raises(BackendUnavailable, match="doesn't tell programs which window is in front"):
+        WaylandWindows("wayland-7")
+    with pytest.raises(BackendUnavailable, match="no Wayland compositor answers"):
+        WaylandWindows("wayland-8")
+    silent.close()
+
+
+@pytest.mark.parametrize(
+    "data",
+    [
+        struct.pack("=II", 9, 4 << 16),
+        struct.pack("=IIII", 2, 16 << 16, 7, 99),
+        struct.pack("=III", 1, 32 << 16, 1) + struct.pack("=I", 1) + text("no such") + b"\0" * 4,
+    ],
+)
+def test_nonsense_is_the_end_of_it_and_no_crash(compositor: Compositor, data: bytes):
+    windows = WaylandWindows("wayland-7")
+    compositor.sock.sendall(data)
+
+    def lost() -> bool:
+        try:
+            windows.changed()
+        except BackendLost:
+            return True
+        return False
+
+    wait_for(lost, "the loss to be told")
+    windows.close()
+
+
+@pytest.mark.skipif(not (shutil.which("sway") and shutil.which("foot")), reason="needs sway and foot")
+def test_a_real_compositor_tells_the_same(monkeypatch: pytest.MonkeyPatch):
+    """wlroots' own implementation of the protocol, in sway without a screen."""
+    # sway doesn't run as root, and another user doesn't reach into root's folders.
+    as_root = os.getuid() == 0
+    other = ["setpriv", "--reuid=nobody", "--regid=nogroup", "--clear-groups", "--"] if as_root else []
+    with tempfile.TemporaryDirectory() as name:
+        folder = Path(name)
+        if as_root:
+            shutil.chown(folder, "nobody")
+        monkeypatch.setenv("XDG_RUNTIME_DIR", name)
+        config = folder / "config"
+        config.write_text("xwayland disable\noutput HEADLESS-1 resolution 1280x800\n")
+        environment = {
+            **{key: value for key, value in os.environ.items() if key not in ("DISPLAY", "HOME")},
+            "HOME": name,
+            "WLR_BACKENDS": "headless",
+            "WLR_RENDERER": "pixman",
+            "WLR_LIBINPUT_NO_DEVICES": "1",
+        }
+
+        def start(*command: str, **more: str) -> subprocess.Popen[bytes]:
+            quiet = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
+            return subprocess.Popen([*other, *command], env={**environment, **more}, cwd=name, **quiet)
+
+        started = [start("sway", "--unsupported-gpu", "-c", str(config))]
+        try:
+            display = wait_for(lambda: next((p.name for p in folder.glob("wayland-?")), ""), "sway's socket")
+            windows = WaylandWindows(display)
+            for app in ("kiln", "kelp"):
+                command = ("foot", "--app-id", app, "--title", f"The {app}", "sleep", "60")
+                started.append(start(*command, WAYLAND_DISPLAY=display))
+                wait_for(lambda app=app: windows.changed() or windows.front() == Front(0, app), f"{app} in front")
+            assert sorted(shown.window_class for _, shown in windows.shown()) == ["kelp", "kiln"]
+            last = started.pop()
+            last.terminate()
+            last.wait(10)
+            wait_for(lambda: windows.changed() or windows.front() == Front(0, "kiln"), "the first in front again")
+            windows.close()
+        finally:
+            for process in reversed(started):
+                process.terminate()
+                process.wait(10)
