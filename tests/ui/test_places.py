@@ -179,7 +179,7 @@ def test_the_details_give_a_control_something_to_do(ui: Ui):
     details.does.activated.emit(2)
     details.control.activated.emit(details.control.findData("KEY_F14"))
     assert cell() == ToControl("KEY_F14")
-    details.macro.activated.emit(details.macro.findData("cast-far"))
+    details.macro.activated.emit(details.macro.findText("Cast far"))
     assert cell() == RunMacro("cast-far")
     details.detach_button.click()
     assert cell() is None
