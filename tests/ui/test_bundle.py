@@ -9,9 +9,12 @@ from PyQt6.QtWidgets import QLabel
 from nakrel.core.bundle import Bundle, bundle_of
 from nakrel.core.cells import RunMacro
 from nakrel.core.macro import Macro
-from nakrel.core.profile import Profile, SetUp
+from nakrel.core.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.steps import Open, Text
 from nakrel.storage.bundles import read_bundle, write_bundle
+from nakrel.storage.home import Home
+from nakrel.storage.library import Library
+from nakrel.ui import commands
 from tests.ui.conftest import Ui
 
 MAP, MAIL = Open(command=("tide-map",)), Open(command=("gull-mail", "--new"))
@@ -78,3 +81,30 @@ def test_a_hostile_file_is_told_and_opens_no_dialog(ui: Ui, tmp_path: Path):
     ui.wait(lambda: faults, "the reason")
     assert "no proper zip archive" in faults[0]
     assert ui.window.bundles.dialog is None
+
+
+def test_all_of_it_exported_wiped_and_imported_is_as_before(ui: Ui, tmp_path: Path):
+    path = tmp_path / "all.nakrel.zip"
+    ui.window.column.profile_view.selectAll()
+    ui.window.bundles.write(path)
+    ui.wait(path.exists, "the file")
+    profiles, macros = dict(ui.store.profiles), dict(ui.store.macros)
+    used = {cell.macro for p in profiles.values() for *_, cell in p.cells() if isinstance(cell, RunMacro)}
+    for macro in macros.values():
+        commands.delete_macro(ui.store, macro)
+    for profile in profiles.values():
+        if profile.id != EVERYDAY:
+            commands.delete_profile(ui.store, ui.store.profiles[profile.id])
+    commands.reset_profile(ui.store, ui.store.profiles[EVERYDAY])
+    ui.store.undo_stack.clear()
+    ui.wait(lambda: not ui.store._unsent, "the wipe to be saved")
+    assert not ui.store.macros
+    dialog = opened(ui, path)
+    dialog._clash_chosen("replace")
+    dialog.take_button.click()
+    ui.wait(lambda: ui.store.profiles == profiles, "all profiles")
+    assert ui.store.macros == {key: macros[key] for key in used}
+    ui.wait(lambda: not ui.store._unsent, "it to be saved")
+    library = Library(Home.find(ui.service.home.config.parent))
+    library.load()
+    assert (library.profiles, library.macros) == (ui.store.profiles, ui.store.macros)

@@ -10,6 +10,7 @@ from contextlib import ExitStack, contextmanager
 from pathlib import Path
 
 import msgspec
+from PyQt6.QtCore import QPoint
 
 from nakrel.core.cells import RunMacro
 from nakrel.core.controls import game_key
@@ -178,3 +179,42 @@ def test_an_edit_goes_on_undisturbed_while_another_profile_goes_live(driver: Dri
         assert window.strip.live.text() == "Kiln Race"
     driver.wait(lambda: live(driver) == EVERYDAY, "Everyday")
     assert before == (window.shown.setup, window.shown.control, window.sheet.table.currentIndex().row())
+
+
+def test_a_cell_is_dragged_to_another_and_copied_with_ctrl(driver: Driver):
+    window, store = driver.window, driver.store
+    window.shown.show_profile("tidewardens")
+    window.shown.show_page("sheet")
+    table, model = window.sheet.table, window.sheet.model
+    window.sheet.only_changed.setChecked(False)
+    ground = table.viewport()
+    assert ground is not None
+    first, second = "BTN_TRIGGER_HAPPY1", "BTN_TRIGGER_HAPPY11"
+    cells = lambda: store.profiles["tidewardens"].setups[0].cells  # noqa: E731
+    table.scrollTo(model.index(model.row_of(second), 2))
+    driver.let_pass(100)
+
+    def spot(code: str) -> QPoint:
+        return table.visualRect(model.index(model.row_of(code), 2)).center()
+
+    def carry() -> None:
+        """A drag keeps the window busy until the drop, so the hand goes on by itself."""
+        start, end = ground.mapToGlobal(spot(first)), ground.mapToGlobal(spot(second))
+        moves: list[str] = []
+        for part in (0.0, 0.2, 0.6, 1.0, 1.0):
+            x, y = (round(a + (b - a) * part) for a, b in ((start.x(), end.x()), (start.y(), end.y())))
+            moves += ["mousemove", str(x), str(y), "sleep", "0.1", *(["mousedown", "1", "sleep", "0.1"] * (not moves))]
+        process = subprocess.Popen(["xdotool", *moves, "sleep", "0.2", "mouseup", "1"])
+        driver.wait(lambda: process.poll() is not None, "the hand")
+
+    before = cells()[first]
+    driver.click_row(table, model.row_of(first), 2)
+    carry()
+    driver.wait(lambda: cells().get(second) == before and first not in cells(), "the cell to have moved")
+    driver.hand("key", "ctrl+z")
+    driver.wait(lambda: cells().get(first) == before, "undo")
+    driver.click_row(table, model.row_of(first), 2)
+    driver.hand("keydown", "ctrl")
+    carry()
+    driver.hand("keyup", "ctrl")
+    driver.wait(lambda: cells().get(second) == before == cells().get(first), "the copy")

@@ -199,10 +199,15 @@ class SheetModel(HeadedModel):
         return self._cell(row.code, self.layer_of(index.column()), role)
 
     def flags(self, index: AnyIndex) -> Qt.ItemFlag:
-        """Macros can be dropped on any row."""
+        """Macros and cells can be dropped on any row, and cells be dragged."""
         if not index.isValid():
             return Qt.ItemFlag.NoItemFlags
-        return Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsDropEnabled
+        return (
+            Qt.ItemFlag.ItemIsEnabled
+            | Qt.ItemFlag.ItemIsSelectable
+            | Qt.ItemFlag.ItemIsDropEnabled
+            | Qt.ItemFlag.ItemIsDragEnabled
+        )
 
     def mimeTypes(self) -> list[str]:
         """What may be dropped."""
