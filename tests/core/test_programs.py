@@ -132,6 +132,8 @@ def test_the_desktops_own_programs_are_folded_away():
     assert is_background(Program(1, "helper", "/usr/libexec/helper"))
     assert is_background(Program(1, "python3", "/usr/bin/python3.11", ("python3", "-m", "nakrel.service")))
     assert not is_background(Program(1, "helper", "/usr/libexec/helper", title="A window"))
+    assert is_background(Program(1, "sh", "/usr/bin/dash"))
+    assert not is_background(Program(1, "shoal-race", "/games/shoal-race"))
     assert not is_background(GAME)
 
 

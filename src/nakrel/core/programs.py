@@ -205,15 +205,17 @@ def is_background(program: Program) -> bool:
     if program.title:
         return False
     ours = any("nakrel" in part for part in program.command)
-    return ours or program.path.startswith(_SYSTEM_FOLDERS) or program.name.startswith(_SYSTEM_PROGRAMS)
+    desktops = program.path.startswith(_SYSTEM_FOLDERS) or program.name.startswith(_SYSTEM_PROGRAMS)
+    return ours or desktops or program.name in _SHELLS
 
 
 _SYSTEM_FOLDERS = ("/usr/lib/", "/usr/libexec/", "/usr/sbin/", "/sbin/", "/lib/")
 _SYSTEM_PROGRAMS = (
     *("systemd", "(sd-pam)", "dbus-", "pipewire", "wireplumber", "pulseaudio", "gvfs", "Xorg", "Xwayland", "Xvfb"),
     *("ssh-agent", "gpg-agent", "at-spi", "gnome-keyring", "gnome-session", "plasma", "kwin", "xdg-", "dconf"),
-    *("bash", "sh", "zsh", "fish", "dash", "login", "sshd"),
+    "sshd",
 )
+_SHELLS = ("bash", "sh", "zsh", "fish", "dash", "login")
 
 
 def describe_rule(rule: ProgramRule) -> str:
