@@ -58,7 +58,8 @@ class ProcessWatch:
         """Look at these processes alone; True when something changed."""
         changed = False
         for pid in pids:
-            found, known = self._look(pid), self.programs.get(pid)
+            known = self.programs.get(pid)
+            found = self._look(pid) if known or _owner(pid) == self._uid else None
             if found is None:
                 self.programs.pop(pid, None)
             elif found != known:
@@ -106,6 +107,14 @@ class ProcessWatch:
                 )
         except (psutil.Error, OSError):
             return None
+
+
+def _owner(pid: int) -> int:
+    """The user that the process is of, -1 for one that is gone."""
+    try:
+        return os.stat(f"/proc/{pid}").st_uid
+    except OSError:
+        return -1
 
 
 def _comm(pid: int) -> str:

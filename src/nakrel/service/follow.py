@@ -26,6 +26,7 @@ T = TypeVar("T")
 SCAN_US = 1_000_000
 SCAN_TOLD_US = 30_000_000
 SCAN_YOUNG_US = 200_000
+STARTS_US = 50_000
 # A game that starts anew, or that hands over to another process of its own, isn't gone in between.
 GONE_US = 700_000
 
@@ -155,6 +156,14 @@ class Follower:
             self._linked_now = None
             self._decide()
         self._plan_scan()
+        if self._events:
+            # Where many programs start (something is being compiled), they are looked at together.
+            self._loop.forget(self._events)
+            self._loop.at("starts", monotonic_us() + STARTS_US, self._listen_again)
+
+    def _listen_again(self) -> None:
+        if self._events:
+            self._loop.watch(self._events, self._started)
 
     def _scan(self) -> bool:
         """Look which programs run, and say whether that changed; without a link there is nothing to look for."""
@@ -182,6 +191,7 @@ class Follower:
                 self._events = ProcessEvents()
                 self._loop.watch(self._events, self._started)
         elif not wanted and self._events is not None:
+            self._loop.at("starts", None, self._listen_again)
             self._loop.forget(self._events)
             self._events.close()
             self._events = None
