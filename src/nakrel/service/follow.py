@@ -242,7 +242,7 @@ class Follower:
         try:
             return question()
         except BackendLost as error:
-            log.warning("no word of the windows any more: %s", error)
+            log.info("no word of the windows any more: %s", error)
             self._lose_windows()
             return otherwise
 
