@@ -5,8 +5,8 @@ Root may listen, and from Linux 6.6 on everybody may; elsewhere programs are loo
 
 from __future__ import annotations
 
+import array
 import contextlib
-import ctypes
 import os
 import socket
 import struct
@@ -53,9 +53,8 @@ class ProcessEvents:
         except OSError as error:
             raise BackendUnavailable(f"the kernel has no process events: {error.strerror}") from None
         try:
-            program = _filter()
-            kept = ctypes.create_string_buffer(program)
-            fprog = struct.pack("HL", len(program) // 8, ctypes.addressof(kept))
+            program = array.array("B", _filter())
+            fprog = struct.pack("HL", len(program) // 8, program.buffer_info()[0])
             self._sock.setsockopt(socket.SOL_SOCKET, _SO_ATTACH_FILTER, fprog)
             self._sock.bind((0, _CN_IDX_PROC))
             body = struct.pack("=I", _PROC_CN_MCAST_LISTEN)

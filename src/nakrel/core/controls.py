@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import difflib
 import re
 from enum import StrEnum
 from typing import Annotated
@@ -94,6 +93,9 @@ def control(code: str) -> Control:
     except KeyError:
         if code.startswith(GAME) and _GAME_KEY.fullmatch(code.removeprefix(GAME)):
             return Control(code, -1, "game", label(code), Kind.KEY)
+        # Only a slip needs it.
+        import difflib
+
         near = difflib.get_close_matches(code.upper(), CONTROLS, n=3, cutoff=0.6)
         hint = f"; did you mean {' or '.join(near)}?" if near else "; see docs/formats.md for the codes"
         raise UnknownControl(f"unknown control {code!r}{hint}") from None

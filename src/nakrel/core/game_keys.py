@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from collections.abc import Iterable, Mapping
 
 import msgspec
@@ -125,6 +123,9 @@ def unused(profile: Profile) -> list[str]:
 
 def write_csv(keys: Iterable[GameKey]) -> str:
     """The keys as a table with a head (RFC 4180): the game's name for each, and the control's name."""
+    import csv
+    import io
+
     out = io.StringIO()
     rows = csv.writer(out, lineterminator="\r\n")
     rows.writerow(("name", "control"))
@@ -134,6 +135,9 @@ def write_csv(keys: Iterable[GameKey]) -> str:
 
 def read_csv(text: str) -> tuple[GameKey, ...]:
     """The keys of such a table; controls may be told by name or code. Raises `DataError` with the line."""
+    import csv
+    import io
+
     found: dict[str, GameKey] = {}
     try:
         rows = list(csv.reader(io.StringIO(text.removeprefix("\ufeff")), strict=True))

@@ -8,7 +8,6 @@ from typing import Any
 import msgspec
 
 import nakrel
-from nakrel.backends.applications import applications
 from nakrel.core import messages as m
 from nakrel.core.errors import DataError
 from nakrel.core.events import PlayMacro, StopMacro
@@ -16,7 +15,6 @@ from nakrel.core.macro import Macro, Mode
 from nakrel.core.operations import compile_macro
 from nakrel.core.profile import EVERYDAY, FairPlay, Profile
 from nakrel.core.steps import Text
-from nakrel.service.doctor import System, examine
 from nakrel.service.doing import missing_program
 from nakrel.service.server import Connection
 from nakrel.service.service import Service
@@ -46,7 +44,7 @@ class Requests:
             m.GetLibrary: self._library,
             m.GetStatus: lambda c, n, b: m.StatusIs(service.status()),
             m.GetDevices: lambda c, n, b: m.Devices(service.devices()),
-            m.GetChecks: lambda c, n, b: m.Checks(examine(System(layout=service.settings.layout), service.status())),
+            m.GetChecks: self._checks,
             m.ChooseWay: self._choose_way,
             m.GetPrograms: self._programs,
             m.GetApplications: self._applications,
@@ -105,6 +103,12 @@ class Requests:
         s = self._service
         return m.Library(tuple(s.profiles.values()), tuple(s.macros.values()), s.settings, tuple(s.library.faults))
 
+    def _checks(self, connection: Connection, number: int, body: m.GetChecks) -> m.AnswerBody:
+        # Only who asks for it pays for it.
+        from nakrel.service.doctor import System, examine
+
+        return m.Checks(examine(System(layout=self._service.settings.layout), self._service.status()))
+
     def _programs(self, connection: Connection, number: int, body: m.GetPrograms) -> m.AnswerBody:
         follower = self._service.live.programs()
         found = follower.programs()
@@ -112,7 +116,13 @@ class Requests:
 
     def _applications(self, connection: Connection, number: int, body: m.GetApplications) -> None:
         found: list[m.Applications] = []
-        work = lambda: found.append(m.Applications(applications(body.language)))  # noqa: E731
+
+        def work() -> None:
+            # Only who links profiles pays for it.
+            from nakrel.backends.applications import applications
+
+            found.append(m.Applications(applications(body.language)))
+
         finished = lambda error: connection.answer(number, m.Refused(error) if error else found[0])  # noqa: E731
         self._service.worker.do(work, finished)
 

@@ -116,3 +116,6 @@ def tune() -> None:
         os.sched_setscheduler(0, os.SCHED_FIFO | os.SCHED_RESET_ON_FORK, os.sched_param(_PRIORITY))
     gc.collect()
     gc.freeze()
+    with contextlib.suppress(OSError, AttributeError):
+        # What reading the library took goes back to the system (malloc_trim(3)).
+        ctypes.CDLL(None).malloc_trim(0)

@@ -20,7 +20,6 @@ from nakrel.backends.protocols import (
 )
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
-from nakrel.backends.wayland import WaylandWindows
 from nakrel.backends.x11.backend import X11Backend
 from nakrel.backends.x11.screens import X11Screens
 from nakrel.backends.x11.spare import SpareKeys
@@ -143,6 +142,8 @@ class Ways:
         if self._options.backend == "stand-in":
             return None
         if os.environ.get("WAYLAND_DISPLAY"):
+            from nakrel.backends.wayland import WaylandWindows
+
             with contextlib.suppress(BackendUnavailable):
                 return WaylandWindows()
         display = self._options.display or os.environ.get("DISPLAY")

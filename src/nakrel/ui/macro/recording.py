@@ -73,7 +73,10 @@ class RecordingBar(QWidget):
 
     def set_macro(self, macro: Macro | None) -> None:
         """Record into this macro."""
-        self._target = macro
+        before, self._target = self._target, macro
+        if before is not None and macro is not None and before.id == macro.id:
+            # An edit of it changes nothing here.
+            return
         self.button.setEnabled(macro is not None)
         self._show()
 

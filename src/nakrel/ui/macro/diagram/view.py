@@ -13,7 +13,7 @@ __all__ = ["LANE", "LEFT", "RULER", "TOP", "TRACE", "Found", "View", "nice_step"
 
 LEFT, TOP, TRACE, LANE, RULER, _RIGHT = 108, 20, 40, 18, 34, 22
 # More steps than this aren't told apart on any screen, and take long to draw.
-MOST_STEPS = 400
+MOST_STEPS = 200
 # Near enough to be meant, in pixels.
 _NEAR = 5
 _LEAST_WIDTH_US = 200
