@@ -24,7 +24,7 @@ __all__ = ["Store", "new_id"]
 
 _RETRY_MS = 500
 # An edit goes to the service this long after it was made: the window shows it first.
-_SEND_MS = 10
+_SEND_MS = 30
 
 
 def _named(items: Mapping[str, Profile] | Mapping[str, Macro]) -> tuple[tuple[str, str], ...]:

@@ -128,7 +128,7 @@ class MacroDetails(QWidget):
         if macro is None:
             return
         self.play.set_play(macro.play)
-        if not self.note.hasFocus():
+        if not self.note.hasFocus() and self.note.text() != macro.note:
             self.note.setText(macro.note)
             self.note.setCursorPosition(0)
         run = self._shown.line.loop_us

@@ -216,7 +216,7 @@ class MacroPage(QWidget):
             self.steps.scrollToTop()
             self.steps.clearSelection()
             self.steps.setCurrentIndex(self.model.index(-1, -1))
-        elif rows:
+        elif rows and self.selected() != rows:
             self._select([row for row in rows if row < self.model.rowCount()], place)
         self._selection_changed()
 

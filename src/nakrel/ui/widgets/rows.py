@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from functools import lru_cache
 from typing import Any, NamedTuple
 
@@ -167,6 +168,19 @@ class Table(QTableView):
             heads.setFixedHeight(24)
             heads.setDefaultAlignment(Qt.AlignmentFlag.AlignLeft)
             heads.setStretchLastSection(True)
+
+    def dataChanged(self, first: QModelIndex, last: QModelIndex, roles: Iterable[int] = ()) -> None:
+        """Draw the cells between two anew, and not all that is to be seen, as a view does by itself."""
+        ground = self.viewport()
+        if ground is None or self.state() == QAbstractItemView.State.EditingState:
+            # The editor is to have what is new, too.
+            super().dataChanged(first, last, roles)
+            return
+        ground.update(self.visualRect(first).united(self.visualRect(last)).intersected(ground.rect()))
+        for column in range(first.column(), last.column() + 1):
+            # Screen readers hear of the first row's cells: of a single cell's change the view draws that cell only.
+            cell = first.siblingAtColumn(column)
+            super().dataChanged(cell, cell, roles)
 
     def set_widths(self, *widths: int) -> None:
         """Set the columns' widths in pixels; the last column takes the rest."""
