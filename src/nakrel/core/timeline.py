@@ -214,6 +214,14 @@ class Timeline:
         """The row of the step, outside of all blocks, that a time falls into."""
         return self._first_rows[max(0, min(len(self._pieces) - 1, bisect_right(self._times, at_us) - 1))]
 
+    def replaced(self, before: Timeline) -> tuple[int, int, int]:
+        """The first row that may differ from those of another timeline, and in that one and in this the row from which
+        on all are the same again, but for when they start and their numbers."""
+        same, same_end = _shared(before._steps, self._steps)
+        if self._loose or before._loose:
+            return 0, before.size, self.size
+        return self._first_rows[same], before._first_rows[-1 - same_end], self._first_rows[-1 - same_end]
+
     def changed_from(self, before: Timeline) -> tuple[int, int]:
         """The first and the last row that may differ from those of another timeline with as many rows, but for when
         they start."""

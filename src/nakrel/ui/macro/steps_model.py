@@ -72,6 +72,10 @@ class StepsModel(HeadedModel):
         """Show this macro; the rows in `new` are being recorded and lit."""
         macro = None if line is NOTHING else line.macro
         before, same_shape = self.line, line.size == self.line.size
+        one_macro = macro is not None and self.macro is not None and macro.id == self.macro.id
+        if not same_shape and one_macro and before.size and line.size:
+            self._replace(macro, line, new)
+            return
         if not same_shape:
             self.beginResetModel()
         self.macro, self.line, self._new = macro, line, new
@@ -82,6 +86,20 @@ class StepsModel(HeadedModel):
             # What comes after the edit starts at another time, and is else as it was: cells take their time to draw.
             self.dataChanged.emit(self.index(first, 0), self.index(last, REMARK))
             self.dataChanged.emit(self.index(last, STARTS), self.index(line.size - 1, STARTS))
+
+    def _replace(self, macro: Macro | None, line: Timeline, new: range) -> None:
+        """Show the macro with more rows or fewer: those come or go alone, and views keep the others."""
+        first, old_end, new_end = line.replaced(self.line)
+        at = min(old_end, new_end)
+        if new_end > old_end:
+            self.beginInsertRows(QModelIndex(), at, at + new_end - old_end - 1)
+        else:
+            self.beginRemoveRows(QModelIndex(), at, at + old_end - new_end - 1)
+        grown = new_end > old_end
+        self.macro, self.line, self._new = macro, line, new
+        (self.endInsertRows if grown else self.endRemoveRows)()
+        # All that follow start at another time and bear another number; the first of a section names it.
+        self.dataChanged.emit(self.index(min(first, line.size - 1), 0), self.index(line.size - 1, REMARK))
 
     def size(self) -> int:
         """A row a step."""
