@@ -66,7 +66,10 @@ def test_a_layer_of_everyday_is_held_through_an_empty_cell():
 
 
 def test_no_macros_is_an_empty_sheet():
-    assert built(Profile(id="p", name="P", setups=(A,), fair_play=FairPlay.NO_MACROS)).actions == {}
+    strict = built(Profile(id="p", name="P", setups=(A,), fair_play=FairPlay.NO_MACROS))
+    assert strict.actions == {}
+    # What played by the other rule ends.
+    assert strict.profile != built(Profile(id="p", name="P", setups=(A,))).profile
 
 
 @pytest.mark.parametrize(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import threading
 from typing import Any
 
 __all__ = ["Notices"]
@@ -13,14 +14,19 @@ _LOW = 0
 
 
 class Notices:
-    """Each notice takes the place of the one before, so that they never pile up. Not for the loop's thread: it waits
-    for the desktop's answer."""
+    """Each notice takes the place of the one before, so that they never pile up. For threads that may wait for the
+    desktop's answer, several at once."""
 
     def __init__(self) -> None:
         self._number = 0
+        self._lock = threading.Lock()
 
     def show(self, summary: str, body: str = "") -> bool:
         """Show it for a few seconds; False where this desktop shows none."""
+        with self._lock:
+            return self._show(summary, body)
+
+    def _show(self, summary: str, body: str) -> bool:
         # Only who shows notices pays for the bus.
         from jeepney import DBusAddress, new_method_call
         from jeepney.io.blocking import open_dbus_connection

@@ -52,7 +52,8 @@ def sheet_of(
     setup = profile.setup(in_use.get(profile.id, ""))
     name = f"{profile.id} {setup.name}"
     if profile.fair_play is FairPlay.NO_MACROS:
-        return Sheet(name, {})
+        # A sheet of its own, so that what still plays ends when the rule comes.
+        return Sheet(f"{name}, {FairPlay.NO_MACROS}", {})
     below = falling(profile, in_use, profiles)
     cells = {**fall_through(setup, below), **setup.cells}
     return Sheet.build(name, cells, plan_of, _layers(setup, below), profile.key_table())

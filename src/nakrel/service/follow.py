@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-import contextlib
 import logging
 import os
 from collections.abc import Callable, Iterable
+from functools import partial
 from typing import TypeVar
 
 import msgspec
@@ -49,6 +49,7 @@ class Follower:
         self._last_front = Front()
         self._last = Choice(EVERYDAY, "", 0)
         self._events: ProcessEvents | None = None
+        self._refused = False
         self._patient = False
         if windows:
             self._shown = self._ask(windows.shown, [])
@@ -58,11 +59,6 @@ class Follower:
     def sees_windows(self) -> bool:
         """Whether it is told which window is in front."""
         return self._windows is not None
-
-    @property
-    def told(self) -> bool:
-        """Whether the kernel tells of programs that start."""
-        return self._events is not None
 
     def set_profiles(self, profiles: Iterable[Profile], pinned: str) -> None:
         """Go by these profiles and this pin from now on, and decide anew."""
@@ -86,9 +82,12 @@ class Follower:
 
     def icons(self) -> dict[int, Icon]:
         """The pictures of the windows that there are, by process."""
-        pids = {pid for pid, _ in self._shown if pid}
-        found = {pid: self._ask(lambda pid=pid: self._windows.icon(pid), None) for pid in pids}  # type: ignore[misc, union-attr]
-        return {pid: icon for pid, icon in found.items() if icon}
+        found: dict[int, Icon] = {}
+        for pid in {pid for pid, _ in self._shown if pid}:
+            windows = self._windows
+            if windows and (icon := self._ask(partial(windows.icon, pid), None)):
+                found[pid] = icon
+        return found
 
     def running_profiles(self) -> tuple[str, ...]:
         """The profiles that have a linked program running."""
@@ -186,9 +185,13 @@ class Follower:
 
     def _listen(self, wanted: bool) -> None:
         """Have the kernel tell of programs that start, where it does."""
-        if wanted and self._events is None:
-            with contextlib.suppress(BackendUnavailable):
+        if wanted and self._events is None and not self._refused:
+            try:
                 self._events = ProcessEvents()
+            except BackendUnavailable:
+                # It won't while this process lives.
+                self._refused = True
+            else:
                 self._loop.watch(self._events, self._started)
         elif not wanted and self._events is not None:
             self._loop.at("starts", None, self._listen_again)
@@ -231,9 +234,12 @@ class Follower:
         return self._linked_now
 
     def _front(self) -> Front:
-        """What is in front; while nothing is (between two windows, on an empty desktop), what was."""
+        """What is in front; while nothing is (between two windows, on an empty desktop), what was, as long as its
+        window is there."""
         found = self._ask(self._windows.front, Front()) if self._windows else Front()
-        if found != Front():
+        last = self._last_front
+        there = any(last == (pid, shown.window_class if not pid else last.window_class) for pid, shown in self._shown)
+        if found != Front() or not there:
             self._last_front = found
         return self._last_front
 

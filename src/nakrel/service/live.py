@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import threading
 import time
 from typing import TYPE_CHECKING
 
@@ -92,11 +93,8 @@ class Live:
     def _tell(self, words: str, why: str) -> None:
         """Show a notice on the desktop, where that is wanted and not the window itself says it."""
         if self._service.settings.notices and not self._service.in_front:
-
-            def show() -> None:
-                self._notices.show(words, why)
-
-            self._service.worker.do(show, lambda error: None)
+            # On a thread of its own: a desktop that takes its time must not hold up a text that waits to be typed.
+            threading.Thread(target=self._notices.show, args=(words, why), daemon=True).start()
 
     # Which set-up
 
@@ -118,7 +116,8 @@ class Live:
         s.journal.add("switch", f"{found.name} plays as {setup}", why)
         if self.profile == profile:
             self._tell(f"{found.name} plays as {setup}", why)
-        if self.profile in (profile, EVERYDAY) or found.id == EVERYDAY:
+        # Cells may fall through to Everyday's.
+        if profile in (self.profile, EVERYDAY):
             s.refresh_sheet("set-up switched")
         s.status_changed()
 

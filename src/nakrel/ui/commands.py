@@ -250,21 +250,22 @@ def edit_setup(store: Store, profile: Profile, setup: str, words: str, change: C
     before = profile.setup(setup)
     try:
         after = change(before)
-        setups = tuple(after if each is before else each for each in profile.setups)
-        changed = profile if after == before else msgspec.structs.replace(profile, setups=setups)
     except DataError as error:
         return str(error)
-    _push(store, f"{words} in {profile.name}", Change(profile, changed))
-    return ""
+    return edit_setups(store, profile, words, tuple(after if each is before else each for each in profile.setups))
 
 
 def edit_setups(store: Store, profile: Profile, words: str, setups: tuple[SetUp, ...]) -> str:
     """Give the profile these set-ups; returns the reason where that is refused."""
+    return _change(store, profile, f"{words} in {profile.name}", setups=setups)
+
+
+def _change(store: Store, profile: Profile, words: str, **values: object) -> str:
     try:
-        after = msgspec.structs.replace(profile, setups=setups)
+        after = msgspec.structs.replace(profile, **values)
     except DataError as error:
         return str(error)
-    _push(store, f"{words} in {profile.name}", Change(profile, after))
+    _push(store, words, Change(profile, after))
     return ""
 
 
@@ -299,12 +300,7 @@ def attach(store: Store, profile: Profile, setup: str, code: str, macro: Macro, 
 
 def set_keys(store: Store, profile: Profile, keys: tuple[GameKey, ...], words: str = "game keys") -> str:
     """Give the profile these game keys; returns the reason where that is refused."""
-    try:
-        after = msgspec.structs.replace(profile, keys=keys)
-    except DataError as error:
-        return str(error)
-    _push(store, f"{words} of {profile.name}", Change(profile, after))
-    return ""
+    return _change(store, profile, f"{words} of {profile.name}", keys=keys)
 
 
 def rename_key(store: Store, profile: Profile, old: str, new: str) -> str:

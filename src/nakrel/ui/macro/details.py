@@ -153,10 +153,8 @@ class MacroDetails(QWidget):
             for _, _, code, cell in profile.cells()
             if isinstance(cell, RunMacro) and cell.macro == macro.id
         }
-        facts, places = (
-            self._facts,
-            [place for p in self._store.profiles.values() for place in self._attached(p, macro)],
-        )
+        facts = self._facts
+        places = [place for each in self._store.profiles.values() for place in self._attached(each, macro)]
         self._background.start(lambda: check_macro(macro, triggers, facts, places), self._show_findings)
 
     def _attached(self, profile: Profile, macro: Macro) -> list[Attached]:

@@ -39,7 +39,6 @@ class _Keys(HeadedModel):
     def __init__(self, store: Store, profile: str) -> None:
         super().__init__(("the game's name", "control", "used by"))
         self._store, self._profile = store, profile
-        self.refused = ""
 
     @property
     def profile(self) -> Profile | None:
@@ -85,19 +84,19 @@ class _Keys(HeadedModel):
         return ", ".join(words) or "nothing yet"
 
     def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
-        """Take what was typed; what can't be read leaves all as it is and its reason in `refused`."""
+        """Take what was typed; what can't be read leaves all as it is, and `told` gives its reason."""
         if self.profile is None or role != Qt.ItemDataRole.EditRole:
             return False
         key, text = self.keys[index.row()], str(value).strip()
         if index.column() == _NAME:
-            self.refused = commands.rename_key(self._store, self.profile, key.name, text) if text != key.name else ""
+            refused = commands.rename_key(self._store, self.profile, key.name, text) if text != key.name else ""
         else:
             try:
-                self.refused = self.bind(index.row(), read_control(text))
+                refused = self.bind(index.row(), read_control(text))
             except DataError as error:
-                self.refused = str(error)
-        self.told.emit(self.refused)
-        return not self.refused
+                refused = str(error)
+        self.told.emit(refused)
+        return not refused
 
     def bind(self, row: int, code: str) -> str:
         """The game has this key on another control; returns the reason where that is refused."""

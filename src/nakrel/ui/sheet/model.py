@@ -106,7 +106,9 @@ class SheetModel(HeadedModel):
         super().__init__(_HEADS)
         self._store, self._shown = store, shown
         self._device: Device | None = None
+        # As of the last refresh: a cell is asked for often.
         self._setup: SetUp | None = shown.setup
+        self._fallen: dict[str, Cell] = {}
         self._filter, self._only_changed = "", False
         self._rows: list[Row] = []
         self.pressed: set[str] = set()
@@ -141,6 +143,7 @@ class SheetModel(HeadedModel):
     def refresh(self) -> None:
         """Work the rows out anew."""
         self._setup = self._shown.setup
+        self._fallen = self._falling()
         rows = self._wanted()
         heads = (*_HEADS, *(layer.name for layer in self._layers()))
         if rows == self._rows and heads == self._heads:
@@ -273,7 +276,7 @@ class SheetModel(HeadedModel):
         own = self._device.controls if self._device else ()
         rows = [Row(CONTROLS[code].part, code) for code in own if code in CONTROLS]
         rows.sort(key=lambda row: _PARTS.index(row.part))
-        rows += [Row("away", code) for code in dict.fromkeys((*changed, *self._falling())) if code not in own]
+        rows += [Row("away", code) for code in dict.fromkeys((*changed, *self._fallen)) if code not in own]
         return [row for row in rows if self._passes(row, changed)]
 
     def _passes(self, row: Row, changed: list[str]) -> bool:
@@ -285,8 +288,8 @@ class SheetModel(HeadedModel):
         for layer in ("", *(each.name for each in self._layers())):
             if (cell := self._cells(layer).get(row.code)) is not None:
                 found += cell_words(self._store, cell)[1:]
-        if row.code in (falling := self._falling()):
-            found += cell_words(self._store, falling[row.code])[1:]
+        if row.code in self._fallen:
+            found += cell_words(self._store, self._fallen[row.code])[1:]
         return self._filter in " ".join(found).casefold()
 
     def _repaint(self) -> None:
@@ -329,7 +332,7 @@ class SheetModel(HeadedModel):
     def shown_in(self, code: str, layer: str) -> tuple[str, str, str, bool]:
         """A cell's glyph, words and addition, and whether it has nothing of its own."""
         cell = self._cells(layer).get(code)
-        fallen = None if cell or layer else self._falling().get(code)
+        fallen = None if cell or layer else self._fallen.get(code)
         glyph, words, soft = cell_words(self._store, cell or fallen)
         if layer and cell is None:
             words = "as without it"
