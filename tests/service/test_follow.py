@@ -1,0 +1,159 @@
+"""The follower on a loop, programs and windows that a test sets."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Iterator
+from typing import Any
+
+import pytest
+
+from nakrel.backends.protocols import BackendLost, Shown
+from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule
+from nakrel.core.programs import Choice, Front, Icon, Program
+from nakrel.service.follow import GONE_US, Follower
+
+EVERY = Profile(id=EVERYDAY, name="Everyday")
+KELP = Profile(id="kelp", name="Kelp", programs=(ProgramRule(MatchBy.WINDOW, "org.example.Kelp"),))
+KILN = Profile(id="kiln", name="Kiln", programs=(ProgramRule(MatchBy.NAME, "kiln"),))
+
+
+class FakeLoop:
+    """Keeps timers until a test lets them come."""
+
+    def __init__(self) -> None:
+        self.timers: dict[str, tuple[int, Callable[[], object]]] = {}
+
+    def watch(self, handle: Any, call: Callable[[], object]) -> None:
+        pass
+
+    def forget(self, handle: Any) -> None:
+        pass
+
+    def at(self, name: str, when_us: int | None, call: Callable[[], object], *, early_us: int = 0) -> None:
+        self.timers.pop(name, None)
+        if when_us is not None:
+            self.timers[name] = (when_us, call)
+
+    def come(self, name: str) -> None:
+        self.timers.pop(name)[1]()
+
+
+class FakePrograms:
+    def __init__(self) -> None:
+        self.programs: dict[int, Program] = {}
+        self.unsettled = False
+
+    def scan(self) -> bool:
+        return True
+
+    def look(self, pids: Collection[int]) -> bool:
+        return True
+
+    def watch(self, pids: Collection[int]) -> tuple[list[int], list[int]]:
+        return [], []
+
+    def close(self) -> None:
+        pass
+
+
+class FakeWindows:
+    def __init__(self) -> None:
+        self.active = Front()
+        self.all: list[tuple[int, Shown]] = []
+        self.gone = False
+
+    def fileno(self) -> int:
+        return -1
+
+    def changed(self) -> bool:
+        if self.gone:
+            raise BackendLost("gone")
+        return True
+
+    def front(self) -> Front:
+        return self.active
+
+    def shown(self) -> list[tuple[int, Shown]]:
+        return self.all
+
+    def icon(self, pid: int) -> Icon | None:
+        return None
+
+    def close(self) -> None:
+        pass
+
+
+class Scene:
+    def __init__(self) -> None:
+        self.loop, self.programs, self.windows = FakeLoop(), FakePrograms(), FakeWindows()
+        self.choices: list[Choice] = []
+        self.follower = Follower(self.loop, self.programs, self.windows, self.choices.append)  # type: ignore[arg-type]
+        self.follower.set_profiles((EVERY, KELP, KILN), "")
+
+    @property
+    def live(self) -> str:
+        return self.choices[-1].profile
+
+    def front(self, front: Front, *shown: tuple[int, Shown]) -> None:
+        self.windows.active, self.windows.all = front, list(shown)
+        self.follower._window_event()
+
+
+@pytest.fixture
+def scene() -> Iterator[Scene]:
+    made = Scene()
+    yield made
+    made.follower.close()
+
+
+WINDOW = (0, Shown("Kelp", "org.example.Kelp"))
+
+
+def test_a_window_without_a_process_counts_as_long_as_it_is_there(scene: Scene):
+    scene.front(Front(0, "org.example.Kelp"), WINDOW)
+    assert scene.live == "kelp"
+    # Nothing is in front for a moment, or the desktop itself is.
+    scene.front(Front(), WINDOW)
+    assert scene.live == "kelp"
+    assert "gone" not in scene.loop.timers
+    scene.front(Front())
+    scene.loop.come("gone")
+    assert scene.live == EVERYDAY
+
+
+def test_a_program_that_comes_back_in_time_was_never_gone(scene: Scene):
+    scene.programs.programs = {7: Program(7, "kiln")}
+    scene.follower._look()
+    assert scene.live == "kiln"
+    before = list(scene.choices)
+    scene.programs.programs = {}
+    scene.follower._look()
+    assert scene.choices == before
+    when_us, _ = scene.loop.timers["gone"]
+    assert when_us > GONE_US
+    scene.programs.programs = {8: Program(8, "kiln")}
+    scene.follower._look()
+    assert scene.live == "kiln"
+    assert "gone" not in scene.loop.timers
+    assert EVERYDAY not in [choice.profile for choice in scene.choices[1:]]
+
+
+def test_between_two_windows_the_game_stays(scene: Scene):
+    scene.programs.programs = {7: Program(7, "kiln", started_us=5), 9: Program(9, "kelp", started_us=9)}
+    kelp, kiln = (9, Shown("Kelp", "org.example.Kelp")), (7, Shown("Kiln", "kiln"))
+    scene.front(Front(7, "kiln"), kelp, kiln)
+    assert scene.live == "kiln"
+    scene.front(Front(), kelp, kiln)
+    assert scene.live == "kiln"
+    # Its window is closed though it runs on, so the one started last counts.
+    scene.front(Front(), kelp)
+    assert scene.live == "kelp"
+
+
+def test_without_word_of_windows_programs_are_followed(scene: Scene):
+    scene.programs.programs = {7: Program(7, "kiln")}
+    scene.windows.gone = True
+    scene.follower._window_event()
+    assert not scene.follower.sees_windows
+    scene.follower._look()
+    assert scene.live == "kiln"
