@@ -161,8 +161,8 @@ def test_a_cell_is_dragged_to_another_and_copied_with_ctrl(ui: Ui):
 
 def test_several_rows_are_cleared_as_one_edit(ui: Ui):
     shown(ui)
-    table, model = ui.window.sheet.table, ui.window.sheet.model
-    table.setCurrentIndex(model.index(model.row_of(THUMB_1), 2))
+    table = ui.window.sheet.table
+    ui.window.sheet.show_control(THUMB_1)
     for _ in range(3):
         QTest.keyClick(table, Qt.Key.Key_Down, Qt.KeyboardModifier.ShiftModifier)
     chosen = ui.window.sheet._chosen_codes()
@@ -249,3 +249,12 @@ def test_a_pin_outlives_a_change_of_the_look(ui: Ui):
     ui.wait(lambda: not ui.store._unsent, "the look to be saved")
     assert ui.store.status.pinned == "tidewardens"
     ui.window.set_look("light")
+
+
+def test_the_row_whose_details_are_shown_is_the_selected_one(ui: Ui):
+    shown(ui)
+    table = ui.window.sheet.table
+    assert ui.window.shown.control
+    assert ui.window.sheet._chosen_codes() == [ui.window.shown.control]
+    QTest.keyClick(table, Qt.Key.Key_Down)
+    assert ui.window.sheet._chosen_codes() == [ui.window.shown.control]

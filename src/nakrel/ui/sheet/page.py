@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPoint, Qt
-from PyQt6.QtGui import QKeyEvent, QKeySequence, QResizeEvent
+from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPoint, Qt
+from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import QAbstractItemView, QCheckBox, QHBoxLayout, QLineEdit, QMenu, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
@@ -12,7 +12,7 @@ from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.controls import label as control_label
 from nakrel.core.profile import FairPlay
 from nakrel.ui import commands
-from nakrel.ui.sheet.model import CODE, SheetModel, cell_words
+from nakrel.ui.sheet.model import CODE, PLAIN, SheetModel, cell_words
 from nakrel.ui.sheet.setups import SetUps
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
@@ -35,6 +35,19 @@ class _SheetTable(Table):
         self.setDefaultDropAction(Qt.DropAction.MoveAction)
         self.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
         self.setDropIndicatorShown(True)
+
+    def focusInEvent(self, event: QFocusEvent | None) -> None:
+        """Select the row whose details are shown: a list of several marks it and selects none by itself."""
+        super().focusInEvent(event)
+        chosen, model = self.selectionModel(), self.model()
+        if chosen and model and model.rowCount() and not chosen.hasSelection():
+            self.choose(model.index(max(0, self.currentIndex().row()), PLAIN))
+
+    def choose(self, index: QModelIndex) -> None:
+        """Make this cell the current one and its row the only one selected, whatever keys are held."""
+        if chosen := self.selectionModel():
+            flags = QItemSelectionModel.SelectionFlag
+            chosen.setCurrentIndex(index, flags.ClearAndSelect | flags.Rows)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         """Handle the sheet's own keys."""
@@ -249,7 +262,7 @@ class SheetPage(QWidget):
         row, current = self.model.row_of(self._shown.control), self.table.currentIndex()
         column = self.model.column_of(self._shown.layer)
         if row >= 0 and (row != current.row() or self.model.layer_of(current.column()) != self._shown.layer):
-            self.table.setCurrentIndex(self.model.index(row, column))
+            self.table.choose(self.model.index(row, column))
         if row >= 0:
             self.table.scrollTo(self.model.index(row, column))
 

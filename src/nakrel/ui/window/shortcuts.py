@@ -16,7 +16,7 @@ _IN_LISTS = (
     ("Delete", "delete, or give the control back to the device"),
     ("F2", "rename; in steps, type the step anew"),
     ("Alt+Up, Alt+Down", "move steps"),
-    ("Ctrl+C, Ctrl+X, Ctrl+V", "copy, cut and paste steps, as text"),
+    ("Ctrl+C, Ctrl+X, Ctrl+V", "copy, cut and paste steps (as text), and cells of the sheet"),
     ("Ctrl+Space in the notation", "complete"),
     ("a figure in a step's row", "type its time"),
     ("a letter on the sheet", "search"),
