@@ -10,11 +10,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from nakrel.core.edits import make_safe
 from nakrel.core.frames import (
     PHASES,
     check,
     in_order,
-    make_safe,
     over_holds,
     over_rates,
     presses_of,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from nakrel.core import notation
@@ -231,6 +231,27 @@ def test_a_timeline_after_an_edit_is_the_one_made_anew(old: list[Step], new: lis
     for name in ("starts_us", "spans", "unsure", "controls", "zones", "length_us", "size"):
         assert getattr(fresh, name) == getattr(carried, name), name
     assert list(fresh.rows()) == list(carried.rows())
+    assert numbers(fresh) == numbers(carried)
+    first_other, before_end, end = carried.replaced(before)
+    assert list(before.rows())[:first_other] == list(fresh.rows())[:first_other]
+    assert [row.step for row in list(before.rows())[before_end:]] == [row.step for row in list(fresh.rows())[end:]]
+
+
+def numbers(line: Timeline) -> list[int]:
+    return [line.number(row) for row in range(line.size)]
+
+
+@given(st.integers(0, 1_400), st.integers(0, 3), st.lists(steps(three, holds), max_size=2))
+@settings(max_examples=40, deadline=None)
+def test_the_same_far_inside_a_long_one(at: int, gone: int, new: list[Step]):
+    old = [Tap(control=three[n // 400 % 3], hold_us=n) if n % 2 else Wait(wait_us=n) for n in range(1_400)]
+    before = lay_out(Macro(id="m", name="M", loop=tuple(old)))
+    numbers(before)
+    edited = Macro(id="m", name="M", loop=(*old[:at], *new, *old[at + gone :]))
+    fresh, carried = lay_out(edited), lay_out(edited, before)
+    assert numbers(fresh) == numbers(carried)
+    assert fresh.starts_us == carried.starts_us
+    assert fresh.controls == carried.controls
 
 
 def test_a_stretch_of_a_long_macro_shows_the_same_spans_as_the_whole():

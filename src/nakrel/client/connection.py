@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import os
 import select
 import socket
@@ -37,6 +38,9 @@ class ServiceRefused(ClientError):
     """The service refused the request and changed nothing."""
 
 
+# How long the end of a connection may wait for the service to take the last requests.
+_LAST_S = 5.0
+
 _encoder = msgspec.json.Encoder()
 _answers = msgspec.json.Decoder(Answer)
 _notes = msgspec.json.Decoder(Note)
@@ -48,6 +52,7 @@ class Connection:
     def __init__(self, sock: socket.socket) -> None:
         self._sock = sock
         self._buffer = bytearray()
+        self._out = bytearray()
         self._number = 0
         self._waiting: dict[int, Callable[[AnswerBody], None]] = {}
         self.on_notice: Callable[[Notice], None] = lambda notice: None
@@ -74,13 +79,29 @@ class Connection:
         return self._sock.fileno()
 
     def send(self, body: Body, answered: Callable[[AnswerBody], None] = lambda answer: None) -> None:
-        """Send a request; its answer, `Refused` included, goes to `answered`. Raises `ServiceGone`."""
+        """Send a request; its answer, `Refused` included, goes to `answered`. Raises `ServiceGone`.
+
+        It never waits: what the service doesn't take at once is kept for `flush`.
+        """
         self._number += 1
         self._waiting[self._number] = answered
-        try:
-            self._sock.sendall(_encoder.encode(Request(self._number, body)) + b"\n")
-        except OSError as error:
-            raise ServiceGone(f"the service is gone: {error.strerror}") from None
+        self._out += _encoder.encode(Request(self._number, body)) + b"\n"
+        self.flush()
+
+    @property
+    def keeps(self) -> bool:
+        """Whether something waits to be sent: call `flush` when the socket can be written to."""
+        return bool(self._out)
+
+    def flush(self) -> None:
+        """Send of what waits as much as the service takes. Raises `ServiceGone`."""
+        while self._out:
+            try:
+                del self._out[: self._sock.send(self._out, socket.MSG_DONTWAIT)]
+            except BlockingIOError:
+                return
+            except OSError as error:
+                raise ServiceGone(f"the service is gone: {error.strerror}") from None
 
     def call(self, body: Body, limit_s: float = 10.0) -> AnswerBody:
         """Send a request and wait for its answer.
@@ -92,9 +113,12 @@ class Connection:
         end = time.monotonic() + limit_s
         while not answers:
             left = end - time.monotonic()
-            if left <= 0 or not select.select([self._sock], [], [], left)[0]:
+            ready = select.select([self._sock], [self._sock] if self._out else [], [], max(0.0, left))
+            if left <= 0 or not (ready[0] or ready[1]):
                 raise ServiceGone(f"the service did not answer within {limit_s:g} s")
-            self.receive()
+            self.flush()
+            if ready[0]:
+                self.receive()
         if isinstance(answers[0], Refused):
             raise ServiceRefused(answers[0].error)
         return answers[0]
@@ -116,7 +140,11 @@ class Connection:
             self._take(line)
 
     def close(self) -> None:
-        """Close the socket."""
+        """Send what waits, for a few seconds at most, and close the socket."""
+        if self._out:
+            with contextlib.suppress(OSError):
+                self._sock.settimeout(_LAST_S)
+                self._sock.sendall(self._out)
         self._sock.close()
 
     def _take(self, line: bytes) -> None:

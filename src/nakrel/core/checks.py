@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Collection, Iterable, Mapping
+from collections.abc import Collection, Iterable, Mapping
 from typing import NamedTuple
 
 from nakrel.core.controls import GAME, OTHERS, Kind, label
@@ -51,12 +51,12 @@ class Finding(NamedTuple):
 
 
 class Facts(NamedTuple):
-    """What checks may know of this machine. Each is a question with the answer '' where all is well or nobody knows:
-    what is wrong with a text to be typed, with a program to be opened, with the name of a secret."""
+    """What checks may know of this machine: what is wrong with texts to be typed, with programs to be opened, and with
+    the names of secrets. One that isn't there is fine, or nobody knows."""
 
-    text: Callable[[str], str] = lambda text: ""
-    program: Callable[[str], str] = lambda program: ""
-    secret: Callable[[str], str] = lambda name: ""
+    texts: Mapping[str, str] = {}
+    programs: Mapping[str, str] = {}
+    secrets: Mapping[str, str] = {}
     # The screen's width and height in pixels, None where nobody knows.
     screen: tuple[int, int] | None = None
 
@@ -222,11 +222,11 @@ def _against(at: int, step: Line, facts: Facts) -> Iterable[Finding]:
     wrong = ""
     match step:
         case Text(secret=""):
-            wrong = facts.text(step.text)
+            wrong = facts.texts.get(step.text, "")
         case Text(secret=secret):
-            wrong = facts.secret(secret)
+            wrong = facts.secrets.get(secret, "")
         case Open(command=command):
-            wrong = facts.program(command[0])
+            wrong = facts.programs.get(command[0], "")
         case Pointer(x=int() as x, y=int() as y, whence=whence, size=size) if whence is not Whence.POINTER:
             width, height = size or (facts.screen if whence is Whence.SCREEN else None) or (x + 1, y + 1)
             if x < 0 or y < 0 or x >= width or y >= height:

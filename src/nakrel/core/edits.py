@@ -14,7 +14,7 @@ from typing import Any, NamedTuple
 import msgspec
 
 from nakrel.core.controls import Kind, control
-from nakrel.core.macro import Macro, Section
+from nakrel.core.macro import Macro, Mode, Section
 from nakrel.core.steps import (
     Block,
     Chord,
@@ -33,6 +33,7 @@ from nakrel.core.steps import (
     Wheel,
     branches,
     length_us,
+    walk,
 )
 from nakrel.core.units import MAX_WAIT_US
 
@@ -43,6 +44,7 @@ __all__ = [
     "delete",
     "duplicate",
     "insert",
+    "make_safe",
     "move",
     "place_after",
     "rebind",
@@ -479,3 +481,18 @@ def _with_lists(block: Step, lists: Sequence[tuple[Step, ...]]) -> Step:
 
 def _with(macro: Macro, section: Section, steps: tuple[Step, ...]) -> Macro:
     return msgspec.structs.replace(macro, **{section.value: steps})
+
+
+def make_safe(macro: Macro, least_us: int) -> Macro:
+    """The macro with every hold, wait and pause made at least so long, and nothing made shorter.
+
+    A loop that begins and ends with a press of the same control, without a pause between its runs, gets one.
+    """
+    every = range(len(rows(macro)))
+    safe = retime(macro, every, lambda micros: max(micros, least_us))
+    ends = [step for step in safe.loop if not step.off]
+    waits = bool(ends) and (isinstance(ends[0], Wait) or isinstance(ends[-1], Wait))
+    repeats = safe.play.mode is not Mode.SINGLE and any(isinstance(step, Tap | Chord) for step in walk(safe.loop))
+    if repeats and not waits and safe.play.pause_us < least_us:
+        safe = msgspec.structs.replace(safe, play=msgspec.structs.replace(safe.play, pause_us=least_us))
+    return safe

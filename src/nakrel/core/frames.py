@@ -14,17 +14,14 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import NamedTuple
 
-import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
-from nakrel.core import edits
 from nakrel.core.macro import Macro, Mode
 from nakrel.core.simulate import plan
-from nakrel.core.steps import Chord, Tap, Wait, walk
 from nakrel.core.units import FRAME_RATES
 
-__all__ = ["Seen", "check", "in_order", "make_safe", "over_holds", "over_rates", "presses_of", "safe_us", "with_hold"]
+__all__ = ["Seen", "check", "in_order", "over_holds", "over_rates", "presses_of", "safe_us", "with_hold"]
 
 # Phases of the frame clock that are tried, evenly over one frame.
 PHASES = 256
@@ -129,21 +126,6 @@ def safe_us(fps: float, jitter_us: float) -> int:
     """The shortest hold, and the shortest gap, that such a game can't miss: a frame, and room for the jitter of both
     edges. In microseconds, rounded up."""
     return int(np.ceil(1_000_000 / fps + ROOM * jitter_us))
-
-
-def make_safe(macro: Macro, least_us: int) -> Macro:
-    """The macro with every hold, wait and pause made at least so long, and nothing made shorter.
-
-    A loop that begins and ends with a press of the same control, without a pause between its runs, gets one.
-    """
-    rows = range(len(edits.rows(macro)))
-    safe = edits.retime(macro, rows, lambda micros: max(micros, least_us))
-    ends = [step for step in safe.loop if not step.off]
-    waits = bool(ends) and (isinstance(ends[0], Wait) or isinstance(ends[-1], Wait))
-    repeats = safe.play.mode is not Mode.SINGLE and any(isinstance(step, Tap | Chord) for step in walk(safe.loop))
-    if repeats and not waits and safe.play.pause_us < least_us:
-        safe = msgspec.structs.replace(safe, play=msgspec.structs.replace(safe.play, pause_us=least_us))
-    return safe
 
 
 def over_rates(

@@ -8,10 +8,10 @@ work on as a short one.
 from __future__ import annotations
 
 from bisect import bisect_left, bisect_right
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from functools import cached_property
-from itertools import accumulate, chain, islice
-from operator import indexOf, is_, itemgetter
+from itertools import accumulate
+from operator import itemgetter
 from typing import Any, NamedTuple
 
 from nakrel.core.controls import OPEN, POINTER, TEXT
@@ -52,6 +52,8 @@ MOST_REPEATS = 2_000
 MOST_MARKS = 20_000
 # Which controls are down is remembered once in so many pieces.
 _EVERY = 256
+# Macros are compared in stretches of at most so many steps.
+_STRETCH = 1024
 OTHERS_BY_STEP: dict[type, str] = {Pointer: POINTER, Text: TEXT, Open: OPEN}
 
 
@@ -115,13 +117,18 @@ class Timeline:
     def __init__(self, macro: Macro, before: Timeline | None = None) -> None:
         self.macro = macro
         self._steps = (*macro.lead_in, *macro.loop, *macro.lead_out)
-        same, same_end = _shared(before._steps, self._steps) if before else (0, 0)
+        # The steps that these were compared with last, and how many are the same at the beginning and at the end.
+        self._compared: tuple[tuple[Step, ...], int, int] = (), 0, 0
+        same, same_end = self._shared(before) if before else (0, 0)
         old: list[_Piece] = before._pieces if before else []
         gone = old[same : len(old) - same_end]
         made = [_piece(step) for step in self._steps[same : len(self._steps) - same_end]]
         self._pieces: list[_Piece] = [*old[:same], *made, *old[len(old) - same_end :]]
-        # How many pieces go by formulas.
+        # How many pieces go by formulas, and how many have more rows than one.
         self._loose: int = (before._loose if before else 0) + _loose(made) - _loose(gone)
+        self._blocks: int = (before._blocks if before else 0) + _blocks(made) - _blocks(gone)
+        # What is known of the rows' numbers, and of what is down, before some pieces.
+        self._numbers: dict[int, int] = {}
         self._down: dict[int, dict[str, tuple[int, int]]] = {}
         if self._loose:
             # What a formula gives goes by all that was set before it.
@@ -130,13 +137,15 @@ class Timeline:
             self._pieces = [piece if piece.fixed else _piece(step, scope) for step, piece in again]
             before, same, made = None, 0, self._pieces
         elif before:
+            self._numbers = {at: number for at, number in before._numbers.items() if at <= same}
             self._down = {at: down for at, down in before._down.items() if at <= same}
-            if [piece.controls for piece in made] == [piece.controls for piece in gone]:
-                # Worked out from the same pieces, so it needn't be again.
-                self.controls = before.controls
+            self.first_uses = self._first_uses(before, same, made, same_end)
         self._times: list[int] = _sums("length_us", before._times if before else None, same, made, same_end)
-        self._first_rows: list[int] = _sums("rows", before._first_rows if before else None, same, made, same_end)
-        self._numbers: list[int] = _sums("numbered", before._numbers if before else None, same, made, same_end)
+        # Without blocks there is a row a piece.
+        self._first_rows: Sequence[int] = range(len(self._pieces) + 1)
+        if self._blocks:
+            known = list(before._first_rows) if before else None
+            self._first_rows = _sums("rows", known, same, made, same_end)
         self._opened: dict[int, list[Row]] = {}
         self._known: dict[int, Row] = {}
 
@@ -196,7 +205,19 @@ class Timeline:
         """The row's number as people count steps: waits, notes and branches are not counted."""
         piece = self._piece_of(row)
         numbered = (not isinstance(self.row(each).step, UNNUMBERED) for each in range(self._first_rows[piece], row + 1))
-        return self._numbers[piece] + sum(numbered)
+        return self._number_before(piece) + sum(numbered)
+
+    def _number_before(self, piece: int) -> int:
+        """How many numbered rows there are before a piece."""
+        known = piece // _EVERY * _EVERY
+        while known and known not in self._numbers:
+            known -= _EVERY
+        number = self._numbers.get(known, 0)
+        for at in range(known, piece):
+            if at % _EVERY == 0:
+                self._numbers[at] = number
+            number += self._pieces[at].numbered
+        return number
 
     def start_us(self, row: int) -> int:
         """When the row's step starts."""
@@ -217,7 +238,7 @@ class Timeline:
     def replaced(self, before: Timeline) -> tuple[int, int, int]:
         """The first row that may differ from those of another timeline, and in that one and in this the row from which
         on all are the same again, but for when they start and their numbers."""
-        same, same_end = _shared(before._steps, self._steps)
+        same, same_end = self._shared(before)
         if self._loose or before._loose:
             return 0, before.size, self.size
         return self._first_rows[same], before._first_rows[-1 - same_end], self._first_rows[-1 - same_end]
@@ -225,7 +246,7 @@ class Timeline:
     def changed_from(self, before: Timeline) -> tuple[int, int]:
         """The first and the last row that may differ from those of another timeline with as many rows, but for when
         they start."""
-        same, same_end = _shared(before._steps, self._steps)
+        same, same_end = self._shared(before)
         if self._loose or before._loose or self._sections != before._sections:
             return 0, self.size - 1
         first, last = self._first_rows[min(same, len(self._pieces) - 1)], self._first_rows[-1 - same_end] - 1
@@ -234,6 +255,11 @@ class Timeline:
     @property
     def _sections(self) -> list[int]:
         return [len(self.macro.section(section)) for section in Section]
+
+    def _shared(self, before: Timeline) -> tuple[int, int]:
+        if self._compared[0] is not before._steps:
+            self._compared = before._steps, *_shared(before._steps, self._steps)
+        return self._compared[1:]
 
     def _piece_of(self, row: int) -> int:
         return bisect_right(self._first_rows, row) - 1
@@ -259,10 +285,38 @@ class Timeline:
                 at += size
         return found
 
-    @cached_property
+    @property
     def controls(self) -> list[str]:
         """What has a trace, in the order of first use."""
-        return list(dict.fromkeys(chain.from_iterable(map(_field("controls"), self._pieces))))
+        return list(self.first_uses)
+
+    @cached_property
+    def first_uses(self) -> dict[str, int]:
+        """What has a trace, with the piece that uses it first, in their order."""
+        return self._uses(range(len(self._pieces)))
+
+    def _uses(self, pieces: Iterable[int]) -> dict[str, int]:
+        found: dict[str, int] = {}
+        for at in pieces:
+            for control in self._pieces[at].controls:
+                found.setdefault(control, at)
+        return found
+
+    def _first_uses(self, before: Timeline, same: int, made: list[_Piece], same_end: int) -> dict[str, int]:
+        """The first uses as they come out of those before an edit, which made these pieces after `same` others."""
+        old_end, shift = len(before._pieces) - same_end, len(self._pieces) - len(before._pieces)
+        uses = before.first_uses
+        found = {control: at for control, at in uses.items() if at < same}
+        new = self._uses(range(same, same + len(made)))
+        gone = {control for control, at in uses.items() if same <= at < old_end} - new.keys()
+        later = {control: at + shift for control, at in uses.items() if at >= old_end}
+        for control in gone:
+            holders = (at for at in range(same + len(made), len(self._pieces)) if control in self._pieces[at].controls)
+            if (at := next(holders, None)) is not None:
+                later[control] = at
+        for control, at in (*new.items(), *self._uses(sorted({*later.values()})).items()):
+            found.setdefault(control, at)
+        return found
 
     @cached_property
     def starts_us(self) -> list[int]:
@@ -362,19 +416,31 @@ def lay_out(macro: Macro, before: Timeline | None = None) -> Timeline:
 
 
 def _shared(old: tuple[Step, ...], new: tuple[Step, ...]) -> tuple[int, int]:
-    """How many steps are the same objects at the beginning and, after those, at the end."""
+    """How many steps are the same at the beginning and, after those, at the end."""
     most = min(len(old), len(new))
-    first = _same(old, new, most)
-    return first, _same(reversed(old), reversed(new), most - first)
+    first = _same(most, lambda at, end: old[at:end] == new[at:end])
+    size, new_size = len(old), len(new)
+
+    def alike(at: int, end: int) -> bool:
+        return old[size - end : size - at] == new[new_size - end : new_size - at]
+
+    return first, _same(most - first, alike)
 
 
-def _same(old: Iterable[Step], new: Iterable[Step], most: int) -> int:
-    """How many of the first `most` are the same."""
-    alike = map(is_, islice(old, most), new)
-    try:
-        return indexOf(alike, False)
-    except ValueError:
-        return most
+def _same(most: int, alike: Callable[[int, int], bool]) -> int:
+    """How many of the first `most` are the same: `alike` tells it of a stretch. Long stretches first, since comparing
+    one takes next to no time."""
+    at, stretch = 0, _STRETCH
+    while at < most and stretch:
+        if alike(at, min(most, at + stretch)):
+            at += stretch
+        else:
+            stretch //= 4
+    return min(at, most)
+
+
+def _blocks(pieces: list[_Piece]) -> int:
+    return sum(piece.rows > 1 for piece in pieces)
 
 
 def _loose(pieces: list[_Piece]) -> int:

@@ -64,6 +64,7 @@ class Store(QObject):
         self._connect = connect
         self._connection: Connection | None = None
         self._notifier: QSocketNotifier | None = None
+        self._writable: QSocketNotifier | None = None
         self._pending: Counter[tuple[str, str]] = Counter()
         # Edits without an answer yet, and those of them that haven't gone out.
         self._unsent: dict[tuple[str, str], m.Body] = {}
@@ -101,6 +102,9 @@ class Store(QObject):
             self._take(connection.call(request))
         self._notifier = QSocketNotifier(connection.fileno(), QSocketNotifier.Type.Read, self)  # type: ignore[call-overload]
         self._notifier.activated.connect(self._readable)
+        self._writable = QSocketNotifier(connection.fileno(), QSocketNotifier.Type.Write, self)  # type: ignore[call-overload]
+        self._writable.setEnabled(False)
+        self._writable.activated.connect(self._flush)
         self.library_changed.emit()
         self.settings_changed.emit()
         self.set_front(self._front)
@@ -110,9 +114,10 @@ class Store(QObject):
     def close(self) -> None:
         """Disconnect; the service goes on."""
         self._send()
-        if self._notifier:
-            self._notifier.setEnabled(False)
-            self._notifier = None
+        for notifier in (self._notifier, self._writable):
+            if notifier:
+                notifier.setEnabled(False)
+        self._notifier = self._writable = None
         if self._connection:
             self._connection.close()
             self._connection = None
@@ -130,6 +135,22 @@ class Store(QObject):
             self._connection.send(body, _unless_gone(answered or self._shown_if_refused))
         except ServiceGone:
             self._gone()
+        else:
+            self._flush_later()
+
+    def _flush_later(self) -> None:
+        """What the service doesn't take at once, such as a long macro, goes when it does: the window never waits."""
+        if self._writable and self._connection:
+            self._writable.setEnabled(self._connection.keeps)
+
+    def _flush(self) -> None:
+        try:
+            if self._connection:
+                self._connection.flush()
+        except ServiceGone:
+            self._gone()
+        else:
+            self._flush_later()
 
     # Names
 

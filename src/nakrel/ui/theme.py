@@ -19,6 +19,7 @@ __all__ = [
     "TITLE_PX",
     "Palette",
     "apply",
+    "colour",
     "font",
     "hue",
     "load_fonts",
@@ -93,6 +94,16 @@ _current = DAY
 def palette() -> Palette:
     """The palette in use."""
     return _current
+
+
+@cache
+def _parsed(colour: str) -> QColor:
+    return QColor(colour)
+
+
+def colour(name: str) -> QColor:
+    """A colour of the palette in use, by its name there; don't change it."""
+    return _parsed(getattr(_current, name))
 
 
 def hue(code: str) -> QColor:

@@ -11,13 +11,13 @@ from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import messages as m
 from nakrel.core.cells import RunMacro
-from nakrel.core.checks import NO_FACTS, Attached, Facts, Finding, check_macro
+from nakrel.core.checks import NO_FACTS, Attached, Facts, Finding
 from nakrel.core.controls import label as control_label
 from nakrel.core.macro import Macro, Mode, Play, Section
 from nakrel.core.profile import Profile
 from nakrel.core.steps import Open, Pointer, Text, walk
 from nakrel.core.units import format_ms, format_rate
-from nakrel.ui import commands
+from nakrel.ui import apart, commands
 from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.macro.frame_check import FrameCheck
 from nakrel.ui.macro.last_run import LastRun
@@ -153,9 +153,9 @@ class MacroDetails(QWidget):
             for _, _, code, cell in profile.cells()
             if isinstance(cell, RunMacro) and cell.macro == macro.id
         }
-        facts = self._facts
         places = [place for each in self._store.profiles.values() for place in self._attached(each, macro)]
-        self._background.start(lambda: check_macro(macro, triggers, facts, places), self._show_findings)
+        job = apart.LookForSlips(macro, tuple(triggers), self._facts, tuple(places))
+        self._background.start(lambda: apart.ask(job, tuple[Finding, ...]), self._show_findings)
 
     def _attached(self, profile: Profile, macro: Macro) -> list[Attached]:
         """The profile's attachments of the macro, each way to play once."""
@@ -200,12 +200,7 @@ class MacroDetails(QWidget):
         def answered(answer: m.AnswerBody) -> None:
             if isinstance(answer, m.Facts):
                 self._asked = asked
-                self._facts = Facts(
-                    lambda text: answer.texts.get(text, ""),
-                    lambda program: answer.programs.get(program, ""),
-                    lambda name: answer.secrets.get(name, ""),
-                    answer.screen,
-                )
+                self._facts = Facts(answer.texts, answer.programs, answer.secrets, answer.screen)
             self.show_checks()
 
         self._store.ask(asked, answered)

@@ -2,45 +2,22 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING, NamedTuple
-
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
 from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from nakrel.core.errors import DataError
+from nakrel.core.edits import make_safe
+from nakrel.core.frame_answer import IN_ORDER, JITTER_US, FrameAnswer
 from nakrel.core.macro import Macro
-from nakrel.core.units import FRAME_RATES, format_ms, format_rate
-from nakrel.ui import commands
+from nakrel.core.units import FRAME_RATES, format_ms
+from nakrel.ui import apart, commands
 from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.ui.widgets.basics import Segments, button, choice, label
 
-if TYPE_CHECKING:
-    from nakrel.core.frames import Seen
-
 __all__ = ["FrameCheck"]
-
-# A quiet machine's timing: what the benchmark shows at its 99th percentile is a tenth of this.
-JITTER_US = 200.0
-# From this share on it is said to be all.
-_ALL = 0.9995
-# The holds that are tried, as parts of a frame.
-_HOLDS = tuple((n + 1) / 16 for n in range(32))
-IN_ORDER = 0
-
-
-class _Result(NamedTuple):
-    """What was worked out: words, the safe macro, and the plot's points (x, share seen)."""
-
-    answer: str
-    advice: str = ""
-    safe: Macro | None = None
-    points: tuple[tuple[float, float], ...] = ()
-    mark: float | None = None
-    against: str = ""
 
 
 class _Plot(QWidget):
@@ -48,7 +25,7 @@ class _Plot(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.result = _Result("")
+        self.result = FrameAnswer("")
         self.setFixedHeight(84)
 
     def sizeHint(self) -> QSize:
@@ -104,14 +81,14 @@ class _Plot(QWidget):
 class FrameCheck(QWidget):
     """Answers two questions: how many of my presses does a game at F frames see? What is the fastest safe timing?
 
-    It is worked out on another thread; what has been asked meanwhile is worked out anew.
+    It is worked out beside the window; what has been asked meanwhile is worked out anew.
     """
 
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
         self._store, self._shown = store, shown
         self._macro: Macro | None = None
-        self._safe: Macro | None = None
+        self._least_us: int | None = None
         self._background = Background(self)
         self._measured_us: float | None = None
         self.rate = choice("Frames a second")
@@ -179,12 +156,11 @@ class FrameCheck(QWidget):
 
     def refresh(self) -> None:
         """Work it out anew."""
-        macro, jitter_us = self._macro, self.jitter_us
-        fps, against = float(self.rate.currentData()), self._against
-        self._background.start(lambda: _work_out(macro, fps, jitter_us, against), self._take)
+        job = apart.CheckFrames(self._macro, float(self.rate.currentData()), self.jitter_us, self._against)
+        self._background.start(lambda: apart.ask(job, FrameAnswer), self._take)
 
-    def _take(self, result: _Result) -> None:
-        self._safe = result.safe
+    def _take(self, result: FrameAnswer) -> None:
+        self._least_us = result.least_us
         self.plot.result = result
         self.plot.setAccessibleName(f"Presses seen against {'frame rate' if result.against == 'rate' else 'hold'}")
         self.plot.update()
@@ -195,54 +171,9 @@ class FrameCheck(QWidget):
         for part in (self.plot, self.against, self.jitter):
             part.setVisible(bool(result.points))
         self.advice.setVisible(bool(result.advice))
-        self.use_button.setVisible(result.safe is not None)
+        self.use_button.setVisible(result.least_us is not None)
 
     def _use(self) -> None:
-        if self._safe is not None:
-            commands.edit_macro(self._store, f"timing of {self._safe.name} for its game", self._safe)
-
-
-def _work_out(macro: Macro | None, fps: float, jitter_us: float, against: str) -> _Result:
-    """Answer the questions; called on another thread."""
-    # Not when the window opens: NumPy takes a tenth of a second to load.
-    from nakrel.core import frames
-
-    try:
-        presses, length_us = frames.presses_of(macro) if macro else ({}, 0.0)
-    except DataError as error:
-        return _Result(str(error))
-    if macro is None or not presses:
-        return _Result("There is no press in it that a game could see.")
-    if fps == IN_ORDER:
-        seen = frames.in_order(presses, length_us)
-        words = f"A game that takes events in order sees all of the presses, {seen.per_second:.1f} a second."
-        return _Result(words)
-    found = frames.over_rates(presses, length_us, jitter_us)
-    mine = next(seen for seen in found if seen.fps == fps)
-    if against == "hold":
-        holds = [part * 1_000_000 / fps for part in _HOLDS]
-        over = frames.over_holds(presses, length_us, fps, jitter_us, holds)
-        points = tuple((hold_us, seen.seen) for hold_us, seen in zip(holds, over, strict=True))
-        mark: float | None = min(float((spans[:, 1] - spans[:, 0]).min()) for spans in presses.values())
-    else:
-        points, mark = tuple((seen.fps, seen.seen) for seen in found), fps
-    if mine.seen >= _ALL:
-        return _Result(_answer(mine), "Such a game can't miss any of them.", None, points, mark, against)
-    least_us = frames.safe_us(fps, jitter_us)
-    safe = frames.make_safe(macro, least_us)
-    each = f"{format_ms(least_us)} ms down, {format_ms(least_us)} ms up, {format_rate(2 * least_us)} a control"
-    advice = f"Fastest timing that none is lost of: {each}."
-    return _Result(_answer(mine), advice, safe if safe != macro else None, points, mark, against)
-
-
-def _answer(seen: Seen) -> str:
-    parts = [f"A game at {seen.fps:g} frames sees {_percent(seen.seen)} of the presses, {seen.per_second:.1f} a second"]
-    parts += [f"{_percent(seen.merged)} are merged with the one before"] if seen.merged > 0.0005 else []
-    parts += [f"{_percent(seen.lost)} are lost"] if seen.lost > 0.0005 else []
-    return "; ".join(parts) + "."
-
-
-def _percent(share: float) -> str:
-    if share >= _ALL:
-        return "all"
-    return f"{share * 100:.1f} %" if share < 0.01 or share > 0.99 else f"{share * 100:.0f} %"
+        if self._macro is not None and self._least_us is not None:
+            safe = make_safe(self._macro, self._least_us)
+            commands.edit_macro(self._store, f"timing of {safe.name} for its game", safe)

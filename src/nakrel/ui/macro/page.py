@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from itertools import groupby
 
 import msgspec
-from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPoint, Qt
+from PyQt6.QtCore import QItemSelection, QItemSelectionModel, QModelIndex, QPoint, Qt
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QApplication, QHBoxLayout, QMenu, QVBoxLayout, QWidget
 
@@ -23,7 +24,7 @@ from nakrel.ui.macro.exchange import Exchange
 from nakrel.ui.macro.notation_view import NotationView
 from nakrel.ui.macro.recording import RecordingBar
 from nakrel.ui.macro.screen_places import ScreenPlaces
-from nakrel.ui.macro.steps_model import SECTION_WORDS, TIME, WHAT, StepsModel
+from nakrel.ui.macro.steps_model import REMARK, SECTION_WORDS, TIME, WHAT, StepsModel
 from nakrel.ui.macro.steps_table import StepsTable
 from nakrel.ui.macro.timing import TimingRow
 from nakrel.ui.shown import Shown
@@ -356,9 +357,12 @@ class MacroPage(QWidget):
         flags = QItemSelectionModel.SelectionFlag
         row, column = place or (rows[0], TIME)
         chosen.setCurrentIndex(self.model.index(min(row, self.model.rowCount() - 1), column), flags.NoUpdate)
-        chosen.clearSelection()
-        for row in rows:
-            chosen.select(self.model.index(row, 0), flags.Select | flags.Rows)
+        wanted = QItemSelection()
+        # Rows that follow each other are one stretch, whatever their number.
+        for _, stretch in groupby(enumerate(sorted(rows)), lambda pair: pair[1] - pair[0]):
+            together = [row for _, row in stretch]
+            wanted.select(self.model.index(together[0], 0), self.model.index(together[-1], REMARK))
+        chosen.select(wanted, flags.ClearAndSelect)
 
     def _selection_changed(self) -> None:
         rows = self.selected()

@@ -40,7 +40,7 @@ from nakrel.core.timeline import NOTHING, UNNUMBERED, Timeline
 from nakrel.core.units import MAX_COUNT, format_ms
 from nakrel.ui import commands
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.rows import DEPTH, DRAWN, GLYPH, LIT, WEAK, Drawn, HeadedModel
+from nakrel.ui.widgets.rows import DEPTH, GLYPH, LIT, WEAK, Drawn, HeadedModel
 
 __all__ = ["ROWS_MIME", "SECTION_WORDS", "StepsModel"]
 
@@ -115,16 +115,6 @@ class StepsModel(HeadedModel):
             return None
         row, column = index.row(), index.column()
         section, step = self.line.row(row)[:2]
-        if role == DRAWN:
-            what = column == WHAT
-            return Drawn(
-                self._text(row, column, section, step),
-                _glyph(step) if what else None,
-                "",
-                row in self._new,
-                _off(step) or column in _QUIET or (what and isinstance(step, UNNUMBERED)),
-                self.line.row(row).depth if what else 0,
-            )
         if role == Qt.ItemDataRole.DisplayRole:
             return self._text(row, column, section, step)
         if role == Qt.ItemDataRole.ToolTipRole and column in (WHAT, TIME, REMARK):
@@ -142,6 +132,19 @@ class StepsModel(HeadedModel):
         if role == WEAK:
             return _off(step) or column in _QUIET or (column == WHAT and isinstance(step, UNNUMBERED))
         return None
+
+    def drawn(self, row: int, column: int) -> Drawn:
+        """How a cell is drawn."""
+        section, step, _, _, depth = self.line.row(row)
+        what = column == WHAT
+        return Drawn(
+            self._text(row, column, section, step),
+            _glyph(step) if what else None,
+            "",
+            row in self._new,
+            column in _QUIET or _off(step) or (what and isinstance(step, UNNUMBERED)),
+            depth if what else 0,
+        )
 
     def _words(self, row: int) -> str:
         """The step in words; what has a column of its own isn't said twice."""

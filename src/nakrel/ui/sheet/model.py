@@ -33,7 +33,7 @@ from nakrel.ui.profiles.models import MACRO_MIME
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
-from nakrel.ui.widgets.rows import DRAWN, GLYPH, LIT, SOFT, WEAK, Drawn, HeadedModel
+from nakrel.ui.widgets.rows import GLYPH, LIT, SOFT, WEAK, Drawn, HeadedModel
 
 __all__ = ["CELL_MIME", "CODE", "SheetModel", "cell_words"]
 
@@ -191,8 +191,6 @@ class SheetModel(HeadedModel):
         row = self._rows[index.row()]
         if role == CODE:
             return row.code
-        if role == DRAWN:
-            return self._drawn(index.row(), index.column())
         if role == LIT:
             return row.code in self.pressed
         if index.column() == PART:
@@ -296,7 +294,8 @@ class SheetModel(HeadedModel):
         if self._rows:
             self.dataChanged.emit(self.index(0, 0), self.index(len(self._rows) - 1, len(self._heads) - 1))
 
-    def _drawn(self, number: int, column: int) -> Drawn:
+    def drawn(self, number: int, column: int) -> Drawn:
+        """How a cell is drawn."""
         code = self._rows[number].code
         lit = code in self.pressed
         if column == PART:

@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from functools import lru_cache
 from typing import Any, NamedTuple
 
-from PyQt6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, QRectF, QSize, Qt
-from PyQt6.QtGui import QColor, QFontMetrics, QIcon, QPainter
+from PyQt6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, QRect, QRectF, QSize, Qt
+from PyQt6.QtGui import QIcon, QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QStyle,
@@ -17,10 +16,11 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from nakrel.ui.theme import BODY_PX, ROW_PX, SMALL_PX, font, palette
+from nakrel.ui.theme import BODY_PX, ROW_PX, SMALL_PX, colour
 from nakrel.ui.widgets import glyphs
+from nakrel.ui.widgets.lettering import fitted, width_of, write
 
-__all__ = ["DEPTH", "DRAWN", "GLYPH", "LIT", "SOFT", "WEAK", "Drawn", "HeadedModel", "RowDelegate", "Table"]
+__all__ = ["DEPTH", "GLYPH", "LIT", "SOFT", "WEAK", "Drawn", "HeadedModel", "RowDelegate", "Table"]
 
 # Roles besides Qt's own: a glyph's name, a softer addition, whether the row is lit, whether the text is weak, and how
 # deep the row lies in blocks.
@@ -29,11 +29,8 @@ SOFT = Qt.ItemDataRole.UserRole + 2
 LIT = Qt.ItemDataRole.UserRole + 3
 WEAK = Qt.ItemDataRole.UserRole + 4
 DEPTH = Qt.ItemDataRole.UserRole + 5
-# All of it in one answer, a `Drawn`: from a model in Python each question costs as much as drawing the cell.
-DRAWN = Qt.ItemDataRole.UserRole + 6
 _INDENT_PX = 18
 _PLACE_ICON = Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft
-_PLACE = int(Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft)
 
 AnyIndex = QModelIndex | QPersistentModelIndex
 
@@ -69,6 +66,10 @@ class HeadedModel(QAbstractTableModel):
         """The number of rows."""
         raise NotImplementedError
 
+    def drawn(self, row: int, column: int) -> Drawn:
+        """How a cell is drawn."""
+        return _drawn(self.index(row, column))
+
     def rowCount(self, parent: AnyIndex = QModelIndex()) -> int:  # noqa: B008 - Qt's own signature
         """The number of rows; a row has none beneath it."""
         return 0 if parent.isValid() else self.size()
@@ -91,30 +92,33 @@ class RowDelegate(QStyledItemDelegate):
         """Draw ground, hairline, bar, glyph, text and addition."""
         if painter is None:
             return
-        p = palette()
-        area = QRectF(option.rect)
         selected = bool(option.state & QStyle.StateFlag.State_Selected)
-        drawn = index.data(DRAWN) or _drawn(index)
+        current = bool(option.state & QStyle.StateFlag.State_HasFocus)
+        self.draw(painter, option.rect, _drawn(index), index.column(), selected, current)
+
+    def draw(
+        self, painter: QPainter, place: QRect, drawn: Drawn, column: int, selected: bool = False, current: bool = False
+    ) -> None:
+        """Draw a cell at its place."""
+        area = QRectF(place)
         if selected or drawn.lit:
-            painter.fillRect(area, QColor(p.field))
-        painter.setPen(QColor(p.line))
-        painter.drawLine(option.rect.bottomLeft(), option.rect.bottomRight())
-        if index.column() == 0 and (selected or drawn.lit):
-            painter.fillRect(QRectF(area.left(), area.top(), 3, area.height() - 1), QColor(p.brass))
-        current = option.state & QStyle.StateFlag.State_HasFocus
+            painter.fillRect(place, colour("field"))
+        painter.setPen(colour("line"))
+        painter.drawLine(place.bottomLeft(), place.bottomRight())
+        if column == 0 and (selected or drawn.lit):
+            painter.fillRect(place.left(), place.top(), 3, place.height() - 1, colour("brass"))
         if current:
-            painter.setPen(QColor(p.brass))
+            painter.setPen(colour("brass"))
             painter.drawRect(area.adjusted(0, 0, -1, -2))
-        self._text(painter, area.adjusted(8, 0, -6, 0), drawn, index.column())
+        self._text(painter, area.adjusted(8, 0, -6, 0), drawn, column)
 
     def sizeHint(self, option: QStyleOptionViewItem, index: AnyIndex) -> QSize:
         """Every row is of one height."""
         return QSize(80, ROW_PX)
 
     def _text(self, painter: QPainter, area: QRectF, drawn: Drawn, column: int) -> None:
-        p = palette()
         for _ in range(drawn.depth):
-            painter.setPen(QColor(p.line))
+            painter.setPen(colour("line"))
             painter.drawLine(int(area.left()) + 2, int(area.top()), int(area.left()) + 2, int(area.bottom()))
             area.setLeft(area.left() + _INDENT_PX)
         if drawn.glyph:
@@ -126,24 +130,14 @@ class RowDelegate(QStyledItemDelegate):
         if not drawn.text:
             return
         pixels, bold = BODY_PX, drawn.lit and column <= 1
-        painter.setFont(font(pixels, bold=bold))
-        painter.setPen(QColor(p.soft if drawn.weak else p.ink))
-        shown, advance = _fitted(drawn.text, pixels, bold, int(area.width()))
-        painter.drawText(area, _PLACE, shown)
+        painter.setPen(colour("soft" if drawn.weak else "ink"))
+        shown = fitted(drawn.text, int(area.width()), pixels, bold)
+        write(painter, area.left(), area.center().y(), shown, pixels, bold=bold)
         if soft := drawn.soft:
-            area.setLeft(area.left() + advance)
-            painter.setFont(font(SMALL_PX))
-            painter.setPen(QColor(p.soft))
-            painter.drawText(area, _PLACE, _fitted(soft, SMALL_PX, False, int(area.width()))[0])
-
-
-@lru_cache(maxsize=4096)
-def _fitted(text: str, pixels: float, bold: bool, width: int) -> tuple[str, int]:
-    """The text as it fits into a width, and where what comes after it begins: working that out takes as long as
-    drawing the text, and a table asks for the same ones again and again."""
-    metrics = QFontMetrics(font(pixels, bold=bold))
-    shown = metrics.elidedText(text, Qt.TextElideMode.ElideRight, width)
-    return shown, metrics.horizontalAdvance(shown + " ")
+            area.setLeft(area.left() + width_of(shown + " ", pixels, bold))
+            painter.setPen(colour("soft"))
+            words = fitted(soft, int(area.width()), SMALL_PX)
+            write(painter, area.left(), area.center().y(), words, SMALL_PX)
 
 
 class Table(QTableView):
@@ -168,6 +162,33 @@ class Table(QTableView):
             heads.setFixedHeight(24)
             heads.setDefaultAlignment(Qt.AlignmentFlag.AlignLeft)
             heads.setStretchLastSection(True)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Draw the cells that are asked for in one go: with each on its own, most of the time goes to asking the model
+        in Python what state they are in."""
+        model, ground, delegate = self.model(), self.viewport(), self.itemDelegate()
+        dragging = self.state() == QAbstractItemView.State.DraggingState
+        if event is None or ground is None or dragging or not isinstance(model, HeadedModel):
+            super().paintEvent(event)
+            return
+        assert isinstance(delegate, RowDelegate)
+        first, last = (self.rowAt(y) for y in (event.rect().top(), event.rect().bottom()))
+        if first < 0:
+            return
+        painter, chosen, current = QPainter(ground), self.selectionModel(), self.currentIndex()
+        here = (current.row(), current.column()) if self.hasFocus() else (-1, -1)
+        columns = [
+            (column, self.columnViewportPosition(column), self.columnWidth(column))
+            for column in range(model.columnCount())
+            if not self.isColumnHidden(column)
+        ]
+        for row in range(first, (model.rowCount() - 1 if last < 0 else last) + 1):
+            top, height = self.rowViewportPosition(row), self.rowHeight(row)
+            # Rows are selected whole.
+            selected = chosen is not None and chosen.isSelected(model.index(row, 0))
+            for column, left, width in columns:
+                place = QRect(left, top, width, height)
+                delegate.draw(painter, place, model.drawn(row, column), column, selected, here == (row, column))
 
     def dataChanged(self, first: QModelIndex, last: QModelIndex, roles: Iterable[int] = ()) -> None:
         """Draw the cells between two anew, and not all that is to be seen, as a view does by itself."""

@@ -14,8 +14,9 @@ from nakrel.core.timeline import Span, Timeline
 from nakrel.core.units import format_ms
 from nakrel.ui.macro.diagram.view import LANE, LEFT, RULER, TRACE, View, nice_step
 from nakrel.ui.macro.steps_model import SECTION_WORDS
-from nakrel.ui.theme import SMALL_PX, font, hue, palette
+from nakrel.ui.theme import SMALL_PX, colour, font, hue
 from nakrel.ui.widgets import glyphs
+from nakrel.ui.widgets.lettering import fitted, width_of, write
 from nakrel.ui.widgets.traces import draw_trace
 
 __all__ = ["Signs", "draw", "gap_words"]
@@ -24,7 +25,6 @@ __all__ = ["Signs", "draw", "gap_words"]
 _HIGH, _LOW, _ACTUAL = 9, 30, 36
 # Ruler marks of frames closer than this are left out.
 _LEAST_FRAME_PX = 6
-_MIDDLE = Qt.AlignmentFlag.AlignVCenter
 
 
 class Signs(NamedTuple):
@@ -50,14 +50,13 @@ def gap_words(gap_us: int, fps: float) -> str:
 
 def draw(painter: QPainter, view: View, line: Timeline, signs: Signs, words: str) -> None:
     """Draw all of it; `words` stand there while there is nothing to draw."""
-    p = palette()
     area = QRectF(0, 0, view.width - 1, view.height - 1)
-    painter.setPen(QColor(p.line))
-    painter.setBrush(QColor(p.field))
+    painter.setPen(colour("line"))
+    painter.setBrush(colour("field"))
     painter.drawRect(area)
     painter.setFont(font(SMALL_PX))
     if not line.controls:
-        painter.setPen(QColor(p.soft))
+        painter.setPen(colour("soft"))
         painter.drawText(area, Qt.AlignmentFlag.AlignCenter, words)
         return
     _zones(painter, view, line)
@@ -76,34 +75,31 @@ def draw(painter: QPainter, view: View, line: Timeline, signs: Signs, words: str
     _pen(painter, view, signs)
     if signs.focused:
         painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.setPen(QColor(p.brass))
+        painter.setPen(colour("brass"))
         painter.drawRect(area)
 
 
 def _trace(painter: QPainter, view: View, control: str, top: float, spans: list[Span], signs: Signs) -> None:
-    colour = hue(control)
+    own = hue(control)
     glyphs.draw(painter, control, QRectF(10, top + 12, 14, 16))
-    painter.setPen(colour)
-    painter.setFont(font())
-    name = painter.fontMetrics().elidedText(label(control), Qt.TextElideMode.ElideRight, LEFT - 36)
-    painter.drawText(QRectF(28, top + 8, LEFT - 32, 24), _MIDDLE, name)
+    painter.setPen(own)
+    write(painter, 28, top + 20, fitted(label(control), LEFT - 36))
     field = view.field
     place = QRectF(field.left(), top + _HIGH, field.width(), _LOW - _HIGH + 2)
     drawn = [(span.start_us, span.end_us) for span in spans]
     painter.save()
     painter.setClipRect(QRectF(field.left() - 1, top, field.width() + 2, TRACE), Qt.ClipOperation.IntersectClip)
-    draw_trace(painter, place, drawn, view.since_us, view.until_us, colour)
+    draw_trace(painter, place, drawn, view.since_us, view.until_us, own)
     if (actual := signs.actual.get(control)) is not None:
         beneath = QRectF(field.left(), top + _ACTUAL - 3, field.width(), 4)
-        draw_trace(painter, beneath, actual, view.since_us, view.until_us, QColor(palette().soft), 1.0)
+        draw_trace(painter, beneath, actual, view.since_us, view.until_us, colour("soft"), 1.0)
     _picked(painter, view, control, top, spans, signs)
     painter.restore()
 
 
 def _picked(painter: QPainter, view: View, control: str, top: float, spans: list[Span], signs: Signs) -> None:
     """Picked edges are thick, in brass, and the one that the keyboard is at has a handle."""
-    p = palette()
-    painter.setPen(QPen(QColor(p.alarm if signs.refused else p.brass), 3))
+    painter.setPen(QPen(colour("alarm" if signs.refused else "brass"), 3))
     rows = {edge.row for edge in signs.picked}
     for span in spans:
         if not rows or (span.down not in rows and span.up not in rows):
@@ -118,62 +114,63 @@ def _picked(painter: QPainter, view: View, control: str, top: float, spans: list
     if signs.cursor and signs.cursor[0] == control and signs.focused:
         x = view.x_of(signs.cursor[1])
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setPen(QPen(QColor(p.brass), 1.5))
-        painter.setBrush(QColor(p.field))
+        painter.setPen(QPen(colour("brass"), 1.5))
+        painter.setBrush(colour("field"))
         painter.drawEllipse(QPointF(x, top + (_HIGH + _LOW) / 2), 4.5, 4.5)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
 
 
 def _zones(painter: QPainter, view: View, line: Timeline) -> None:
-    p, field = palette(), view.field
+    field = view.field
     free = field.left()
     for zone in line.zones:
         left, right = view.x_of(zone.start_us), view.x_of(zone.end_us)
         if zone.section != "loop":
             ground = QRectF(left, field.top(), max(2, right - left), field.height())
-            painter.fillRect(ground & field, QColor(p.shade))
+            painter.fillRect(ground & field, colour("shade"))
         if right < field.left() or left > field.right():
             continue
         # Names of narrow zones stand beside each other, and none beyond the frame.
         words = SECTION_WORDS[zone.section]
         width = painter.fontMetrics().horizontalAdvance(words)
         at = max(free, min(left, view.width - width - 4))
-        painter.setPen(QColor(p.soft))
+        painter.setPen(colour("soft"))
         painter.drawText(QRectF(at, 3, width + 2, 15), Qt.AlignmentFlag.AlignLeft, words)
         free = at + width + 8
 
 
 def _marked(painter: QPainter, view: View, signs: Signs) -> None:
-    p, field = palette(), view.field
+    field = view.field
     for stretch, strong in ((signs.marked, True), (signs.rubber, False)):
         if stretch is None:
             continue
         left = max(field.left(), min(field.right(), view.x_of(min(stretch))))
         right = max(field.left(), min(field.right(), view.x_of(max(stretch))))
-        ground = QColor(p.brass)
+        ground = QColor(colour("brass"))
         ground.setAlphaF(0.13 if strong else 0.2)
         painter.fillRect(QRectF(left, field.top(), max(1.0, right - left), field.height()), ground)
 
 
 def _ruler(painter: QPainter, view: View, fps: float) -> None:
-    p, field = palette(), view.field
+    field, soft = view.field, colour("soft")
+    dots = QPen(colour("line"), 1, Qt.PenStyle.DotLine)
     foot = field.bottom() + LANE
     step = nice_step(view.length_us)
     at = int(view.since_us // step) * step
     while at <= view.until_us:
         x = int(view.x_of(at))
         if x >= field.left() - 1:
-            painter.setPen(QPen(QColor(p.line), 1, Qt.PenStyle.DotLine))
+            painter.setPen(dots)
             painter.drawLine(x, int(field.top()), x, int(foot))
-            painter.setPen(QColor(p.soft))
+            painter.setPen(soft)
             painter.drawLine(x, int(foot), x, int(foot) + 4)
             # At the right end the unit stands.
             if x + 24 <= view.width - 24:
-                place = QRectF(x - 40, foot + 5, 80, 14)
-                painter.drawText(place, Qt.AlignmentFlag.AlignHCenter, format_ms(at))
+                words = format_ms(at)
+                write(painter, x - width_of(words, SMALL_PX) / 2, foot + 12, words, SMALL_PX)
         at += step
-    painter.setPen(QColor(p.soft))
-    painter.drawText(QRectF(view.width - 24, foot + 5, 22, 14), Qt.AlignmentFlag.AlignLeft, "ms")
+    painter.setPen(soft)
+    write(painter, view.width - 24, foot + 12, "ms", SMALL_PX)
     _frames(painter, view, fps)
 
 
@@ -181,13 +178,14 @@ def _frames(painter: QPainter, view: View, fps: float) -> None:
     """Beneath the milliseconds, a tick where a game at this rate that began with the macro would look."""
     frame_us = 1_000_000 / fps
     foot, y = view.field, view.height - RULER + 22
-    painter.setPen(QColor(palette().soft))
-    painter.drawText(QRectF(10, y - 5, LEFT - 16, 14), Qt.AlignmentFlag.AlignRight | _MIDDLE, f"{fps:g} frames/s")
+    painter.setPen(colour("soft"))
+    words = f"{fps:g} frames/s"
+    write(painter, LEFT - 6 - width_of(words, SMALL_PX), y + 2, words, SMALL_PX)
     if frame_us * foot.width() / view.length_us < _LEAST_FRAME_PX:
-        painter.drawText(QRectF(foot.left() + 8, y - 5, 260, 14), _MIDDLE, "zoom in to see the frames")
+        write(painter, foot.left() + 8, y + 2, "zoom in to see the frames", SMALL_PX)
         return
     frame = int(view.since_us // frame_us)
-    painter.setPen(QColor(palette().brass))
+    painter.setPen(colour("brass"))
     while frame * frame_us <= view.until_us:
         x = int(view.x_of(frame * frame_us))
         if x >= foot.left():
@@ -199,7 +197,7 @@ def _hatch(painter: QPainter, view: View, line: Timeline) -> None:
     """What is left to chance: hatched, as drawings of instruments show what isn't certain."""
     field = view.field
     painter.setPen(Qt.PenStyle.NoPen)
-    painter.setBrush(QBrush(QColor(palette().soft), Qt.BrushStyle.BDiagPattern))
+    painter.setBrush(QBrush(colour("soft"), Qt.BrushStyle.BDiagPattern))
     for start, stop in line.unsure_between(int(view.since_us), int(view.until_us) + 1):
         left = max(field.left(), view.x_of(start))
         right = min(field.right(), max(left + 2, view.x_of(stop)))
@@ -208,19 +206,19 @@ def _hatch(painter: QPainter, view: View, line: Timeline) -> None:
 
 
 def _calipers(painter: QPainter, view: View, signs: Signs) -> None:
-    p, field = palette(), view.field
+    field = view.field
     painter.setFont(font(SMALL_PX, bold=True))
-    colour = QColor(p.brass)
+    brass = colour("brass")
     places = [view.x_of(at) for at in signs.calipers]
     for x in places:
         if field.left() - 1 <= x <= field.right() + 1:
-            painter.setPen(QPen(colour, 1))
+            painter.setPen(QPen(brass, 1))
             painter.drawLine(QPointF(x, field.top() - 4), QPointF(x, field.bottom() + LANE))
     if len(places) < 2:
         return
     left, right = (max(field.left(), min(field.right(), x)) for x in sorted(places))
     y = field.bottom() + LANE / 2
-    painter.setPen(QPen(colour, 1))
+    painter.setPen(QPen(brass, 1))
     painter.drawLine(QPointF(left, y), QPointF(right, y))
     for x, way in ((left, 1), (right, -1)):
         painter.drawLine(QPointF(x, y), QPointF(x + 5 * way, y - 3))
@@ -229,7 +227,7 @@ def _calipers(painter: QPainter, view: View, signs: Signs) -> None:
     width = painter.fontMetrics().horizontalAdvance(words) + 12
     middle = max(field.left() + width / 2, min(field.right() - width / 2, (left + right) / 2))
     place = QRectF(middle - width / 2, y - 7, width, 14)
-    painter.fillRect(place, QColor(p.field))
+    painter.fillRect(place, colour("field"))
     painter.drawText(place, Qt.AlignmentFlag.AlignCenter, words)
 
 
@@ -237,8 +235,8 @@ def _pen(painter: QPainter, view: View, signs: Signs) -> None:
     if signs.pen_us is None or not view.since_us <= signs.pen_us <= view.until_us:
         return
     x, field = view.x_of(signs.pen_us), view.field
-    painter.setPen(QPen(QColor(palette().ink), 1))
+    painter.setPen(QPen(colour("ink"), 1))
     painter.drawLine(QPointF(x, field.top()), QPointF(x, field.bottom()))
-    painter.setBrush(QColor(palette().ink))
+    painter.setBrush(colour("ink"))
     tip = (QPointF(x - 4, field.top() - 6), QPointF(x + 4, field.top() - 6), QPointF(x, field.top()))
     painter.drawPolygon(QPolygonF(tip))
