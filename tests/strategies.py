@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 
 from nakrel.core.cells import (
     Cell,
+    ChangeSpeed,
     Deed,
     GoTo,
     HoldLayer,
@@ -18,6 +19,7 @@ from nakrel.core.cells import (
     TypeText,
     What,
 )
+from nakrel.core.conditioning import Pointing, SpeedStage
 from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.macro import Again, LetGo, Macro, Mode, Play, StartOn
 from nakrel.core.profile import FairPlay, GameKey, Layer, MatchBy, Profile, ProgramRule, SetUp, keeps_left_click
@@ -147,6 +149,7 @@ cells: st.SearchStrategy[Cell] = st.one_of(
     st.builds(TypeText, names, st.integers(1, 250)),
     st.builds(StartProgram, st.lists(words, min_size=1, max_size=3).map(tuple)),
     st.builds(GoTo, st.sampled_from(What), st.just("") | names, st.sampled_from([-1, 1])),
+    st.builds(ChangeSpeed, st.just("") | names, st.sampled_from([-1, 1])),
     st.builds(Perform, st.sampled_from(Deed)),
 )
 sheets = st.dictionaries(st.sampled_from(SWITCHES + WHEELS), cells, max_size=8)
@@ -179,6 +182,16 @@ profiles = st.builds(
         max_size=3,
         unique_by=lambda key: key.name,
     ).map(tuple),
+    pointer=st.builds(
+        Pointing,
+        st.lists(
+            st.builds(SpeedStage, names, st.integers(1, 1_000), st.integers(1, 1_000)),
+            max_size=3,
+            unique_by=lambda stage: stage.name,
+        ).map(tuple),
+        st.integers(1, 1_000),
+        st.integers(0, 30),
+    ),
     fair_play=st.sampled_from(FairPlay),
     falls_through=st.booleans(),
 )

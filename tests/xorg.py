@@ -66,6 +66,7 @@ EndSection
     Option "SocketPath" "{folder}/mouse"
     Option "DeviceType" "Pointer"
     Option "PointerButtonCount" "20"
+    Option "AccelerationScheme" "none"
 EndSection
 Section "InputDevice"
     Identifier "keyboard"

@@ -217,3 +217,20 @@ def test_game_keys_are_planned_with_a_profiles_keys(home: Path):
     assert [row["control"] for row in csv.DictReader(io.StringIO(printed))][::2] == ["KEY_R", "KEY_LEFTCTRL", "KEY_R"]
     missing = run(home, "export", "Haul the net", "--as", "vcd", "--profile", "Everyday", code=1)
     assert "Everyday has no game key “Haul” and no “Brace”" in missing.output
+
+
+def test_the_pointers_speed_stages_are_listed_and_chosen(home: Path, service: ServiceProcess):
+    run(home, "use", "Brackenfall Arena")
+    told = run(home, "speed")
+    assert "* Walk: 100 % from left to right, 100 % up and down\n  Turn: 160 %" in told.stdout
+    # The stand-ins have no motion.
+    assert "None of it reaches the pointer now" in told.output
+    run(home, "speed", "aim")
+    assert service.status().stage == "Aim"
+    run(home, "speed", "--next")
+    assert service.status().stage == "Walk"
+    run(home, "speed", "--previous")
+    assert service.status().stage == "Aim"
+    wrong = run(home, "speed", "Sprint", code=1)
+    assert "Brackenfall Arena has no speed stage 'Sprint'; it has Walk, Turn, Aim" in wrong.output
+    run(home, "follow")

@@ -6,7 +6,7 @@ from hypothesis import settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, rule
 
-from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText
+from nakrel.core.cells import Cell, ChangeSpeed, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText
 from nakrel.core.engine import Engine
 from nakrel.core.events import (
     Emit,
@@ -17,6 +17,7 @@ from nakrel.core.events import (
     Released,
     SetSheet,
     Sheet,
+    SpeedHeld,
     StopAll,
     StopMacro,
     Turned,
@@ -41,6 +42,7 @@ cells = st.dictionaries(
         st.builds(ToControl, st.sampled_from(["KEY_W", "KEY_E"])),
         st.just(ToChord(("KEY_LEFTCTRL", "KEY_E"))),
         st.just(TypeText("ab", 250)),
+        st.builds(ChangeSpeed, st.sampled_from(["Slow", "Fast"]), held=st.just(True)),
         st.builds(RunMacro, st.sampled_from(KEYS), st.none() | ways),
     ),
 )
@@ -58,6 +60,7 @@ class EngineMachine(RuleBasedStateMachine):
         self.native: set[str] = set()
         self.ours: set[str] = set()
         self.down: set[str] = set()
+        self.speed = ""
         self.macros = {key: Macro(id=key, name=key) for key in KEYS}
         self.cells: dict[str, Cell] = {}
         self.layers: tuple[Layer, ...] = ()
@@ -66,6 +69,9 @@ class EngineMachine(RuleBasedStateMachine):
     def send(self, event: Event) -> None:
         outputs, self.deadline_us = self.engine.step(event, self.now_us)
         for output in outputs:
+            if isinstance(output, SpeedHeld):
+                assert output.stage != self.speed
+                self.speed = output.stage
             if isinstance(output, Emit) and not output.control.startswith("WHEEL"):
                 # A control never goes down twice or up twice, so what went out says what is down.
                 assert (output.control in self.ours) != bool(output.value)
@@ -156,6 +162,8 @@ class EngineMachine(RuleBasedStateMachine):
     @invariant()
     def nothing_is_stuck(self) -> None:
         assert self.down == self.engine.down()
+        if not self.fingers:
+            assert not self.speed
         if not self.fingers and not self.engine.running:
             assert self.down == self.ours == set()
 

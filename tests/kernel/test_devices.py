@@ -14,7 +14,8 @@ import pytest
 
 from nakrel.backends.kernel.output import Output
 from nakrel.core import messages as m
-from nakrel.core.cells import Cell
+from nakrel.core.cells import Cell, ChangeSpeed
+from nakrel.core.conditioning import Pointing, SpeedStage
 from nakrel.core.events import Emit
 from nakrel.core.macro import Macro, Mode, Play
 from nakrel.core.profile import EVERYDAY, Profile, SetUp
@@ -127,6 +128,46 @@ def test_a_thousand_reports_a_second_pass_exactly(start: Start, witness: Witness
         wait_for(lambda: witness.moved == [3_000.0, -3_000.0], "all motion")
         wait_for(lambda: abs(witness.wheel) == 30, "all notches")
         assert witness.count("KEY_Q") >= 20
+    finally:
+        wide.unplug()
+
+
+def test_the_pointer_goes_at_the_profiles_speed_and_at_a_held_one_while_that_is_held(start: Start, witness: Witness):
+    wide = HidMouse()
+    try:
+        bench = start()
+        stages = (SpeedStage("Walk", 200, 100), SpeedStage("Aim", 40, 15))
+        cells: dict[str, Cell] = {"BTN_SIDE": ChangeSpeed("Aim", held=True), "BTN_EXTRA": ChangeSpeed()}
+        pointer = Pointing(stages, wheel=300)
+        everyday = Profile(id=EVERYDAY, name="Everyday", setups=(SetUp("Main", cells),), pointer=pointer)
+        bench.call(m.PutProfile(everyday))
+        bench.settled({"BTN_SIDE"})
+        ready(bench, witness)
+
+        def moved_by(x: float, y: float) -> None:
+            """Reports of one unit, up and to the right; at 15 % no single one makes a whole unit."""
+            for _ in range(5):
+                wanted = [witness.moved[0] + x, witness.moved[1] + y]
+                # No more than the kernel keeps for a reader that is busy.
+                for _ in range(20):
+                    wide.move(1, -1)
+                wait_for(lambda wanted=wanted: witness.moved == wanted, f"{x} and {y} units for twenty reports")
+
+        moved_by(40, -20)
+        wide.edge("BTN_SIDE", 1)
+        bench.service.hear(lambda: bench.service.status().stage == "Aim", "the held stage")
+        moved_by(8, -3)
+        wide.edge("BTN_SIDE", 0)
+        bench.service.hear(lambda: bench.service.status().stage == "Walk", "the stage before")
+        moved_by(40, -20)
+        wide.tap("BTN_EXTRA")
+        bench.service.hear(lambda: bench.service.status().stage == "Aim", "the next stage")
+        moved_by(8, -3)
+        wide.move(0, 0, wheel=1)
+        wait_for(lambda: abs(witness.wheel) == 3, "three notches for one")
+        bench.call(m.PutProfile(Profile(id=EVERYDAY, name="Everyday", setups=(SetUp("Main", {}),))))
+        bench.settled(set())
+        moved_by(20, -20)
     finally:
         wide.unplug()
 

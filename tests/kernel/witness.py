@@ -38,6 +38,8 @@ class Witness:
         # In hundredths of the screen.
         self.positions: list[tuple[float, float]] = []
         self.names: dict[str, str] = {}
+        # What it said that none of these are.
+        self.unread: list[str] = []
         self._read_fd, write_fd = os.openpty()
         # Into a terminal, or its output would come in blocks.
         self._process = subprocess.Popen(
@@ -72,6 +74,8 @@ class Witness:
             self.wheel += float(found[3]) / 120
         elif found := _ADDED.match(line):
             self.names[found[1]] = found[2]
+        else:
+            self.unread.append(line)
 
     def knows(self, node: str) -> None:
         """Wait until it reads the node."""

@@ -77,7 +77,7 @@ def macro_text(**changes: object) -> bytes:
         ({"play": {"mode": "counted", "runs": 0}}, r">= 1 - at `\$\.play\.runs`"),
         ({"play": {"mode": "counted", "runs": 1_000_001}}, r"<= 1000000 - at `\$\.play\.runs`"),
         ({"nmae": "x"}, "nmae"),
-        ({"version": 3}, r"reads version 2.*3.*\$\.version"),
+        ({"version": 4}, r"reads version 3.*4.*\$\.version"),
         ({"format": "else"}, r"\$\.format"),
     ],
 )

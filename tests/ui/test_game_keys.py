@@ -137,3 +137,17 @@ def test_game_keys_stand_among_the_controls(ui: Ui):
     texts = [details.control.itemText(n) for n in range(8)]
     assert texts[0] == "“Cast”  (game key: C)"
     assert texts[6] == "F13  (free: the game has nothing on it)"
+
+
+def test_keys_that_the_game_leaves_free_are_offered_for_a_step(ui: Ui):
+    ui.window.shown.show_profile("tidewardens")
+    ui.window.shown.show_macro("reel-in")
+    step = ui.window.macro.add_step
+    offered = [step.control.itemText(n) for n in range(6, 18)]
+    assert offered[0] == "F13  (free in the game)"
+    step.control.setCurrentIndex(6)
+    step.add()
+    assert any(each == Tap(control="KEY_F13", hold_us=50_000) for each in ui.store.macros["reel-in"].loop)
+    # One control stands there once.
+    codes = [step.control.itemData(n) for n in range(step.control.count())]
+    assert len(codes) == len(set(codes))

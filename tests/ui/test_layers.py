@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import msgspec
 import pytest
 from PyQt6.QtCore import QMimeData, Qt
 from PyQt6.QtTest import QTest
@@ -152,3 +153,23 @@ def test_the_thumb_buttons_do_their_second_things_while_the_layer_is_held(ui: Ui
     press("BTN_TRIGGER_HAPPY12", 0)
     ui.wait(lambda: not ui.store.status.running, "its end with the layer")
     press("BTN_TRIGGER_HAPPY2", 0)
+
+
+def test_two_macros_that_would_fire_each_other_are_pointed_out_in_the_sheet(ui: Ui):
+    from nakrel.core.steps import Press, Tap
+    from nakrel.ui import commands
+
+    ui.window.shown.show_profile("orrery-post")
+    ui.window.shown.show_page("sheet")
+    first = commands.new_macro(ui.store, "Bow")
+    second = commands.new_macro(ui.store, "Stern")
+    commands.edit_macro(ui.store, "steps", msgspec.structs.replace(first, loop=(Tap(control="KEY_F", hold_us=1_000),)))
+    commands.edit_macro(ui.store, "steps", msgspec.structs.replace(second, loop=(Press(control="KEY_R"),)))
+    for code, macro in (("KEY_R", first), ("KEY_F", second)):
+        profile = ui.store.profiles["orrery-post"]
+        commands.attach(ui.store, profile, "Counter", code, ui.store.macros[macro.id])
+    ui.window.shown.show_control("KEY_R")
+    told = ui.window.sheet_details._beyond.text()
+    assert told.startswith("It presses F, which plays Stern, and that presses R again.")
+    commands.edit_macro(ui.store, "steps", msgspec.structs.replace(second, loop=(Press(control="KEY_T"),)))
+    ui.wait(lambda: not ui.window.sheet_details._beyond.text(), "the circle gone")

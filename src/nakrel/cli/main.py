@@ -339,6 +339,27 @@ def set_up(session: Session, name: str | None, profile: str | None, by: int | No
 
 
 @main.command()
+@click.argument("stage", required=False)
+@click.option("--next", "by", flag_value=1, type=int, help="The next one, round and round.")
+@click.option("--previous", "by", flag_value=-1, type=int, help="The one before.")
+@click.pass_obj
+def speed(session: Session, stage: str | None, by: int | None) -> None:
+    """Give the pointer the live profile's speed STAGE; without a name tell which there are."""
+    status = session.call(m.GetStatus())
+    assert isinstance(status, m.StatusIs)
+    profile = session.library().profiles[status.status.live]
+    if stage or by:
+        fits = [each.name for each in profile.pointer.stages if stage and each.name.casefold() == stage.casefold()]
+        session.call(m.UseStage(fits[0] if fits else stage or "", -1 if by == -1 else 1))
+        return
+    for each in profile.pointer.stages:
+        now = "*" if each.name == status.status.stage else " "
+        click.echo(f"{now} {each.name}: {each.across} % from left to right, {each.down} % up and down")
+    if status.status.changes_motion is m.Conditions.NOTHING:
+        click.echo("None of it reaches the pointer now: that needs the kernel's input; see `nakrel doctor`.", err=True)
+
+
+@main.command()
 @click.pass_obj
 def follow(session: Session) -> None:
     """Follow games again: the program that runs decides which profile is live."""

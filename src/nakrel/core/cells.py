@@ -18,6 +18,7 @@ __all__ = [
     "Perform",
     "Deed",
     "Cell",
+    "ChangeSpeed",
     "GoTo",
     "HoldLayer",
     "Nothing",
@@ -109,6 +110,22 @@ class GoTo(_Cell, frozen=True, tag="go"):
     by: Literal[-1, 1] = 1
 
 
+class ChangeSpeed(_Cell, frozen=True, tag="speed"):
+    """The control gives the pointer another speed stage of the live profile.
+
+    `to` is the stage's name; with '' it is the one `by` places on, round and round. With `held`, which takes a name,
+    the stage before comes back when the control is let go.
+    """
+
+    to: Annotated[str, msgspec.Meta(max_length=120)] = ""
+    by: Literal[-1, 1] = 1
+    held: bool = False
+
+    def __post_init__(self) -> None:
+        if self.held and not self.to:
+            raise DataError("a speed that is there while a control is held needs the name of its stage")
+
+
 class Perform(_Cell, frozen=True, tag="action"):
     """The control does something with the desktop, with what plays there, or with Nakrel itself."""
 
@@ -149,4 +166,4 @@ DEED_KEYS: dict[Deed, str] = {
 # loginctl(1): every desktop that follows systemd-logind locks itself then.
 DEED_COMMANDS: dict[Deed, tuple[str, ...]] = {Deed.LOCK: ("loginctl", "lock-session")}
 
-Cell = Nothing | ToControl | ToChord | RunMacro | TypeText | StartProgram | HoldLayer | GoTo | Perform
+Cell = Nothing | ToControl | ToChord | RunMacro | TypeText | StartProgram | HoldLayer | GoTo | ChangeSpeed | Perform

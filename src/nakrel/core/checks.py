@@ -37,7 +37,7 @@ from nakrel.core.steps import (
 from nakrel.core.timeline import Span, Timeline, lay_out
 from nakrel.core.units import format_ms
 
-__all__ = ["NO_FACTS", "Attached", "Facts", "Finding", "check_macro"]
+__all__ = ["NO_FACTS", "Attached", "Facts", "Finding", "check_macro", "circle"]
 
 # Press, 5 ms, release works in most games, and 1 ms is too fast for many (common practice, no published source).
 SHORT_US = 2_000
@@ -268,6 +268,26 @@ def _circles(on: list[tuple[int, Row]], triggers: Collection[str], places: list[
                         "starts this one. Only fingers start macros, so they don't go round; attach one elsewhere to "
                         "keep them apart.",
                     )
+
+
+def circle(control: str, macro: Macro, others: Mapping[str, Macro], keys: Mapping[str, str]) -> str:
+    """Where the macro on a control and another one of the sheet would fire each other, in words; '' where none would.
+
+    `others` are the macros of the sheet by their controls, `keys` the profile's game keys by code.
+    """
+    for code in _all_pressed(macro, keys):
+        other = others.get(code)
+        if other is not None and code != control and control in _all_pressed(other, keys):
+            return (
+                f"It presses {label(code)}, which plays {other.name}, and that presses {label(control)} again. Only "
+                "fingers start macros, so they don't go round; attach one elsewhere to keep them apart."
+            )
+    return ""
+
+
+def _all_pressed(macro: Macro, keys: Mapping[str, str]) -> list[str]:
+    steps = (step for section in Section for step in walk(macro.section(section)))
+    return list(dict.fromkeys(keys.get(code, code) for step in steps for code in _pressed(step)))
 
 
 def _beyond(macro: Macro, places: list[Attached]) -> Iterable[Finding]:

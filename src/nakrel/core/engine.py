@@ -9,7 +9,7 @@ import random
 from collections.abc import Callable
 from typing import Any
 
-from nakrel.core.cells import GoTo, HoldLayer, Nothing, Perform, ToChord, ToControl
+from nakrel.core.cells import ChangeSpeed, GoTo, HoldLayer, Nothing, Perform, ToChord, ToControl
 from nakrel.core.events import (
     Action,
     Asked,
@@ -25,6 +25,7 @@ from nakrel.core.events import (
     RunStarted,
     SetSheet,
     Sheet,
+    SpeedHeld,
     StopAll,
     StopMacro,
     TextReady,
@@ -39,6 +40,7 @@ from nakrel.core.player import Act, Player, Surroundings
 __all__ = ["FINGER", "Engine"]
 
 FINGER = "finger"
+_ASKED = (GoTo, ChangeSpeed, Perform)
 
 
 class _Run:
@@ -77,6 +79,8 @@ class Engine:
         self._fingers: dict[str, tuple[Action | None, bool]] = {}
         # The layers that are held, by the control that holds each, in the order in which they came.
         self._layers: dict[str, str] = {}
+        # The speed stages that are held, in the same way.
+        self._speeds: dict[str, str] = {}
         # What our own outputs have put down and not yet up.
         self._ours: set[str] = set()
         # Controls that are typing a secret.
@@ -181,7 +185,9 @@ class Engine:
                 self._hold(f"{FINGER} {control}", code)
         elif isinstance(action.cell, HoldLayer):
             self._layers[control] = action.cell.layer
-        elif isinstance(action.cell, GoTo | Perform):
+        elif isinstance(action.cell, ChangeSpeed) and action.cell.held:
+            self._hold_speed(control, action.cell.to)
+        elif isinstance(action.cell, _ASKED):
             self._out.append(Asked(action.cell, control))
         elif action.plan and not _starts_on_release(action.play):
             self._trigger(action.plan, action.play, control)
@@ -202,6 +208,18 @@ class Engine:
             if action is not None and action.layer == name and action.plan and action.play.mode is Mode.HELD:
                 self._fingers[code] = Action(Nothing()), passed
                 self._trigger_let_go(action, code)
+            elif action is not None and action.layer == name and code in self._speeds:
+                self._hold_speed(code, "")
+
+    def _hold_speed(self, control: str, stage: str) -> None:
+        """The control holds a speed stage, or with '' none any more; the one that was held last counts."""
+        before = next(reversed(self._speeds.values()), "")
+        self._speeds.pop(control, None)
+        if stage:
+            self._speeds[control] = stage
+        now = next(reversed(self._speeds.values()), "")
+        if now != before:
+            self._out.append(SpeedHeld(now))
 
     def _release(self, control: str) -> None:
         if control not in self._fingers:
@@ -218,6 +236,8 @@ class Engine:
                 self._let_go(f"{FINGER} {control}", code)
         elif isinstance(action.cell, HoldLayer):
             self._leave(control)
+        elif control in self._speeds:
+            self._hold_speed(control, "")
         elif action.plan:
             self._trigger_let_go(action, control)
 
@@ -232,7 +252,7 @@ class Engine:
                     self._hold(f"{FINGER} {control}", code)
                 for code in reversed(_codes(action.cell)):
                     self._let_go(f"{FINGER} {control}", code)
-        elif isinstance(action.cell, GoTo | Perform):
+        elif isinstance(action.cell, _ASKED):
             self._out.append(Asked(action.cell, control))
         elif action.plan:
             # A notch has no length: it presses and lets go at one instant.
@@ -322,6 +342,8 @@ class Engine:
                 run.queued = ""
                 self._finish(run.key, why if switched else "edited")
         if switched:
+            for control in list(self._speeds):
+                self._hold_speed(control, "")
             for holder in self._ledger.holders():
                 if holder.startswith(f"{FINGER} "):
                     self._let_go_all(holder)

@@ -12,6 +12,7 @@ from nakrel.core.cells import (
     DEED_COMMANDS,
     DEED_KEYS,
     Cell,
+    ChangeSpeed,
     GoTo,
     HoldLayer,
     Nothing,
@@ -44,6 +45,7 @@ __all__ = [
     "RunStarted",
     "SetSheet",
     "Sheet",
+    "SpeedHeld",
     "StopAll",
     "StopMacro",
     "TextReady",
@@ -106,11 +108,12 @@ class Sheet(NamedTuple):
 
     def repeats_itself(self) -> frozenset[str]:
         """The controls that may come out as the very same control, by their macro or since they are themselves while no
-        layer is held, and those that hold a layer: others of their device are pressed meanwhile."""
+        layer is held, and those that hold a layer or a speed: others of their device are pressed meanwhile."""
         found = {
             code
             for code, action in self.every()
             if isinstance(action.cell, HoldLayer)
+            or (isinstance(action.cell, ChangeSpeed) and action.cell.held)
             or (action.plan and any(op.control == code for section in action.plan[1:] for op in section))
         }
         return frozenset(found | (self.controls() - self.actions.keys()))
@@ -240,8 +243,14 @@ class Do(NamedTuple):
 class Asked(NamedTuple):
     """A finger asked, by its control, for what the engine can't do by itself."""
 
-    cell: GoTo | Perform
+    cell: GoTo | ChangeSpeed | Perform
     control: str
+
+
+class SpeedHeld(NamedTuple):
+    """A control that is held asks for the speed stage of this name; '' says that none does any more."""
+
+    stage: str
 
 
 class RunStarted(NamedTuple):
@@ -262,4 +271,4 @@ class RunEnded(NamedTuple):
     failed: str = ""
 
 
-Output = Emit | Do | Asked | RunStarted | RunEnded
+Output = Emit | Do | Asked | SpeedHeld | RunStarted | RunEnded

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 
-from nakrel.core.cells import Cell, GoTo, What
+from nakrel.core.cells import Cell, ChangeSpeed, GoTo, What
+from nakrel.core.conditioning import Motion, motion_of
 from nakrel.core.events import Sheet
 from nakrel.core.macro import Play
 from nakrel.core.operations import Plan
 from nakrel.core.profile import EVERYDAY, FairPlay, Layer, Profile, SetUp, keeps_left_click
 
-__all__ = ["fall_through", "falling", "next_profile", "next_setup", "sheet_of"]
+__all__ = ["fall_through", "falling", "motion_now", "next_profile", "next_setup", "next_stage", "sheet_of"]
 
 
 def falling(profile: Profile, in_use: Mapping[str, str], profiles: Mapping[str, Profile]) -> SetUp | None:
@@ -65,6 +66,25 @@ def next_setup(profile: Profile, now: str, go: GoTo) -> str:
     if go.to:
         return go.to if go.to in names else now
     return names[(names.index(profile.setup(now).name) + go.by) % len(names)]
+
+
+def motion_now(profile: Profile, stage: str, held: str = "") -> Motion | None:
+    """What the profile makes of the pointer's motion while this is its stage and a control holds another, '' for none.
+
+    None where devices are left alone: where no stage changes anything, and where the game allows no macros.
+    """
+    if profile.fair_play is FairPlay.NO_MACROS:
+        return None
+    names = [each.name for each in profile.pointer.stages]
+    return motion_of(profile.pointer, held if held in names else stage)
+
+
+def next_stage(profile: Profile, now: str, change: ChangeSpeed) -> str:
+    """The speed stage that a control goes to, by name; `now` where there is no other."""
+    names = [stage.name for stage in profile.pointer.stages]
+    if change.to or not names:
+        return change.to if change.to in names else now
+    return names[((names.index(now) if now in names else 0) + change.by) % len(names)]
 
 
 def next_profile(profiles: Mapping[str, Profile], now: str, go: GoTo) -> str:

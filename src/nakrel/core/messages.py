@@ -19,7 +19,7 @@ from nakrel.core.recorder import WayToRecord
 from nakrel.core.steps import Step
 
 # Raised whenever an older end would misread a message; both ends say theirs in the first exchange.
-PROTOCOL = 2
+PROTOCOL = 3
 # A request longer than this is not one: the largest macro allowed (200,000 steps) takes some 10 MB.
 MAX_LINE = 32 * 1024 * 1024
 
@@ -97,12 +97,21 @@ class Running(msgspec.Struct, frozen=True):
     since_us: int
 
 
+class Conditions(StrEnum):
+    """What of the pointer's and the wheel's motion can be changed on its way."""
+
+    NOTHING = "nothing"
+    SPEED = "speed"
+    ALL = "all"
+
+
 class Status(msgspec.Struct, frozen=True):
     """The service's state. `since` is seconds since the epoch; `backend` names the way to the programs, and
     `backend_note` says what that means for the user, '' where there is nothing to say. `for_show` says that macros
     reach no window now, since Nakrel's own is in front. `setups` names the set-up in use of the live
     profile, and of each where another than the first was chosen. Without `sees_windows` nobody tells which window is in
-    front, so that of several linked programs the one started last counts."""
+    front, so that of several linked programs the one started last counts. `stage` is the live profile's speed stage, ''
+    where it has none, and `changes_motion` what of the motion the way to the programs can change."""
 
     live: str
     reason: str
@@ -117,6 +126,8 @@ class Status(msgspec.Struct, frozen=True):
     running_profiles: tuple[str, ...] = ()
     setups: dict[str, str] = {}
     sees_windows: bool = True
+    stage: str = ""
+    changes_motion: Conditions = Conditions.NOTHING
 
 
 class Shown(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
@@ -271,6 +282,14 @@ class UseSetUp(_Message, frozen=True):
     setup: str
 
 
+class UseStage(_Message, frozen=True):
+    """Give the pointer another speed stage of the live profile: the one of this name, or with '' the one `by` places
+    on."""
+
+    stage: str = ""
+    by: Literal[-1, 1] = 1
+
+
 class Play_(_Message, frozen=True, tag="PlayMacro"):
     """Start a macro, in its own way to play or in the one given."""
 
@@ -379,6 +398,7 @@ Body = (
     | PutSettings
     | Pin
     | UseSetUp
+    | UseStage
     | Play_
     | TypeText
     | GetRun

@@ -8,7 +8,8 @@ from typing import Annotated
 
 import msgspec
 
-from nakrel.core.cells import Cell, HoldLayer, ToControl
+from nakrel.core.cells import Cell, ChangeSpeed, HoldLayer, ToControl
+from nakrel.core.conditioning import Pointing
 from nakrel.core.controls import CONTROLS, Code, Kind, control, game_key
 from nakrel.core.errors import DataError
 from nakrel.core.macro import Id, Name
@@ -107,6 +108,8 @@ class SetUp(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fiel
                     raise DataError(f"set-up {self.name!r} has no layer {cell.layer!r}, which {code} should hold")
                 if isinstance(cell, HoldLayer) and kind is Kind.WHEEL:
                     raise DataError(f"a layer is held by a key or a button, and {code} is a wheel direction")
+                if isinstance(cell, ChangeSpeed) and cell.held and kind is Kind.WHEEL:
+                    raise DataError(f"a speed is held by a key or a button, and {code} is a wheel direction")
         if not keeps_left_click(self.cells):
             raise DataError(
                 f"set-up {self.name!r} leaves no way to click: give Left its click back, or let another control "
@@ -177,11 +180,16 @@ class Profile(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, for
     programs: tuple[ProgramRule, ...] = ()
     setups: Annotated[tuple[SetUp, ...], msgspec.Meta(min_length=1, max_length=50)] = (SetUp("Main"),)
     keys: Annotated[tuple[GameKey, ...], msgspec.Meta(max_length=500)] = ()
+    pointer: Pointing = Pointing()
     fair_play: FairPlay = FairPlay.ANYTHING
     falls_through: bool = False
 
     def __post_init__(self) -> None:
-        for what, names in (("set-ups", [s.name for s in self.setups]), ("game keys", [k.name for k in self.keys])):
+        for what, names in (
+            ("set-ups", [setup.name for setup in self.setups]),
+            ("game keys", [key.name for key in self.keys]),
+            ("speed stages", [stage.name for stage in self.pointer.stages]),
+        ):
             twice = next((name for n, name in enumerate(names) if name in names[:n]), "")
             if twice:
                 raise DataError(f"profile {self.name!r} has two {what} of the name {twice!r}; rename one of them")

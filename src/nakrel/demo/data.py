@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from nakrel.core.cells import Cell, GoTo, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText, What
+from nakrel.core.cells import Cell, ChangeSpeed, GoTo, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText, What
+from nakrel.core.conditioning import Pointing, SpeedStage
 from nakrel.core.controls import game_key
 from nakrel.core.macro import Again, LetGo, Macro, Mode, Play
 from nakrel.core.profile import EVERYDAY, FairPlay, GameKey, Layer, MatchBy, Profile, ProgramRule, SetUp
@@ -210,6 +211,8 @@ _DUEL: dict[str, Cell] = {
     _thumb(2): RunMacro("guard-break"),
     _thumb(3): RunMacro("hop-step"),
     _thumb(4): RunMacro("thorn-fan", Play(Mode.TOGGLE, pause_us=33 * MS, limit_us=20_000_000)),
+    "BTN_BACK": ChangeSpeed("Aim", held=True),
+    "BTN_FORWARD": ChangeSpeed(),
     "KEY_LEFTMETA": Nothing(),
 }
 _POST: dict[str, Cell] = {
@@ -248,6 +251,7 @@ PROFILES: tuple[Profile, ...] = (
         colour="#A3503F",
         programs=(ProgramRule(MatchBy.NAME, "brackenfall"),),
         setups=(SetUp("Duel", _DUEL),),
+        pointer=Pointing((SpeedStage("Walk"), SpeedStage("Turn", 160, 100), SpeedStage("Aim", 45, 45))),
         fair_play=FairPlay.ONE_ACTION,
     ),
     Profile(

@@ -9,11 +9,12 @@ from typing import TYPE_CHECKING
 
 from nakrel.backends.notices import Notices
 from nakrel.backends.processes import ProcessWatch
-from nakrel.core.cells import Deed, GoTo, Perform, What
+from nakrel.core.cells import ChangeSpeed, Deed, GoTo, Perform, What
+from nakrel.core.controls import label
 from nakrel.core.errors import DataError
 from nakrel.core.events import Asked, SetSheet, Sheet
 from nakrel.core.game_keys import resolve
-from nakrel.core.live import next_profile, next_setup, sheet_of
+from nakrel.core.live import motion_now, next_profile, next_setup, next_stage, sheet_of
 from nakrel.core.macro import Macro, Play
 from nakrel.core.messages import InUse
 from nakrel.core.operations import Plan, compile_macro
@@ -37,6 +38,9 @@ class Live:
         self.profile = EVERYDAY
         self.reason, self.since = "the service started", time.time()
         self._plans: dict[tuple[str, str], tuple[Macro, Profile, Plan]] = {}
+        # The speed stage in use by profile, and the one that a control holds now.
+        self._stages: dict[str, str] = {}
+        self._held_stage = ""
         self._follower: Follower | None = None
         self._notices = Notices()
         self._path = service.library.home.in_use
@@ -121,6 +125,42 @@ class Live:
             s.refresh_sheet("set-up switched")
         s.status_changed()
 
+    # The pointer
+
+    @property
+    def stage(self) -> str:
+        """The speed stage that the pointer of the live profile has now; '' where the profile has none."""
+        profile = self._service.profiles[self.profile]
+        names = [each.name for each in profile.pointer.stages]
+        if self._held_stage in names:
+            return self._held_stage
+        return self._chosen_stage(profile)
+
+    def _chosen_stage(self, profile: Profile) -> str:
+        known = profile.pointer.stage(self._stages.get(profile.id, ""))
+        return known.name if known else ""
+
+    def use_stage(self, change: ChangeSpeed) -> None:
+        """Give the pointer another stage of the live profile; raises `DataError` for one that it hasn't got."""
+        profile = self._service.profiles[self.profile]
+        names = [each.name for each in profile.pointer.stages]
+        if change.to and change.to not in names:
+            raise DataError(f"{profile.name} has no speed stage {change.to!r}; it has {', '.join(names) or 'none'}")
+        self._stages[profile.id] = next_stage(profile, self._chosen_stage(profile), change)
+        self.condition()
+
+    def hold_stage(self, name: str) -> None:
+        """A control holds this speed stage; '' for none."""
+        self._held_stage = name
+        self.condition()
+
+    def condition(self) -> None:
+        """Have the devices move the pointer as the live profile wants it now."""
+        s = self._service
+        profile = s.profiles[self.profile]
+        s.ways.condition(motion_now(profile, self._chosen_stage(profile), self._held_stage))
+        s.status_changed()
+
     def edited(self, before: Profile | None, after: Profile) -> None:
         """A profile was saved: a set-up that got another name stays in use."""
         names = [setup.name for setup in after.setups]
@@ -173,13 +213,18 @@ class Live:
         """Do what a control asked for, once the loop comes to it: the engine is in the midst of a step now."""
         self._service.loop.at(f"asked by {asked.control}", 0, lambda: self._do(asked.cell, asked.control))
 
-    def _do(self, cell: GoTo | Perform, control: str) -> None:
+    def _do(self, cell: GoTo | ChangeSpeed | Perform, control: str) -> None:
         s, why = self._service, f"{control} pressed"
         if isinstance(cell, Perform):
             if cell.deed is Deed.STOP:
                 s.stop_everything(why)
             elif cell.deed is Deed.FOLLOW:
                 s.pin("")
+        elif isinstance(cell, ChangeSpeed):
+            try:
+                self.use_stage(cell)
+            except DataError as error:
+                s.fault_once(f"{label(control)} changes no speed: {error}.")
         elif cell.what is What.SETUP:
             now = self.setup_of(self.profile)
             self.use(self.profile, next_setup(s.profiles[self.profile], now, cell), why)

@@ -9,6 +9,7 @@ import msgspec
 
 import nakrel
 from nakrel.core import messages as m
+from nakrel.core.cells import ChangeSpeed
 from nakrel.core.errors import DataError
 from nakrel.core.events import PlayMacro, StopMacro
 from nakrel.core.macro import Macro, Mode
@@ -57,6 +58,7 @@ class Requests:
             m.PutSettings: self._put_settings,
             m.Pin: self._pin,
             m.UseSetUp: self._use_setup,
+            m.UseStage: self._use_stage,
             m.Play_: self._play,
             m.TypeText: self._type,
             m.GetRun: lambda c, n, b: m.RunIs(service.runs.of(b.macro)),
@@ -244,6 +246,13 @@ class Requests:
     def _use_setup(self, connection: Connection, number: int, body: m.UseSetUp) -> m.AnswerBody:
         try:
             self._service.live.use(body.profile, body.setup, "asked for in the window or on the command line")
+        except DataError as error:
+            raise Refusal(str(error)) from None
+        return m.Done()
+
+    def _use_stage(self, connection: Connection, number: int, body: m.UseStage) -> m.AnswerBody:
+        try:
+            self._service.live.use_stage(ChangeSpeed(body.stage, body.by))
         except DataError as error:
             raise Refusal(str(error)) from None
         return m.Done()

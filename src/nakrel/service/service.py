@@ -23,6 +23,7 @@ from nakrel.core.events import (
     Pressed,
     RunEnded,
     RunStarted,
+    SpeedHeld,
     StopAll,
     TextReady,
     Turned,
@@ -191,6 +192,8 @@ class Service:
                 self._run_started(output)
             elif isinstance(output, Asked):
                 self.live.asked(output)
+            elif isinstance(output, SpeedHeld):
+                self.live.hold_stage(output.stage)
             else:
                 self._run_ended(output)
 
@@ -291,6 +294,7 @@ class Service:
         """Give the engine the live sheet, or an empty one while recording or listening, and take its controls."""
         sheet = self.live.set_sheet(bool(self._recorder or self._listener or self.ways.held_back), why)
         self.ways.take(sheet.controls(), sheet.repeats_itself())
+        self.live.condition()
 
     def stop_everything(self, why: str) -> None:
         """End all macros this instant, and any recording."""
@@ -398,6 +402,8 @@ class Service:
             for_show=bool(self._fronts) and self.ways.reaches_programs,
             running_profiles=self.live.running_profiles(),
             sees_windows=self.live.sees_windows,
+            stage=self.live.stage,
+            changes_motion=self.ways.changes_motion,
             setups={key: self.live.setup_of(key) for key in {*self.live.in_use, self.live.profile}},
         )
 

@@ -24,7 +24,8 @@ from nakrel.backends.x11.backend import X11Backend
 from nakrel.backends.x11.screens import X11Screens
 from nakrel.backends.x11.spare import SpareKeys
 from nakrel.backends.x11.windows import X11Windows
-from nakrel.core.messages import Device
+from nakrel.core.conditioning import Motion
+from nakrel.core.messages import Conditions, Device
 from nakrel.service.loop import Loop, monotonic_us
 
 __all__ = ["BACKENDS", "Options", "Ways"]
@@ -218,6 +219,24 @@ class Ways:
                 return
         # A request's answer may have brought events along, for which the descriptor isn't readable any more.
         self.drain()
+
+    @property
+    def changes_motion(self) -> Conditions:
+        """What of the pointer's and the wheel's motion the way can change."""
+        if isinstance(self.real, KernelBackend):
+            return Conditions.NOTHING if self.real.held_back else Conditions.ALL
+        return Conditions.SPEED if self.real and self.real.name == "x11" else Conditions.NOTHING
+
+    def condition(self, motion: Motion | None) -> None:
+        """Have devices move like this, as far as the way can do that; None leaves them alone."""
+        if self.real is None or self.changes_motion is Conditions.NOTHING:
+            return
+        try:
+            self.real.condition(motion)
+        except BackendLost as error:
+            self.lost(str(error))
+        else:
+            self.drain()
 
     def read(self, backend: InputBackend) -> None:
         """Hand on what has come."""

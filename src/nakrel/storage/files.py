@@ -20,8 +20,8 @@ MAX_FILE = 64 * 1024 * 1024
 
 _FORMATS: dict[type, str] = {Macro: "nakrel-macro", Profile: "nakrel-profile"}
 # 1: the first. 2: game keys, fair play, falling through, controls that go to a set-up or profile or do something with
-# the desktop; a profile's set-ups have names of their own.
-VERSION = 2
+# the desktop; a profile's set-ups have names of their own. 3: the pointer's speed, and controls that change it.
+VERSION = 3
 
 T = TypeVar("T")
 

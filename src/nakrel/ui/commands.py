@@ -9,7 +9,8 @@ import msgspec
 from PyQt6.QtGui import QUndoCommand
 
 from nakrel.core.bundle import Merged
-from nakrel.core.cells import Cell, GoTo, RunMacro, What
+from nakrel.core.cells import Cell, ChangeSpeed, GoTo, RunMacro, What
+from nakrel.core.conditioning import Pointing
 from nakrel.core.controls import game_key
 from nakrel.core.errors import DataError
 from nakrel.core.game_keys import renamed
@@ -41,6 +42,7 @@ __all__ = [
     "set_cell",
     "set_cells",
     "set_keys",
+    "set_pointer",
     "set_programs",
     "take",
 ]
@@ -301,6 +303,28 @@ def attach(store: Store, profile: Profile, setup: str, code: str, macro: Macro, 
 def set_keys(store: Store, profile: Profile, keys: tuple[GameKey, ...], words: str = "game keys") -> str:
     """Give the profile these game keys; returns the reason where that is refused."""
     return _change(store, profile, f"{words} of {profile.name}", keys=keys)
+
+
+def set_pointer(store: Store, profile: Profile, pointer: Pointing, words: str, named: Mapping[str, str]) -> str:
+    """Have the profile move the pointer like this; returns the reason where that is refused.
+
+    Cells follow stages that got another name (`named`: the new ones by the old), and those that go to a stage that is
+    gone are taken out.
+    """
+    before = {stage.name for stage in profile.pointer.stages}
+    after = {stage.name for stage in pointer.stages}
+
+    def followed(cell: Cell) -> Cell | None:
+        if not isinstance(cell, ChangeSpeed) or not cell.to:
+            return cell
+        name = named.get(cell.to, cell.to)
+        return None if name in before - after else msgspec.structs.replace(cell, to=name)
+
+    try:
+        setups = tuple(setup.with_each(followed) for setup in profile.setups)
+    except DataError as error:
+        return str(error)
+    return _change(store, profile, f"{words} of {profile.name}", pointer=pointer, setups=setups)
 
 
 def rename_key(store: Store, profile: Profile, old: str, new: str) -> str:

@@ -13,6 +13,7 @@ from nakrel.backends.kernel.finder import Finder, Found, Udev, physical, serves
 from nakrel.backends.kernel.nodes import Abilities, Node, Virtual
 from nakrel.backends.kernel.output import Output
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, InputEvent
+from nakrel.core.conditioning import Motion
 from nakrel.core.controls import CONTROLS
 from nakrel.core.events import Emit, FingersGone, Pressed, Released, Turned
 from nakrel.core.messages import Device
@@ -49,6 +50,7 @@ class KernelBackend:
         self._lights: dict[int, str] = {}
         self._refused: dict[str, str] = {}
         self._taken: frozenset[str] = frozenset()
+        self._motion: Motion | None = None
         self._down: dict[str, int] = {}
         self._closed = False
         self._ripe: list[int] = []
@@ -82,6 +84,17 @@ class KernelBackend:
         self._taken = frozenset() if self.held_back else frozenset(controls)
         for channel in self._channels.values():
             channel.want(self._taken)
+        self._settle()
+
+    def condition(self, motion: Motion | None) -> None:
+        """Grab the devices that move, and have them move like this; None leaves them alone. A change of the way of one
+        that is grabbed is there with its next report."""
+        motion = None if self.held_back else motion
+        if motion == self._motion:
+            return
+        self._motion = motion
+        for channel in self._channels.values():
+            channel.condition(motion)
         self._settle()
 
     def read(self) -> Iterator[InputEvent]:
@@ -184,6 +197,7 @@ class KernelBackend:
         self._by_id[found.path] = found.by_id
         self._epoll.register(node.fd, select.EPOLLIN)
         channel.want(self._taken)
+        channel.condition(self._motion)
 
     def _remove(self, path: str) -> Iterator[InputEvent]:
         handle = self._by_path.pop(path, None)

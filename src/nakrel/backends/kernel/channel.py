@@ -16,6 +16,7 @@ from typing import NamedTuple, Protocol
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.holders import holders_of
 from nakrel.backends.kernel.nodes import Abilities
+from nakrel.core.conditioning import AS_IT_IS, Conditioner, Motion
 from nakrel.core.controls import CONTROLS, Kind, by_number
 from nakrel.core.events import Pressed, Released, Turned
 
@@ -35,6 +36,10 @@ _WHEELS = {
     abi.REL_HWHEEL: ("WHEEL_LEFT", "WHEEL_RIGHT"),
     abi.REL_HWHEEL_HI_RES: ("WHEEL_LEFT", "WHEEL_RIGHT"),
 }
+_MOVES = (abi.REL_X, abi.REL_Y)
+_AXES = frozenset((*_MOVES, *_WHEELS))
+_FINE_OF = {abi.REL_WHEEL: abi.REL_WHEEL_HI_RES, abi.REL_HWHEEL: abi.REL_HWHEEL_HI_RES}
+_FINE = frozenset(_FINE_OF.values())
 _NOTCHES = (abi.REL_WHEEL, abi.REL_HWHEEL)
 # What the desktop tells a device; it comes back as an event of the device and must not go round.
 _TOLD = (abi.EV_LED, abi.EV_SND, abi.EV_REP)
@@ -90,7 +95,8 @@ class Channel:
         self._make_clone = make_clone
         self._clone: Clone | None = None
         self._ready_us = 0
-        self.wanted = False
+        self._keeps = self._moves = False
+        self._way = Conditioner()
         self._taken: frozenset[str] = frozenset()
         self._taken_keys: frozenset[int] = frozenset()
         self._wheels_taken = False
@@ -100,6 +106,7 @@ class Channel:
         # The keys whose press went out through the clone: their release goes the same way, whatever is taken by then.
         self._passed: set[int] = set()
         self._out = bytearray()
+        self._moved = dict.fromkeys(_MOVES, 0)
         self._scan = b""
         self._told: list[Pressed | Released | Turned] = []
         self._dropping = False
@@ -121,11 +128,26 @@ class Channel:
     def want(self, taken: frozenset[str]) -> None:
         """Keep these of its controls from the programs; none of them: let the node go."""
         mine = taken & frozenset(self.controls)
-        self.wanted = bool(mine)
+        self._keeps = bool(mine)
         # What is taken must not change under a grab that only waits for its end: then all passes.
         self._taken = mine
         self._taken_keys = frozenset(CONTROLS[code].number for code in mine if CONTROLS[code].kind is not Kind.WHEEL)
         self._wheels_taken = any(CONTROLS[code].kind is Kind.WHEEL for code in mine)
+
+    @property
+    def wanted(self) -> bool:
+        """Whether it is to be grabbed."""
+        return self._keeps or self._moves
+
+    def condition(self, motion: Motion | None) -> None:
+        """Have it move like this; None leaves it alone. A device without motion of its own has no part in it."""
+        axes = self.node.abilities.codes.get(abi.EV_REL, frozenset())
+        self._moves = motion is not None and bool(axes & _AXES)
+        self._way.set(motion or AS_IT_IS)
+
+    @property
+    def _wheels_change(self) -> bool:
+        return self._wheels_taken or not self._way.turns_as_it_is
 
     def settle(self, now_us: int) -> int | None:
         """Grab or let go where that is wanted and possible now; when to try again, None when an event will tell.
@@ -207,13 +229,39 @@ class Channel:
             or abi.REL_WHEEL in codes
             or abi.REL_HWHEEL in codes
             or abi.SYN_DROPPED in codes
-            or (self._wheels_taken and (abi.REL_WHEEL_HI_RES in codes or abi.REL_HWHEEL_HI_RES in codes))
+            or (self._wheels_change and (abi.REL_WHEEL_HI_RES in codes or abi.REL_HWHEEL_HI_RES in codes))
         ):
             self._early = data
             return False
         if self.grabbed and self._clone and data:
-            self._clone.write(data)
+            passed = data if self._way.moves_as_it_is else self._moved_on(data)
+            if passed:
+                self._clone.write(passed)
         return True
+
+    def _moved_on(self, data: bytes) -> bytes:
+        """Reports of motion and no more, as they are to be."""
+        out, end = bytearray(), 0
+        for offset, (_, _, kind, code, value) in enumerate(abi.EVENT.iter_unpack(data)):
+            if kind == abi.EV_SYN:
+                out += self._motion()
+                if len(out) > end:
+                    out += _SYN
+                    end = len(out)
+            elif code in self._moved:
+                self._moved[code] += value
+            else:
+                out += data[offset * _SIZE : (offset + 1) * _SIZE]
+        return bytes(out)
+
+    def _motion(self) -> bytes:
+        """The events of the report's motion."""
+        x, y = self._moved[abi.REL_X], self._moved[abi.REL_Y]
+        if not x and not y:
+            return b""
+        self._moved = dict.fromkeys(_MOVES, 0)
+        moved = zip(_MOVES, self._way.move(x, y), strict=True)
+        return b"".join(abi.event(abi.EV_REL, axis, value) for axis, value in moved if value)
 
     def read(self) -> Iterator[Heard]:
         """What has come: passed on, and told. What comes after an event is passed on after the event was taken from
@@ -244,6 +292,8 @@ class Channel:
                 self._wheel(code, value, data[offset : offset + _SIZE])
             elif kind == abi.EV_MSC and code == abi.MSC_SCAN:
                 self._scan = data[offset : offset + _SIZE]
+            elif self.grabbed and kind == abi.EV_REL and code in _MOVES and not self._way.moves_as_it_is:
+                self._moved[code] += value
             elif self.grabbed:
                 self._out += data[offset : offset + _SIZE]
 
@@ -272,9 +322,19 @@ class Channel:
         code = _WHEELS[axis][value > 0]
         taken = self.grabbed and code in self._taken
         if self.grabbed and not taken:
-            self._out += raw
+            self._out += raw if self._way.turns_as_it_is else self._turned(axis, value)
         if axis in _NOTCHES and value:
             self._told.append(Turned(code, abs(value), not taken))
+
+    def _turned(self, axis: int, value: int) -> bytes:
+        """The events of a turn at the profile's speed of the wheel; one that tells parts of notches goes by these."""
+        fine = axis in _FINE
+        if not fine and _FINE_OF[axis] in self.node.abilities.codes.get(abi.EV_REL, frozenset()):
+            return b""
+        whole = next(each for each, own in _FINE_OF.items() if axis in (each, own))
+        parts, notches = self._way.turn(whole, value, fine)
+        out = abi.event(abi.EV_REL, axis, parts) if parts else b""
+        return out + (abi.event(abi.EV_REL, whole, notches) if notches else b"")
 
     def _catch_up(self) -> None:
         """Events were dropped: ask what is down, and go through the differences as if they had come."""
@@ -285,6 +345,7 @@ class Channel:
             self._key(number, value, abi.event(abi.EV_KEY, number, value))
 
     def _end_report(self, at_us: int) -> Iterator[Heard]:
+        self._out += self._motion()
         if self._out and self._clone:
             self._clone.write(bytes(self._out) + _SYN)
         told = self._told
@@ -294,6 +355,7 @@ class Channel:
 
     def _forget_report(self) -> None:
         self._out.clear()
+        self._moved = dict.fromkeys(_MOVES, 0)
         self._scan = b""
         self._told = []
 

@@ -18,7 +18,9 @@ import xcffib.xproto
 from nakrel.backends.protocols import BackendLost, CannotEmit, InputEvent
 from nakrel.backends.x11.codes import control_of_button, control_of_keycode, number_of
 from nakrel.backends.x11.injector import Injector
+from nakrel.backends.x11.speed import PointerSpeed
 from nakrel.backends.x11.wire import ALL_DEVICES, ANY_MODIFIER, Connection, Slave, XiEvent, evtype
+from nakrel.core.conditioning import Motion
 from nakrel.core.controls import CONTROLS, Kind
 from nakrel.core.events import Emit, Pressed, Released, Turned
 from nakrel.core.messages import Device
@@ -54,6 +56,8 @@ class X11Backend:
         self._conn, self._xi, xtest = Connection.open(display)
         self._root = self._conn.get_setup().roots[self._conn.pref_screen].root
         self._out = Injector(self._conn, xtest, self._root, self._keyboard_for, holds)
+        self._speed = PointerSpeed(self._conn, self._xi)
+        self._motion: Motion | None = None
         self._slaves: dict[int, Slave] = {}
         self._taken: frozenset[str] = frozenset()
         self._repeats_itself: frozenset[str] = frozenset()
@@ -70,6 +74,8 @@ class X11Backend:
         self._closed = False
         self._select()
         self._look_at_devices()
+        # What a service that was killed may have left.
+        self._speed.restore(self._slaves)
 
     def fileno(self) -> int:
         """The connection's socket."""
@@ -90,6 +96,16 @@ class X11Backend:
         with _telling_of_loss():
             self._regrab()
 
+    def condition(self, motion: Motion | None) -> None:
+        """Have the server move the pointer at this speed; its wheel, and straight lines, X leaves as they are."""
+        self._motion = motion
+        with _telling_of_loss():
+            self._set_speed()
+
+    def _set_speed(self) -> None:
+        # A device with a wheel or buttons, and without keys, is one that moves the pointer.
+        self._speed.set((slave.id for slave in self._slaves.values() if slave.buttons and not slave.keys), self._motion)
+
     def read(self) -> list[InputEvent]:
         """Everything fingers did since the last call."""
         with _telling_of_loss():
@@ -103,6 +119,7 @@ class X11Backend:
             if event.type == evtype.HIERARCHY:
                 self._look_at_devices()
                 self._regrab()
+                self._set_speed()
             elif event.type == evtype.RAW_MOTION:
                 self._relay_motion(event)
             elif taken := self._take_event(event):
@@ -152,6 +169,7 @@ class X11Backend:
             if not self._conn.has_error():
                 self._out.let_all_go()
                 self.take(())
+                self.condition(None)
                 # A round trip: the server may drop a closed connection with its last requests unread.
                 self._conn.core.GetInputFocus().reply()
             self._conn.disconnect()

@@ -1,7 +1,8 @@
 """The guard: a small process that lets go what the service held, when the service can no longer do it.
 
 The X server keeps injected keys down after their client has died. The guard sleeps on a pipe whose other end only
-the service has; when that end closes without a word, it releases everything that a shared page of memory says is down.
+the service has; when that end closes without a word, it releases everything that a shared page of memory says is down,
+and gives the pointer its own speed back.
 """
 
 from __future__ import annotations
@@ -14,6 +15,7 @@ import signal
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.x11.codes import spare_key
 from nakrel.backends.x11.injector import Injector
+from nakrel.backends.x11.speed import PointerSpeed
 from nakrel.backends.x11.wire import Connection
 from nakrel.core.controls import CONTROLS
 
@@ -60,17 +62,17 @@ def _watch(alive: int, memory: mmap.mmap, display: str | None) -> None:
     if os.read(alive, 1):
         return
     down = {code: 0 if memory[n] == _XTEST else memory[n] for n, code in enumerate(_CODES) if memory[n]}
-    if down:
-        with contextlib.suppress(BackendUnavailable):
-            _let_go(down, display)
+    with contextlib.suppress(BackendUnavailable):
+        _let_go(down, display)
 
 
 def _let_go(down: dict[str, int], display: str | None) -> None:
-    conn, _, xtest = Connection.open(display)
+    conn, xi, xtest = Connection.open(display)
     root = conn.get_setup().roots[conn.pref_screen].root
     injector = Injector(conn, xtest, root, lambda code: 0, lambda code, device: None)
     injector.take_over(down)
     injector.let_all_go()
+    PointerSpeed(conn, xi).restore(slave.id for slave in conn.slaves(xi))
     # A round trip: the server may drop a closed connection with its last requests unread.
     conn.core.GetInputFocus().reply()
     conn.disconnect()

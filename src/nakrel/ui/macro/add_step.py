@@ -55,6 +55,10 @@ _HOLD_US = 50_000
 _WAIT_US = 25_000
 
 
+# So many of the keys that a game leaves free are offered first.
+_MOST_FREE = 12
+
+
 class AddStep(QWidget):
     """A row of fields: the kind of step, its control (chosen from a list or pressed) or words, its time, and Add."""
 
@@ -93,12 +97,14 @@ class AddStep(QWidget):
         self.words.textEdited.connect(lambda text: self._say(""))
         self.capture.captured.connect(self._captured)
         self._keys: list[str] = []
+        self._free: list[str] = []
         self.set_game_keys(())
         self._kind_chosen("tap")
 
-    def set_game_keys(self, keys: Sequence[GameKey]) -> None:
-        """Offer these by the game's names for them, too."""
+    def set_game_keys(self, keys: Sequence[GameKey], free: Sequence[str] = ()) -> None:
+        """Offer these by the game's names for them, too, and before all others those that the game leaves free."""
         self._keys = [game_key(key.name) for key in keys]
+        self._free = list(free[:_MOST_FREE])
         self.second.clear()
         for code in (*self._keys, *(c for c, known in CONTROLS.items() if known.kind is not Kind.WHEEL)):
             self.second.addItem(name_of(code), code)
@@ -127,8 +133,11 @@ class AddStep(QWidget):
         self.control.clear()
         for code in self._keys if Kind.KEY in kinds else ():
             self.control.addItem(name_of(code), code)
+        free = self._free if Kind.KEY in kinds else []
+        for code in free:
+            self.control.addItem(f"{name_of(code)}  (free in the game)", code)
         for known in CONTROLS.values():
-            if known.kind in kinds:
+            if known.kind in kinds and known.code not in free:
                 self.control.addItem(name_of(known.code), known.code)
         self.control.setCurrentIndex(max(0, self.control.findData(before or "KEY_Q")))
 

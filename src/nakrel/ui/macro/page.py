@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QApplication, QHBoxLayout, QMenu, QVBoxLayout, QWidg
 
 from nakrel.core import edits, notation
 from nakrel.core import messages as m
+from nakrel.core.game_keys import unused
 from nakrel.core.macro import Macro, Section
 from nakrel.core.profile import GameKey
 from nakrel.core.steps import Branch, If, PickOne, Pointer, Repeat, Step, Wait, Way
@@ -69,7 +70,7 @@ class MacroPage(QWidget):
         busy.addWidget(self._busy_words, 1)
         busy.addWidget(button("Cancel", self.exchange.cancel))
         self._as_text = False
-        self._keys: tuple[GameKey, ...] = ()
+        self._keys: tuple[GameKey, ...] | None = None
         self._build()
         self.view.chosen.connect(self.show_view)
         self.timing.chosen.connect(self.retime)
@@ -149,11 +150,12 @@ class MacroPage(QWidget):
         store.seen.connect(self._seen)
 
     def _give_keys(self) -> None:
-        """The shown profile's game keys stand among the controls."""
-        keys = self._shown.profile.keys if self._shown.profile else ()
-        if keys != self._keys:
+        """The shown profile's game keys stand among the controls, and those that its game leaves free."""
+        profile = self._shown.profile
+        keys = profile.keys if profile else ()
+        if profile and keys != self._keys:
             self._keys = keys
-            self.add_step.set_game_keys(keys)
+            self.add_step.set_game_keys(keys, unused(profile))
 
     def _picked(self, rows: list[int]) -> None:
         """Select the rows of what is picked in the diagram; that shows it by itself."""

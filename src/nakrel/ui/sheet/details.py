@@ -5,7 +5,6 @@ from __future__ import annotations
 import re
 import shlex
 from collections.abc import Callable
-from typing import Literal
 
 import msgspec
 from PyQt6.QtCore import QRectF, QSize, Qt
@@ -15,6 +14,7 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWid
 from nakrel.core import messages as m
 from nakrel.core.cells import (
     Cell,
+    ChangeSpeed,
     Deed,
     GoTo,
     HoldLayer,
@@ -25,8 +25,8 @@ from nakrel.core.cells import (
     ToChord,
     ToControl,
     TypeText,
-    What,
 )
+from nakrel.core.checks import circle
 from nakrel.core.controls import CONTROLS, GAME, Kind, game_key
 from nakrel.core.controls import label as control_label
 from nakrel.core.errors import DataError
@@ -34,10 +34,11 @@ from nakrel.core.fair_play import cell_beyond
 from nakrel.core.game_keys import named_in, unused
 from nakrel.core.macro import Macro, Play, cycle_us
 from nakrel.core.names import name_of, read_control
-from nakrel.core.profile import Profile, SetUp
+from nakrel.core.profile import SetUp
 from nakrel.core.timeline import lay_out
 from nakrel.core.units import format_ms, format_rate
 from nakrel.ui import commands
+from nakrel.ui.sheet.choices import CellChoice, places, speeds
 from nakrel.ui.sheet.model import SheetModel
 from nakrel.ui.sheet.profile_details import ProfileDetails
 from nakrel.ui.sheet.thumb import ThumbGrid
@@ -61,9 +62,9 @@ _DOES: dict[str, type] = {
     "program": StartProgram,
     "layer": HoldLayer,
     "go to set-up or profile": GoTo,
+    "pointer speed": ChangeSpeed,
     "desktop or media": Perform,
 }
-_WAYS: tuple[tuple[str, Literal[-1, 1]], ...] = (("next", 1), ("previous", -1))
 # What is typed in words: an example of each.
 _WORDS: dict[type, str] = {
     ToChord: "Left Ctrl + C",
@@ -133,7 +134,8 @@ class SheetDetails(QWidget):
         self.control = searchable("Control")
         self.words = QLineEdit()
         self.layer = choice("Layer")
-        self.go = choice("Go to")
+        self._places, self._speeds = CellChoice("Go to"), CellChoice("Pointer speed")
+        self.go, self.speed = self._places.box, self._speeds.box
         self.deed = choice("Desktop or media")
         for deed in Deed:
             self.deed.addItem(deed.value, deed)
@@ -151,7 +153,6 @@ class SheetDetails(QWidget):
         self._shown_once = False
         self._listed: object = None
         self._macros_listed: tuple[tuple[str, str], ...] = ()
-        self._go_listed: object = None
         self._wanted: type = type(None)
         self._build()
         self._connect()
@@ -166,7 +167,7 @@ class SheetDetails(QWidget):
         layout.addWidget(form_row("does", self.does))
         layout.addWidget(self.macro)
         layout.addWidget(self.control)
-        for field in (self.words, self.layer, self.layer_name, self.delete_layer, self.go, self.deed):
+        for field in (self.words, self.layer, self.layer_name, self.delete_layer, self.go, self.speed, self.deed):
             layout.addWidget(field)
         self._press_button = button("Choose by pressing it", self.press_control.arm)
         layout.addWidget(self._press_button)
@@ -204,7 +205,8 @@ class SheetDetails(QWidget):
         self.control.activated.connect(lambda n: self._set(ToControl(self.control.itemData(n))))
         self.words.editingFinished.connect(self._words_typed)
         self.layer.activated.connect(self._layer_chosen)
-        self.go.activated.connect(lambda n: self._set(self.go.itemData(n)))
+        self.go.activated.connect(lambda n: self._set(self._places.cell(n)))
+        self.speed.activated.connect(lambda n: self._set(self._speeds.cell(n)))
         self.deed.activated.connect(lambda n: self._set(Perform(self.deed.itemData(n))))
         self.layer_name.editingFinished.connect(self._rename_layer)
         self.press_control.captured.connect(self._control_pressed)
@@ -254,13 +256,12 @@ class SheetDetails(QWidget):
         # Long lists are filled when they are seen.
         if isinstance(cell, ToControl):
             self._fill_controls(cell.control)
-        elif isinstance(cell, GoTo):
-            self._fill_go(cell)
+        self._fill_cells(cell)
         if isinstance(cell, Perform):
             self.deed.setCurrentIndex(list(Deed).index(cell.deed))
         profile = self._shown.profile
         beyond = cell_beyond(cell, macro, profile.fair_play) if cell and profile else ""
-        self._beyond.setText(beyond or self._unknown_keys(cell, macro))
+        self._beyond.setText(beyond or self._unknown_keys(cell, macro) or self._circle(macro))
         self._beyond.setVisible(bool(self._beyond.text()))
         if not self.words.hasFocus():
             self.words.setText(_as_words(cell))
@@ -276,6 +277,7 @@ class SheetDetails(QWidget):
         self.words.setAccessibleName(kind.__name__)
         self.layer.setVisible(kind is HoldLayer)
         self.go.setVisible(kind is GoTo)
+        self.speed.setVisible(kind is ChangeSpeed)
         self.deed.setVisible(kind is Perform)
         for part in (self.layer_name, self.delete_layer):
             part.setVisible(isinstance(cell, HoldLayer))
@@ -310,26 +312,14 @@ class SheetDetails(QWidget):
                     self.control.addItem(f"{known.label}  ({known.code})", known.code)
         self.control.setCurrentIndex(self.control.findData(code) if code else -1)
 
-    def _fill_go(self, cell: GoTo | None) -> None:
-        profile = self._shown.profile
-        listed = (profile.id, [each.name for each in profile.setups]) if profile else None, self._store.profile_names
-        if listed != self._go_listed:
-            self._go_listed = listed
-            self._list_places(profile)
-        places = range(self.go.count())
-        self.go.setCurrentIndex(next((n for n in places if cell and self.go.itemData(n) == cell), -1))
-
-    def _list_places(self, profile: Profile | None) -> None:
-        self.go.clear()
-        if profile is None:
-            return
-        several = len(profile.setups) > 1
-        found = [(f"set-up {each.name}", GoTo(What.SETUP, each.name)) for each in profile.setups if several]
-        found += [(f"{word} set-up", GoTo(What.SETUP, by=by)) for word, by in _WAYS if several]
-        found += [(f"profile {name}", GoTo(What.PROFILE, key)) for name, key in self._store.profile_names]
-        found += [(f"{word} profile", GoTo(What.PROFILE, by=by)) for word, by in _WAYS]
-        for words, target in found:
-            self.go.addItem(words, target)
+    def _fill_cells(self, cell: Cell | None, kind: type | None = None) -> None:
+        """List what can be gone to, where that is seen."""
+        profile, kind = self._shown.profile, kind or type(cell)
+        if profile and kind is GoTo:
+            self._places.offer(places(profile, self._store.profile_names), cell)
+        elif profile and kind is ChangeSpeed:
+            known = CONTROLS.get(self._shown.control)
+            self._speeds.offer(speeds(profile, wheel=known is not None and known.kind is Kind.WHEEL), cell)
 
     def _unknown_keys(self, cell: Cell | None, macro: Macro | None) -> str:
         """What the cell names that is no game key of the profile."""
@@ -338,9 +328,21 @@ class SheetDetails(QWidget):
             return ""
         named = list(cell.controls) if isinstance(cell, ToChord) else [getattr(cell, "control", "")]
         named += named_in(macro) if macro else []
+        stages = [stage.name for stage in profile.pointer.stages]
+        if isinstance(cell, ChangeSpeed) and cell.to and cell.to not in stages:
+            return f"{profile.name} has no speed stage {cell.to!r}; add it to its pointer."
         table = profile.key_table()
         missing = [control_label(code) for code in named if code.startswith(GAME) and code not in table]
         return f"{profile.name} has no game key {' and no '.join(missing)}; add it to its game keys." if missing else ""
+
+    def _circle(self, macro: Macro | None) -> str:
+        """Where this macro and another one of the sheet would fire each other."""
+        profile, setup, known = self._shown.profile, self._shown.setup, self._store.macros
+        if profile is None or setup is None or macro is None:
+            return ""
+        found = ((code, cell) for _, code, cell in setup.every() if isinstance(cell, RunMacro))
+        others = {code: known[cell.macro] for code, cell in found if cell.macro in known}
+        return circle(self._shown.control, macro, others, profile.key_table())
 
     def _fill_macros(self, key: str) -> None:
         names = self._store.macro_names
@@ -358,17 +360,19 @@ class SheetDetails(QWidget):
             self._set(Nothing())
         elif kind is RunMacro and not self._store.macros:
             self._say("There is no macro yet. Make one with + New in the left column.")
+        elif kind is ChangeSpeed and self._shown.profile and not self._shown.profile.pointer.stages:
+            self._say(f"{self._shown.profile.name} has no speed stages yet. Make some with Pointer… at the foot.")
         else:
             if kind is ToControl:
                 self._fill_controls("")
-            elif kind is GoTo:
-                self._fill_go(None)
+            self._fill_cells(None, kind)
             self._show(kind, None, self._cell())
             fields: dict[type, QComboBox] = {
                 ToControl: self.control,
                 RunMacro: self.macro,
                 HoldLayer: self.layer,
                 GoTo: self.go,
+                ChangeSpeed: self.speed,
                 Perform: self.deed,
             }
             field = fields.get(kind)

@@ -10,6 +10,7 @@ from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 from nakrel.core.cells import (
     DEED_KEYS,
     Cell,
+    ChangeSpeed,
     GoTo,
     HoldLayer,
     Nothing,
@@ -87,6 +88,9 @@ def cell_words(store: Store, cell: Cell | None) -> tuple[str, str, str]:
             known = store.profiles.get(key)
             where = known.name if known else "a profile that is gone" if key else f"the {_BY[by]} profile"
             return glyphs.GO, f"goes to {where}", ""
+        case ChangeSpeed(to=name, by=by, held=held):
+            words = f"{name} while held" if held else f"speed {name}" if name else f"{_BY[by]} speed"
+            return glyphs.SPEED, f"pointer: {words}", ""
         case Perform(deed=deed):
             return DEED_KEYS.get(deed, glyphs.GO), deed.value, ""
         case RunMacro(macro=key, play=own):

@@ -9,6 +9,7 @@ from nakrel.core.fair_play import FAIR_PLAY_WORDS
 from nakrel.core.profile import EVERYDAY, FairPlay
 from nakrel.ui import commands
 from nakrel.ui.sheet.game_keys import GameKeys
+from nakrel.ui.sheet.pointer import PointerDialog
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, choice, form_row, hairline, label
@@ -19,7 +20,7 @@ _RULES = list(FAIR_PLAY_WORDS)
 
 
 class ProfileDetails(QWidget):
-    """The profile's fair-play rule, whether it falls through to Everyday, its game keys, colour and note."""
+    """The profile's fair-play rule, whether it falls through to Everyday, its game keys, pointer, colour and note."""
 
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
@@ -30,18 +31,20 @@ class ProfileDetails(QWidget):
         self.rule.setMinimumWidth(176)
         self.falls = QCheckBox("empty cells as in Everyday")
         self.keys_button = button("", self.open_keys, "link", "What the game calls its keys")
+        self.pointer_button = button("", self.open_pointer, "link", "How fast the pointer moves")
         self.colour_button = button("Colour…", self._choose_colour, "link")
         self.note = QLineEdit()
         self.note.setPlaceholderText("note")
         self.note.setAccessibleName("Note on the profile")
         self.keys_dialog: GameKeys | None = None
+        self.pointer_dialog: PointerDialog | None = None
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
         for part in (hairline(), self._title, form_row("fair play", self.rule), self.falls):
             layout.addWidget(part)
         row = QHBoxLayout()
-        for part in (self.keys_button, self.colour_button):
+        for part in (self.keys_button, self.pointer_button, self.colour_button):
             row.addWidget(part)
         row.addStretch(1)
         layout.addLayout(row)
@@ -65,6 +68,8 @@ class ProfileDetails(QWidget):
         self.falls.setVisible(profile.id != EVERYDAY)
         count = len(profile.keys)
         self.keys_button.setText(f"Game keys ({count})…" if count else "Game keys…")
+        stages = len(profile.pointer.stages)
+        self.pointer_button.setText(f"Pointer ({stages})…" if stages else "Pointer…")
         if not self.note.hasFocus():
             self.note.setText(profile.note)
             self.note.setCursorPosition(0)
@@ -74,6 +79,12 @@ class ProfileDetails(QWidget):
         if profile := self._shown.profile:
             self.keys_dialog = GameKeys(self._store, profile.id, self.window())
             self.keys_dialog.open()
+
+    def open_pointer(self) -> None:
+        """Show how the profile has the pointer move."""
+        if profile := self._shown.profile:
+            self.pointer_dialog = PointerDialog(self._store, profile.id, self.window())
+            self.pointer_dialog.open()
 
     def _rule_chosen(self, number: int) -> None:
         self._change("fair play", fair_play=_RULES[number])

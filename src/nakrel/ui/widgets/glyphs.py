@@ -11,10 +11,10 @@ from PyQt6.QtGui import QColor, QImage, QPainter, QPen, QPolygonF
 from nakrel.core.controls import CONTROLS, GAME, OPEN, POINTER, TEXT, Kind
 from nakrel.ui.theme import Palette, hue, palette
 
-__all__ = ["GO", "LAYER", "MACRO", "NOTHING", "WAIT", "draw"]
+__all__ = ["GO", "LAYER", "MACRO", "NOTHING", "SPEED", "WAIT", "draw"]
 
 # Glyph names besides a control's code.
-GO, LAYER, MACRO, NOTHING, WAIT = "go", "layer", "macro", "nothing", "wait"
+GO, LAYER, MACRO, NOTHING, SPEED, WAIT = "go", "layer", "macro", "nothing", "speed", "wait"
 
 
 # A glyph has room in a square of so many pixels.
@@ -59,6 +59,10 @@ def _draw(painter: QPainter, name: str, x: float, y: float, colours: Palette) ->
         painter.setPen(QPen(QColor(colours.brass), 1.3))
         for n in range(3):
             painter.drawLine(QPointF(x - 5 + n, y + 4 - 4 * n), QPointF(x + 3 + n, y + 4 - 4 * n))
+    elif name == SPEED:
+        painter.setPen(QPen(QColor(colours.pointer), 1.4))
+        for n in range(4):
+            painter.drawLine(QPointF(x - 4.5 + 3 * n, y + 4), QPointF(x - 4.5 + 3 * n, y + 2 - 2 * n))
     elif name == NOTHING:
         painter.setPen(QPen(QColor(colours.soft), 1.4))
         painter.drawLine(QPointF(x - 4, y), QPointF(x + 4, y))

@@ -1,0 +1,58 @@
+"""Choices of whole cells: where a control goes, and which speed it gives the pointer."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Literal
+
+from PyQt6.QtWidgets import QComboBox
+
+from nakrel.core.cells import Cell, ChangeSpeed, GoTo, What
+from nakrel.core.profile import Profile
+from nakrel.ui.widgets.basics import choice
+
+__all__ = ["CellChoice", "places", "speeds"]
+
+_WAYS: tuple[tuple[str, Literal[-1, 1]], ...] = (("next", 1), ("previous", -1))
+Offer = Sequence[tuple[str, Cell]]
+
+
+class CellChoice:
+    """A list of cells in words, filled anew only where another list is offered."""
+
+    def __init__(self, name: str) -> None:
+        self.box: QComboBox = choice(name)
+        self._offered: Offer = ()
+
+    def offer(self, cells: Offer, chosen: Cell | None) -> None:
+        """List these, and show which is chosen."""
+        if list(cells) != list(self._offered):
+            self._offered = list(cells)
+            self.box.clear()
+            self.box.addItems([words for words, _ in cells])
+        self.box.setCurrentIndex(next((n for n, (_, cell) in enumerate(self._offered) if cell == chosen), -1))
+
+    def cell(self, number: int) -> Cell:
+        """The cell of an entry."""
+        return self._offered[number][1]
+
+
+def places(profile: Profile, profiles: Sequence[tuple[str, str]]) -> Offer:
+    """The set-ups of the profile and all profiles, which come with name and id."""
+    several = len(profile.setups) > 1
+    found: list[tuple[str, Cell]] = []
+    if several:
+        found += [(f"set-up {each.name}", GoTo(What.SETUP, each.name)) for each in profile.setups]
+        found += [(f"{word} set-up", GoTo(What.SETUP, by=by)) for word, by in _WAYS]
+    found += [(f"profile {name}", GoTo(What.PROFILE, key)) for name, key in profiles]
+    return [*found, *((f"{word} profile", GoTo(What.PROFILE, by=by)) for word, by in _WAYS)]
+
+
+def speeds(profile: Profile, *, wheel: bool) -> Offer:
+    """The profile's speed stages, to go to and to hold; a wheel direction can't be held."""
+    names = [stage.name for stage in profile.pointer.stages]
+    held: list[tuple[str, Cell]] = [(f"{name} while held", ChangeSpeed(name, held=True)) for name in names]
+    found: list[tuple[str, Cell]] = [] if wheel else held
+    if len(names) > 1:
+        found += [(f"{word} speed", ChangeSpeed(by=by)) for word, by in _WAYS]
+    return [*found, *((f"speed {name}", ChangeSpeed(name)) for name in names)]

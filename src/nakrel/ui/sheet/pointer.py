@@ -1,0 +1,273 @@
+"""How the pointer moves while a profile is live: its speed stages, the wheel's speed, straight lines."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import msgspec
+from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtWidgets import QAbstractItemView, QDialog, QHBoxLayout, QLineEdit, QSpinBox, QVBoxLayout, QWidget
+
+from nakrel.core.conditioning import MAX_PERCENT, MAX_STRAIGHT, Pointing, SpeedStage
+from nakrel.core.errors import DataError
+from nakrel.core.messages import Conditions
+from nakrel.core.profile import Profile
+from nakrel.ui import commands
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button, form_row, label
+from nakrel.ui.widgets.rows import HeadedModel, Table
+
+__all__ = ["PointerDialog"]
+
+_HEADS = ("stage", "from left to right", "up and down", "")
+_NAME, _ACROSS, _DOWN, _NOW = range(4)
+_FIELDS = {_NAME: "name", _ACROSS: "across", _DOWN: "down"}
+_HOW = "needs the kernel's input; the Devices page says how to get that."
+_WAYS = {
+    Conditions.NOTHING: f"Nothing of this reaches the pointer now: that {_HOW}",
+    Conditions.SPEED: f"Another speed of the wheel, or straight lines: that {_HOW}",
+    Conditions.ALL: "",
+}
+AnyIndex = QModelIndex | QPersistentModelIndex
+
+
+def read_percent(text: str) -> int:
+    """A speed as people write it: `40`, `40 %`, `0.4x`. Raises `DataError`."""
+    words = text.strip().casefold().replace(",", ".")
+    try:
+        found = round(float(words[:-1]) * 100) if words.endswith(("x", "×")) else round(float(words.rstrip("% ")))
+    except (ValueError, OverflowError):
+        raise DataError(f"{text.strip()!r} is no speed; write percent of the device's own, as in 40 or 0.4x") from None
+    if not 1 <= found <= MAX_PERCENT:
+        raise DataError(f"a speed is 1 to {MAX_PERCENT} percent of the device's own, not {found}")
+    return found
+
+
+class _Stages(HeadedModel):
+    """The stages, and which of them the pointer has now; `told` gives the reason where an edit was refused."""
+
+    told = pyqtSignal(str)
+
+    def __init__(self, store: Store, profile: str) -> None:
+        super().__init__(_HEADS)
+        self._store, self._key = store, profile
+        self.pointer = Pointing()
+        self.refresh()
+
+    @property
+    def profile(self) -> Profile | None:
+        """The profile as it is now."""
+        return self._store.profiles.get(self._key)
+
+    def refresh(self) -> None:
+        """Show the stages as they are now."""
+        pointer = self.profile.pointer if self.profile else Pointing()
+        if pointer == self.pointer and self.size():
+            self.dataChanged.emit(self.index(0, 0), self.index(self.size() - 1, _NOW))
+            return
+        self.beginResetModel()
+        self.pointer = pointer
+        self.endResetModel()
+
+    def size(self) -> int:
+        """A row a stage."""
+        return len(self.pointer.stages)
+
+    def flags(self, index: AnyIndex) -> Qt.ItemFlag:
+        """Names and speeds can be typed."""
+        shown = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable
+        return shown | Qt.ItemFlag.ItemIsEditable if index.isValid() and index.column() != _NOW else shown
+
+    def data(self, index: AnyIndex, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
+        """What a cell shows."""
+        if not index.isValid() or role not in (Qt.ItemDataRole.DisplayRole, Qt.ItemDataRole.EditRole):
+            return None
+        stage, column = self.pointer.stages[index.row()], index.column()
+        if column == _NOW:
+            status = self._store.status
+            now = status.live == self._key and status.stage == stage.name
+            first = "at the start" if index.row() == 0 else ""
+            return ", ".join(filter(None, (first, "now" if now else "")))
+        value = getattr(stage, _FIELDS[column])
+        return f"{value} %" if column in (_ACROSS, _DOWN) else value
+
+    def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
+        """Take what was typed; what can't be read leaves all as it is."""
+        if self.profile is None or role != Qt.ItemDataRole.EditRole:
+            return False
+        row, column, text = index.row(), index.column(), str(value).strip()
+        old = self.pointer.stages[row]
+        try:
+            new = {_FIELDS[column]: text[:120] if column == _NAME else read_percent(text)}
+            if column == _NAME and not text:
+                raise DataError("a stage needs a name")
+            stages = tuple(
+                msgspec.structs.replace(each, **new) if n == row else each for n, each in enumerate(self.stages)
+            )
+            named = {old.name: text} if column == _NAME else {}
+            refused = self.put(f"speed {old.name}", named, stages=stages)
+        except DataError as error:
+            refused = str(error)
+        self.told.emit(refused)
+        return not refused
+
+    def put(self, words: str, named: dict[str, str] | None = None, **values: object) -> str:
+        """Give the profile other stages or speeds; returns the reason where that is refused."""
+        if self.profile is None:
+            return ""
+        # What is shown may be an edit behind.
+        after = msgspec.structs.replace(self.profile.pointer, **values)
+        return commands.set_pointer(self._store, self.profile, after, words, named or {})
+
+    @property
+    def stages(self) -> tuple[SpeedStage, ...]:
+        """The stages as they are now, shown already or not."""
+        return self.profile.pointer.stages if self.profile else ()
+
+
+class _StagesTable(Table):
+    """Delete takes the chosen stages out."""
+
+    def __init__(self, dialog: PointerDialog) -> None:
+        super().__init__("Speed stages")
+        self._dialog = dialog
+        self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
+        self.setEditTriggers(QAbstractItemView.EditTrigger.DoubleClicked | QAbstractItemView.EditTrigger.EditKeyPressed)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Handle the table's own keys."""
+        if event is None or self.state() == QAbstractItemView.State.EditingState:
+            super().keyPressEvent(event)
+        elif event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
+            self._dialog.delete()
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.edit(self.currentIndex())
+        elif event.modifiers() & Qt.KeyboardModifier.AltModifier and event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            self._dialog.move_stage(-1 if event.key() == Qt.Key.Key_Up else 1)
+        else:
+            super().keyPressEvent(event)
+
+
+class PointerDialog(QDialog):
+    """The pointer of a profile. Everything typed is there with the next motion, where the profile is live."""
+
+    def __init__(self, store: Store, profile: str, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self._store = store
+        self.model = _Stages(store, profile)
+        found = self.model.profile
+        self.setWindowTitle(f"Pointer of {found.name if found else profile}")
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        self.resize(560, 440)
+        self.table = _StagesTable(self)
+        self.table.setModel(self.model)
+        self.table.set_widths(170, 120, 110)
+        self.name, self.speed = QLineEdit(), QLineEdit()
+        self.name.setPlaceholderText("Aim")
+        self.name.setAccessibleName("Name of a new stage")
+        self.speed.setPlaceholderText("40 %")
+        self.speed.setAccessibleName("Speed of the new stage, in percent of the device's own")
+        self.wheel, self.straight = QSpinBox(), QSpinBox()
+        self.wheel.setRange(1, MAX_PERCENT)
+        self.wheel.setSuffix(" %")
+        self.wheel.setSingleStep(10)
+        self.straight.setRange(0, MAX_STRAIGHT)
+        self.straight.setSuffix("°")
+        self.straight.setSpecialValueText("off")
+        self._said = label("", "alarm", wrap=True)
+        self._way = label("", "soft", wrap=True)
+        # A field's editor hands its text over now, and rows must not go away under it.
+        self._later = QTimer(self)
+        self._later.setSingleShot(True)
+        self._later.timeout.connect(self.refresh)
+        self._build()
+        self.name.returnPressed.connect(self.add)
+        self.speed.returnPressed.connect(self.add)
+        self.wheel.valueChanged.connect(lambda value: self._say(self.model.put("wheel speed", wheel=value)))
+        self.straight.valueChanged.connect(lambda value: self._say(self.model.put("straight lines", straight=value)))
+        store.profile_changed.connect(lambda key: self._later.start(0))
+        store.status_changed.connect(lambda: self._later.start(0))
+        self.model.told.connect(self._say)
+        self.refresh()
+
+    def _build(self) -> None:
+        layout = QVBoxLayout(self)
+        words = (
+            "How fast the pointer moves while this profile is live, in percent of the device's own speed. "
+            "Let a button change the stage: in the sheet, does: pointer speed."
+        )
+        layout.addWidget(label(words, "soft", wrap=True))
+        layout.addWidget(self.table, 1)
+        layout.addWidget(self._said)
+        row = QHBoxLayout()
+        row.addWidget(self.name, 3)
+        row.addWidget(self.speed, 1)
+        self.add_button = button("Add", self.add, "act")
+        row.addWidget(self.add_button)
+        layout.addLayout(row)
+        layout.addWidget(form_row("wheel speed", self.wheel))
+        layout.addWidget(form_row("level or upright within this becomes straight", self.straight))
+        layout.addWidget(self._way)
+        foot = QHBoxLayout()
+        foot.addWidget(button("Up", lambda: self.move_stage(-1), tip="Move the selected stage up (Alt+Up)"))
+        foot.addWidget(button("Down", lambda: self.move_stage(1), tip="Move the selected stage down (Alt+Down)"))
+        foot.addWidget(button("Delete", self.delete, tip="Take the selected stages out (Del)"))
+        foot.addStretch(1)
+        foot.addWidget(button("Close", self.accept))
+        layout.addLayout(foot)
+
+    def refresh(self) -> None:
+        """Show the pointer as it is now."""
+        if self.table.state() != QAbstractItemView.State.EditingState:
+            now = self.table.currentIndex()
+            row, column = now.row(), now.column()
+            self.model.refresh()
+            if self.model.size():
+                place = self.model.index(min(max(row, 0), self.model.size() - 1), max(column, 0))
+                self.table.setCurrentIndex(place)
+        for field, value in ((self.wheel, self.model.pointer.wheel), (self.straight, self.model.pointer.straight)):
+            if not field.hasFocus():
+                before = field.blockSignals(True)
+                field.setValue(value)
+                field.blockSignals(before)
+        self._way.setText(_WAYS[self._store.status.changes_motion])
+
+    def add(self) -> None:
+        """Add a stage of the typed name and speed."""
+        try:
+            name = self.name.text().strip()
+            if not name:
+                raise DataError("write a name for the stage, say Aim")
+            percent = read_percent(self.speed.text() or "100")
+            stages = (*self.model.stages, SpeedStage(name, percent, percent))
+            refused = self.model.put(f"new speed {name}", stages=stages)
+        except DataError as error:
+            refused = str(error)
+        self._say(refused)
+        if not refused:
+            self.name.clear()
+            self.speed.clear()
+            self.name.setFocus()
+
+    def delete(self) -> None:
+        """Take the selected stages out, and the cells that go to them."""
+        gone = self._selected()
+        stages = tuple(stage for n, stage in enumerate(self.model.stages) if n not in gone)
+        if gone:
+            self._say(self.model.put("delete a speed", stages=stages))
+
+    def move_stage(self, by: int) -> None:
+        """Move the current stage up (-1) or down (1); the first one is there at the start."""
+        row, stages = self.table.currentIndex().row(), list(self.model.stages)
+        if row >= 0 and 0 <= row + by < len(stages):
+            stages.insert(row + by, stages.pop(row))
+            self._say(self.model.put(f"move {stages[row + by].name}", stages=tuple(stages)))
+            self.table.setCurrentIndex(self.model.index(row + by, max(0, self.table.currentIndex().column())))
+
+    def _selected(self) -> set[int]:
+        chosen = self.table.selectionModel()
+        return {index.row() for index in chosen.selectedRows()} if chosen else set()
+
+    def _say(self, words: str) -> None:
+        self._said.setText(words)

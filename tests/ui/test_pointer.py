@@ -1,0 +1,149 @@
+"""The profile's pointer: its speed stages, and the buttons that change them."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QLineEdit
+
+from nakrel.core import messages as m
+from nakrel.core.cells import ChangeSpeed
+from nakrel.core.conditioning import Pointing, SpeedStage
+from nakrel.ui.sheet.pointer import PointerDialog, read_percent
+from tests.ui.conftest import Ui
+
+
+def opened(ui: Ui, profile: str = "brackenfall-arena") -> PointerDialog:
+    ui.window.shown.show_profile(profile)
+    ui.window.shown.show_page("sheet")
+    details = ui.window.sheet_details.profile
+    details.open_pointer()
+    assert details.pointer_dialog is not None
+    return details.pointer_dialog
+
+
+def pointer(ui: Ui, profile: str = "brackenfall-arena") -> Pointing:
+    return ui.store.profiles[profile].pointer
+
+
+def cells(ui: Ui) -> dict:
+    return ui.store.profiles["brackenfall-arena"].setups[0].cells
+
+
+def type_into(dialog: PointerDialog, row: int, column: int, text: str) -> None:
+    dialog.table.setCurrentIndex(dialog.model.index(row, column))
+    QTest.keyClick(dialog.table, Qt.Key.Key_F2)
+    editor = dialog.table.findChildren(QLineEdit)[-1]
+    editor.setText(text)
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    QApplication.processEvents()
+
+
+def test_speeds_are_read_as_people_write_them():
+    assert [read_percent(text) for text in ("40", "40 %", " 40%", "0.4x", "1,5×")] == [40, 40, 40, 40, 150]
+
+
+def test_a_first_stage_is_made_and_attached_to_a_button(ui: Ui):
+    """From nothing: the sheet says where stages are made; then one is held by a button."""
+    ui.window.shown.show_profile("orrery-post")
+    ui.window.shown.show_page("sheet")
+    ui.window.shown.show_control("BTN_SIDE")
+    details = ui.window.sheet_details
+    entry = details.does.findText("pointer speed")
+    details.does.setCurrentIndex(entry)
+    details.does.activated.emit(entry)
+    assert "has no speed stages yet" in details._error.text()
+    dialog = opened(ui, "orrery-post")
+    QTest.keyClicks(dialog.name, "Slow")
+    QTest.keyClicks(dialog.speed, "40 %")
+    QTest.keyClick(dialog.speed, Qt.Key.Key_Return)
+    assert pointer(ui, "orrery-post").stages == (SpeedStage("Slow", 40, 40),)
+    assert "the Devices page" in dialog._way.text() or "Devices page" in dialog._way.text()
+    dialog.accept()
+    details.does.setCurrentIndex(entry)
+    details.does.activated.emit(entry)
+    number = details.speed.findText("Slow while held")
+    details.speed.activated.emit(number)
+    cell = ui.store.profiles["orrery-post"].setups[0].cells["BTN_SIDE"]
+    assert cell == ChangeSpeed("Slow", held=True)
+    row = ui.window.sheet.model.row_of("BTN_SIDE")
+    assert "pointer: Slow while held" in [ui.window.sheet.model.drawn(row, column).text for column in range(3)]
+    # A wheel direction has nothing to hold.
+    ui.window.shown.show_control("WHEEL_UP")
+    details.does.setCurrentIndex(entry)
+    details.does.activated.emit(entry)
+    assert [details.speed.itemText(n) for n in range(details.speed.count())] == ["speed Slow"]
+
+
+def test_stages_are_typed_renamed_moved_and_deleted_and_buttons_follow(ui: Ui):
+    dialog = opened(ui)
+    type_into(dialog, 1, 1, "2x")
+    assert pointer(ui).stages[1] == SpeedStage("Turn", 200, 100)
+    type_into(dialog, 1, 1, "fast")
+    assert "is no speed" in dialog._said.text()
+    type_into(dialog, 2, 0, "Steady")
+    assert pointer(ui).stages[2].name == "Steady"
+    assert cells(ui)["BTN_BACK"] == ChangeSpeed("Steady", held=True)
+    ui.wait(lambda: dialog.model.index(2, 0).data() == "Steady", "the new name in the list")
+    type_into(dialog, 2, 0, "Turn")
+    assert "two speed stages of the name 'Turn'" in dialog._said.text()
+    dialog.table.setFocus()
+    dialog.table.setCurrentIndex(dialog.model.index(2, 0))
+    QTest.keyClick(dialog.table, Qt.Key.Key_Up, Qt.KeyboardModifier.AltModifier)
+    assert [stage.name for stage in pointer(ui).stages] == ["Walk", "Steady", "Turn"]
+    ui.wait(lambda: dialog.model.index(1, 0).data() == "Steady", "the new order in the list")
+    dialog.table.selectRow(1)
+    QTest.keyClick(dialog.table, Qt.Key.Key_Delete)
+    assert [stage.name for stage in pointer(ui).stages] == ["Walk", "Turn"]
+    assert "BTN_BACK" not in cells(ui)
+    assert "BTN_FORWARD" in cells(ui)
+    for _ in range(4):
+        ui.undo()
+    assert cells(ui)["BTN_BACK"] == ChangeSpeed("Aim", held=True)
+    assert pointer(ui).stages[1:] == (SpeedStage("Turn", 160, 100), SpeedStage("Aim", 45, 45))
+
+
+def test_wheel_and_straight_lines_are_set_and_undone(ui: Ui):
+    dialog = opened(ui)
+    dialog.wheel.setValue(150)
+    dialog.straight.setValue(8)
+    assert (pointer(ui).wheel, pointer(ui).straight) == (150, 8)
+    ui.undo()
+    assert pointer(ui).straight == 0
+    ui.wait(lambda: dialog.straight.value() == 0, "the field as it was")
+
+
+def test_the_stage_in_use_is_shown_where_the_profile_is_live(ui: Ui):
+    dialog = opened(ui)
+    ui.store.pin("brackenfall-arena")
+    ui.wait(lambda: ui.store.status.stage == "Walk", "the first stage")
+    press = lambda code, value: ui.store.ask(m.PressStandIn("standin:halyard-12", code, value))  # noqa: E731
+    press("BTN_FORWARD", 1)
+    press("BTN_FORWARD", 0)
+    ui.wait(lambda: ui.store.status.stage == "Turn", "the next stage")
+    ui.wait(lambda: dialog.model.index(1, 3).data() == "now", "the stage in the dialog")
+    assert ui.window.strip._head.text().endswith("pointer: Turn")
+    press("BTN_BACK", 1)
+    ui.wait(lambda: ui.store.status.stage == "Aim", "the held stage")
+    press("BTN_BACK", 0)
+    ui.wait(lambda: ui.store.status.stage == "Turn", "the stage before")
+    press("BTN_BACK", 1)
+    ui.wait(lambda: ui.store.status.stage == "Aim", "held again")
+    # Another profile goes live while the button is down: nothing of it is left.
+    ui.store.pin("tidewardens")
+    ui.wait(lambda: ui.store.status.live == "tidewardens", "the switch")
+    ui.store.pin("brackenfall-arena")
+    ui.wait(lambda: ui.store.status.live == "brackenfall-arena", "the switch back")
+    assert ui.store.status.stage == "Turn"
+    press("BTN_BACK", 0)
+
+
+def test_a_button_for_a_stage_that_is_not_there_says_so(ui: Ui):
+    from nakrel.ui import commands
+
+    ui.window.shown.show_profile("brackenfall-arena")
+    profile = ui.store.profiles["brackenfall-arena"]
+    commands.set_cell(ui.store, profile, "Duel", "BTN_EXTRA", ChangeSpeed("Sprint"))
+    ui.window.shown.show_page("sheet")
+    ui.window.shown.show_control("BTN_EXTRA")
+    assert "has no speed stage 'Sprint'" in ui.window.sheet_details._beyond.text()
