@@ -63,3 +63,10 @@ def test_after_its_end_nothing_starts_it_again(process: apart._Process):
     with pytest.raises(OSError, match="closed"):
         process.ask(job)
     assert process._process is None
+
+
+def test_where_no_process_can_be_started_the_work_is_done_here(monkeypatch: pytest.MonkeyPatch):
+    broken = apart._Process()
+    broken.close()
+    monkeypatch.setattr(apart, "_process", broken)
+    assert apart.ask(apart.LookForSlips(MACRO), tuple[Finding, ...]) == check_macro(MACRO)

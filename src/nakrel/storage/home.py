@@ -83,6 +83,11 @@ class Home:
         """What the service says to developers, tracebacks included."""
         return self.state / "service.log"
 
+    @property
+    def window_log(self) -> Path:
+        """The same of the window."""
+        return self.state / "window.log"
+
 
 def _short(runtime: Path) -> Path:
     """The folder itself, or a short stand-in for it where a socket's path would get too long."""

@@ -101,8 +101,15 @@ atexit.register(_process.close)
 
 
 def ask(job: Job, answer: type[T]) -> T:
-    """Have a job done, and wait for its answer, of the type that goes with it; for another thread than the window's."""
-    return msgspec.msgpack.decode(_process.ask(msgspec.msgpack.encode(job)), type=answer)
+    """Have a job done, and wait for its answer, of the type that goes with it; for another thread than the window's.
+
+    Where no process can be started it is done here, and the window is slow meanwhile.
+    """
+    try:
+        told = _process.ask(msgspec.msgpack.encode(job))
+    except OSError:
+        told = msgspec.msgpack.encode(_done(job))
+    return msgspec.msgpack.decode(told, type=answer)
 
 
 # In the process

@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
+import contextlib
 import sys
+import traceback
+from datetime import datetime
+from pathlib import Path
+from types import TracebackType
 
 from PyQt6.QtWidgets import QApplication
 
@@ -14,7 +19,7 @@ from nakrel.ui import theme
 from nakrel.ui.store import Store
 from nakrel.ui.window.main_window import MainWindow
 
-__all__ = ["connector", "open_window", "run"]
+__all__ = ["connector", "open_window", "run", "tell_of_bugs"]
 
 
 def connector(home: str | None) -> Launch:
@@ -33,6 +38,27 @@ def open_window(app: QApplication, store: Store) -> MainWindow:
     window = MainWindow(store)
     theme.apply(app, store.settings.look)
     return window
+
+
+def tell_of_bugs(store: Store, log: Path) -> None:
+    """From now on a fault of ours, on whatever thread, goes to the log and is told in the window, which goes on: Qt
+    would end it. All edits are with the service by then."""
+
+    def take(kind: type[BaseException], error: BaseException | None, trace: TracebackType | None) -> None:
+        words = "".join(traceback.format_exception(kind, error, trace))
+        sys.stderr.write(words)
+        with contextlib.suppress(OSError):
+            log.parent.mkdir(parents=True, exist_ok=True)
+            with log.open("a", encoding="utf-8") as file:
+                file.write(f"{datetime.now().astimezone():%Y-%m-%d %H:%M:%S %z} {words}")
+        if issubclass(kind, KeyboardInterrupt):
+            QApplication.exit(1)
+            return
+        with contextlib.suppress(RuntimeError):
+            # The store may have gone with its window.
+            store.fault.emit(f"Something unexpected happened in the window ({error!r}); {log} has the details.")
+
+    sys.excepthook = take
 
 
 def run(home: str | None = None) -> int:
@@ -59,5 +85,6 @@ def run(home: str | None = None) -> int:
         sys.stderr.write(f"nakrel: {error}\n")
         return 1
     window = open_window(app, store)
+    tell_of_bugs(store, Home.find(home).window_log)
     window.show()
     return app.exec()
