@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import signal
 import tempfile
 from pathlib import Path
 
@@ -30,6 +31,9 @@ from nakrel.storage.recordings import (
     to_vcd,
 )
 from tests.strategies import steps
+
+# The VCD reader lets a broken pipe end the process; Python, and so Nakrel, takes it for an error.
+signal.signal(signal.SIGPIPE, signal.SIG_IGN)
 
 MACRO = Macro(
     id="m",

@@ -40,6 +40,8 @@ class ServiceRefused(ClientError):
 
 # How long the end of a connection may wait for the service to take the last requests.
 _LAST_S = 5.0
+# Some libraries make SIGPIPE deadly again, which Python ignores; a service that is gone must be an error all the same.
+_AT_ONCE = socket.MSG_DONTWAIT | socket.MSG_NOSIGNAL
 
 _encoder = msgspec.json.Encoder()
 _answers = msgspec.json.Decoder(Answer)
@@ -97,7 +99,7 @@ class Connection:
         """Send of what waits as much as the service takes. Raises `ServiceGone`."""
         while self._out:
             try:
-                del self._out[: self._sock.send(self._out, socket.MSG_DONTWAIT)]
+                del self._out[: self._sock.send(self._out, _AT_ONCE)]
             except BlockingIOError:
                 return
             except OSError as error:
@@ -144,7 +146,7 @@ class Connection:
         if self._out:
             with contextlib.suppress(OSError):
                 self._sock.settimeout(_LAST_S)
-                self._sock.sendall(self._out)
+                self._sock.sendall(self._out, socket.MSG_NOSIGNAL)
         self._sock.close()
 
     def _take(self, line: bytes) -> None:

@@ -130,11 +130,16 @@ class Live:
     @property
     def stage(self) -> str:
         """The speed stage that the pointer of the live profile has now; '' where the profile has none."""
-        profile = self._service.profiles[self.profile]
+        profile = self._now
         names = [each.name for each in profile.pointer.stages]
         if self._held_stage in names:
             return self._held_stage
         return self._chosen_stage(profile)
+
+    @property
+    def _now(self) -> Profile:
+        """The live profile; Everyday for a moment where that has just been deleted."""
+        return self._service.profiles.get(self.profile) or self._service.profiles[EVERYDAY]
 
     def _chosen_stage(self, profile: Profile) -> str:
         known = profile.pointer.stage(self._stages.get(profile.id, ""))
@@ -142,7 +147,7 @@ class Live:
 
     def use_stage(self, change: ChangeSpeed) -> None:
         """Give the pointer another stage of the live profile; raises `DataError` for one that it hasn't got."""
-        profile = self._service.profiles[self.profile]
+        profile = self._now
         names = [each.name for each in profile.pointer.stages]
         if change.to and change.to not in names:
             raise DataError(f"{profile.name} has no speed stage {change.to!r}; it has {', '.join(names) or 'none'}")
@@ -157,19 +162,21 @@ class Live:
     def condition(self) -> None:
         """Have the devices move the pointer as the live profile wants it now."""
         s = self._service
-        profile = s.profiles[self.profile]
+        profile = self._now
         s.ways.condition(motion_now(profile, self._chosen_stage(profile), self._held_stage))
         s.status_changed()
 
     def edited(self, before: Profile | None, after: Profile) -> None:
-        """A profile was saved: a set-up that got another name stays in use."""
-        names = [setup.name for setup in after.setups]
-        now = self.in_use.get(after.id, "")
-        if before and now and now not in names and len(before.setups) == len(names):
-            old = [setup.name for setup in before.setups]
-            if now in old:
-                self._remember({**self.in_use, after.id: names[old.index(now)]})
-                self._service.status_changed()
+        """A profile was saved: a set-up or speed stage that got another name stays in use."""
+        if before is None:
+            return
+        stages = [[stage.name for stage in each.pointer.stages] for each in (before, after)]
+        if named := _renamed(self._stages.get(after.id, ""), *stages):
+            self._stages[after.id] = named
+        setups = [[setup.name for setup in each.setups] for each in (before, after)]
+        if named := _renamed(self.in_use.get(after.id, ""), *setups):
+            self._remember({**self.in_use, after.id: named})
+            self._service.status_changed()
 
     def _remember(self, in_use: dict[str, str]) -> None:
         self.in_use = in_use
@@ -238,3 +245,8 @@ class Live:
         sheet = Sheet("", {}) if idle else self.sheet()
         self._service.step(SetSheet(sheet, why))
         return sheet
+
+
+def _renamed(now: str, old: list[str], new: list[str]) -> str:
+    """What the one of this name is called after an edit that gave it another name; '' where none did."""
+    return new[old.index(now)] if now in old and now not in new and len(old) == len(new) else ""
