@@ -99,7 +99,7 @@ class Channel:
         self._way = Conditioner()
         self._taken: frozenset[str] = frozenset()
         self._taken_keys: frozenset[int] = frozenset()
-        self._wheels_taken = False
+        self._wheels_taken = self._wheels_change = self._moves_change = False
         self.down = node.keys_down()
         self._unseen = set(self.down)
         self._unseen_until_us = now_us + UNSEEN_US
@@ -133,6 +133,7 @@ class Channel:
         self._taken = mine
         self._taken_keys = frozenset(CONTROLS[code].number for code in mine if CONTROLS[code].kind is not Kind.WHEEL)
         self._wheels_taken = any(CONTROLS[code].kind is Kind.WHEEL for code in mine)
+        self._note_change()
 
     @property
     def wanted(self) -> bool:
@@ -144,10 +145,12 @@ class Channel:
         axes = self.node.abilities.codes.get(abi.EV_REL, frozenset())
         self._moves = motion is not None and bool(axes & _AXES)
         self._way.set(motion or AS_IT_IS)
+        self._note_change()
 
-    @property
-    def _wheels_change(self) -> bool:
-        return self._wheels_taken or not self._way.turns_as_it_is
+    def _note_change(self) -> None:
+        """Asked of every report, so worked out here."""
+        self._moves_change = not self._way.moves_as_it_is
+        self._wheels_change = self._wheels_taken or not self._way.turns_as_it_is
 
     def settle(self, now_us: int) -> int | None:
         """Grab or let go where that is wanted and possible now; when to try again, None when an event will tell.
@@ -234,7 +237,7 @@ class Channel:
             self._early = data
             return False
         if self.grabbed and self._clone and data:
-            passed = data if self._way.moves_as_it_is else self._moved_on(data)
+            passed = self._moved_on(data) if self._moves_change else data
             if passed:
                 self._clone.write(passed)
         return True
@@ -292,7 +295,7 @@ class Channel:
                 self._wheel(code, value, data[offset : offset + _SIZE])
             elif kind == abi.EV_MSC and code == abi.MSC_SCAN:
                 self._scan = data[offset : offset + _SIZE]
-            elif self.grabbed and kind == abi.EV_REL and code in _MOVES and not self._way.moves_as_it_is:
+            elif self.grabbed and kind == abi.EV_REL and code in _MOVES and self._moves_change:
                 self._moved[code] += value
             elif self.grabbed:
                 self._out += data[offset : offset + _SIZE]
