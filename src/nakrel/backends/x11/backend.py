@@ -103,8 +103,7 @@ class X11Backend:
             self._set_speed()
 
     def _set_speed(self) -> None:
-        # A device with a wheel or buttons, and without keys, is one that moves the pointer.
-        self._speed.set((slave.id for slave in self._slaves.values() if slave.buttons and not slave.keys), self._motion)
+        self._speed.set((slave.id for slave in self._slaves.values() if slave.moves), self._motion)
 
     def read(self) -> list[InputEvent]:
         """Everything fingers did since the last call."""

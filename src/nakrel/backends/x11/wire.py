@@ -60,12 +60,14 @@ class XiEvent(NamedTuple):
 
 
 class Slave(NamedTuple):
-    """A slave device: `buttons` is their number, `keys` whether it has keys."""
+    """A slave device: `buttons` is their number, `keys` whether it has keys, `moves` whether it moves the pointer by so
+    much, and not to a place as a tablet does."""
 
     id: int
     name: str
     buttons: int
     keys: bool
+    moves: bool
 
     @property
     def is_xtest(self) -> bool:
@@ -152,13 +154,15 @@ class Connection(xcffib.Connection):
             offset += 12
             name = data[offset : offset + name_length].decode("utf-8", "replace")
             offset += (name_length + 3) // 4 * 4
-            buttons, keys = 0, False
+            buttons, keys, moves = 0, False, False
             for _ in range(classes):
                 kind, length, _, size = struct.unpack_from("=HHHH", data, offset)
                 keys = keys or kind == 0
                 buttons = size if kind == 1 else buttons
+                # An axis, which says whether it is absolute after its label, bounds, value and resolution.
+                moves = moves or (kind == 2 and size == 0 and data[offset + 40] == 0)
                 offset += length * 4
             # Slave pointers are of use 3, slave keyboards 4, floating slaves 5.
             if use in (3, 4) and enabled:
-                found.append(Slave(number, name, buttons, keys))
+                found.append(Slave(number, name, buttons, keys, moves))
         return found
