@@ -62,7 +62,7 @@ def test_a_first_stage_is_made_and_attached_to_a_button(ui: Ui):
     dialog.accept()
     details.does.setCurrentIndex(entry)
     details.does.activated.emit(entry)
-    number = details.speed.findText("Slow while held")
+    number = details.speed.findText("Slow while held, 40 %")
     details.speed.activated.emit(number)
     cell = ui.store.profiles["orrery-post"].setups[0].cells["BTN_SIDE"]
     assert cell == ChangeSpeed("Slow", held=True)
@@ -72,7 +72,7 @@ def test_a_first_stage_is_made_and_attached_to_a_button(ui: Ui):
     ui.window.shown.show_control("WHEEL_UP")
     details.does.setCurrentIndex(entry)
     details.does.activated.emit(entry)
-    assert [details.speed.itemText(n) for n in range(details.speed.count())] == ["speed Slow"]
+    assert [details.speed.itemText(n) for n in range(details.speed.count())] == ["speed Slow, 40 %"]
 
 
 def test_stages_are_typed_renamed_moved_and_deleted_and_buttons_follow(ui: Ui):

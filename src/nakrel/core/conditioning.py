@@ -38,6 +38,10 @@ class SpeedStage(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
     across: Percent = 100
     down: Percent = 100
 
+    def describe(self) -> str:
+        """The speed in words: `45 %`, or `160 × 100 %` where both ways differ."""
+        return f"{self.across} %" if self.across == self.down else f"{self.across} × {self.down} %"
+
 
 class Pointing(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """How a profile has the pointer move: its speed stages, of which the first is in use at the start, the wheel's

@@ -50,9 +50,10 @@ def places(profile: Profile, profiles: Sequence[tuple[str, str]]) -> Offer:
 
 def speeds(profile: Profile, *, wheel: bool) -> Offer:
     """The profile's speed stages, to go to and to hold; a wheel direction can't be held."""
-    names = [stage.name for stage in profile.pointer.stages]
-    held: list[tuple[str, Cell]] = [(f"{name} while held", ChangeSpeed(name, held=True)) for name in names]
-    found: list[tuple[str, Cell]] = [] if wheel else held
-    if len(names) > 1:
+    found: list[tuple[str, Cell]] = []
+    stages = profile.pointer.stages
+    if not wheel:
+        found += [(f"{each.name} while held, {each.describe()}", ChangeSpeed(each.name, held=True)) for each in stages]
+    if len(stages) > 1:
         found += [(f"{word} speed", ChangeSpeed(by=by)) for word, by in _WAYS]
-    return [*found, *((f"speed {name}", ChangeSpeed(name)) for name in names)]
+    return [*found, *((f"speed {each.name}, {each.describe()}", ChangeSpeed(each.name)) for each in stages)]

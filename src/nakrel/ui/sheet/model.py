@@ -337,6 +337,7 @@ class SheetModel(HeadedModel):
         cell = self._cells(layer).get(code)
         fallen = None if cell or layer else self._fallen.get(code)
         glyph, words, soft = cell_words(self._store, cell or fallen)
+        soft += self._speed(cell or fallen)
         if layer and cell is None:
             words = "as without it"
         elif fallen:
@@ -344,6 +345,13 @@ class SheetModel(HeadedModel):
         elif self.beyond(cell):
             soft += " · beyond fair play"
         return glyph, words, soft, cell is None
+
+    def _speed(self, cell: Cell | None) -> str:
+        """How fast the stage is that the cell names."""
+        profile = self._shown.profile
+        if profile is None or not isinstance(cell, ChangeSpeed):
+            return ""
+        return next((f" {stage.describe()}" for stage in profile.pointer.stages if stage.name == cell.to), "")
 
     def beyond(self, cell: Cell | None) -> str:
         """Where a cell goes beyond the shown profile's fair-play rule, or names a game key that isn't there."""
