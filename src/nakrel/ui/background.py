@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-import contextlib
+import weakref
 from collections.abc import Callable
+from functools import cache
 from typing import TypeVar
 
+from PyQt6 import sip
 from PyQt6.QtCore import QObject, QThreadPool, pyqtSignal
 
 __all__ = ["Background", "rest_ms", "wait_for_work"]
@@ -21,29 +23,44 @@ def rest_ms(steps: int) -> int:
     return _REST_MS + steps // _STEPS_PER_MS
 
 
+class _Relay(QObject):
+    """Carries results over to the window's thread. It outlives all windows: a signal must not be sent from one thread
+    while another one deletes what sends it."""
+
+    done = pyqtSignal(object, int, object)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.done.connect(self._take)
+
+    def _take(self, background: Callable[[], Background | None], number: int, result: object) -> None:
+        if (found := background()) is not None and not sip.isdeleted(found):
+            found.take(number, result)
+
+
+@cache
+def _relay() -> _Relay:
+    return _Relay()
+
+
 class Background(QObject):
     """One piece of work at a time that matters: what is started later, or a cancel, makes what was started before drop
-    its result."""
-
-    _done = pyqtSignal(int, object)
+    its result. Make it on the window's thread."""
 
     def __init__(self, of: QObject) -> None:
         super().__init__(of)
         self._number = 0
         self._then: Callable[..., object] = lambda result: None
-        self._done.connect(self._take)
+        self._relay = _relay()
 
     def start(self, work: Callable[[], T], then: Callable[[T], object]) -> None:
         """Do the work on another thread, and call `then` with its result on this one."""
         self._number += 1
         self._then = then
-        number = self._number
+        number, relay, mine = self._number, self._relay, weakref.ref(self)
 
         def run() -> None:
-            result = work()
-            # The window may have gone meanwhile.
-            with contextlib.suppress(RuntimeError):
-                self._done.emit(number, result)
+            relay.done.emit(mine, number, work())
 
         pool = QThreadPool.globalInstance()
         if pool is not None:
@@ -53,7 +70,8 @@ class Background(QObject):
         """Drop what comes of the work that goes on."""
         self._number += 1
 
-    def _take(self, number: int, result: object) -> None:
+    def take(self, number: int, result: object) -> None:
+        """The result of the work of this number has come."""
         if number == self._number:
             self._then(result)
 
