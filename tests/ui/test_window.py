@@ -5,13 +5,16 @@ from __future__ import annotations
 import re
 from pathlib import Path
 
+import msgspec
 import pytest
 from PyQt6.QtCore import QAbstractItemModel, QMimeData, QModelIndex, Qt
 from PyQt6.QtGui import QColor
+from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QComboBox, QLineEdit, QListView, QTableView
 from pytestqt.modeltest import ModelTester
 from pytestqt.qtbot import QtBot
 
+from nakrel.client.connection import Connection
 from nakrel.core import messages as m
 from nakrel.core.cells import Nothing, RunMacro, ToControl
 from nakrel.core.macro import Mode
@@ -372,3 +375,28 @@ def test_no_screen_says_a_word_it_should_not():
     shown = re.findall(r'(?:label|button|QCheckBox)\(\s*f?"([^"]+)"', source)
     assert len(shown) > 40
     assert not [text for text in shown if re.search(r"\b(evdev|XTEST|socket|JSON|traceback|None)\b", text)]
+
+
+def test_what_is_being_typed_stays_whatever_happens_meanwhile(ui: Ui):
+    """A game comes up, and another client edits, while a profile's name is typed."""
+    view = ui.window.column.profile_view
+    row = ui.window.column.profiles.row_of("orrery-post")
+    view.setCurrentIndex(ui.window.column.profiles.index(row))
+    view.edit(view.currentIndex())
+    editor = view.findChild(QLineEdit)
+    assert editor is not None
+    editor.selectAll()
+    QTest.keyClicks(editor, "Orrery Mai")
+    live = ui.store.status.since
+    other = Connection.connect(ui.service.home.socket, "other")
+    other.call(m.Pin("tidewardens"))
+    changed = msgspec.structs.replace(ui.store.profiles["orrery-post"], note="A trade simulator")
+    other.call(m.PutProfile(changed))
+    ui.wait(lambda: ui.store.status.live == "tidewardens" and ui.store.status.since != live, "the switch")
+    ui.wait(lambda: ui.store.profiles["orrery-post"].note == "A trade simulator", "the other's edit")
+    assert view.findChild(QLineEdit) is editor
+    QTest.keyClicks(editor, "l")
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    ui.wait(lambda: ui.store.profiles["orrery-post"].name == "Orrery Mail", "the name")
+    assert ui.store.profiles["orrery-post"].note == "A trade simulator"
+    other.close()

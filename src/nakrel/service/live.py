@@ -40,7 +40,7 @@ class Live:
         self._plans: dict[tuple[str, str], tuple[Macro, Profile, Plan]] = {}
         # The speed stage in use by profile, and the one that a control holds now.
         self._stages: dict[str, str] = {}
-        self._held_stage = ""
+        self._held_stage = self._told_stage = ""
         self._follower: Follower | None = None
         self._notices = Notices()
         self._path = service.library.home.in_use
@@ -164,7 +164,9 @@ class Live:
         s = self._service
         profile = self._now
         s.ways.condition(motion_now(profile, self._chosen_stage(profile), self._held_stage))
-        s.status_changed()
+        if self.stage != self._told_stage:
+            self._told_stage = self.stage
+            s.status_changed()
 
     def edited(self, before: Profile | None, after: Profile) -> None:
         """A profile was saved: a set-up or speed stage that got another name stays in use."""

@@ -266,7 +266,12 @@ class MacroPage(QWidget):
     def selected(self) -> list[int]:
         """The selected rows."""
         chosen = self.steps.selectionModel()
-        return sorted({index.row() for index in chosen.selectedRows()}) if chosen else []
+        if chosen is None:
+            return []
+        # By stretches, since there may be thousands of rows in one.
+        found = chosen.selection()
+        parts = (found[number] for number in range(len(found)))
+        return sorted({row for part in parts for row in range(part.top(), part.bottom() + 1)})
 
     def insert(self, step: Step) -> None:
         """Put a step in after the selected one, or at the end of the loop, and select it."""

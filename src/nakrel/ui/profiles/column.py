@@ -29,7 +29,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.ui.widgets.basics import button, hairline, label
-from nakrel.ui.widgets.rows import SOFT, RowDelegate
+from nakrel.ui.widgets.rows import SOFT, KeepingDelegate, RowDelegate
 from nakrel.ui.widgets.switch import Switch
 
 __all__ = ["ProfilesColumn"]
@@ -39,7 +39,7 @@ _PROFILE_ROW = 46
 _NO_MACROS = "No macro here yet. Make one with + New, then press Record."
 
 
-class _ProfileDelegate(QStyledItemDelegate):
+class _ProfileDelegate(KeepingDelegate):
     """A spine in the profile's colour, its name, its state, and a dot where it is live."""
 
     def sizeHint(self, option: QStyleOptionViewItem, index: AnyIndex) -> QSize:

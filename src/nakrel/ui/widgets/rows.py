@@ -9,6 +9,7 @@ from PyQt6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex
 from PyQt6.QtGui import QIcon, QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
+    QLineEdit,
     QStyle,
     QStyledItemDelegate,
     QStyleOptionViewItem,
@@ -20,7 +21,7 @@ from nakrel.ui.theme import BODY_PX, ROW_PX, SMALL_PX, colour
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.lettering import fitted, width_of, write
 
-__all__ = ["DEPTH", "GLYPH", "LIT", "SOFT", "WEAK", "Drawn", "HeadedModel", "RowDelegate", "Table"]
+__all__ = ["DEPTH", "GLYPH", "LIT", "SOFT", "WEAK", "Drawn", "HeadedModel", "KeepingDelegate", "RowDelegate", "Table"]
 
 # Roles besides Qt's own: a glyph's name, a softer addition, whether the row is lit, whether the text is weak, and how
 # deep the row lies in blocks.
@@ -85,7 +86,16 @@ class HeadedModel(QAbstractTableModel):
         return None
 
 
-class RowDelegate(QStyledItemDelegate):
+class KeepingDelegate(QStyledItemDelegate):
+    """Leaves what is being typed as it is, whatever changes behind it meanwhile: a game that starts, another client."""
+
+    def setEditorData(self, editor: QWidget | None, index: QModelIndex) -> None:
+        """Put the cell's text into the field, unless something was typed there."""
+        if not (isinstance(editor, QLineEdit) and editor.isModified()):
+            super().setEditorData(editor, index)
+
+
+class RowDelegate(KeepingDelegate):
     """Paints a cell of a table."""
 
     def paint(self, painter: QPainter | None, option: QStyleOptionViewItem, index: AnyIndex) -> None:
