@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from pathlib import Path
+from typing import Any
 
 import pytest
-from PyQt6.QtCore import QEvent
-from PyQt6.QtWidgets import QApplication
+from PyQt6.QtCore import QEvent, Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QLineEdit
 from pytestqt.qtbot import QtBot
 
 from nakrel.client.connection import Connection
@@ -44,6 +46,17 @@ class Ui:
 
     def redo(self) -> None:
         self.store.undo_stack.redo()
+
+
+def type_into(dialog: Any, row: int, column: int, text: str) -> None:
+    """Type into a cell of a dialog's table, and press Return."""
+    dialog.table.setCurrentIndex(dialog.model.index(row, column))
+    QTest.keyClick(dialog.table, Qt.Key.Key_F2)
+    editor = dialog.table.findChildren(QLineEdit)[-1]
+    editor.setText(text)
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    # The editor hands its text over with the next events.
+    QApplication.processEvents()
 
 
 @pytest.fixture

@@ -6,14 +6,13 @@ from pathlib import Path
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QLineEdit
 
 from nakrel.core.cells import ToControl
 from nakrel.core.controls import game_key
 from nakrel.core.steps import Tap
 from nakrel.ui import commands
 from nakrel.ui.sheet.game_keys import GameKeys
-from tests.ui.conftest import Ui
+from tests.ui.conftest import Ui, type_into
 
 THUMB_1 = "BTN_TRIGGER_HAPPY1"
 
@@ -29,16 +28,6 @@ def opened(ui: Ui) -> GameKeys:
 
 def keys(ui: Ui) -> dict[str, str]:
     return {key.name: key.control for key in ui.store.profiles["tidewardens"].keys}
-
-
-def type_into(dialog: GameKeys, row: int, column: int, text: str) -> None:
-    dialog.table.setCurrentIndex(dialog.model.index(row, column))
-    QTest.keyClick(dialog.table, Qt.Key.Key_F2)
-    editor = dialog.table.findChildren(QLineEdit)[-1]
-    editor.setText(text)
-    QTest.keyClick(editor, Qt.Key.Key_Return)
-    # The editor hands its text over with the next events.
-    QApplication.processEvents()
 
 
 def test_a_key_is_added_and_bound_and_taken_out(ui: Ui):

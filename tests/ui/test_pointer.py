@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QLineEdit
 
 from nakrel.core import messages as m
 from nakrel.core.cells import ChangeSpeed
 from nakrel.core.conditioning import Pointing, SpeedStage
 from nakrel.ui.sheet.pointer import PointerDialog, read_percent
-from tests.ui.conftest import Ui
+from tests.ui.conftest import Ui, type_into
 
 
 def opened(ui: Ui, profile: str = "brackenfall-arena") -> PointerDialog:
@@ -28,15 +27,6 @@ def pointer(ui: Ui, profile: str = "brackenfall-arena") -> Pointing:
 
 def cells(ui: Ui) -> dict:
     return ui.store.profiles["brackenfall-arena"].setups[0].cells
-
-
-def type_into(dialog: PointerDialog, row: int, column: int, text: str) -> None:
-    dialog.table.setCurrentIndex(dialog.model.index(row, column))
-    QTest.keyClick(dialog.table, Qt.Key.Key_F2)
-    editor = dialog.table.findChildren(QLineEdit)[-1]
-    editor.setText(text)
-    QTest.keyClick(editor, Qt.Key.Key_Return)
-    QApplication.processEvents()
 
 
 def test_speeds_are_read_as_people_write_them():
