@@ -1,7 +1,37 @@
-"""The window's stories need a window on a real X server, so they run in a pytest of their own inside one."""
+"""X servers and a service for stories without a window. Those of the window need one on a real X server, so they run
+in a pytest of their own inside one."""
 
 from __future__ import annotations
 
 import os
+import signal
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from tests.support import ServiceProcess, XServer
+from tests.xorg import XorgServer
 
 collect_ignore = [] if os.environ.get("NAKREL_STORY") else ["in_x"]
+
+
+@pytest.fixture(params=[XServer, XorgServer], ids=["xvfb", "xorg"])
+def server(request: pytest.FixtureRequest) -> Iterator[XServer]:
+    """An X server where the hand injects, and one where it is on devices of its own."""
+    if request.param.missing():
+        pytest.skip(f"needs {request.param.missing()}")
+    server = request.param()
+    try:
+        yield server
+    finally:
+        server.end_server()
+
+
+@pytest.fixture
+def service(server: XServer, tmp_path: Path) -> Iterator[ServiceProcess]:
+    hand = server.environment.get("NAKREL_X11_HAND", "")
+    service = ServiceProcess(tmp_path / "home", DISPLAY=server.display, NAKREL_X11_HAND=hand)
+    yield service
+    service.tell()
+    service.end(signal.SIGKILL)

@@ -32,27 +32,6 @@ HOLD = Macro(id="shot", name="Shot", play=Play(Mode.TOGGLE), loop=(Press(control
 Q = "key 16"
 
 
-@pytest.fixture(params=[XServer, XorgServer], ids=["xvfb", "xorg"])
-def server(request: pytest.FixtureRequest) -> Iterator[XServer]:
-    """An X server where the hand injects, and one where it is on devices of its own."""
-    if request.param.missing():
-        pytest.skip(f"needs {request.param.missing()}")
-    server = request.param()
-    try:
-        yield server
-    finally:
-        server.end_server()
-
-
-@pytest.fixture
-def service(server: XServer, tmp_path: Path) -> Iterator[ServiceProcess]:
-    hand = server.environment.get("NAKREL_X11_HAND", "")
-    service = ServiceProcess(tmp_path / "home", DISPLAY=server.display, NAKREL_X11_HAND=hand)
-    yield service
-    service.tell()
-    service.end(signal.SIGKILL)
-
-
 @pytest.fixture
 def game(server: XServer, service: ServiceProcess, tmp_path: Path) -> Iterator[PracticeGame]:
     """The practice game, its profile linked and live, and the macro on the thumb button."""

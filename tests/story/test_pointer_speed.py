@@ -10,7 +10,6 @@ from nakrel.core import messages as m
 from nakrel.core.cells import ChangeSpeed
 from nakrel.core.conditioning import Pointing, SpeedStage
 from nakrel.core.profile import EVERYDAY, Profile, SetUp
-from tests.story.test_headless import BACK, server, service  # noqa: F401 - fixtures
 from tests.support import ServiceProcess, XServer, wait_for
 from tests.xorg import XorgServer
 
@@ -23,7 +22,7 @@ HALF = Profile(
     id="kiln",
     name="Kiln Race",
     pointer=Pointing((SpeedStage("Half", 50, 200), SpeedStage("Aim", 10, 10))),
-    setups=(SetUp("Main", {BACK: ChangeSpeed("Aim", held=True)}),),
+    setups=(SetUp("Main", {"BTN_SIDE": ChangeSpeed("Aim", held=True)}),),
 )
 
 
@@ -46,7 +45,7 @@ class Pointer:
         wait_for(lambda: self.place() == (x + wanted[0], y + wanted[1]), f"{wanted} for {by}, from {(x, y)}")
 
 
-def test_it_goes_with_the_profile_and_a_held_button(server: XServer, service: ServiceProcess):  # noqa: F811
+def test_it_goes_with_the_profile_and_a_held_button(server: XServer, service: ServiceProcess):
     pointer = Pointer(server)
     pointer.goes((40, 20), (40, 20))
     assert service.status().changes_motion is m.Conditions.SPEED
@@ -74,7 +73,7 @@ def test_it_goes_with_the_profile_and_a_held_button(server: XServer, service: Se
     pointer.goes((40, 20), (40, 20))
 
 
-def test_an_ended_and_a_killed_service_give_the_speed_back(server: XServer, service: ServiceProcess):  # noqa: F811
+def test_an_ended_and_a_killed_service_give_the_speed_back(server: XServer, service: ServiceProcess):
     pointer = Pointer(server)
     for number in (signal.SIGTERM, signal.SIGKILL, signal.SIGKILL):
         service.call(m.PutProfile(HALF))

@@ -10,6 +10,8 @@ from PyQt6.QtTest import QTest
 from nakrel.core import messages as m
 from nakrel.core.cells import Cell, HoldLayer, RunMacro, StartProgram, ToChord, TypeText
 from nakrel.core.profile import SetUp
+from nakrel.core.steps import Press, Tap
+from nakrel.ui import commands
 from nakrel.ui.profiles.models import MACRO_MIME
 from tests.ui.conftest import Ui
 
@@ -156,9 +158,6 @@ def test_the_thumb_buttons_do_their_second_things_while_the_layer_is_held(ui: Ui
 
 
 def test_two_macros_that_would_fire_each_other_are_pointed_out_in_the_sheet(ui: Ui):
-    from nakrel.core.steps import Press, Tap
-    from nakrel.ui import commands
-
     ui.window.shown.show_profile("orrery-post")
     ui.window.shown.show_page("sheet")
     first = commands.new_macro(ui.store, "Bow")

@@ -249,6 +249,12 @@ def _pressed(step: Line) -> tuple[str, ...]:
     return step.controls if isinstance(step, Chord) else (step.control,)
 
 
+def _all_pressed(macro: Macro, keys: Mapping[str, str]) -> dict[str, str]:
+    """All controls that the macro presses, with how it names each: game keys have names of their own."""
+    steps = (step for section in Section for step in walk(macro.section(section)))
+    return {keys.get(code, code): code for step in steps for code in _pressed(step)}
+
+
 def _circles(on: list[tuple[int, Row]], triggers: Collection[str], places: list[Attached]) -> Iterable[Finding]:
     """Presses that start another macro which presses what starts this one."""
     told = set()
@@ -258,8 +264,8 @@ def _circles(on: list[tuple[int, Row]], triggers: Collection[str], places: list[
                 other = place.others.get(place.keys.get(code, code))
                 if other is None or code in triggers or (code, other.id) in told:
                     continue
-                steps = (step for section in Section for step in walk(other.section(section)))
-                back = next((c for step in steps for c in _pressed(step) if place.keys.get(c, c) in triggers), None)
+                pressed = _all_pressed(other, place.keys)
+                back = next((pressed[own] for own in pressed if own in triggers), None)
                 if back:
                     told.add((code, other.id))
                     yield Finding(
@@ -275,19 +281,14 @@ def circle(control: str, macro: Macro, others: Mapping[str, Macro], keys: Mappin
 
     `others` are the macros of the sheet by their controls, `keys` the profile's game keys by code.
     """
-    for code in _all_pressed(macro, keys):
+    for code, named_so in _all_pressed(macro, keys).items():
         other = others.get(code)
         if other is not None and code != control and control in _all_pressed(other, keys):
             return (
-                f"It presses {label(code)}, which plays {other.name}, and that presses {label(control)} again. Only "
-                "fingers start macros, so they don't go round; attach one elsewhere to keep them apart."
+                f"It presses {label(named_so)}, which plays {other.name}, and that presses {label(control)} again. "
+                "Only fingers start macros, so they don't go round; attach one elsewhere to keep them apart."
             )
     return ""
-
-
-def _all_pressed(macro: Macro, keys: Mapping[str, str]) -> list[str]:
-    steps = (step for section in Section for step in walk(macro.section(section)))
-    return list(dict.fromkeys(keys.get(code, code) for step in steps for code in _pressed(step)))
 
 
 def _beyond(macro: Macro, places: list[Attached]) -> Iterable[Finding]:

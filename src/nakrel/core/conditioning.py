@@ -79,10 +79,10 @@ def motion_of(pointing: Pointing, stage: str) -> Motion | None:
 
 
 class Conditioner:
-    """Does it for one device. Give it each report's motion, and each turn of a wheel."""
+    """Does it for one device, in one way. Give it each report's motion, and each turn of a wheel."""
 
     def __init__(self, motion: Motion = AS_IT_IS) -> None:
-        self._motion = motion
+        self.motion = motion
         self._rest_x = self._rest_y = 0
         # Where it goes: the direction of late, weighted.
         self._way_x = self._way_y = 0
@@ -90,34 +90,29 @@ class Conditioner:
         self._turns: dict[int, int] = {}
         self._parts: dict[int, int] = {}
 
-    def set(self, motion: Motion) -> None:
-        """Go on in another way; what is left over goes with the old one."""
-        if motion != self._motion:
-            self.__init__(motion)  # type: ignore[misc]
-
     @property
     def moves_as_it_is(self) -> bool:
         """Whether motion stays as the device has it."""
-        return self._motion[:2] == (100, 100) and not self._motion.straight
+        return self.motion[:2] == (100, 100) and not self.motion.straight
 
     @property
     def turns_as_it_is(self) -> bool:
         """Whether the wheel stays as the device has it."""
-        return self._motion.wheel == 100
+        return self.motion.wheel == 100
 
     def move(self, dx: int, dy: int) -> tuple[int, int]:
         """What a report's motion becomes, in the device's units."""
-        if self._motion.straight:
+        if self.motion.straight:
             dx, dy = self._straightened(dx, dy)
-        x, self._rest_x = _parted(dx * self._motion.across + self._rest_x, 100)
-        y, self._rest_y = _parted(dy * self._motion.down + self._rest_y, 100)
+        x, self._rest_x = _parted(dx * self.motion.across + self._rest_x, 100)
+        y, self._rest_y = _parted(dy * self.motion.down + self._rest_y, 100)
         return x, y
 
     def _straightened(self, dx: int, dy: int) -> tuple[int, int]:
         # The newest report counts in whole, so that a turn by a right angle shows at once.
         self._way_x = self._way_x * _KEEP // _OF + abs(dx) * 1_000
         self._way_y = self._way_y * _KEEP // _OF + abs(dy) * 1_000
-        limit = _TANGENTS[self._motion.straight]
+        limit = _TANGENTS[self.motion.straight]
         if self._way_y * 10_000 <= self._way_x * limit:
             return dx, 0
         if self._way_x * 10_000 <= self._way_y * limit:
@@ -130,7 +125,7 @@ class Conditioner:
         `axis` is any number that stands for the wheel, `value` how far it turned: with `fine` in 120ths of a notch, as
         a wheel tells that has them; its own whole notches aren't to be given then.
         """
-        turned, self._turns[axis] = _parted(value * self._motion.wheel + self._turns.get(axis, 0), 100)
+        turned, self._turns[axis] = _parted(value * self.motion.wheel + self._turns.get(axis, 0), 100)
         if not fine:
             return 0, turned
         notches, self._parts[axis] = _parted(turned + self._parts.get(axis, 0), _NOTCH)

@@ -19,7 +19,7 @@ _STEPS_PER_MS = 20
 
 def rest_ms(steps: int) -> int:
     """How long edits of a macro of so many steps should rest before work on it begins: the work on a long one takes
-    a while, and would hold the next edit up."""
+    a while, and is for nothing where another edit follows."""
     return _REST_MS + steps // _STEPS_PER_MS
 
 

@@ -144,7 +144,8 @@ class Channel:
         """Have it move like this; None leaves it alone. A device without motion of its own has no part in it."""
         axes = self.node.abilities.codes.get(abi.EV_REL, frozenset())
         self._moves = motion is not None and bool(axes & _AXES)
-        self._way.set(motion or AS_IT_IS)
+        if self._way.motion != (motion or AS_IT_IS):
+            self._way = Conditioner(motion or AS_IT_IS)
         self._note_change()
 
     def _note_change(self) -> None:

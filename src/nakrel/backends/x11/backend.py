@@ -118,6 +118,7 @@ class X11Backend:
             if event.type == evtype.HIERARCHY:
                 self._look_at_devices()
                 self._regrab()
+                self._speed.look_again()
                 self._set_speed()
             elif event.type == evtype.RAW_MOTION:
                 self._relay_motion(event)

@@ -51,6 +51,10 @@ class PointerSpeed:
                 self._done[device] = motion
         self._conn.flush()
 
+    def look_again(self) -> None:
+        """Devices have come or gone: one may be another under an id that is known."""
+        self._done.clear()
+
     def restore(self, devices: Iterable[int]) -> None:
         """Put back what a device had before, where anything of ours is left on it."""
         for device in list(devices):

@@ -6,8 +6,7 @@ from pathlib import Path
 from typing import Any
 
 from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QAbstractItemView, QDialog, QFileDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QDialog, QFileDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core.controls import CONTROLS, game_key
 from nakrel.core.controls import label as control_label
@@ -21,7 +20,7 @@ from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label, searchable
 from nakrel.ui.widgets.capture import Capture
-from nakrel.ui.widgets.rows import GLYPH, WEAK, HeadedModel, Table
+from nakrel.ui.widgets.rows import GLYPH, WEAK, EditedTable, HeadedModel
 
 __all__ = ["GameKeys"]
 
@@ -111,26 +110,6 @@ class _Keys(HeadedModel):
         return commands.set_keys(self._store, profile, keys, f"{changed.name}")
 
 
-class _KeysTable(Table):
-    """Delete takes the chosen keys out."""
-
-    def __init__(self, dialog: GameKeys) -> None:
-        super().__init__("Game keys")
-        self._dialog = dialog
-        self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
-        self.setEditTriggers(QAbstractItemView.EditTrigger.DoubleClicked | QAbstractItemView.EditTrigger.EditKeyPressed)
-
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        """Handle the table's own keys."""
-        if event is not None and event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
-            self._dialog.delete()
-        elif event is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
-            if self.state() != QAbstractItemView.State.EditingState and self.model():
-                self.edit(self.currentIndex())
-        else:
-            super().keyPressEvent(event)
-
-
 class GameKeys(QDialog):
     """A profile's game keys. A key that is changed in the game is changed here once, and every macro follows."""
 
@@ -142,7 +121,7 @@ class GameKeys(QDialog):
         self.setWindowTitle(f"Game keys of {found.name if found else profile}")
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(620, 460)
-        self.table = _KeysTable(self)
+        self.table = EditedTable("Game keys")
         self.table.setModel(self.model)
         self.table.set_widths(180, 150)
         self.name = QLineEdit()
@@ -158,6 +137,7 @@ class GameKeys(QDialog):
         self._later.timeout.connect(self._follow)
         self._build()
         self.capture.captured.connect(self._pressed)
+        self.table.delete_asked.connect(self.delete)
         self.name.returnPressed.connect(self.add)
         store.profile_changed.connect(self._changed)
         self.model.told.connect(self._say)

@@ -6,7 +6,6 @@ from typing import Any
 
 import msgspec
 from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QAbstractItemView, QDialog, QHBoxLayout, QLineEdit, QSpinBox, QVBoxLayout, QWidget
 
 from nakrel.core.conditioning import MAX_PERCENT, MAX_STRAIGHT, Pointing, SpeedStage
@@ -16,7 +15,7 @@ from nakrel.core.profile import Profile
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, form_row, label
-from nakrel.ui.widgets.rows import HeadedModel, Table
+from nakrel.ui.widgets.rows import EditedTable, HeadedModel
 
 __all__ = ["PointerDialog"]
 
@@ -126,29 +125,6 @@ class _Stages(HeadedModel):
         return self.profile.pointer.stages if self.profile else ()
 
 
-class _StagesTable(Table):
-    """Delete takes the chosen stages out."""
-
-    def __init__(self, dialog: PointerDialog) -> None:
-        super().__init__("Speed stages")
-        self._dialog = dialog
-        self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
-        self.setEditTriggers(QAbstractItemView.EditTrigger.DoubleClicked | QAbstractItemView.EditTrigger.EditKeyPressed)
-
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        """Handle the table's own keys."""
-        if event is None or self.state() == QAbstractItemView.State.EditingState:
-            super().keyPressEvent(event)
-        elif event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
-            self._dialog.delete()
-        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
-            self.edit(self.currentIndex())
-        elif event.modifiers() & Qt.KeyboardModifier.AltModifier and event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
-            self._dialog.move_stage(-1 if event.key() == Qt.Key.Key_Up else 1)
-        else:
-            super().keyPressEvent(event)
-
-
 class PointerDialog(QDialog):
     """The pointer of a profile. Everything typed is there with the next motion, where the profile is live."""
 
@@ -160,7 +136,7 @@ class PointerDialog(QDialog):
         self.setWindowTitle(f"Pointer of {found.name if found else profile}")
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(560, 440)
-        self.table = _StagesTable(self)
+        self.table = EditedTable("Speed stages")
         self.table.setModel(self.model)
         self.table.set_widths(170, 120, 110)
         self.name, self.speed = QLineEdit(), QLineEdit()
@@ -182,6 +158,8 @@ class PointerDialog(QDialog):
         self._later.setSingleShot(True)
         self._later.timeout.connect(self.refresh)
         self._build()
+        self.table.delete_asked.connect(self.delete)
+        self.table.move_asked.connect(self.move_stage)
         self.name.returnPressed.connect(self.add)
         self.speed.returnPressed.connect(self.add)
         self.wheel.valueChanged.connect(lambda value: self._say(self.model.put("wheel speed", wheel=value)))

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any, NamedTuple
 
-from PyQt6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, QRect, QRectF, QSize, Qt
-from PyQt6.QtGui import QIcon, QPainter, QPaintEvent
+from PyQt6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, QRect, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QIcon, QKeyEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QLineEdit,
@@ -21,7 +21,19 @@ from nakrel.ui.theme import BODY_PX, ROW_PX, SMALL_PX, colour
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.lettering import fitted, width_of, write
 
-__all__ = ["DEPTH", "GLYPH", "LIT", "SOFT", "WEAK", "Drawn", "HeadedModel", "KeepingDelegate", "RowDelegate", "Table"]
+__all__ = [
+    "DEPTH",
+    "GLYPH",
+    "LIT",
+    "SOFT",
+    "WEAK",
+    "Drawn",
+    "EditedTable",
+    "HeadedModel",
+    "KeepingDelegate",
+    "RowDelegate",
+    "Table",
+]
 
 # Roles besides Qt's own: a glyph's name, a softer addition, whether the row is lit, whether the text is weak, and how
 # deep the row lies in blocks.
@@ -217,3 +229,29 @@ class Table(QTableView):
         """Set the columns' widths in pixels; the last column takes the rest."""
         for column, width in enumerate(widths):
             self.setColumnWidth(column, width)
+
+
+class EditedTable(Table):
+    """A short list that is typed into: Enter edits a cell, Delete asks for the end of the chosen rows, Alt+Up and
+    Alt+Down ask for the current one to be moved."""
+
+    delete_asked = pyqtSignal()
+    move_asked = pyqtSignal(int)
+
+    def __init__(self, name: str, parent: QWidget | None = None) -> None:
+        super().__init__(name, parent)
+        self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
+        self.setEditTriggers(QAbstractItemView.EditTrigger.DoubleClicked | QAbstractItemView.EditTrigger.EditKeyPressed)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Handle the table's own keys; those of a field belong to the field."""
+        if event is None or self.state() == QAbstractItemView.State.EditingState:
+            super().keyPressEvent(event)
+        elif event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
+            self.delete_asked.emit()
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.edit(self.currentIndex())
+        elif event.modifiers() & Qt.KeyboardModifier.AltModifier and event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            self.move_asked.emit(-1 if event.key() == Qt.Key.Key_Up else 1)
+        else:
+            super().keyPressEvent(event)
