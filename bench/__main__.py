@@ -21,12 +21,12 @@ from bench.following import live_times
 from bench.rig import IN, Rig, build_reference
 from bench.scale import scale_times
 from nakrel.backends.kernel.abi import EV_KEY, report
-from nakrel.core.cells import RunMacro
-from nakrel.core.engine import Engine
-from nakrel.core.events import Pressed, Released, SetSheet, Sheet
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.operations import compile_macro
-from nakrel.core.steps import Press, Tap, Wait
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.steps import Press, Tap, Wait
+from nakrel.core.play.engine import Engine
+from nakrel.core.play.events import Pressed, Released, SetSheet, Sheet
+from nakrel.core.play.operations import compile_macro
 from nakrel.demo.seed import seed
 from nakrel.storage.home import Home
 

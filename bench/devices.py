@@ -16,9 +16,9 @@ from nakrel.backends.kernel.backend import KernelBackend
 from nakrel.backends.kernel.finder import Finder, Found
 from nakrel.backends.kernel.nodes import READ_SIZE, Abilities
 from nakrel.backends.protocols import Host
-from nakrel.core.cells import RunMacro
-from nakrel.core.macro import Macro
-from nakrel.core.profile import EVERYDAY, Profile, SetUp
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.service.service import Service
 from nakrel.service.start import STALLED_S, tune
 from nakrel.service.ways import Options

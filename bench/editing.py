@@ -27,10 +27,10 @@ def _measure(rounds: int) -> list[tuple[str, float, float]]:
     from PyQt6.QtTest import QTest
     from PyQt6.QtWidgets import QApplication
 
+    from nakrel import protocol as m
     from nakrel.client.launch import ensure_service
-    from nakrel.core import messages as m
-    from nakrel.core.shaping import Edge
-    from nakrel.core.steps import Step, Tap, Wait
+    from nakrel.core.edit.shaping import Edge
+    from nakrel.core.model.steps import Step, Tap, Wait
     from nakrel.demo.seed import seed
     from nakrel.storage.home import Home
     from nakrel.ui.app import open_window

@@ -11,8 +11,8 @@ from pathlib import Path
 
 from tests.support import PracticeGame, ServiceProcess, XServer
 
-from nakrel.core import messages as m
-from nakrel.core.profile import MatchBy, Profile, ProgramRule
+from nakrel import protocol as m
+from nakrel.core.model.profile import MatchBy, Profile, ProgramRule
 from nakrel.storage import files
 from nakrel.storage.home import Home
 

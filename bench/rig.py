@@ -13,11 +13,11 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from nakrel.backends.standin.devices import StandInDevices
-from nakrel.core.cells import Cell, RunMacro
-from nakrel.core.controls import CONTROLS
-from nakrel.core.events import Emit
-from nakrel.core.macro import Macro
-from nakrel.core.profile import EVERYDAY, Profile, SetUp
+from nakrel.core.model.cells import Cell, RunMacro
+from nakrel.core.model.controls import CONTROLS
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
+from nakrel.core.play.events import Emit
 from nakrel.service.service import Service
 from nakrel.service.start import tune
 from nakrel.service.ways import Options

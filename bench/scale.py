@@ -43,8 +43,8 @@ def _run(what: str, home: str, rounds: int, environment: dict[str, str]) -> dict
 def _fill(home: str, profiles: int, macros: int) -> None:
     from msgspec.structs import replace
 
-    from nakrel.core.cells import Cell, RunMacro
-    from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
+    from nakrel.core.model.cells import Cell, RunMacro
+    from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
     from nakrel.demo.data import MACROS as samples
     from nakrel.storage import files
     from nakrel.storage.home import Home
@@ -108,8 +108,8 @@ def _measure(home: str, rounds: int) -> dict[str, float]:
 
 
 def _service(home: str, end: bool) -> dict[str, float]:
+    from nakrel import protocol as m
     from nakrel.client.launch import ensure_service
-    from nakrel.core import messages as m
     from nakrel.storage.home import Home
 
     connection = ensure_service(Home.find(home).socket, home, "bench")

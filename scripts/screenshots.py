@@ -11,10 +11,10 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QWidget
 
 from nakrel.client.launch import ensure_service
-from nakrel.core import messages as m
-from nakrel.core.bundle import bundle_of
-from nakrel.core.cells import StartProgram
-from nakrel.core.programs import Program
+from nakrel import protocol as m
+from nakrel.core.edit.bundle import bundle_of
+from nakrel.core.model.cells import StartProgram
+from nakrel.core.model.programs import Program
 from nakrel.demo.seed import seed
 from nakrel.practice.window import PracticeWindow
 from nakrel.storage.bundles import write_bundle

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from hypothesis import strategies as st
 
-from nakrel.core.cells import (
+from nakrel.core.model.cells import (
     Cell,
     ChangeSpeed,
     Deed,
@@ -19,11 +19,11 @@ from nakrel.core.cells import (
     TypeText,
     What,
 )
-from nakrel.core.conditioning import Pointing, SpeedStage
-from nakrel.core.controls import CONTROLS, Kind
-from nakrel.core.macro import Again, LetGo, Macro, Mode, Play, StartOn
-from nakrel.core.profile import FairPlay, GameKey, Layer, MatchBy, Profile, ProgramRule, SetUp, keeps_left_click
-from nakrel.core.steps import (
+from nakrel.core.model.conditioning import Pointing, SpeedStage
+from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.macro import Again, LetGo, Macro, Mode, Play, StartOn
+from nakrel.core.model.profile import FairPlay, GameKey, Layer, MatchBy, Profile, ProgramRule, SetUp, keeps_left_click
+from nakrel.core.model.steps import (
     Branch,
     Chord,
     If,
@@ -43,7 +43,7 @@ from nakrel.core.steps import (
     Wheel,
     Whence,
 )
-from nakrel.core.units import MAX_COUNT, MAX_WAIT_US
+from nakrel.core.model.units import MAX_COUNT, MAX_WAIT_US
 
 SWITCHES = sorted(c.code for c in CONTROLS.values() if c.kind is not Kind.WHEEL)
 WHEELS = sorted(c.code for c in CONTROLS.values() if c.kind is Kind.WHEEL)

@@ -20,8 +20,8 @@ from typing import Any, TypeVar
 import msgspec
 import pytest
 
+from nakrel import protocol as m
 from nakrel.client.connection import ClientError, Connection
-from nakrel.core import messages as m
 from nakrel.storage.home import Home
 
 T = TypeVar("T")

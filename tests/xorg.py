@@ -15,7 +15,7 @@ import struct
 import tempfile
 from pathlib import Path
 
-from nakrel.core.controls import CONTROLS
+from nakrel.core.model.controls import CONTROLS
 from tests.support import LIMIT_S, XServer
 
 _CLIENT_VERSION, _WAIT_FOR_SYNC, _MOTION, _BUTTON, _KEY = 0, 1, 2, 4, 5

@@ -13,7 +13,7 @@ from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmi
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
 from nakrel.backends.x11.backend import X11Backend
-from nakrel.core.events import Emit, Pressed, Released, Turned
+from nakrel.core.play.events import Emit, Pressed, Released, Turned
 from tests.support import XServer, wait_for
 from tests.xorg import XorgServer
 

@@ -16,8 +16,8 @@ from nakrel.backends.kernel.channel import BUSY_US, SETTLE_US, UNSEEN_US
 from nakrel.backends.kernel.finder import physical, serves
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.backends.protocols import BackendUnavailable, CannotEmit
-from nakrel.core.conditioning import Motion
-from nakrel.core.events import Emit, FingersGone, Pressed, Released, Turned
+from nakrel.core.model.conditioning import Motion
+from nakrel.core.play.events import Emit, FingersGone, Pressed, Released, Turned
 from tests.backends.fake_kernel import KEYBOARD, MOUSE, MOUSE_KEYS, FakeFinder, FakeHost, FakeNode, FakeVirtual
 
 SIDE, LEFT, W = 0x113, 0x110, 17

@@ -14,7 +14,7 @@ from nakrel.backends.applications import applications
 from nakrel.backends.process_events import ProcessEvents
 from nakrel.backends.processes import ProcessWatch
 from nakrel.backends.protocols import BackendUnavailable
-from nakrel.core.programs import Application
+from nakrel.core.model.programs import Application
 from tests.support import wait_for
 
 

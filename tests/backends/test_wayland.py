@@ -18,7 +18,7 @@ import pytest
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, Shown
 from nakrel.backends.wayland import WaylandWindows
-from nakrel.core.programs import Front
+from nakrel.core.model.programs import Front
 from tests.support import wait_for
 
 

@@ -12,12 +12,12 @@ import msgspec
 import pytest
 from click.testing import CliRunner, Result
 
+from nakrel import protocol as m
 from nakrel.cli.main import main
-from nakrel.core import messages as m
-from nakrel.core.cells import RunMacro
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.simulate import plan
-from nakrel.core.steps import Open, Tap
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.steps import Open, Tap
+from nakrel.core.play.simulate import plan
 from nakrel.demo.data import MACROS, PROFILES
 from nakrel.demo.seed import seed
 from nakrel.storage import files

@@ -6,16 +6,27 @@ import random
 
 import pytest
 
-from nakrel.core.engine import Engine
-from nakrel.core.errors import DataError
-from nakrel.core.events import Do, Emit, PlayMacro, Pressed, RunEnded, SetSheet, Sheet, StopAll, StopMacro, TextReady
-from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.edit.timeline import lay_out
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.steps import Whence
 from nakrel.core.notation import read
-from nakrel.core.operations import compile_macro
-from nakrel.core.player import AskText, MovePointer, OpenProgram, Stroke
-from nakrel.core.simulate import Simulator, plan
-from nakrel.core.steps import Whence
-from nakrel.core.timeline import lay_out
+from nakrel.core.play.engine import Engine
+from nakrel.core.play.events import (
+    Do,
+    Emit,
+    PlayMacro,
+    Pressed,
+    RunEnded,
+    SetSheet,
+    Sheet,
+    StopAll,
+    StopMacro,
+    TextReady,
+)
+from nakrel.core.play.operations import compile_macro
+from nakrel.core.play.player import AskText, MovePointer, OpenProgram, Stroke
+from nakrel.core.play.simulate import Simulator, plan
 
 MS = 1_000
 
@@ -195,7 +206,7 @@ def test_the_timeline_draws_formulas_as_a_first_run_and_marks_them_unsure():
 def test_a_sheet_with_a_text_is_played_from_a_button():
     made = macro('type "a" at 9/s', Play(Mode.SINGLE))
     simulator = _Silent(Engine())
-    from nakrel.core.cells import RunMacro
+    from nakrel.core.model.cells import RunMacro
 
     sheet = Sheet.build("p", {"BTN_SIDE": RunMacro("m")}, lambda key: (compile_macro(made), made.play))
     simulator.send(SetSheet(sheet))

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import pytest
 
-from nakrel.core.builders import BUILDERS, build
-from nakrel.core.checks import check_macro
-from nakrel.core.errors import DataError
-from nakrel.core.macro import Macro, Mode, cycle_us
-from nakrel.core.simulate import plan
-from nakrel.core.steps import Pointer, Text
+from nakrel.core.edit.builders import BUILDERS, build
+from nakrel.core.edit.checks import check_macro
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro, Mode, cycle_us
+from nakrel.core.model.steps import Pointer, Text
+from nakrel.core.play.simulate import plan
 
 KINDS = {builder.name: builder for builder in BUILDERS}
 OLD = Macro(id="m", name="M", note="kept")

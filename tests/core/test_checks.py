@@ -7,10 +7,10 @@ import re
 import pytest
 from hypothesis import given
 
-from nakrel.core.checks import check_macro
-from nakrel.core.edits import rows
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.steps import Branch, Chord, PickOne, Press, Release, Repeat, Step, Tap, Wait, Wheel
+from nakrel.core.edit.checks import check_macro
+from nakrel.core.edit.edits import rows
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.steps import Branch, Chord, PickOne, Press, Release, Repeat, Step, Tap, Wait, Wheel
 from nakrel.demo.data import MACROS
 from tests.strategies import macros
 

@@ -9,8 +9,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.cells import ChangeSpeed, HoldLayer, Nothing
-from nakrel.core.conditioning import (
+from nakrel.core.model.cells import ChangeSpeed, HoldLayer, Nothing
+from nakrel.core.model.conditioning import (
     MAX_PERCENT,
     MAX_STRAIGHT,
     Conditioner,
@@ -19,11 +19,11 @@ from nakrel.core.conditioning import (
     SpeedStage,
     motion_of,
 )
-from nakrel.core.engine import Engine
-from nakrel.core.errors import DataError
-from nakrel.core.events import Asked, Pressed, Released, SetSheet, Sheet, SpeedHeld
-from nakrel.core.live import motion_now, next_stage
-from nakrel.core.profile import FairPlay, Layer, Profile, SetUp
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.profile import FairPlay, Layer, Profile, SetUp
+from nakrel.core.play.engine import Engine
+from nakrel.core.play.events import Asked, Pressed, Released, SetSheet, Sheet, SpeedHeld
+from nakrel.core.play.live import motion_now, next_stage
 
 percents = st.integers(1, MAX_PERCENT)
 reports = st.lists(st.tuples(st.integers(-300, 300), st.integers(-300, 300)), max_size=60)

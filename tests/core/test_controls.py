@@ -7,8 +7,8 @@ from pathlib import Path
 
 import pytest
 
-from nakrel.core.controls import CONTROLS, Kind, by_number, control, search
-from nakrel.core.errors import UnknownControl
+from nakrel.core.model.controls import CONTROLS, Kind, by_number, control, search
+from nakrel.core.model.errors import UnknownControl
 
 HEADER = Path("/usr/include/linux/input-event-codes.h")
 

@@ -6,13 +6,26 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from nakrel.core import edits
-from nakrel.core.edits import Place
-from nakrel.core.macro import Macro, Play, Section
-from nakrel.core.simulate import plan
-from nakrel.core.steps import Branch, Chord, If, Otherwise, PickOne, Press, Release, Repeat, Tap, Wait, Wheel, length_us
-from nakrel.core.timeline import lay_out
-from nakrel.core.units import MAX_WAIT_US
+from nakrel.core.edit import edits
+from nakrel.core.edit.edits import Place
+from nakrel.core.edit.timeline import lay_out
+from nakrel.core.model.macro import Macro, Play, Section
+from nakrel.core.model.steps import (
+    Branch,
+    Chord,
+    If,
+    Otherwise,
+    PickOne,
+    Press,
+    Release,
+    Repeat,
+    Tap,
+    Wait,
+    Wheel,
+    length_us,
+)
+from nakrel.core.model.units import MAX_WAIT_US
+from nakrel.core.play.simulate import plan
 from tests.strategies import macros, steps
 
 Q, W = Press(control="KEY_Q"), Press(control="KEY_W")

@@ -6,9 +6,11 @@ from hypothesis import settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, rule
 
-from nakrel.core.cells import Cell, ChangeSpeed, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText
-from nakrel.core.engine import Engine
-from nakrel.core.events import (
+from nakrel.core.model.cells import Cell, ChangeSpeed, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText
+from nakrel.core.model.macro import Macro, Play
+from nakrel.core.model.profile import Layer
+from nakrel.core.play.engine import Engine
+from nakrel.core.play.events import (
     Emit,
     Event,
     FingersGone,
@@ -23,9 +25,7 @@ from nakrel.core.events import (
     Turned,
     Wake,
 )
-from nakrel.core.macro import Macro, Play
-from nakrel.core.operations import compile_macro
-from nakrel.core.profile import Layer
+from nakrel.core.play.operations import compile_macro
 from tests.strategies import plays, steps
 
 FINGERS = ["KEY_Q", "KEY_W", "BTN_LEFT", "BTN_SIDE", "BTN_EXTRA"]

@@ -10,9 +10,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.errors import DataError
-from nakrel.core.formulas import Estimate, Formula, FormulaError, micros
-from nakrel.core.steps import Set, Step, Wait
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.formulas import Estimate, Formula, FormulaError, micros
+from nakrel.core.model.steps import Set, Step, Wait
 from tests.strategies import formulas
 
 

@@ -10,8 +10,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from nakrel.core.edits import make_safe
-from nakrel.core.frames import (
+from nakrel.core.analysis.frames import (
     PHASES,
     check,
     in_order,
@@ -21,11 +20,12 @@ from nakrel.core.frames import (
     safe_us,
     with_hold,
 )
-from nakrel.core.lateness import lateness_of
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.messages import RunEvent, RunRecord
-from nakrel.core.steps import Press, Release, Tap, Wait
-from nakrel.core.units import FRAME_RATES
+from nakrel.core.analysis.lateness import lateness_of
+from nakrel.core.edit.edits import make_safe
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.runs import RunEvent, RunRecord
+from nakrel.core.model.steps import Press, Release, Tap, Wait
+from nakrel.core.model.units import FRAME_RATES
 from nakrel.practice.sampler import Sampler
 
 MS = 1_000

@@ -7,14 +7,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
-from nakrel.core.engine import Engine
-from nakrel.core.events import Do, Emit, Pressed, Released, RunEnded, SetSheet, Sheet, Turned, Wake
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.operations import compile_macro
-from nakrel.core.player import AskText, OpenProgram
-from nakrel.core.profile import Layer, SetUp
-from nakrel.core.steps import Tap
+from nakrel.core.model.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import Layer, SetUp
+from nakrel.core.model.steps import Tap
+from nakrel.core.play.engine import Engine
+from nakrel.core.play.events import Do, Emit, Pressed, Released, RunEnded, SetSheet, Sheet, Turned, Wake
+from nakrel.core.play.operations import compile_macro
+from nakrel.core.play.player import AskText, OpenProgram
 from tests.strategies import setups
 
 FIRE = Macro(id="fire", name="Fire", play=Play(Mode.HELD, pause_us=5_000), loop=(Tap(control="KEY_F", hold_us=5_000),))

@@ -4,19 +4,30 @@ from __future__ import annotations
 
 import pytest
 
-from nakrel.core.cells import Deed, GoTo, HoldLayer, Nothing, Perform, RunMacro, ToChord, ToControl, TypeText, What
-from nakrel.core.checks import Attached, check_macro
-from nakrel.core.controls import game_key
-from nakrel.core.engine import Engine
-from nakrel.core.errors import DataError
-from nakrel.core.events import Asked, Emit, Pressed, Released, SetSheet
-from nakrel.core.fair_play import actions_in, beyond, cell_beyond
-from nakrel.core.game_keys import read_csv, resolve, resolve_cell, unused, write_csv
-from nakrel.core.live import next_profile, next_setup, sheet_of
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.operations import compile_macro
-from nakrel.core.profile import EVERYDAY, FairPlay, GameKey, Layer, Profile, SetUp
-from nakrel.core.steps import Branch, Chord, Note, PickOne, Press, Release, Repeat, Tap, Text, Wait, Wheel
+from nakrel.core.edit.checks import Attached, check_macro
+from nakrel.core.model.cells import (
+    Deed,
+    GoTo,
+    HoldLayer,
+    Nothing,
+    Perform,
+    RunMacro,
+    ToChord,
+    ToControl,
+    TypeText,
+    What,
+)
+from nakrel.core.model.controls import game_key
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.fair_play import actions_in, beyond, cell_beyond
+from nakrel.core.model.game_keys import read_csv, resolve, resolve_cell, unused, write_csv
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import EVERYDAY, FairPlay, GameKey, Layer, Profile, SetUp
+from nakrel.core.model.steps import Branch, Chord, Note, PickOne, Press, Release, Repeat, Tap, Text, Wait, Wheel
+from nakrel.core.play.engine import Engine
+from nakrel.core.play.events import Asked, Emit, Pressed, Released, SetSheet
+from nakrel.core.play.live import next_profile, next_setup, sheet_of
+from nakrel.core.play.operations import compile_macro
 
 A, B = SetUp("A", {"BTN_SIDE": ToControl("KEY_A")}), SetUp("B", {"BTN_SIDE": ToControl("KEY_B")})
 EVERY = Profile(

@@ -7,8 +7,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core import messages as m
-from nakrel.core.recorder import Waits, WayToRecord
+from nakrel import protocol as m
+from nakrel.core.model.recording import Waits, WayToRecord
+from nakrel.core.model.settings import Settings, Shown
 from tests.strategies import ids, macros, plays, profiles, steps
 
 texts = st.text(st.characters(exclude_categories=["Cs"]), max_size=20)
@@ -19,10 +20,10 @@ statuses = st.builds(
 entries = st.builds(m.Entry, st.floats(0, 1e10), texts, texts, texts)
 seen = st.builds(m.SeenEvent, texts, texts, numbers, numbers)
 looks = st.sampled_from(["system", "light", "night"])
-shown = st.builds(m.Shown, texts, texts, texts)
+shown = st.builds(Shown, texts, texts, texts)
 layouts = st.from_regex(r"[a-z]{2}(:[a-z]+)?|", fullmatch=True)
 ways = st.builds(WayToRecord, st.booleans(), st.booleans(), st.booleans(), st.sampled_from(Waits))
-settings = st.builds(m.Settings, texts, texts, texts, looks, st.booleans(), layouts, ways, shown)
+settings = st.builds(Settings, texts, texts, texts, looks, st.booleans(), layouts, ways, shown)
 
 requests = st.one_of(
     st.builds(m.Hello, texts, numbers),

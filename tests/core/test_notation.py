@@ -9,10 +9,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.controls import CONTROLS, Kind
-from nakrel.core.macro import Macro, Section
-from nakrel.core.notation import NotationError, completions, read, read_steps, write, write_steps
-from nakrel.core.steps import (
+from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.steps import (
     Branch,
     Chord,
     If,
@@ -33,6 +32,7 @@ from nakrel.core.steps import (
     Whence,
     walk,
 )
+from nakrel.core.notation import NotationError, completions, read, read_steps, write, write_steps
 from tests.strategies import macros, steps
 
 TEXT = """\

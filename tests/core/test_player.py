@@ -9,10 +9,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.cells import Cell, RunMacro, ToControl
-from nakrel.core.engine import Engine
-from nakrel.core.errors import DataError
-from nakrel.core.events import (
+from nakrel.core.model.cells import Cell, RunMacro, ToControl
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Again, LetGo, Macro, Mode, Play, StartOn
+from nakrel.core.model.steps import Branch, Chord, Note, PickOne, Press, Repeat, Tap, Wait, Wheel
+from nakrel.core.play.engine import Engine
+from nakrel.core.play.events import (
     Emit,
     FingersGone,
     PlayMacro,
@@ -25,11 +27,9 @@ from nakrel.core.events import (
     Turned,
     Wake,
 )
-from nakrel.core.macro import Again, LetGo, Macro, Mode, Play, StartOn
-from nakrel.core.operations import compile_macro
-from nakrel.core.player import MIN_CYCLE_US
-from nakrel.core.simulate import Simulator, plan
-from nakrel.core.steps import Branch, Chord, Note, PickOne, Press, Repeat, Tap, Wait, Wheel
+from nakrel.core.play.operations import compile_macro
+from nakrel.core.play.player import MIN_CYCLE_US
+from nakrel.core.play.simulate import Simulator, plan
 from tests.strategies import plays, steps
 
 MS = 1_000
@@ -400,7 +400,7 @@ def test_ways_are_picked_by_their_weight():
 
 
 def test_a_plan_that_never_ends_is_refused(monkeypatch: pytest.MonkeyPatch):
-    monkeypatch.setattr("nakrel.core.simulate.MOST_ROWS", 5_000)
+    monkeypatch.setattr("nakrel.core.play.simulate.MOST_ROWS", 5_000)
     macro = Macro(id="m", name="M", loop=(Repeat(times=1_000_000, steps=(Repeat(times=1_000_000, steps=(tap(),)),)),))
     with pytest.raises(DataError, match="more than 5000 events"):
         plan(macro, Play())

@@ -6,8 +6,8 @@ import msgspec
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.profile import EVERYDAY, MatchBy, ProgramRule
-from nakrel.core.programs import (
+from nakrel.core.model.profile import EVERYDAY, MatchBy, ProgramRule
+from nakrel.core.model.programs import (
     Application,
     Front,
     Links,

@@ -6,10 +6,11 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.events import Pressed, Released, Turned
-from nakrel.core.path import Spot, thinned
-from nakrel.core.recorder import Moves, Recorder, Waits, WayToRecord, tidy
-from nakrel.core.steps import Pointer, Press, Release, Tap, Wait, Wheel, length_us
+from nakrel.core.model.recording import Moves, Waits, WayToRecord
+from nakrel.core.model.steps import Pointer, Press, Release, Tap, Wait, Wheel, length_us
+from nakrel.core.play.events import Pressed, Released, Turned
+from nakrel.core.play.path import Spot, thinned
+from nakrel.core.play.recorder import Recorder, tidy
 
 MS = 1_000
 

@@ -7,11 +7,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from nakrel.core import notation
-from nakrel.core.errors import DataError
-from nakrel.core.macro import Macro, Section
-from nakrel.core.shaping import Edge, edge_at, edges_of, moment_of, shift, snapped, widen
-from nakrel.core.steps import Chord, Note, Press, Release, Set, Step, Tap, Wait, Wheel, walk
-from nakrel.core.timeline import Timeline, lay_out
+from nakrel.core.edit.shaping import Edge, edge_at, edges_of, moment_of, shift, snapped, widen
+from nakrel.core.edit.timeline import Timeline, lay_out
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.steps import Chord, Note, Press, Release, Set, Step, Tap, Wait, Wheel, walk
 from tests.strategies import steps
 
 MS = 1_000

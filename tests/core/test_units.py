@@ -5,8 +5,8 @@ from __future__ import annotations
 import pytest
 from hypothesis import given
 
-from nakrel.core.errors import DataError
-from nakrel.core.units import MAX_WAIT_US, format_ms, format_rate, parse_time
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.units import MAX_WAIT_US, format_ms, format_rate, parse_time
 from tests.strategies import waits_us
 
 

@@ -11,11 +11,12 @@ from pathlib import Path
 
 import pytest
 
-from nakrel.core import messages as m
-from nakrel.core.cells import Cell, RunMacro
-from nakrel.core.macro import Macro, Play
-from nakrel.core.profile import EVERYDAY, Profile, SetUp
-from nakrel.core.steps import Tap
+from nakrel import protocol as m
+from nakrel.core.model.cells import Cell, RunMacro
+from nakrel.core.model.devices import Device
+from nakrel.core.model.macro import Macro, Play
+from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
+from nakrel.core.model.steps import Tap
 from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.kernel.witness import Witness
 from tests.support import ServiceProcess
@@ -99,7 +100,7 @@ class Bench:
 
         self.service.hear(done, "the grabs")
 
-    def devices(self) -> tuple[m.Device, ...]:
+    def devices(self) -> tuple[Device, ...]:
         answer = self.call(m.GetDevices())
         assert isinstance(answer, m.Devices)
         return answer.devices

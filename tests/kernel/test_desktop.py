@@ -12,10 +12,10 @@ from pathlib import Path
 
 import pytest
 
-from nakrel.core import messages as m
-from nakrel.core.cells import RunMacro
-from nakrel.core.macro import Mode, Play
-from nakrel.core.profile import MatchBy, Profile, ProgramRule, SetUp
+from nakrel import protocol as m
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.macro import Mode, Play
+from nakrel.core.model.profile import MatchBy, Profile, ProgramRule, SetUp
 from tests.kernel.conftest import MS, shot
 from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.support import LIMIT_S, PracticeGame, ServiceProcess, XServer, pause, wait_for

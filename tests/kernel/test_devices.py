@@ -12,14 +12,16 @@ from pathlib import Path
 
 import pytest
 
+from nakrel import protocol as m
 from nakrel.backends.kernel.output import Output
-from nakrel.core import messages as m
-from nakrel.core.cells import Cell, ChangeSpeed
-from nakrel.core.conditioning import Pointing, SpeedStage
-from nakrel.core.events import Emit
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.profile import EVERYDAY, Profile, SetUp
-from nakrel.core.steps import Press, Tap, Wait
+from nakrel.core.model.cells import Cell, ChangeSpeed
+from nakrel.core.model.conditioning import Pointing, SpeedStage
+from nakrel.core.model.devices import Device
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
+from nakrel.core.model.settings import Settings
+from nakrel.core.model.steps import Press, Tap, Wait
+from nakrel.core.play.events import Emit
 from tests.kernel.conftest import MS, Bench, on, shot
 from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.kernel.witness import Witness
@@ -286,7 +288,7 @@ def test_the_stop_key_of_any_keyboard_stops_everything(
     mouse: Mouse, keyboard: Keyboard, start: Start, witness: Witness
 ):
     bench = start()
-    bench.call(m.PutSettings(m.Settings(stop_key="KEY_P")))
+    bench.call(m.PutSettings(Settings(stop_key="KEY_P")))
     bench.attach(on(BTN_SIDE="shot"), shot(Play(Mode.TOGGLE, pause_us=25 * MS)))
     ready(bench, witness)
     mouse.tap("BTN_SIDE")
@@ -425,7 +427,9 @@ def test_positions_and_the_fine_wheel_arrive(witness: Witness):
 
 _STALL = """
 import sys
-from nakrel.core import messages as m
+from nakrel import protocol as m
+from nakrel.core.model.settings import Settings
+from nakrel.core.model.devices import Device
 from nakrel.service import start
 from nakrel.service.requests import Requests
 
@@ -458,7 +462,7 @@ def test_a_stalled_service_lets_the_devices_go(mouse: Mouse, witness: Witness, t
     assert "in stall" in service.home.log.read_text()
 
 
-def _devices(service: ServiceProcess) -> tuple[m.Device, ...]:
+def _devices(service: ServiceProcess) -> tuple[Device, ...]:
     answer = service.call(m.GetDevices())
     assert isinstance(answer, m.Devices)
     return answer.devices

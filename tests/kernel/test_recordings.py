@@ -10,9 +10,9 @@ from pathlib import Path
 
 import pytest
 
-from nakrel.core.macro import Macro, Play
-from nakrel.core.simulate import plan
-from nakrel.core.steps import Press, Release, Repeat, Tap, Wait
+from nakrel.core.model.macro import Macro, Play
+from nakrel.core.model.steps import Press, Release, Repeat, Tap, Wait
+from nakrel.core.play.simulate import plan
 from nakrel.storage.recordings import read_recording, to_evemu
 from tests.kernel.hand import HidKeyboard
 from tests.kernel.witness import Witness

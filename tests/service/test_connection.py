@@ -7,10 +7,10 @@ import threading
 
 import pytest
 
+from nakrel import protocol as m
 from nakrel.client.connection import Connection, ServiceGone
-from nakrel.core import messages as m
-from nakrel.core.macro import Macro
-from nakrel.core.steps import Wait
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.steps import Wait
 
 LONG = m.PutMacro(Macro(id="long", name="Long", loop=tuple(Wait(wait_us=n) for n in range(40_000))))
 

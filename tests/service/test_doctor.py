@@ -10,7 +10,7 @@ from pathlib import Path
 
 import pytest
 
-from nakrel.core.messages import Check, CheckState, Status
+from nakrel.protocol import Check, CheckState, Status
 from nakrel.service.doctor import System, examine
 from nakrel.service.rules import QUIRKS_PATH, RULES_PATH, fix_script
 

@@ -11,12 +11,14 @@ from pathlib import Path
 
 import pytest
 
+from nakrel import protocol as m
 from nakrel.client.connection import ClientError
-from nakrel.core import messages as m
-from nakrel.core.macro import Macro, Mode, Play
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.recording import Moves, WayToRecord
+from nakrel.core.model.runs import RunRecord
+from nakrel.core.model.settings import Settings
+from nakrel.core.model.steps import Pointer, Press, Release, Wait
 from nakrel.core.notation import read_steps
-from nakrel.core.recorder import Moves, WayToRecord
-from nakrel.core.steps import Pointer, Press, Release, Wait
 from tests.support import PracticeGame, ServiceProcess, XServer, wait_for
 
 needs_x = pytest.mark.skipif(bool(XServer.missing()), reason="needs Xvfb, openbox and xdotool")
@@ -29,7 +31,7 @@ def service(tmp_path: Path) -> Iterator[ServiceProcess]:
         tmp_path / "home", "--backend", "stand-in",
         PYTHON_KEYRING_BACKEND="tests.fake_keyring.FileKeyring", NAKREL_TEST_KEYRING=str(tmp_path / "keyring.json"),
     )  # fmt: skip
-    made.call(m.PutSettings(m.Settings(layout="us")))
+    made.call(m.PutSettings(Settings(layout="us")))
     yield made
     assert made.end() == 0
 
@@ -47,7 +49,7 @@ def in_x(server: XServer, tmp_path: Path) -> Iterator[ServiceProcess]:
         tmp_path / "home", "--backend", "x11", DISPLAY=server.display, NAKREL_X11_HAND="xtest",
         PYTHON_KEYRING_BACKEND="tests.fake_keyring.FileKeyring", NAKREL_TEST_KEYRING=str(tmp_path / "keyring.json"),
     )  # fmt: skip
-    made.call(m.PutSettings(m.Settings(layout="us")))
+    made.call(m.PutSettings(Settings(layout="us")))
     yield made
     assert made.end() == 0
 
@@ -69,7 +71,7 @@ def faults(service: ServiceProcess) -> list[str]:
     return [notice.error for notice in service.notices if isinstance(notice, m.Fault)]
 
 
-def record(service: ServiceProcess, key: str = "m") -> m.RunRecord:
+def record(service: ServiceProcess, key: str = "m") -> RunRecord:
     answer = service.call(m.GetRun(key))
     assert isinstance(answer, m.RunIs)
     assert answer.record

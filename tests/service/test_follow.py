@@ -8,8 +8,8 @@ from typing import Any
 import pytest
 
 from nakrel.backends.protocols import BackendLost, Shown
-from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule
-from nakrel.core.programs import Choice, Front, Icon, Program
+from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule
+from nakrel.core.model.programs import Choice, Front, Icon, Program
 from nakrel.service.follow import GONE_US, Follower
 
 EVERY = Profile(id=EVERYDAY, name="Everyday")

@@ -10,7 +10,7 @@ import threading
 
 import pytest
 
-from nakrel.core.messages import Entry
+from nakrel.protocol import Entry
 from nakrel.service.journal import KEPT, Journal
 from nakrel.service.loop import Loop, monotonic_us, spin_until
 from nakrel.service.worker import Worker

@@ -6,7 +6,7 @@ import socket
 
 import msgspec
 
-from nakrel.core import messages as m
+from nakrel import protocol as m
 from nakrel.service.loop import Loop
 from nakrel.service.server import SLOW, Connection
 

@@ -13,12 +13,13 @@ from pathlib import Path
 
 import pytest
 
+from nakrel import protocol as m
 from nakrel.client.connection import Connection, ServiceGone, ServiceRefused
-from nakrel.core import messages as m
-from nakrel.core.cells import RunMacro
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
-from nakrel.core.steps import Press, Release, Tap, Wait
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
+from nakrel.core.model.settings import Settings
+from nakrel.core.model.steps import Press, Release, Tap, Wait
 from nakrel.service.requests import Refusal, Requests
 from nakrel.service.service import Service
 from nakrel.service.ways import Options
@@ -258,14 +259,14 @@ def test_stand_ins_stay_where_nothing_real_is(service: ServiceProcess):
     service.call(m.PressStandIn(MOUSE, THUMB, 1))
     service.hear(lambda: service.status().running, "the Held macro")
     # Without any other device they stay, whatever the settings say, and so does what is held on them.
-    service.call(m.PutSettings(m.Settings(stand_ins=False)))
+    service.call(m.PutSettings(Settings(stand_ins=False)))
     assert service.status().running
     service.call(m.PressStandIn(MOUSE, THUMB, 0))
     service.hear(lambda: not service.status().running, "its end")
 
 
 def test_a_text_is_typed_and_is_in_no_journal(service: ServiceProcess):
-    service.call(m.PutSettings(m.Settings(layout="de")))
+    service.call(m.PutSettings(Settings(layout="de")))
     service.call(m.TypeText("Öl @", rate=200))
     service.hear(lambda: len(service.seen("typed-text")) >= 13, "all keys")
     service.hear(lambda: not service.status().running, "the end")
@@ -278,7 +279,7 @@ def test_a_text_is_typed_and_is_in_no_journal(service: ServiceProcess):
 
 
 def test_a_text_that_the_layout_cannot_type_is_refused_whole(service: ServiceProcess):
-    service.call(m.PutSettings(m.Settings(layout="us")))
+    service.call(m.PutSettings(Settings(layout="us")))
     with pytest.raises(ServiceRefused, match=r"'us' \(from the settings\) has no keys for € 字; switch"):
         service.call(m.TypeText("a€字"))
     assert service.seen("typed-text") == []

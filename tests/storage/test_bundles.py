@@ -15,11 +15,11 @@ import pytest
 from hypothesis import given
 from msgspec.structs import replace
 
-from nakrel.core.bundle import Bundle, Clash, bundle_of, look_through, merge
-from nakrel.core.cells import RunMacro
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
-from nakrel.core.steps import Open, Repeat, Tap, Text, walk
+from nakrel.core.edit.bundle import Bundle, Clash, bundle_of, look_through, merge
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
+from nakrel.core.model.steps import Open, Repeat, Tap, Text, walk
 from nakrel.demo.data import MACROS, PROFILES
 from nakrel.storage import bundles, files
 from nakrel.storage.bundles import read_bundle, write_bundle

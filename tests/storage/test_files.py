@@ -12,11 +12,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.cells import ToControl
-from nakrel.core.macro import Macro
-from nakrel.core.messages import Settings
-from nakrel.core.profile import EVERYDAY, FairPlay, Profile, SetUp
-from nakrel.core.steps import Tap
+from nakrel.core.model.cells import ToControl
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import EVERYDAY, FairPlay, Profile, SetUp
+from nakrel.core.model.settings import Settings
+from nakrel.core.model.steps import Tap
 from nakrel.demo.data import MACROS, PROFILES
 from nakrel.demo.seed import seed
 from nakrel.storage import files

@@ -15,8 +15,8 @@ from tests.support import pause
 ROUNDS = 12
 _SAVER = """
 import sys
-from nakrel.core.macro import Macro
-from nakrel.core.steps import Wait
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.steps import Wait
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
 library = Library(Home.find(sys.argv[1]))

@@ -14,11 +14,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 from vcdvcd import VCDVCD
 
-from nakrel.core.errors import DataError
-from nakrel.core.macro import Macro, Play
-from nakrel.core.messages import RunEvent, RunRecord
-from nakrel.core.simulate import plan
-from nakrel.core.steps import Branch, Note, PickOne, Press, Release, Repeat, Tap, Wait, Wheel
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro, Play
+from nakrel.core.model.runs import RunEvent, RunRecord
+from nakrel.core.model.steps import Branch, Note, PickOne, Press, Release, Repeat, Tap, Wait, Wheel
+from nakrel.core.play.simulate import plan
 from nakrel.storage.recordings import (
     WRITERS,
     events_csv,

@@ -6,10 +6,11 @@ import signal
 
 import pytest
 
-from nakrel.core import messages as m
-from nakrel.core.cells import ChangeSpeed
-from nakrel.core.conditioning import Pointing, SpeedStage
-from nakrel.core.profile import EVERYDAY, Profile, SetUp
+from nakrel import protocol as m
+from nakrel.core.model.cells import ChangeSpeed
+from nakrel.core.model.conditioning import Pointing, SpeedStage
+from nakrel.core.model.devices import Conditions
+from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from tests.support import ServiceProcess, XServer, wait_for
 from tests.xorg import XorgServer
 
@@ -48,7 +49,7 @@ class Pointer:
 def test_it_goes_with_the_profile_and_a_held_button(server: XServer, service: ServiceProcess):
     pointer = Pointer(server)
     pointer.goes((40, 20), (40, 20))
-    assert service.status().changes_motion is m.Conditions.SPEED
+    assert service.status().changes_motion is Conditions.SPEED
     service.call(m.PutProfile(HALF))
     pointer.goes((40, 20), (40, 20))
     service.call(m.Pin("kiln"))

@@ -6,11 +6,11 @@ from pathlib import Path
 
 from PyQt6.QtWidgets import QLabel
 
-from nakrel.core.bundle import Bundle, bundle_of
-from nakrel.core.cells import RunMacro
-from nakrel.core.macro import Macro
-from nakrel.core.profile import EVERYDAY, Profile, SetUp
-from nakrel.core.steps import Open, Text
+from nakrel.core.edit.bundle import Bundle, bundle_of
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
+from nakrel.core.model.steps import Open, Text
 from nakrel.storage.bundles import read_bundle, write_bundle
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library

@@ -7,10 +7,10 @@ from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtGui import QWheelEvent
 from PyQt6.QtTest import QTest
 
-from nakrel.core import messages as m
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.steps import Press, Release, Repeat, Step, Tap, Wait
-from nakrel.core.timeline import lay_out
+from nakrel import protocol as m
+from nakrel.core.edit.timeline import lay_out
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.steps import Press, Release, Repeat, Step, Tap, Wait
 from nakrel.ui.macro.diagram import Diagram
 from nakrel.ui.macro.diagram.pen import Pen
 from nakrel.ui.macro.diagram.view import MOST_STEPS, TRACE, View

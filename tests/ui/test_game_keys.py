@@ -7,9 +7,9 @@ from pathlib import Path
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from nakrel.core.cells import ToControl
-from nakrel.core.controls import game_key
-from nakrel.core.steps import Tap
+from nakrel.core.model.cells import ToControl
+from nakrel.core.model.controls import game_key
+from nakrel.core.model.steps import Tap
 from nakrel.ui import commands
 from nakrel.ui.sheet.game_keys import GameKeys
 from tests.ui.conftest import Ui, type_into

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from nakrel.core.steps import Wait
+from nakrel.core.model.steps import Wait
 from nakrel.ui import commands
 from nakrel.ui.profiles.history import History
 from tests.ui.conftest import Ui

@@ -7,12 +7,12 @@ import pytest
 from PyQt6.QtCore import QMimeData, Qt
 from PyQt6.QtTest import QTest
 
-from nakrel.core import messages as m
-from nakrel.core.cells import Cell, HoldLayer, RunMacro, StartProgram, ToChord, TypeText
-from nakrel.core.profile import SetUp
-from nakrel.core.steps import Press, Tap
+from nakrel import protocol as m
+from nakrel.core.model.cells import Cell, HoldLayer, RunMacro, StartProgram, ToChord, TypeText
+from nakrel.core.model.profile import SetUp
+from nakrel.core.model.steps import Press, Tap
 from nakrel.ui import commands
-from nakrel.ui.profiles.models import MACRO_MIME
+from nakrel.ui.dragged import MACRO_MIME
 from tests.ui.conftest import Ui
 
 THUMB_1, THUMB_11 = "BTN_TRIGGER_HAPPY1", "BTN_TRIGGER_HAPPY11"

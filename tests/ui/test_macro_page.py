@@ -7,12 +7,12 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLabel, QPushButton
 
-from nakrel.core import messages as m
+from nakrel import protocol as m
 from nakrel.core import notation
-from nakrel.core.errors import DataError
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.recorder import Waits, WayToRecord, Where
-from nakrel.core.steps import Branch, Chord, PickOne, Press, Release, Repeat, Tap, Wait
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.recording import Waits, WayToRecord, Where
+from nakrel.core.model.steps import Branch, Chord, PickOne, Press, Release, Repeat, Tap, Wait
 from nakrel.ui.macro.steps_model import TIME, WHAT
 from nakrel.ui.macro.timing import time_change
 from tests.ui.conftest import Ui

@@ -12,11 +12,11 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QLabel, QPushButton
 from pytestqt.qtbot import QtBot
 
-from nakrel.core import messages as m
-from nakrel.core.cells import Nothing, RunMacro, ToControl
-from nakrel.core.macro import Macro, Section
-from nakrel.core.profile import MatchBy, ProgramRule
-from nakrel.core.steps import Press, Tap, Wait
+from nakrel import protocol as m
+from nakrel.core.model.cells import Nothing, RunMacro, ToControl
+from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.profile import MatchBy, ProgramRule
+from nakrel.core.model.steps import Press, Tap, Wait
 from nakrel.ui import commands
 from nakrel.ui.macro.diagram.view import nice_step
 from nakrel.ui.sheet.model import cell_words

@@ -5,9 +5,9 @@ from __future__ import annotations
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from nakrel.core import messages as m
-from nakrel.core.cells import ChangeSpeed
-from nakrel.core.conditioning import Pointing, SpeedStage
+from nakrel import protocol as m
+from nakrel.core.model.cells import ChangeSpeed
+from nakrel.core.model.conditioning import Pointing, SpeedStage
 from nakrel.ui import commands
 from nakrel.ui.sheet.pointer import PointerDialog, read_percent
 from tests.ui.conftest import Ui, type_into

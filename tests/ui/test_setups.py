@@ -6,11 +6,12 @@ import pytest
 from PyQt6.QtCore import QMimeData, Qt
 from PyQt6.QtTest import QTest
 
-from nakrel.core import messages as m
-from nakrel.core.cells import Deed, GoTo, Perform, RunMacro, ToControl, What
-from nakrel.core.profile import FairPlay
+from nakrel import protocol as m
+from nakrel.core.model.cells import Deed, GoTo, Perform, RunMacro, ToControl, What
+from nakrel.core.model.profile import FairPlay
 from nakrel.ui import commands
-from nakrel.ui.sheet.model import CELL_MIME, CODE
+from nakrel.ui.dragged import CELL_MIME
+from nakrel.ui.sheet.model import CODE
 from tests.ui.conftest import Ui
 
 THUMB_1, THUMB_2, THUMB_11, THUMB_12 = (f"BTN_TRIGGER_HAPPY{n}" for n in (1, 2, 11, 12))

@@ -8,9 +8,9 @@ from PyQt6.QtCore import QPersistentModelIndex
 from PyQt6.QtTest import QAbstractItemModelTester
 from PyQt6.QtWidgets import QApplication
 
-from nakrel.core.macro import Macro
-from nakrel.core.steps import Branch, If, Note, PickOne, Repeat, Step, Tap, Wait
-from nakrel.core.timeline import NOTHING, lay_out
+from nakrel.core.edit.timeline import NOTHING, lay_out
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.steps import Branch, If, Note, PickOne, Repeat, Step, Tap, Wait
 from nakrel.ui.macro.steps_model import REMARK, StepsModel
 
 

@@ -13,12 +13,12 @@ from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QLabel, QLineEdit
 
-from nakrel.core import messages as m
-from nakrel.core.errors import DataError
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.places import Window
-from nakrel.core.recorder import Moves
-from nakrel.core.steps import If, Open, Pointer, Repeat, Set, Step, Tap, Text, Wait, Whence
+from nakrel import protocol as m
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.places import Window
+from nakrel.core.model.recording import Moves
+from nakrel.core.model.steps import If, Open, Pointer, Repeat, Set, Step, Tap, Text, Wait, Whence
 from nakrel.ui.macro.steps_model import REMARK, TIME, WHAT
 from nakrel.ui.screen import Picker
 from nakrel.ui.screen.pointing import spots_of
@@ -329,8 +329,8 @@ import sys
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
-from nakrel.core import messages as m
-from nakrel.core.places import Monitor
+from nakrel import protocol as m
+from nakrel.core.model.places import Monitor
 from nakrel.ui.screen import Picker
 
 app = QApplication([])

@@ -14,14 +14,14 @@ from PyQt6.QtWidgets import QAbstractButton, QComboBox, QLineEdit, QListView, QT
 from pytestqt.modeltest import ModelTester
 from pytestqt.qtbot import QtBot
 
+from nakrel import protocol as m
 from nakrel.client.connection import Connection
-from nakrel.core import messages as m
-from nakrel.core.cells import Nothing, RunMacro, ToControl
-from nakrel.core.macro import Mode
-from nakrel.core.profile import EVERYDAY
-from nakrel.core.steps import Tap, Wait
+from nakrel.core.model.cells import Nothing, RunMacro, ToControl
+from nakrel.core.model.macro import Mode
+from nakrel.core.model.profile import EVERYDAY
+from nakrel.core.model.steps import Tap, Wait
 from nakrel.ui import commands, theme
-from nakrel.ui.profiles.models import MACRO_MIME
+from nakrel.ui.dragged import MACRO_MIME
 from nakrel.ui.sheet.model import CODE
 from nakrel.ui.widgets.basics import TimeEdit
 from tests.ui.conftest import Ui

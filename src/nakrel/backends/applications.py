@@ -9,7 +9,7 @@ import shutil
 from collections.abc import Iterator
 from pathlib import Path
 
-from nakrel.core.programs import Application
+from nakrel.core.model.programs import Application
 
 __all__ = ["applications"]
 

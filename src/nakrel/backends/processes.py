@@ -9,7 +9,7 @@ from collections.abc import Collection
 
 import psutil
 
-from nakrel.core.programs import Program
+from nakrel.core.model.programs import Program
 
 __all__ = ["ProcessWatch"]
 

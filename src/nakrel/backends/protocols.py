@@ -9,10 +9,10 @@ from __future__ import annotations
 from collections.abc import Callable, Collection, Iterable, Sequence
 from typing import NamedTuple, Protocol
 
-from nakrel.core.events import Emit, FingersGone, Pressed, Released, Turned
-from nakrel.core.messages import Device
-from nakrel.core.places import Monitor, Window
-from nakrel.core.programs import Front, Icon, Program
+from nakrel.core.model.devices import Device
+from nakrel.core.model.places import Monitor, Window
+from nakrel.core.model.programs import Front, Icon, Program
+from nakrel.core.play.events import Emit, FingersGone, Pressed, Released, Turned
 
 __all__ = [
     "BackendLost",

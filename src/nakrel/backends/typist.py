@@ -12,8 +12,8 @@ from collections.abc import Iterable
 
 from nakrel.backends.layout import Layout
 from nakrel.backends.protocols import BackendUnavailable
-from nakrel.core.controls import by_number
-from nakrel.core.player import Stroke
+from nakrel.core.model.controls import by_number
+from nakrel.core.play.player import Stroke
 
 __all__ = ["Typist"]
 

@@ -16,7 +16,7 @@ from pathlib import Path
 from typing import NamedTuple
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, Shown
-from nakrel.core.programs import Front, Icon
+from nakrel.core.model.programs import Front, Icon
 
 __all__ = ["WaylandWindows"]
 

@@ -9,8 +9,8 @@ import sys
 import click
 import msgspec
 
+from nakrel import protocol as m
 from nakrel.client.connection import ClientError, Connection, ServiceGone
-from nakrel.core import messages as m
 from nakrel.service import doctor as service_doctor
 from nakrel.service.doctor import System
 from nakrel.service.rules import RULES_PATH, fix_script

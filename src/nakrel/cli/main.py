@@ -13,21 +13,22 @@ import click
 import msgspec
 
 import nakrel
+from nakrel import protocol as m
 from nakrel.cli.doctor import examine, mend
 from nakrel.client.connection import ClientError, Connection, ServiceGone
 from nakrel.client.launch import ensure_service
-from nakrel.core import messages as m
-from nakrel.core.bundle import Clash, bundle_of, look_through, merge
-from nakrel.core.cells import GoTo, What
-from nakrel.core.controls import label
-from nakrel.core.errors import DataError
-from nakrel.core.game_keys import named_in, resolve
-from nakrel.core.live import next_setup
-from nakrel.core.macro import Macro, cycle_us, describe_play
-from nakrel.core.profile import Profile
-from nakrel.core.programs import describe_rule
-from nakrel.core.simulate import plan as plan_rows
-from nakrel.core.units import MAX_COUNT, format_rate
+from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge
+from nakrel.core.model.cells import GoTo, What
+from nakrel.core.model.controls import label
+from nakrel.core.model.devices import Conditions
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.game_keys import named_in, resolve
+from nakrel.core.model.macro import Macro, cycle_us, describe_play
+from nakrel.core.model.profile import Profile
+from nakrel.core.model.programs import describe_rule
+from nakrel.core.model.units import MAX_COUNT, format_rate
+from nakrel.core.play.live import next_setup
+from nakrel.core.play.simulate import plan as plan_rows
 from nakrel.demo.seed import seed
 from nakrel.storage import files
 from nakrel.storage.bundles import read_bundle, write_bundle
@@ -355,7 +356,7 @@ def speed(session: Session, stage: str | None, by: int | None) -> None:
     for each in profile.pointer.stages:
         now = "*" if each.name == status.status.stage else " "
         click.echo(f"{now} {each.name}: {each.across} % from left to right, {each.down} % up and down")
-    if status.status.changes_motion is m.Conditions.NOTHING:
+    if status.status.changes_motion is Conditions.NOTHING:
         click.echo("None of it reaches the pointer now: that needs the kernel's input; see `nakrel doctor`.", err=True)
 
 

@@ -11,17 +11,7 @@ from collections.abc import Callable
 
 import msgspec
 
-from nakrel.core.messages import (
-    PROTOCOL,
-    Answer,
-    AnswerBody,
-    Body,
-    Hello,
-    Note,
-    Notice,
-    Refused,
-    Request,
-)
+from nakrel.protocol import PROTOCOL, Answer, AnswerBody, Body, Hello, Note, Notice, Refused, Request
 
 __all__ = ["ClientError", "Connection", "ServiceGone", "ServiceRefused"]
 

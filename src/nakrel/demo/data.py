@@ -2,12 +2,23 @@
 
 from __future__ import annotations
 
-from nakrel.core.cells import Cell, ChangeSpeed, GoTo, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText, What
-from nakrel.core.conditioning import Pointing, SpeedStage
-from nakrel.core.controls import game_key
-from nakrel.core.macro import Again, LetGo, Macro, Mode, Play
-from nakrel.core.profile import EVERYDAY, FairPlay, GameKey, Layer, MatchBy, Profile, ProgramRule, SetUp
-from nakrel.core.steps import (
+from nakrel.core.model.cells import (
+    Cell,
+    ChangeSpeed,
+    GoTo,
+    HoldLayer,
+    Nothing,
+    RunMacro,
+    ToChord,
+    ToControl,
+    TypeText,
+    What,
+)
+from nakrel.core.model.conditioning import Pointing, SpeedStage
+from nakrel.core.model.controls import game_key
+from nakrel.core.model.macro import Again, LetGo, Macro, Mode, Play
+from nakrel.core.model.profile import EVERYDAY, FairPlay, GameKey, Layer, MatchBy, Profile, ProgramRule, SetUp
+from nakrel.core.model.steps import (
     Branch,
     Chord,
     If,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from nakrel.core.messages import Settings, Shown
+from nakrel.core.model.settings import Settings, Shown
 from nakrel.demo.data import MACROS, PROFILES
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library

@@ -13,7 +13,7 @@ from nakrel.backends.layout import find_layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.typist import Typist
 from nakrel.backends.x11.wire import Connection
-from nakrel.core.messages import Check, CheckState, Status
+from nakrel.protocol import Check, CheckState, Status
 from nakrel.rights import AS_ROOT
 from nakrel.service.rules import QUIRKS_PATH, RULES_PATH
 

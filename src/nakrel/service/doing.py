@@ -11,12 +11,12 @@ from typing import TypeVar
 from nakrel.backends.layout import find_layout
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmit, OutputBackend, Screens
 from nakrel.backends.typist import Typist
-from nakrel.core.errors import DataError
-from nakrel.core.events import TextReady
-from nakrel.core.places import Monitor, Window, place_of
-from nakrel.core.player import AskText, MovePointer, OpenProgram, Stroke
-from nakrel.core.programs import Program
-from nakrel.core.steps import Whence
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.places import Monitor, Window, place_of
+from nakrel.core.model.programs import Program
+from nakrel.core.model.steps import Whence
+from nakrel.core.play.events import TextReady
+from nakrel.core.play.player import AskText, MovePointer, OpenProgram, Stroke
 from nakrel.service.loop import monotonic_us
 from nakrel.service.worker import Worker
 from nakrel.storage import secrets

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from nakrel.core.messages import Entry, Journal, Recorded, Seen, SeenEvent, Status, StatusIs
-from nakrel.core.recorder import Recorder
+from nakrel.core.play.recorder import Recorder
+from nakrel.protocol import Entry, Journal, Recorded, Seen, SeenEvent, Status, StatusIs
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.server import Connection, Server
 

@@ -12,8 +12,8 @@ import msgspec
 
 from nakrel.backends.process_events import ProcessEvents
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, ProgramWatch, Shown, WindowWatch
-from nakrel.core.profile import EVERYDAY, Profile
-from nakrel.core.programs import Choice, Front, Icon, Links, Program, choose
+from nakrel.core.model.profile import EVERYDAY, Profile
+from nakrel.core.model.programs import Choice, Front, Icon, Links, Program, choose
 from nakrel.service.loop import Loop, monotonic_us
 
 __all__ = ["Follower"]

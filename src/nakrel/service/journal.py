@@ -8,7 +8,7 @@ from collections.abc import Callable
 
 import msgspec
 
-from nakrel.core.messages import Entry
+from nakrel.protocol import Entry
 from nakrel.service.worker import Worker
 from nakrel.storage.home import Home
 

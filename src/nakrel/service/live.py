@@ -9,17 +9,17 @@ from typing import TYPE_CHECKING
 
 from nakrel.backends.notices import Notices
 from nakrel.backends.processes import ProcessWatch
-from nakrel.core.cells import ChangeSpeed, Deed, GoTo, Perform, What
-from nakrel.core.controls import label
-from nakrel.core.errors import DataError
-from nakrel.core.events import Asked, SetSheet, Sheet
-from nakrel.core.game_keys import resolve
-from nakrel.core.live import motion_now, next_profile, next_setup, next_stage, sheet_of
-from nakrel.core.macro import Macro, Play
-from nakrel.core.messages import InUse
-from nakrel.core.operations import Plan, compile_macro
-from nakrel.core.profile import EVERYDAY, Profile
-from nakrel.core.programs import Choice
+from nakrel.core.model.cells import ChangeSpeed, Deed, GoTo, Perform, What
+from nakrel.core.model.controls import label
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.game_keys import resolve
+from nakrel.core.model.macro import Macro, Play
+from nakrel.core.model.profile import EVERYDAY, Profile
+from nakrel.core.model.programs import Choice
+from nakrel.core.model.settings import InUse
+from nakrel.core.play.events import Asked, SetSheet, Sheet
+from nakrel.core.play.live import motion_now, next_profile, next_setup, next_stage, sheet_of
+from nakrel.core.play.operations import Plan, compile_macro
 from nakrel.service.follow import Follower
 from nakrel.storage import files
 from nakrel.storage.files import StorageError

@@ -8,14 +8,15 @@ from typing import Any
 import msgspec
 
 import nakrel
-from nakrel.core import messages as m
-from nakrel.core.cells import ChangeSpeed
-from nakrel.core.errors import DataError
-from nakrel.core.events import PlayMacro, StopMacro
-from nakrel.core.macro import Macro, Mode
-from nakrel.core.operations import compile_macro
-from nakrel.core.profile import EVERYDAY, FairPlay, Profile
-from nakrel.core.steps import Text
+from nakrel import protocol as m
+from nakrel.core.model.cells import ChangeSpeed
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro, Mode
+from nakrel.core.model.profile import EVERYDAY, FairPlay, Profile
+from nakrel.core.model.settings import Settings
+from nakrel.core.model.steps import Text
+from nakrel.core.play.events import PlayMacro, StopMacro
+from nakrel.core.play.operations import compile_macro
 from nakrel.service.doing import missing_program
 from nakrel.service.server import Connection
 from nakrel.service.service import Service
@@ -206,7 +207,7 @@ class Requests:
 
     def _save_settings(
         self,
-        settings: m.Settings,
+        settings: Settings,
         connection: Connection | None = None,
         number: int = 0,
         author: Connection | None = None,

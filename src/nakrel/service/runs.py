@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections import OrderedDict, deque
 
-from nakrel.core.messages import RunEvent, RunRecord
+from nakrel.core.model.runs import RunEvent, RunRecord
 
 __all__ = ["Runs"]
 

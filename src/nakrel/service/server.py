@@ -14,7 +14,7 @@ from collections.abc import Callable
 
 import msgspec
 
-from nakrel.core.messages import MAX_LINE, Answer, AnswerBody, Body, Note, Notice, Refused, Request, Seen
+from nakrel.protocol import MAX_LINE, Answer, AnswerBody, Body, Note, Notice, Refused, Request, Seen
 from nakrel.service.loop import Loop
 from nakrel.storage.home import Home
 

@@ -11,9 +11,15 @@ from typing import Any
 import msgspec
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmit, InputEvent, OutputBackend
-from nakrel.core.controls import label
-from nakrel.core.engine import Engine
-from nakrel.core.events import (
+from nakrel.core.model.controls import label
+from nakrel.core.model.devices import Device
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import Profile
+from nakrel.core.model.recording import Moves, WayToRecord
+from nakrel.core.model.settings import Settings
+from nakrel.core.model.steps import Step
+from nakrel.core.play.engine import Engine
+from nakrel.core.play.events import (
     Asked,
     Do,
     Emit,
@@ -29,22 +35,9 @@ from nakrel.core.events import (
     Turned,
     Wake,
 )
-from nakrel.core.macro import Macro
-from nakrel.core.messages import (
-    Device,
-    Devices,
-    Fault,
-    Recorded,
-    Running,
-    SeenEvent,
-    Settings,
-    SettingsChanged,
-    Status,
-)
-from nakrel.core.player import GLIDE_US, AskText, MovePointer, OpenProgram, Stroke
-from nakrel.core.profile import Profile
-from nakrel.core.recorder import Moves, Recorder, WayToRecord
-from nakrel.core.steps import Step
+from nakrel.core.play.player import GLIDE_US, AskText, MovePointer, OpenProgram, Stroke
+from nakrel.core.play.recorder import Recorder
+from nakrel.protocol import Devices, Fault, Recorded, Running, SeenEvent, SettingsChanged, Status
 from nakrel.service.doing import Doing, UnknownCharacters, strokes_of
 from nakrel.service.feed import Feed
 from nakrel.service.journal import Journal as JournalFile

@@ -24,8 +24,8 @@ from nakrel.backends.x11.backend import X11Backend
 from nakrel.backends.x11.screens import X11Screens
 from nakrel.backends.x11.spare import SpareKeys
 from nakrel.backends.x11.windows import X11Windows
-from nakrel.core.conditioning import Motion
-from nakrel.core.messages import Conditions, Device
+from nakrel.core.model.conditioning import Motion
+from nakrel.core.model.devices import Conditions, Device
 from nakrel.service.loop import Loop, monotonic_us
 
 __all__ = ["BACKENDS", "Options", "Ways"]

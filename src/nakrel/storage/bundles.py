@@ -14,10 +14,10 @@ from pathlib import Path
 
 import msgspec
 
-from nakrel.core.bundle import Bundle
-from nakrel.core.cells import RunMacro
-from nakrel.core.macro import Macro
-from nakrel.core.profile import Profile
+from nakrel.core.edit.bundle import Bundle
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import Profile
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
 

@@ -10,8 +10,8 @@ from typing import Any, TypeVar
 
 import msgspec
 
-from nakrel.core.macro import Macro
-from nakrel.core.profile import Profile
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import Profile
 
 __all__ = ["MAX_FILE", "StorageError", "decode", "encode", "read", "write"]
 

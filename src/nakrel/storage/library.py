@@ -8,9 +8,9 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import TypeVar
 
-from nakrel.core.macro import Macro
-from nakrel.core.messages import Settings
-from nakrel.core.profile import EVERYDAY, Profile
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import EVERYDAY, Profile
+from nakrel.core.model.settings import Settings
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.storage.home import Home

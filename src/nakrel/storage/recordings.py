@@ -15,16 +15,16 @@ from typing import NamedTuple
 
 import yaml
 
-from nakrel.core.controls import CONTROLS, OTHERS, Kind, by_number
-from nakrel.core.edits import rows
-from nakrel.core.errors import DataError
-from nakrel.core.events import Pressed, Released, Turned
-from nakrel.core.macro import Macro
-from nakrel.core.messages import RunRecord
-from nakrel.core.recorder import Recorder
-from nakrel.core.simulate import PlanRow
-from nakrel.core.steps import Branch, Note, Otherwise, Step, describe, length_us, number_text
-from nakrel.core.units import format_ms
+from nakrel.core.edit.edits import rows
+from nakrel.core.model.controls import CONTROLS, OTHERS, Kind, by_number
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.runs import RunRecord
+from nakrel.core.model.steps import Branch, Note, Otherwise, Step, describe, length_us, number_text
+from nakrel.core.model.units import format_ms
+from nakrel.core.play.events import Pressed, Released, Turned
+from nakrel.core.play.recorder import Recorder
+from nakrel.core.play.simulate import PlanRow
 
 __all__ = [
     "WRITERS",

@@ -6,8 +6,8 @@ from typing import Any
 
 import msgspec
 
-from nakrel.core.macro import Macro
-from nakrel.core.profile import Profile
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import Profile
 from nakrel.storage import bundles
 from nakrel.storage.files import VERSION
 

@@ -8,15 +8,15 @@ from typing import NamedTuple
 import msgspec
 from PyQt6.QtGui import QUndoCommand
 
-from nakrel.core.bundle import Merged
-from nakrel.core.cells import Cell, ChangeSpeed, GoTo, RunMacro, What
-from nakrel.core.conditioning import Pointing
-from nakrel.core.controls import game_key
-from nakrel.core.errors import DataError
-from nakrel.core.game_keys import renamed
-from nakrel.core.macro import Macro, Play
-from nakrel.core.messages import Settings
-from nakrel.core.profile import GameKey, Layer, Profile, ProgramRule, SetUp, keeps_left_click
+from nakrel.core.edit.bundle import Merged
+from nakrel.core.model.cells import Cell, ChangeSpeed, GoTo, RunMacro, What
+from nakrel.core.model.conditioning import Pointing
+from nakrel.core.model.controls import game_key
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.game_keys import renamed
+from nakrel.core.model.macro import Macro, Play
+from nakrel.core.model.profile import GameKey, Layer, Profile, ProgramRule, SetUp, keeps_left_click
+from nakrel.core.model.settings import Settings
 from nakrel.ui.store import Store, new_id
 
 __all__ = [

@@ -5,10 +5,10 @@ from __future__ import annotations
 import msgspec
 from PyQt6.QtCore import QObject, pyqtSignal
 
-from nakrel.core import messages as m
-from nakrel.core.macro import Macro
-from nakrel.core.profile import EVERYDAY, Profile, SetUp
-from nakrel.core.timeline import NOTHING, Timeline, lay_out
+from nakrel.core.edit.timeline import NOTHING, Timeline, lay_out
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
+from nakrel.core.model.settings import Shown as LastShown
 from nakrel.ui.store import Store
 
 __all__ = ["PAGES", "Shown"]
@@ -78,7 +78,7 @@ class Shown(QObject):
 
     def remember(self) -> None:
         """Let the next window show the same."""
-        now = m.Shown(self._profile, self._macro, self.page)
+        now = LastShown(self._profile, self._macro, self.page)
         if now != self._store.settings.shown:
             self._store.put_settings(msgspec.structs.replace(self._store.settings, shown=now))
 

@@ -15,10 +15,12 @@ from PyQt6 import sip
 from PyQt6.QtCore import QObject, QSocketNotifier, QTimer, pyqtSignal
 from PyQt6.QtGui import QUndoStack
 
+from nakrel import protocol as m
 from nakrel.client.connection import ClientError, Connection, ServiceGone
-from nakrel.core import messages as m
-from nakrel.core.macro import Macro
-from nakrel.core.profile import EVERYDAY, Profile
+from nakrel.core.model.devices import Device
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import EVERYDAY, Profile
+from nakrel.core.model.settings import Settings
 
 __all__ = ["Store", "new_id"]
 
@@ -78,9 +80,9 @@ class Store(QObject):
         self.undo_stack = QUndoStack(self)
         self.profiles: dict[str, Profile] = {}
         self.macros: dict[str, Macro] = {}
-        self.settings = m.Settings()
+        self.settings = Settings()
         self.status = m.Status(EVERYDAY, "", 0.0, "", "", "")
-        self.devices: tuple[m.Device, ...] = ()
+        self.devices: tuple[Device, ...] = ()
         self.journal: list[m.Entry] = []
         self.faults: tuple[str, ...] = ()
 
@@ -202,7 +204,7 @@ class Store(QObject):
         self.profile_changed.emit(key)
         self._save(("profile", key), m.DeleteProfile(key))
 
-    def put_settings(self, settings: m.Settings) -> None:
+    def put_settings(self, settings: Settings) -> None:
         """Make these the settings, here and on the disk."""
         self.settings = settings
         self.settings_changed.emit()

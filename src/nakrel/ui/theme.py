@@ -10,7 +10,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QColor, QFont, QFontDatabase, QGuiApplication, QPalette
 from PyQt6.QtWidgets import QApplication
 
-from nakrel.core.controls import CONTROLS, GAME, POINTER, Kind
+from nakrel.core.model.controls import CONTROLS, GAME, POINTER, Kind
 
 __all__ = [
     "BODY_PX",

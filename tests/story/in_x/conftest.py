@@ -8,8 +8,8 @@ from pathlib import Path
 import pytest
 from pytestqt.qtbot import QtBot
 
+from nakrel import protocol as m
 from nakrel.client.connection import Connection
-from nakrel.core import messages as m
 from nakrel.storage.home import Home
 from tests.story.in_x.driver import Driver
 

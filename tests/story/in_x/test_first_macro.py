@@ -5,11 +5,11 @@ from __future__ import annotations
 import os
 from pathlib import Path
 
-from nakrel.core.cells import RunMacro
-from nakrel.core.controls import label
-from nakrel.core.macro import Mode
-from nakrel.core.profile import EVERYDAY
-from nakrel.core.steps import Press, Release, Wait
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.controls import label
+from nakrel.core.model.macro import Mode
+from nakrel.core.model.profile import EVERYDAY
+from nakrel.core.model.steps import Press, Release, Wait
 from tests.story.in_x.driver import Driver
 from tests.support import PracticeGame, assert_rate
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from PyQt6.QtWidgets import QApplication, QWidget
 
-from nakrel.core.cells import RunMacro
-from nakrel.core.macro import Mode
-from nakrel.core.steps import Press, Release, Tap, Wait
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.macro import Mode
+from nakrel.core.model.steps import Press, Release, Tap, Wait
 from tests.story.in_x.driver import Driver
 
 

@@ -12,11 +12,11 @@ from pathlib import Path
 import msgspec
 from PyQt6.QtCore import QPoint
 
-from nakrel.core.cells import RunMacro
-from nakrel.core.controls import game_key
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.profile import EVERYDAY, GameKey, MatchBy, Profile, ProgramRule, SetUp
-from nakrel.core.steps import Tap
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.controls import game_key
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import EVERYDAY, GameKey, MatchBy, Profile, ProgramRule, SetUp
+from nakrel.core.model.steps import Tap
 from nakrel.ui import commands
 from tests.story.in_x.driver import Driver
 from tests.story.in_x.test_first_macro import Display, play_in

@@ -5,9 +5,9 @@ from __future__ import annotations
 from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import QLabel
 
-from nakrel.core.macro import Macro, Mode, Play
-from nakrel.core.simulate import plan
-from nakrel.core.steps import Chord, PickOne, Pointer, Press, Release, Tap, Wait
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.steps import Chord, PickOne, Pointer, Press, Release, Tap, Wait
+from nakrel.core.play.simulate import plan
 from nakrel.ui.macro.diagram.view import TRACE
 from tests.story.in_x.driver import Driver
 

@@ -13,10 +13,10 @@ from nakrel.backends.kernel.finder import Finder, Found, Udev, physical, serves
 from nakrel.backends.kernel.nodes import Abilities, Node, Virtual
 from nakrel.backends.kernel.output import Output
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, InputEvent
-from nakrel.core.conditioning import Motion
-from nakrel.core.controls import CONTROLS
-from nakrel.core.events import Emit, FingersGone, Pressed, Released, Turned
-from nakrel.core.messages import Device
+from nakrel.core.model.conditioning import Motion
+from nakrel.core.model.controls import CONTROLS
+from nakrel.core.model.devices import Device
+from nakrel.core.play.events import Emit, FingersGone, Pressed, Released, Turned
 
 __all__ = ["KernelBackend"]
 

@@ -16,9 +16,9 @@ from typing import NamedTuple, Protocol
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.holders import holders_of
 from nakrel.backends.kernel.nodes import Abilities
-from nakrel.core.conditioning import AS_IT_IS, Conditioner, Motion
-from nakrel.core.controls import CONTROLS, Kind, by_number
-from nakrel.core.events import Pressed, Released, Turned
+from nakrel.core.model.conditioning import AS_IT_IS, Conditioner, Motion
+from nakrel.core.model.controls import CONTROLS, Kind, by_number
+from nakrel.core.play.events import Pressed, Released, Turned
 
 __all__ = ["Channel", "Clone", "Heard", "NodeLike"]
 

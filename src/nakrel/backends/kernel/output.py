@@ -13,8 +13,8 @@ from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.channel import Clone
 from nakrel.backends.kernel.nodes import Abilities, Virtual
 from nakrel.backends.protocols import CannotEmit
-from nakrel.core.controls import CONTROLS, Control, Kind
-from nakrel.core.events import Emit
+from nakrel.core.model.controls import CONTROLS, Control, Kind
+from nakrel.core.play.events import Emit
 
 __all__ = ["HANDS", "POINTER", "Output"]
 

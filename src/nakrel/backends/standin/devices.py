@@ -9,9 +9,9 @@ import time
 from collections.abc import Collection
 
 from nakrel.backends.protocols import BackendLost, InputEvent
-from nakrel.core.controls import CONTROLS, Kind
-from nakrel.core.events import Pressed, Released, Turned
-from nakrel.core.messages import Device
+from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.devices import Device
+from nakrel.core.play.events import Pressed, Released, Turned
 
 __all__ = ["STAND_INS", "StandInDevices"]
 

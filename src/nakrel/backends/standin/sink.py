@@ -7,7 +7,7 @@ from collections import deque
 from collections.abc import Sequence
 from typing import NamedTuple
 
-from nakrel.core.events import Emit
+from nakrel.core.play.events import Emit
 
 __all__ = ["Arrival", "Sink"]
 

@@ -20,10 +20,10 @@ from nakrel.backends.x11.codes import control_of_button, control_of_keycode, num
 from nakrel.backends.x11.injector import Injector
 from nakrel.backends.x11.speed import PointerSpeed
 from nakrel.backends.x11.wire import ALL_DEVICES, ANY_MODIFIER, Connection, Slave, XiEvent, evtype
-from nakrel.core.conditioning import Motion
-from nakrel.core.controls import CONTROLS, Kind
-from nakrel.core.events import Emit, Pressed, Released, Turned
-from nakrel.core.messages import Device
+from nakrel.core.model.conditioning import Motion
+from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.devices import Device
+from nakrel.core.play.events import Emit, Pressed, Released, Turned
 
 __all__ = ["X11Backend"]
 

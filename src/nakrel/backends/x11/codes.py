@@ -6,7 +6,7 @@ the wheel, and from 8 on button = code - BTN_SIDE + 8 (xf86-input-libinput, btn_
 
 from __future__ import annotations
 
-from nakrel.core.controls import CONTROLS, Kind, by_number, control
+from nakrel.core.model.controls import CONTROLS, Kind, by_number, control
 
 __all__ = ["control_of_button", "control_of_keycode", "number_of", "spare_key"]
 

@@ -17,7 +17,7 @@ from nakrel.backends.x11.codes import spare_key
 from nakrel.backends.x11.injector import Injector
 from nakrel.backends.x11.speed import PointerSpeed
 from nakrel.backends.x11.wire import Connection
-from nakrel.core.controls import CONTROLS
+from nakrel.core.model.controls import CONTROLS
 
 __all__ = ["Guard"]
 

@@ -14,7 +14,7 @@ import xcffib.xproto
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
 from nakrel.backends.x11.windows import X11Windows
-from nakrel.core.places import Monitor, Window
+from nakrel.core.model.places import Monitor, Window
 
 __all__ = ["X11Screens"]
 

@@ -14,7 +14,7 @@ import xcffib
 import xcffib.xinput
 import xcffib.xproto
 
-from nakrel.core.conditioning import Motion
+from nakrel.core.model.conditioning import Motion
 
 __all__ = ["PointerSpeed"]
 

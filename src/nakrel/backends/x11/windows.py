@@ -8,7 +8,7 @@ import xcffib
 import xcffib.xproto
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, Shown
-from nakrel.core.programs import Front, Icon
+from nakrel.core.model.programs import Front, Icon
 
 __all__ = ["X11Windows"]
 

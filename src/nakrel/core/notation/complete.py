@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import re
 
-from nakrel.core.controls import CONTROLS, Kind
-from nakrel.core.names import fits, name_of
+from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.names import fits, name_of
 
 __all__ = ["completed", "completions"]
 

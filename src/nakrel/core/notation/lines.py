@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from typing import NamedTuple, NoReturn
 
-from nakrel.core.errors import DataError
+from nakrel.core.model.errors import DataError
 
 __all__ = ["Line", "NotationError", "closing", "cut_remark", "fail", "outside", "quoted", "remark_text", "split"]
 

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import re
 
-from nakrel.core.errors import DataError
-from nakrel.core.formulas import FormulaError
-from nakrel.core.macro import Section
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.formulas import FormulaError
+from nakrel.core.model.macro import Section
+from nakrel.core.model.steps import MAX_DEPTH, MAX_WEIGHT, Branch, If, Note, Otherwise, PickOne, Repeat, Step
+from nakrel.core.model.units import MAX_COUNT
 from nakrel.core.notation.lines import Line, NotationError, closing, cut_remark, fail, quoted, remark_text, split
 from nakrel.core.notation.statements import bounded, read_statement
 from nakrel.core.notation.write import SECTIONS
-from nakrel.core.steps import MAX_DEPTH, MAX_WEIGHT, Branch, If, Note, Otherwise, PickOne, Repeat, Step
-from nakrel.core.units import MAX_COUNT
 
 __all__ = ["read", "read_steps"]
 

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 import re
 
-from nakrel.core.errors import DataError
-from nakrel.core.names import read_control
-from nakrel.core.notation.lines import Line, NotationError, closing, fail, outside, quoted
-from nakrel.core.steps import (
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.names import read_control
+from nakrel.core.model.steps import (
     MAX_NOTCHES,
     MAX_RATE,
     Chord,
@@ -23,7 +22,8 @@ from nakrel.core.steps import (
     Wheel,
     Whence,
 )
-from nakrel.core.units import parse_span, parse_time
+from nakrel.core.model.units import parse_span, parse_time
+from nakrel.core.notation.lines import Line, NotationError, closing, fail, outside, quoted
 
 __all__ = ["STARTS", "bounded", "read_span", "read_statement", "read_time"]
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 import json
 import re
 
-from nakrel.core.macro import Macro, Section
-from nakrel.core.names import name_of
-from nakrel.core.steps import (
+from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.names import name_of
+from nakrel.core.model.steps import (
     Branch,
     Chord,
     If,

@@ -21,9 +21,10 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from nakrel.core import messages as m
-from nakrel.core.controls import CONTROLS, Kind
-from nakrel.core.controls import label as control_label
+from nakrel import protocol as m
+from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.devices import Device
 from nakrel.ui import commands
 from nakrel.ui.devices.permissions import Permissions
 from nakrel.ui.store import Store
@@ -162,7 +163,7 @@ class DevicesPage(QWidget):
         if not self._store.devices:
             self._list.addWidget(label("No device is there. Plug one in, or switch the simulated ones on.", "soft"))
 
-    def _device(self, device: m.Device) -> QWidget:
+    def _device(self, device: Device) -> QWidget:
         made = QWidget()
         layout = QVBoxLayout(made)
         layout.setContentsMargins(0, 8, 0, 8)
@@ -188,7 +189,7 @@ class DevicesPage(QWidget):
             layout.addWidget(self._panel(device, small=len(device.controls) > 40))
         return made
 
-    def _panel(self, device: m.Device, *, small: bool) -> QWidget:
+    def _panel(self, device: Device, *, small: bool) -> QWidget:
         """The press panel; a whole keyboard shows the keys that are met most."""
         panel = QWidget()
         grid = QGridLayout(panel)

@@ -7,7 +7,7 @@ from functools import partial
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QApplication, QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
-from nakrel.core import messages as m
+from nakrel import protocol as m
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, label
 

@@ -8,7 +8,7 @@ from typing import Any
 from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, QSortFilterProxyModel, Qt
 from PyQt6.QtWidgets import QLineEdit, QVBoxLayout, QWidget
 
-from nakrel.core.messages import Entry
+from nakrel.protocol import Entry
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import label
 from nakrel.ui.widgets.rows import WEAK, HeadedModel, Table

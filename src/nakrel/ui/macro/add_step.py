@@ -7,13 +7,13 @@ from collections.abc import Callable, Sequence
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
-from nakrel.core import messages as m
+from nakrel import protocol as m
 from nakrel.core import notation
-from nakrel.core.controls import CONTROLS, Kind, game_key
-from nakrel.core.errors import DataError
-from nakrel.core.names import name_of, read_control
-from nakrel.core.profile import GameKey
-from nakrel.core.steps import (
+from nakrel.core.model.controls import CONTROLS, Kind, game_key
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.names import name_of, read_control
+from nakrel.core.model.profile import GameKey
+from nakrel.core.model.steps import (
     Branch,
     Chord,
     Note,
@@ -28,7 +28,7 @@ from nakrel.core.steps import (
     Wait,
     Wheel,
 )
-from nakrel.core.units import MAX_WAIT_US
+from nakrel.core.model.units import MAX_WAIT_US
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, choice, label, searchable
 from nakrel.ui.widgets.capture import Capture

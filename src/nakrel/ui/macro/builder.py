@@ -6,12 +6,12 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core import notation
-from nakrel.core.builders import BUILDERS, Asks, build, controls_of
-from nakrel.core.errors import DataError
-from nakrel.core.macro import Macro, cycle_us, describe_play
-from nakrel.core.names import name_of
-from nakrel.core.steps import Pointer
-from nakrel.core.units import format_ms, format_rate
+from nakrel.core.edit.builders import BUILDERS, Asks, build, controls_of
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro, cycle_us, describe_play
+from nakrel.core.model.names import name_of
+from nakrel.core.model.steps import Pointer
+from nakrel.core.model.units import format_ms, format_rate
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, choice, label
 from nakrel.ui.widgets.capture import Capture

@@ -9,15 +9,16 @@ from PyQt6.QtCore import Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
-from nakrel.core import messages as m
-from nakrel.core.cells import RunMacro
-from nakrel.core.checks import NO_FACTS, Attached, Facts, Finding
-from nakrel.core.controls import label as control_label
-from nakrel.core.macro import Macro, Mode, Play, Section
-from nakrel.core.profile import Profile
-from nakrel.core.steps import Open, Pointer, Text, walk
-from nakrel.core.units import format_ms, format_rate
-from nakrel.ui import apart, commands
+from nakrel import protocol as m
+from nakrel import worker_process
+from nakrel.core.edit.checks import NO_FACTS, Attached, Facts, Finding
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.macro import Macro, Mode, Play, Section
+from nakrel.core.model.profile import Profile
+from nakrel.core.model.steps import Open, Pointer, Text, walk
+from nakrel.core.model.units import format_ms, format_rate
+from nakrel.ui import commands
 from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.macro.frame_check import FrameCheck
 from nakrel.ui.macro.last_run import LastRun
@@ -154,8 +155,8 @@ class MacroDetails(QWidget):
             if isinstance(cell, RunMacro) and cell.macro == macro.id
         }
         places = [place for each in self._store.profiles.values() for place in self._attached(each, macro)]
-        job = apart.LookForSlips(macro, tuple(triggers), self._facts, tuple(places))
-        self._background.start(lambda: apart.ask(job, tuple[Finding, ...]), self._show_findings)
+        job = worker_process.LookForSlips(macro, tuple(triggers), self._facts, tuple(places))
+        self._background.start(lambda: worker_process.ask(job, tuple[Finding, ...]), self._show_findings)
 
     def _attached(self, profile: Profile, macro: Macro) -> list[Attached]:
         """The profile's attachments of the macro, each way to play once."""

@@ -8,12 +8,12 @@ from pathlib import Path
 from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QWidget
 
-from nakrel.core import messages as m
 from nakrel.core import notation
-from nakrel.core.errors import DataError
-from nakrel.core.game_keys import resolve
-from nakrel.core.macro import Macro, Section
-from nakrel.core.simulate import plan
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.game_keys import resolve
+from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.runs import RunRecord
+from nakrel.core.play.simulate import plan
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.storage.recordings import WRITERS, read_recording, run_csv, run_vcd
@@ -71,7 +71,7 @@ class Exchange(QObject):
             suffix = _FILTERS.get(chosen, ".txt")
             self.write(macro, Path(name if _suffix_of(name) else name + suffix))
 
-    def ask_run(self, record: m.RunRecord | None) -> None:
+    def ask_run(self, record: RunRecord | None) -> None:
         """Ask for a file, and write what the last run sent."""
         macro = self._shown.macro
         if macro is None or record is None:

@@ -6,11 +6,12 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
 from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from nakrel.core.edits import make_safe
-from nakrel.core.frame_answer import IN_ORDER, JITTER_US, FrameAnswer
-from nakrel.core.macro import Macro
-from nakrel.core.units import FRAME_RATES, format_ms
-from nakrel.ui import apart, commands
+from nakrel import worker_process
+from nakrel.core.analysis.frame_answer import IN_ORDER, JITTER_US, FrameAnswer
+from nakrel.core.edit.edits import make_safe
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.units import FRAME_RATES, format_ms
+from nakrel.ui import commands
 from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
@@ -156,8 +157,8 @@ class FrameCheck(QWidget):
 
     def refresh(self) -> None:
         """Work it out anew."""
-        job = apart.CheckFrames(self._macro, float(self.rate.currentData()), self.jitter_us, self._against)
-        self._background.start(lambda: apart.ask(job, FrameAnswer), self._take)
+        job = worker_process.CheckFrames(self._macro, float(self.rate.currentData()), self.jitter_us, self._against)
+        self._background.start(lambda: worker_process.ask(job, FrameAnswer), self._take)
 
     def _take(self, result: FrameAnswer) -> None:
         self._least_us = result.least_us

@@ -8,15 +8,16 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
-from nakrel.core import messages as m
-from nakrel.core.units import format_ms
+from nakrel import protocol as m
+from nakrel.core.model.runs import RunRecord
+from nakrel.core.model.units import format_ms
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.ui.widgets.basics import button, form_row, label
 
 if TYPE_CHECKING:
-    from nakrel.core.lateness import Lateness
+    from nakrel.core.analysis.lateness import Lateness
 
 __all__ = ["LastRun"]
 
@@ -79,7 +80,7 @@ class LastRun(QWidget):
         self._store, self._shown = store, shown
         self._runs = False
         self._key = ""
-        self.record: m.RunRecord | None = None
+        self.record: RunRecord | None = None
         self.median, self.p99, self.most = label(), label(), label()
         self.words = label("", "soft", wrap=True)
         self.histogram = _Histogram()
@@ -123,7 +124,7 @@ class LastRun(QWidget):
         if key == self._key and isinstance(answer, m.RunIs):
             self._show(answer.record)
 
-    def _show(self, record: m.RunRecord | None) -> None:
+    def _show(self, record: RunRecord | None) -> None:
         self.record = record
         late = _lateness(record) if record else None
         self.setVisible(late is not None)
@@ -140,8 +141,8 @@ class LastRun(QWidget):
         self.told.emit(record, max(1.0, late.spread_us))
 
 
-def _lateness(record: m.RunRecord) -> Lateness | None:
+def _lateness(record: RunRecord) -> Lateness | None:
     # Not when the window opens: NumPy takes a tenth of a second to load.
-    from nakrel.core.lateness import lateness_of
+    from nakrel.core.analysis.lateness import lateness_of
 
     return lateness_of(record)

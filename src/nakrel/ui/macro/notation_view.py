@@ -8,7 +8,7 @@ from PyQt6.QtGui import QColor, QFocusEvent, QKeyEvent, QTextCharFormat, QTextCu
 from PyQt6.QtWidgets import QCompleter, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
 
 from nakrel.core import notation
-from nakrel.core.macro import Macro, Section
+from nakrel.core.model.macro import Macro, Section
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette

@@ -10,13 +10,14 @@ from PyQt6.QtCore import QItemSelection, QItemSelectionModel, QModelIndex, QPoin
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QApplication, QHBoxLayout, QMenu, QVBoxLayout, QWidget
 
-from nakrel.core import edits, notation
-from nakrel.core import messages as m
-from nakrel.core.game_keys import unused
-from nakrel.core.macro import Macro, Section
-from nakrel.core.profile import GameKey
-from nakrel.core.steps import Branch, If, PickOne, Pointer, Repeat, Step, Wait, Way
-from nakrel.core.timeline import lay_out
+from nakrel import protocol as m
+from nakrel.core import notation
+from nakrel.core.edit import edits
+from nakrel.core.edit.timeline import lay_out
+from nakrel.core.model.game_keys import unused
+from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.profile import GameKey
+from nakrel.core.model.steps import Branch, If, PickOne, Pointer, Repeat, Step, Wait, Way
 from nakrel.ui import commands
 from nakrel.ui.macro.add_step import AddStep
 from nakrel.ui.macro.builder import BuilderRow

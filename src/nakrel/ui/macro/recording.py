@@ -7,13 +7,14 @@ from PyQt6.QtCore import QEvent, QObject, QTimer, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QMouseEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from nakrel.core import edits
-from nakrel.core import messages as m
-from nakrel.core.controls import label as control_label
-from nakrel.core.macro import Macro
-from nakrel.core.recorder import Moves, Waits, WayToRecord, Where, tidy
-from nakrel.core.steps import Step
-from nakrel.core.units import format_ms
+from nakrel import protocol as m
+from nakrel.core.edit import edits
+from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.recording import Moves, Waits, WayToRecord, Where
+from nakrel.core.model.steps import Step
+from nakrel.core.model.units import format_ms
+from nakrel.core.play.recorder import tidy
 from nakrel.ui import commands
 from nakrel.ui.macro.recording_options import RecordingOptions
 from nakrel.ui.store import Store

@@ -7,7 +7,7 @@ from typing import Any
 import msgspec
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QSpinBox, QVBoxLayout, QWidget
 
-from nakrel.core.recorder import Moves, Waits, Where
+from nakrel.core.model.recording import Moves, Waits, Where
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, choice, label

@@ -7,9 +7,9 @@ from collections.abc import Callable, Sequence
 from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtWidgets import QWidget
 
-from nakrel.core import messages as m
-from nakrel.core.errors import DataError
-from nakrel.core.steps import Pointer
+from nakrel import protocol as m
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.steps import Pointer
 from nakrel.ui.screen import Picker, Pointing
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store

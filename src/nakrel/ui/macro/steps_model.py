@@ -8,11 +8,13 @@ from typing import Any
 import msgspec
 from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 
-from nakrel.core import edits, notation
-from nakrel.core.controls import OTHERS
-from nakrel.core.errors import DataError
-from nakrel.core.macro import Macro, Section
-from nakrel.core.steps import (
+from nakrel.core import notation
+from nakrel.core.edit import edits
+from nakrel.core.edit.timeline import NOTHING, UNNUMBERED, Timeline
+from nakrel.core.model.controls import OTHERS
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.steps import (
     MAX_NOTCHES,
     MAX_RATE,
     MAX_WEIGHT,
@@ -36,8 +38,7 @@ from nakrel.core.steps import (
     number_text,
     time_text,
 )
-from nakrel.core.timeline import NOTHING, UNNUMBERED, Timeline
-from nakrel.core.units import MAX_COUNT, format_ms
+from nakrel.core.model.units import MAX_COUNT, format_ms
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.rows import DEPTH, GLYPH, LIT, WEAK, Drawn, HeadedModel

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
+from typing import Protocol
 
 from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QStringListModel, Qt
 from PyQt6.QtGui import QKeyEvent, QKeySequence
@@ -12,10 +12,18 @@ from nakrel.core import notation
 from nakrel.ui.macro.steps_model import TIME, WHAT
 from nakrel.ui.widgets.rows import RowDelegate, Table
 
-if TYPE_CHECKING:
-    from nakrel.ui.macro.page import MacroPage
-
 __all__ = ["StepsTable"]
+
+
+class Host(Protocol):
+    """What the list's own keys do."""
+
+    def copy_selected(self) -> None: ...
+    def cut_selected(self) -> None: ...
+    def paste(self) -> None: ...
+    def delete_selected(self) -> None: ...
+    def edit_row(self, index: QModelIndex) -> None: ...
+    def move_selected(self, by: int) -> None: ...
 
 
 class _StepDelegate(RowDelegate):
@@ -47,9 +55,9 @@ def _offer(completer: QCompleter, line: str) -> None:
 class StepsTable(Table):
     """The step list: Enter edits the time, Delete deletes, rows are dragged."""
 
-    def __init__(self, page: MacroPage) -> None:
+    def __init__(self, host: Host) -> None:
         super().__init__("Steps")
-        self._page = page
+        self._host = host
         self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         self.setDragDropMode(QAbstractItemView.DragDropMode.InternalMove)
         self.setDragDropOverwriteMode(False)
@@ -70,24 +78,24 @@ class StepsTable(Table):
             # A key that the field being edited has passed on; Enter has just ended it.
             super().keyPressEvent(event)
         elif event.matches(QKeySequence.StandardKey.Copy):
-            self._page.copy_selected()
+            self._host.copy_selected()
         elif event.matches(QKeySequence.StandardKey.Cut):
-            self._page.cut_selected()
+            self._host.cut_selected()
         elif event.matches(QKeySequence.StandardKey.Paste):
-            self._page.paste()
+            self._host.paste()
         elif event.matches(QKeySequence.StandardKey.Delete) or event.key() == Qt.Key.Key_Backspace:
-            self._page.delete_selected()
+            self._host.delete_selected()
         elif event.key() == Qt.Key.Key_F2 and index.isValid():
-            self._page.edit_row(index.siblingAtColumn(WHAT))
+            self._host.edit_row(index.siblingAtColumn(WHAT))
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and index.isValid():
             self.setFocus()
-            self._page.edit_row(index)
+            self._host.edit_row(index)
         elif event.text().isdecimal() and index.isValid() and index.column() < TIME:
             self.selectionModel().setCurrentIndex(  # type: ignore[union-attr]
                 index.siblingAtColumn(TIME), QItemSelectionModel.SelectionFlag.NoUpdate
             )
             super().keyPressEvent(event)
         elif event.modifiers() & Qt.KeyboardModifier.AltModifier and event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
-            self._page.move_selected(-1 if event.key() == Qt.Key.Key_Up else 1)
+            self._host.move_selected(-1 if event.key() == Qt.Key.Key_Up else 1)
         else:
             super().keyPressEvent(event)

@@ -8,8 +8,8 @@ from collections.abc import Callable
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QWidget
 
-from nakrel.core.errors import DataError
-from nakrel.core.units import parse_time
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.units import parse_time
 from nakrel.ui.widgets.basics import button, choice, label
 
 __all__ = ["TimingRow", "time_change"]

@@ -9,8 +9,8 @@ from pathlib import Path
 from PyQt6.QtCore import QObject
 from PyQt6.QtWidgets import QCheckBox, QDialog, QFileDialog, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
-from nakrel.core.bundle import Bundle, Clash, Contents, bundle_of, look_through, merge
-from nakrel.core.profile import Profile
+from nakrel.core.edit.bundle import Bundle, Clash, Contents, bundle_of, look_through, merge
+from nakrel.core.model.profile import Profile
 from nakrel.storage.bundles import read_bundle, write_bundle
 from nakrel.storage.files import StorageError
 from nakrel.ui import commands

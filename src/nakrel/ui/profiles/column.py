@@ -21,7 +21,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from nakrel.core.profile import EVERYDAY, Profile
+from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.ui import commands
 from nakrel.ui.profiles.history import History
 from nakrel.ui.profiles.models import COLOUR, KEY, LIVE, MacroList, ProfileList

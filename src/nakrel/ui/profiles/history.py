@@ -9,13 +9,13 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QStandardItem, QStandardItemModel
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QSplitter, QVBoxLayout, QWidget
 
-from nakrel.core import messages as m
+from nakrel import protocol as m
 from nakrel.core import notation
-from nakrel.core.controls import label as control_label
-from nakrel.core.fair_play import FAIR_PLAY_WORDS
-from nakrel.core.macro import Macro, describe_play
-from nakrel.core.profile import Profile
-from nakrel.core.programs import describe_rule
+from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.fair_play import FAIR_PLAY_WORDS
+from nakrel.core.model.macro import Macro, describe_play
+from nakrel.core.model.profile import Profile
+from nakrel.core.model.programs import describe_rule
 from nakrel.ui import commands
 from nakrel.ui.sheet.model import cell_words
 from nakrel.ui.store import Store

@@ -9,9 +9,9 @@ from PyQt6.QtCore import QLocale, QSortFilterProxyModel, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QIcon, QImage, QPixmap, QStandardItem, QStandardItemModel
 from PyQt6.QtWidgets import QCheckBox, QDialog, QFileDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
-from nakrel.core import messages as m
-from nakrel.core.profile import MatchBy, ProgramRule
-from nakrel.core.programs import (
+from nakrel import protocol as m
+from nakrel.core.model.profile import MatchBy, ProgramRule
+from nakrel.core.model.programs import (
     Application,
     Icon,
     Program,

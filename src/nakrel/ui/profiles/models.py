@@ -8,21 +8,21 @@ from typing import Any
 import msgspec
 from PyQt6.QtCore import QAbstractListModel, QMimeData, QModelIndex, QPersistentModelIndex, Qt, QTimer
 
-from nakrel.core.macro import Macro, cycle_us, describe_play
-from nakrel.core.profile import EVERYDAY, Profile
-from nakrel.core.programs import describe_rule
-from nakrel.core.units import format_rate
+from nakrel.core.model.macro import Macro, cycle_us, describe_play
+from nakrel.core.model.profile import EVERYDAY, Profile
+from nakrel.core.model.programs import describe_rule
+from nakrel.core.model.units import format_rate
 from nakrel.ui import commands
+from nakrel.ui.dragged import MACRO_MIME
 from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.rows import GLYPH, SOFT
 
-__all__ = ["COLOUR", "KEY", "LIVE", "MACRO_MIME", "MacroList", "ProfileList", "profile_state"]
+__all__ = ["COLOUR", "KEY", "LIVE", "MacroList", "ProfileList", "profile_state"]
 
 COLOUR = Qt.ItemDataRole.UserRole + 10
 LIVE = Qt.ItemDataRole.UserRole + 11
 KEY = Qt.ItemDataRole.UserRole + 12
-MACRO_MIME = "application/x-nakrel-macro"
 
 AnyIndex = QModelIndex | QPersistentModelIndex
 _EDITABLE = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsEditable

@@ -9,7 +9,7 @@ from PyQt6.QtCore import QPoint, QPointF, QRect, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QGuiApplication, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPixmap, QScreen
 from PyQt6.QtWidgets import QWidget
 
-from nakrel.core.places import Monitor
+from nakrel.core.model.places import Monitor
 
 __all__ = ["SETTLE_MS", "Overlay", "give_back", "area_of", "monitors_of"]
 

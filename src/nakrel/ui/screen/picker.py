@@ -6,9 +6,9 @@ from PyQt6.QtCore import QObject, QPoint, QPointF, QRect, QRectF, Qt, QTimer, py
 from PyQt6.QtGui import QColor, QCursor, QKeyEvent, QPainter, QPen, QScreen
 from PyQt6.QtWidgets import QWidget
 
-from nakrel.core import messages as m
-from nakrel.core.places import Window
-from nakrel.core.steps import Pointer, Whence
+from nakrel import protocol as m
+from nakrel.core.model.places import Window
+from nakrel.core.model.steps import Pointer, Whence
 from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, give_back, monitors_of
 from nakrel.ui.theme import SMALL_PX, font, palette
 

@@ -8,11 +8,11 @@ from PyQt6.QtCore import QObject, QPoint, QPointF, QRect, QRectF, Qt, QTimer, py
 from PyQt6.QtGui import QColor, QKeyEvent, QPainter, QPen, QScreen
 from PyQt6.QtWidgets import QWidget
 
-from nakrel.core import messages as m
-from nakrel.core.errors import DataError
-from nakrel.core.formulas import Estimate, FormulaError, pixels
-from nakrel.core.places import place_of
-from nakrel.core.steps import Pointer, Whence
+from nakrel import protocol as m
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.formulas import Estimate, FormulaError, pixels
+from nakrel.core.model.places import place_of
+from nakrel.core.model.steps import Pointer, Whence
 from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, give_back, monitors_of
 from nakrel.ui.theme import font
 

@@ -7,8 +7,8 @@ from typing import Literal
 
 from PyQt6.QtWidgets import QComboBox
 
-from nakrel.core.cells import Cell, ChangeSpeed, GoTo, What
-from nakrel.core.profile import Profile
+from nakrel.core.model.cells import Cell, ChangeSpeed, GoTo, What
+from nakrel.core.model.profile import Profile
 from nakrel.ui.widgets.basics import choice
 
 __all__ = ["CellChoice", "places", "speeds"]

@@ -11,8 +11,10 @@ from PyQt6.QtCore import QRectF, QSize, Qt
 from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QShowEvent
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
-from nakrel.core import messages as m
-from nakrel.core.cells import (
+from nakrel import protocol as m
+from nakrel.core.edit.checks import circle
+from nakrel.core.edit.timeline import lay_out
+from nakrel.core.model.cells import (
     Cell,
     ChangeSpeed,
     Deed,
@@ -26,17 +28,15 @@ from nakrel.core.cells import (
     ToControl,
     TypeText,
 )
-from nakrel.core.checks import circle
-from nakrel.core.controls import CONTROLS, GAME, Kind, game_key
-from nakrel.core.controls import label as control_label
-from nakrel.core.errors import DataError
-from nakrel.core.fair_play import cell_beyond
-from nakrel.core.game_keys import named_in, unused
-from nakrel.core.macro import Macro, Play, cycle_us
-from nakrel.core.names import name_of, read_control
-from nakrel.core.profile import SetUp
-from nakrel.core.timeline import lay_out
-from nakrel.core.units import format_ms, format_rate
+from nakrel.core.model.controls import CONTROLS, GAME, Kind, game_key
+from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.fair_play import cell_beyond
+from nakrel.core.model.game_keys import named_in, unused
+from nakrel.core.model.macro import Macro, Play, cycle_us
+from nakrel.core.model.names import name_of, read_control
+from nakrel.core.model.profile import SetUp
+from nakrel.core.model.units import format_ms, format_rate
 from nakrel.ui import commands
 from nakrel.ui.sheet.choices import CellChoice, places, speeds
 from nakrel.ui.sheet.model import SheetModel

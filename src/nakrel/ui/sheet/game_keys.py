@@ -8,12 +8,12 @@ from typing import Any
 from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, Qt, QTimer, pyqtSignal
 from PyQt6.QtWidgets import QDialog, QFileDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
-from nakrel.core.controls import CONTROLS, game_key
-from nakrel.core.controls import label as control_label
-from nakrel.core.errors import DataError
-from nakrel.core.game_keys import read_csv, unused, uses_of, write_csv
-from nakrel.core.names import name_of, read_control
-from nakrel.core.profile import GameKey, Profile
+from nakrel.core.model.controls import CONTROLS, game_key
+from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.game_keys import read_csv, unused, uses_of, write_csv
+from nakrel.core.model.names import name_of, read_control
+from nakrel.core.model.profile import GameKey, Profile
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.ui import commands

@@ -7,7 +7,7 @@ from typing import Any, NamedTuple
 
 from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 
-from nakrel.core.cells import (
+from nakrel.core.model.cells import (
     DEED_KEYS,
     Cell,
     ChangeSpeed,
@@ -22,21 +22,21 @@ from nakrel.core.cells import (
     TypeText,
     What,
 )
-from nakrel.core.controls import CONTROLS, OPEN, TEXT, label
-from nakrel.core.fair_play import cell_beyond
-from nakrel.core.live import fall_through, falling
-from nakrel.core.macro import cycle_us, describe_play
-from nakrel.core.messages import Device
-from nakrel.core.profile import Layer, SetUp
-from nakrel.core.units import format_rate
+from nakrel.core.model.controls import CONTROLS, OPEN, TEXT, label
+from nakrel.core.model.devices import Device
+from nakrel.core.model.fair_play import cell_beyond
+from nakrel.core.model.macro import cycle_us, describe_play
+from nakrel.core.model.profile import Layer, SetUp
+from nakrel.core.model.units import format_rate
+from nakrel.core.play.live import fall_through, falling
 from nakrel.ui import commands
-from nakrel.ui.profiles.models import MACRO_MIME
+from nakrel.ui.dragged import CELL_MIME, MACRO_MIME
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.rows import GLYPH, LIT, SOFT, WEAK, Drawn, HeadedModel
 
-__all__ = ["CELL_MIME", "CODE", "SheetModel", "cell_words"]
+__all__ = ["CODE", "SheetModel", "cell_words"]
 
 CODE = Qt.ItemDataRole.UserRole + 30
 PART, CONTROL, PLAIN = range(3)
@@ -56,7 +56,6 @@ _PART_WORDS = {
 }
 _BY = {1: "next", -1: "previous"}
 # A cell on its way to another: its set-up, layer and control.
-CELL_MIME = "application/x-nakrel-cell"
 AnyIndex = QModelIndex | QPersistentModelIndex
 
 

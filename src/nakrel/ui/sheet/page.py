@@ -6,11 +6,12 @@ from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPoint, Qt
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import QAbstractItemView, QCheckBox, QHBoxLayout, QLineEdit, QMenu, QVBoxLayout, QWidget
 
-from nakrel.core import messages as m
-from nakrel.core.cells import Cell
-from nakrel.core.controls import CONTROLS, Kind
-from nakrel.core.controls import label as control_label
-from nakrel.core.profile import FairPlay
+from nakrel import protocol as m
+from nakrel.core.model.cells import Cell
+from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.devices import Device
+from nakrel.core.model.profile import FairPlay
 from nakrel.ui import commands
 from nakrel.ui.sheet.model import CODE, PLAIN, SheetModel, cell_words
 from nakrel.ui.sheet.setups import SetUps
@@ -222,7 +223,7 @@ class SheetPage(QWidget):
         self._shown.show_control(code, self._shown.layer if code == self._shown.control else "")
         self._select_shown()
 
-    def _device(self) -> m.Device | None:
+    def _device(self) -> Device | None:
         index = self.device.currentIndex()
         return self._store.devices[index] if 0 <= index < len(self._store.devices) else None
 

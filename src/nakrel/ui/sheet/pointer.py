@@ -8,10 +8,10 @@ import msgspec
 from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, Qt, QTimer, pyqtSignal
 from PyQt6.QtWidgets import QAbstractItemView, QDialog, QHBoxLayout, QLineEdit, QSpinBox, QVBoxLayout, QWidget
 
-from nakrel.core.conditioning import MAX_PERCENT, MAX_STRAIGHT, Pointing, SpeedStage
-from nakrel.core.errors import DataError
-from nakrel.core.messages import Conditions
-from nakrel.core.profile import Profile
+from nakrel.core.model.conditioning import MAX_PERCENT, MAX_STRAIGHT, Pointing, SpeedStage
+from nakrel.core.model.devices import Conditions
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.profile import Profile
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, form_row, label

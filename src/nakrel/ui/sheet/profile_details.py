@@ -5,8 +5,8 @@ from __future__ import annotations
 import msgspec
 from PyQt6.QtWidgets import QCheckBox, QColorDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
-from nakrel.core.fair_play import FAIR_PLAY_WORDS
-from nakrel.core.profile import EVERYDAY, FairPlay
+from nakrel.core.model.fair_play import FAIR_PLAY_WORDS
+from nakrel.core.model.profile import EVERYDAY, FairPlay
 from nakrel.ui import commands
 from nakrel.ui.sheet.game_keys import GameKeys
 from nakrel.ui.sheet.pointer import PointerDialog

@@ -9,8 +9,8 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtGui import QColor, QIcon, QPainter, QPixmap
 from PyQt6.QtWidgets import QHBoxLayout, QInputDialog, QMenu, QPushButton, QWidget
 
-from nakrel.core import messages as m
-from nakrel.core.profile import Profile, SetUp
+from nakrel import protocol as m
+from nakrel.core.model.profile import Profile, SetUp
 from nakrel.ui import commands
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store

@@ -6,7 +6,7 @@ from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QFontMetrics, QHelpEvent, QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QToolTip, QWidget
 
-from nakrel.core.controls import CONTROLS, label
+from nakrel.core.model.controls import CONTROLS, label
 from nakrel.ui.sheet.model import SheetModel
 from nakrel.ui.shown import Shown
 from nakrel.ui.theme import SMALL_PX, font, palette

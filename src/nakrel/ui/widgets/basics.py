@@ -19,8 +19,8 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from nakrel.core.errors import DataError
-from nakrel.core.units import MAX_WAIT_US, format_ms, parse_time
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.units import MAX_WAIT_US, format_ms, parse_time
 
 __all__ = ["Segments", "TimeEdit", "button", "choice", "clear_layout", "form_row", "hairline", "label", "searchable"]
 

@@ -8,8 +8,8 @@ from PyQt6.QtCore import QEvent, QObject, QTimer, pyqtSignal
 from PyQt6.QtGui import QCursor
 from PyQt6.QtWidgets import QApplication, QHBoxLayout, QPushButton, QWidget
 
-from nakrel.core import messages as m
-from nakrel.core.controls import CONTROLS
+from nakrel import protocol as m
+from nakrel.core.model.controls import CONTROLS
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 

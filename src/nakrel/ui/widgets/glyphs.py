@@ -8,7 +8,7 @@ from math import ceil, floor
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QImage, QPainter, QPen, QPolygonF
 
-from nakrel.core.controls import CONTROLS, GAME, OPEN, POINTER, TEXT, Kind
+from nakrel.core.model.controls import CONTROLS, GAME, OPEN, POINTER, TEXT, Kind
 from nakrel.ui.theme import Palette, hue, palette
 
 __all__ = ["GO", "LAYER", "MACRO", "NOTHING", "SPEED", "WAIT", "draw"]

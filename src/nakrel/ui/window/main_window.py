@@ -23,9 +23,9 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from nakrel.core.cells import RunMacro
-from nakrel.core.controls import label as control_label
-from nakrel.core.programs import describe_rule
+from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.programs import describe_rule
 from nakrel.ui import commands, theme
 from nakrel.ui.background import wait_for_work
 from nakrel.ui.devices.page import DevicesPage

@@ -11,9 +11,9 @@ from PyQt6.QtCore import QRectF, Qt, QTimer
 from PyQt6.QtGui import QColor, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from nakrel.core import messages as m
-from nakrel.core.controls import OTHERS
-from nakrel.core.controls import label as control_label
+from nakrel import protocol as m
+from nakrel.core.model.controls import OTHERS
+from nakrel.core.model.controls import label as control_label
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
 from nakrel.ui.widgets.basics import button, clear_layout, label

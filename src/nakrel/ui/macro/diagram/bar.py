@@ -5,8 +5,8 @@ from __future__ import annotations
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QWidget
 
-from nakrel.core.errors import DataError
-from nakrel.core.units import format_ms, parse_time
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.units import format_ms, parse_time
 from nakrel.ui.widgets.basics import button, choice, label
 
 __all__ = ["DiagramBar"]

@@ -8,10 +8,10 @@ from typing import NamedTuple
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QColor, QPainter, QPen, QPolygonF
 
-from nakrel.core.controls import label
-from nakrel.core.shaping import Edge, edges_of
-from nakrel.core.timeline import Span, Timeline
-from nakrel.core.units import format_ms
+from nakrel.core.edit.shaping import Edge, edges_of
+from nakrel.core.edit.timeline import Span, Timeline
+from nakrel.core.model.controls import label
+from nakrel.core.model.units import format_ms
 from nakrel.ui.macro.diagram.view import LANE, LEFT, RULER, TRACE, View, nice_step
 from nakrel.ui.macro.steps_model import SECTION_WORDS
 from nakrel.ui.theme import SMALL_PX, colour, font, hue

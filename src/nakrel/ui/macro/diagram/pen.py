@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from nakrel.core.macro import Section
-from nakrel.core.messages import SeenEvent
-from nakrel.core.timeline import Timeline
+from nakrel.core.edit.timeline import Timeline
+from nakrel.core.model.macro import Section
+from nakrel.protocol import SeenEvent
 
 __all__ = ["Pen"]
 

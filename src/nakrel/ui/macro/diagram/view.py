@@ -6,8 +6,8 @@ from typing import NamedTuple
 
 from PyQt6.QtCore import QRectF
 
-from nakrel.core.shaping import Edge, edges_of
-from nakrel.core.timeline import Span, Timeline
+from nakrel.core.edit.shaping import Edge, edges_of
+from nakrel.core.edit.timeline import Span, Timeline
 
 __all__ = ["LANE", "LEFT", "RULER", "TOP", "TRACE", "Found", "View", "nice_step"]
 

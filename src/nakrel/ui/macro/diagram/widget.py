@@ -10,13 +10,14 @@ from PyQt6.QtCore import QPointF, QSize, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QWheelEvent
 from PyQt6.QtWidgets import QAbstractScrollArea, QFrame
 
-from nakrel.core.controls import label
-from nakrel.core.errors import DataError
-from nakrel.core.macro import Macro
-from nakrel.core.messages import RunRecord, SeenEvent
-from nakrel.core.shaping import Edge, Moment, edge_at, edges_of, moment_of, shift, snapped, widen
-from nakrel.core.timeline import NOTHING, Timeline, lay_out
-from nakrel.core.units import format_ms
+from nakrel.core.edit.shaping import Edge, Moment, edge_at, edges_of, moment_of, shift, snapped, widen
+from nakrel.core.edit.timeline import NOTHING, Timeline, lay_out
+from nakrel.core.model.controls import label
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.runs import RunRecord
+from nakrel.core.model.units import format_ms
+from nakrel.protocol import SeenEvent
 from nakrel.ui.macro.diagram.paint import Signs, draw
 from nakrel.ui.macro.diagram.pen import Pen
 from nakrel.ui.macro.diagram.view import LANE, LEFT, RULER, TOP, TRACE, Found, View

@@ -1,0 +1,307 @@
+"""Checks: what looks like a slip in a macro, each pointing at the row that it is about."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable, Mapping
+from typing import NamedTuple
+
+from nakrel.core.edit.edits import Row, rows
+from nakrel.core.edit.timeline import Span, Timeline, lay_out
+from nakrel.core.model.controls import GAME, OTHERS, Kind, label
+from nakrel.core.model.controls import control as named
+from nakrel.core.model.fair_play import beyond
+from nakrel.core.model.formulas import BUILT_IN, Estimate, FormulaError, compiled
+from nakrel.core.model.macro import Macro, Mode, Play, Section, cycle_us
+from nakrel.core.model.profile import FairPlay
+from nakrel.core.model.steps import (
+    Chord,
+    If,
+    Line,
+    Open,
+    PickOne,
+    Pointer,
+    Press,
+    Release,
+    Repeat,
+    Set,
+    Step,
+    Tap,
+    Text,
+    Wait,
+    Way,
+    Whence,
+    branches,
+    formulas_of,
+    walk,
+    weights_of,
+)
+from nakrel.core.model.units import format_ms
+
+__all__ = ["NO_FACTS", "Attached", "Facts", "Finding", "check_macro", "circle"]
+
+# Press, 5 ms, release works in most games, and 1 ms is too fast for many (common practice, no published source).
+SHORT_US = 2_000
+
+
+class Finding(NamedTuple):
+    """Something to look at: the row of the step list that it is about, None for the macro as a whole, and words."""
+
+    row: int | None
+    words: str
+
+
+class Facts(NamedTuple):
+    """What checks may know of this machine: what is wrong with texts to be typed, with programs to be opened, and with
+    the names of secrets. One that isn't there is fine, or nobody knows."""
+
+    texts: Mapping[str, str] = {}
+    programs: Mapping[str, str] = {}
+    secrets: Mapping[str, str] = {}
+    # The screen's width and height in pixels, None where nobody knows.
+    screen: tuple[int, int] | None = None
+
+
+NO_FACTS = Facts()
+
+
+class Attached(NamedTuple):
+    """Where the macro is attached: the profile's name, its fair-play rule, its game keys by code, the way the macro is
+    played there, and the other macros that it plays, by the control that starts each."""
+
+    profile: str
+    rule: FairPlay
+    keys: Mapping[str, str]
+    play: Play
+    others: Mapping[str, Macro]
+
+
+def check_macro(
+    macro: Macro,
+    triggers: Collection[str] = (),
+    facts: Facts = NO_FACTS,
+    attached: Iterable[Attached] = (),
+) -> tuple[Finding, ...]:
+    """Everything found, in the order of the rows. `triggers` are the controls that start the macro, `attached` says
+    where."""
+    places = list(attached)
+    numbered = list(enumerate(rows(macro)))
+    on = [(at, row) for at, row in numbered if not _is_off(row, macro)]
+    found = [
+        *_whole(macro),
+        *_pairs(on),
+        *(finding for at, row in on for finding in _each(at, row.step)),
+        *_gaps(macro),
+        *_formulas(on),
+        *(finding for at, row in on for finding in _against(at, row.step, facts)),
+        *_feedback(on, triggers),
+        *_circles(on, triggers, places),
+        *_beyond(macro, places),
+        *_unknown_keys(on, places),
+    ]
+    return tuple(sorted(found, key=lambda finding: -1 if finding.row is None else finding.row))
+
+
+def _is_off(row: Row, macro: Macro) -> bool:
+    """Whether the row or a block around it is switched off."""
+    steps: tuple[Step, ...] = macro.section(row.section)
+    for at, branch in row.inside:
+        block = steps[at]
+        if block.off:
+            return True
+        steps = branches(block)[branch]
+    return not isinstance(row.step, Way) and row.step.off
+
+
+def _whole(macro: Macro) -> Iterable[Finding]:
+    if not any((macro.lead_in, macro.loop, macro.lead_out)):
+        return
+    if macro.play.mode is not Mode.SINGLE and macro.loop and cycle_us(macro, macro.play) == 0:
+        yield Finding(None, "The loop has no time in it: it runs a thousand times a second. Give it a pause or a wait.")
+    if macro.play.mode is not Mode.SINGLE and not macro.loop:
+        yield Finding(None, "There is nothing in the loop to repeat.")
+    play = macro.play
+    if play.mode is Mode.TOGGLE and not (play.limit_runs or play.limit_us):
+        if any(isinstance(step, Text) for step in walk(macro.loop)):
+            yield Finding(None, "It types a text again and again until it is switched off. Give it a limit.")
+        if any(isinstance(step, Open) for step in walk(macro.loop)):
+            yield Finding(None, "It opens a program again and again until it is switched off. Give it a limit.")
+
+
+def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:
+    """Presses without a release, and releases without a press, as one run of the three sections goes."""
+    down: dict[str, tuple[int, Section]] = {}
+    for at, row in on:
+        step = row.step
+        if isinstance(step, Press):
+            if step.control in down:
+                yield Finding(at, f"{label(step.control)} is down already: this press does nothing.")
+            else:
+                down[step.control] = at, row.section
+        elif isinstance(step, Release):
+            if down.pop(step.control, None) is None:
+                yield Finding(at, f"{label(step.control)} is let go, but nothing before it presses it.")
+        elif isinstance(step, Tap | Chord):
+            for control in step.controls if isinstance(step, Chord) else (step.control,):
+                if down.pop(control, None) is not None:
+                    yield Finding(at, f"{label(control)} is down already: this tap lets it go.")
+    for control, (at, section) in down.items():
+        if section is Section.LEAD_IN:
+            words = "is held until the macro ends. If that is meant, let it go in the lead-out, where it can be seen."
+        else:
+            words = "is never let go here; that happens only when the macro ends."
+        yield Finding(at, f"{label(control)} {words}")
+
+
+def _gaps(macro: Macro) -> Iterable[Finding]:
+    """Presses that follow so soon on the release before that a game may take both for one."""
+    line = lay_out(macro)
+    loop = next((zone for zone in line.zones if zone.section is Section.LOOP), None)
+    for control, spans in line.spans.items():
+        if control in OTHERS or named(control).kind is Kind.WHEEL:
+            continue
+        for before, after in zip(spans, spans[1:], strict=False):
+            gap = after.start_us - before.end_us
+            if gap < SHORT_US and after.down >= 0:
+                yield Finding(after.down, f"{label(control)} goes down {_soon(gap)} after it was let go: {_MERGED}")
+        inside = [span for span in spans if _both_in_loop(line, span)]
+        if macro.play.mode is not Mode.SINGLE and loop and inside:
+            gap = loop.end_us - inside[-1].end_us + macro.play.pause_us + inside[0].start_us - loop.start_us
+            if gap < SHORT_US:
+                words = f"Each run presses {label(control)} {_soon(gap)} after the run before let it go: {_MERGED}"
+                yield Finding(inside[0].down, f"{words} Give it a pause.")
+
+
+def _both_in_loop(line: Timeline, span: Span) -> bool:
+    return min(span.down, span.up) >= 0 and all(line.row(row).section is Section.LOOP for row in (span.down, span.up))
+
+
+_MERGED = "many games take both for one press."
+
+
+def _soon(gap_us: int) -> str:
+    return f"only {format_ms(gap_us)} ms" if gap_us else "at once"
+
+
+def _each(at: int, step: Line) -> Iterable[Finding]:
+    if isinstance(step, Tap | Chord) and isinstance(step.hold_us, int) and step.hold_us < SHORT_US:
+        held = "not at all" if step.hold_us == 0 else f"for {format_ms(step.hold_us)} ms only"
+        yield Finding(at, f"It is held {held}: many games miss that.")
+    elif isinstance(step, Repeat | If) and not any(branches(step)):
+        yield Finding(at, "There is nothing inside to repeat." if isinstance(step, Repeat) else "Nothing is inside.")
+    elif isinstance(step, PickOne) and len(step.branches) == 1:
+        yield Finding(at, "There is one way only, so nothing is left to chance.")
+    elif isinstance(step, PickOne) and not any(weights_of(step, Estimate())):
+        yield Finding(at, "Every way has the weight 0, so there is none to go.")
+    elif isinstance(step, Wait) and step.most_us is None and step.wait_us == 0:
+        yield Finding(at, "This wait takes no time.")
+    elif isinstance(step, Text) and not step.text and not step.secret:
+        yield Finding(at, "There is no text to type.")
+
+
+def _formulas(on: list[tuple[int, Row]]) -> Iterable[Finding]:
+    """Formulas without a result in a first run, and variables that nothing sets."""
+    scope = Estimate()
+    known = {row.step.variable for _, row in on if isinstance(row.step, Set)}
+    for at, row in on:
+        for text in formulas_of(row.step):
+            formula = compiled(text)
+            for name in sorted(formula.names - known):
+                hint = f"there are {', '.join(sorted({*known, *BUILT_IN}))}"
+                yield Finding(at, f"Nothing sets {name!r}, so it is 0; {hint}.")
+            try:
+                value = formula.value(scope)
+            except FormulaError as error:
+                yield Finding(at, f"It can't be worked out: {error}. The macro ends here.")
+            else:
+                if isinstance(row.step, Set):
+                    scope.variables[row.step.variable] = value
+
+
+def _against(at: int, step: Line, facts: Facts) -> Iterable[Finding]:
+    """What goes by the machine at hand."""
+    wrong = ""
+    match step:
+        case Text(secret=""):
+            wrong = facts.texts.get(step.text, "")
+        case Text(secret=secret):
+            wrong = facts.secrets.get(secret, "")
+        case Open(command=command):
+            wrong = facts.programs.get(command[0], "")
+        case Pointer(x=int() as x, y=int() as y, whence=whence, size=size) if whence is not Whence.POINTER:
+            width, height = size or (facts.screen if whence is Whence.SCREEN else None) or (x + 1, y + 1)
+            if x < 0 or y < 0 or x >= width or y >= height:
+                where = "the screen" if whence is Whence.SCREEN else "the window"
+                wrong = f"{x}, {y} lies outside {where} of {width} x {height} pixels."
+    if wrong:
+        yield Finding(at, wrong[0].upper() + wrong[1:])
+
+
+def _feedback(on: list[tuple[int, Row]], triggers: Collection[str]) -> Iterable[Finding]:
+    for at, row in on:
+        pressed = getattr(row.step, "controls", None) or (getattr(row.step, "control", ""),)
+        if isinstance(row.step, Press | Tap | Chord) and (own := [code for code in pressed if code in triggers]):
+            yield Finding(at, f"{label(own[0])} starts this very macro. Only your finger starts it, not its own press.")
+
+
+def _pressed(step: Line) -> tuple[str, ...]:
+    if not isinstance(step, Press | Tap | Chord):
+        return ()
+    return step.controls if isinstance(step, Chord) else (step.control,)
+
+
+def _all_pressed(macro: Macro, keys: Mapping[str, str]) -> dict[str, str]:
+    """All controls that the macro presses, with how it names each: game keys have names of their own."""
+    steps = (step for section in Section for step in walk(macro.section(section)))
+    return {keys.get(code, code): code for step in steps for code in _pressed(step)}
+
+
+def _circles(on: list[tuple[int, Row]], triggers: Collection[str], places: list[Attached]) -> Iterable[Finding]:
+    """Presses that start another macro which presses what starts this one."""
+    told = set()
+    for at, row in on:
+        for place in places:
+            for code in _pressed(row.step):
+                other = place.others.get(place.keys.get(code, code))
+                if other is None or code in triggers or (code, other.id) in told:
+                    continue
+                pressed = _all_pressed(other, place.keys)
+                back = next((pressed[own] for own in pressed if own in triggers), None)
+                if back:
+                    told.add((code, other.id))
+                    yield Finding(
+                        at,
+                        f"{label(code)} starts {other.name} in {place.profile}, which presses {label(back)}, which "
+                        "starts this one. Only fingers start macros, so they don't go round; attach one elsewhere to "
+                        "keep them apart.",
+                    )
+
+
+def circle(control: str, macro: Macro, others: Mapping[str, Macro], keys: Mapping[str, str]) -> str:
+    """Where the macro on a control and another one of the sheet would fire each other, in words; '' where none would.
+
+    `others` are the macros of the sheet by their controls, `keys` the profile's game keys by code.
+    """
+    for code, named_so in _all_pressed(macro, keys).items():
+        other = others.get(code)
+        if other is not None and code != control and control in _all_pressed(other, keys):
+            return (
+                f"It presses {label(named_so)}, which plays {other.name}, and that presses {label(control)} again. "
+                "Only fingers start macros, so they don't go round; attach one elsewhere to keep them apart."
+            )
+    return ""
+
+
+def _beyond(macro: Macro, places: list[Attached]) -> Iterable[Finding]:
+    for place in places:
+        if words := beyond(macro, place.play, place.rule):
+            yield Finding(None, f"In {place.profile}: {words[0].lower()}{words[1:]}")
+
+
+def _unknown_keys(on: list[tuple[int, Row]], places: list[Attached]) -> Iterable[Finding]:
+    for at, row in on:
+        step = row.step
+        codes = step.controls if isinstance(step, Chord) else (getattr(step, "control", ""),)
+        for place in places:
+            for code in codes:
+                if code.startswith(GAME) and code not in place.keys:
+                    yield Finding(at, f"{place.profile} has no game key {label(code)}, so the macro can't play there.")

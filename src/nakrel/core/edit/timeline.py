@@ -1,0 +1,596 @@
+"""A macro laid out in time, one run of it: when each step starts, and when each control is down.
+
+A timeline is made of *pieces*, one a step outside of all blocks. After an edit only the pieces that changed are laid
+out anew, and what is drawn is asked for by its stretch of time, so that a macro of ten thousand steps is as quick to
+work on as a short one.
+"""
+
+from __future__ import annotations
+
+from bisect import bisect_left, bisect_right
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from functools import cached_property
+from itertools import accumulate
+from operator import itemgetter
+from typing import Any, NamedTuple
+
+from nakrel.core.edit.edits import Place, Row, rows_of
+from nakrel.core.model.controls import OPEN, POINTER, TEXT
+from nakrel.core.model.formulas import Estimate, FormulaError, compiled, count
+from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.steps import (
+    Block,
+    Chord,
+    If,
+    Note,
+    Open,
+    PickOne,
+    Pointer,
+    Press,
+    Release,
+    Repeat,
+    Set,
+    Step,
+    Tap,
+    Text,
+    Wait,
+    Way,
+    Wheel,
+    formulas_of,
+    holds,
+    length_us,
+    turn_us,
+    weights_of,
+)
+
+__all__ = ["NOTHING", "OTHERS_BY_STEP", "UNNUMBERED", "Span", "Timeline", "Zone", "lay_out"]
+
+# How long a wheel notch is drawn; it has no length of its own.
+NOTCH_US = 3_000
+# A repeat is unrolled no further than this, nor a step drawn in more marks: nobody could tell them apart.
+MOST_REPEATS = 2_000
+MOST_MARKS = 20_000
+# Which controls are down is remembered once in so many pieces.
+_EVERY = 256
+# Macros are compared in stretches of at most so many steps.
+_STRETCH = 1024
+OTHERS_BY_STEP: dict[type, str] = {Pointer: POINTER, Text: TEXT, Open: OPEN}
+
+
+class Span(NamedTuple):
+    """A control is down from `start_us` to `end_us`. `down` and `up` are the rows that press it and let it go; -1 for a
+    later turn of a repeat, and for a control that the end of the macro lets go."""
+
+    start_us: int
+    end_us: int
+    down: int = -1
+    up: int = -1
+
+
+class Zone(NamedTuple):
+    """A section's stretch of time, in microseconds."""
+
+    section: Section
+    start_us: int
+    end_us: int
+
+
+class _Mark(NamedTuple):
+    """A control goes down (`value` 1) or up (0) at a time of its piece; or, with an end, it does something by itself.
+    `row` is counted from the piece's own."""
+
+    at_us: int
+    control: str
+    value: int
+    row: int
+    end_us: int = -1
+
+
+class _Piece(NamedTuple):
+    """A step outside of all blocks: its rows, how long it takes, whether no formula is in it, and what it does."""
+
+    rows: int
+    numbered: int
+    length_us: int
+    fixed: bool
+    controls: tuple[str, ...]
+    starts_us: tuple[int, ...]
+    marks: tuple[_Mark, ...]
+    unsure: tuple[tuple[int, int], ...]
+
+
+def _field(name: str) -> Callable[[_Piece], Any]:
+    """One field of each piece, as fast as it can be read."""
+    return itemgetter(_Piece._fields.index(name))
+
+
+class Timeline:
+    """One run of each section of a macro.
+
+    A control that is still down at the end is let go there, as the engine does it. Pointer, text and open steps are
+    spans of `POINTER`, `TEXT` and `OPEN`. `unsure` are the stretches that chance or a formula decides: random waits are
+    drawn at their mean, pick-one blocks as their likeliest branch, formulas as they come out in a first run.
+
+    `before` is the timeline of the macro before an edit: what it shares with it isn't laid out again.
+    """
+
+    def __init__(self, macro: Macro, before: Timeline | None = None) -> None:
+        self.macro = macro
+        self._steps = (*macro.lead_in, *macro.loop, *macro.lead_out)
+        # The steps that these were compared with last, and how many are the same at the beginning and at the end.
+        self._compared: tuple[tuple[Step, ...], int, int] = (), 0, 0
+        same, same_end = self._shared(before) if before else (0, 0)
+        old: list[_Piece] = before._pieces if before else []
+        gone = old[same : len(old) - same_end]
+        made = [_piece(step) for step in self._steps[same : len(self._steps) - same_end]]
+        self._pieces: list[_Piece] = [*old[:same], *made, *old[len(old) - same_end :]]
+        # How many pieces go by formulas, and how many have more rows than one.
+        self._loose: int = (before._loose if before else 0) + _loose(made) - _loose(gone)
+        self._blocks: int = (before._blocks if before else 0) + _blocks(made) - _blocks(gone)
+        # What is known of the rows' numbers, and of what is down, before some pieces.
+        self._numbers: dict[int, int] = {}
+        self._down: dict[int, dict[str, tuple[int, int]]] = {}
+        if self._loose:
+            # What a formula gives goes by all that was set before it.
+            scope = Estimate()
+            again = zip(self._steps, self._pieces, strict=True)
+            self._pieces = [piece if piece.fixed else _piece(step, scope) for step, piece in again]
+            before, same, made = None, 0, self._pieces
+        elif before:
+            self._numbers = {at: number for at, number in before._numbers.items() if at <= same}
+            self._down = {at: down for at, down in before._down.items() if at <= same}
+            self.first_uses = self._first_uses(before, same, made, same_end)
+        self._times: list[int] = _sums("length_us", before._times if before else None, same, made, same_end)
+        # Without blocks there is a row a piece.
+        self._first_rows: Sequence[int] = range(len(self._pieces) + 1)
+        if self._blocks:
+            known = list(before._first_rows) if before else None
+            self._first_rows = _sums("rows", known, same, made, same_end)
+        self._opened: dict[int, list[Row]] = {}
+        self._known: dict[int, Row] = {}
+
+    # Rows
+
+    @property
+    def size(self) -> int:
+        """The number of rows."""
+        return self._first_rows[-1]
+
+    @property
+    def length_us(self) -> int:
+        """How long one run of all sections takes."""
+        return self._times[-1]
+
+    @property
+    def loop_us(self) -> int:
+        """How long one run of the loop takes."""
+        first = len(self.macro.lead_in)
+        return self._times[first + len(self.macro.loop)] - self._times[first]
+
+    def row(self, row: int) -> Row:
+        """The step or branch of a row, and where it is."""
+        if (known := self._known.get(row)) is None:
+            known = self._known[row] = self._row(row)
+        return known
+
+    def _row(self, row: int) -> Row:
+        piece = self._piece_of(row)
+        section, at = self._section_of(piece)
+        step = self._steps[piece]
+        if self._pieces[piece].rows == 1:
+            return Row(section, step, (), at, 0)
+        if piece not in self._opened:
+            self._opened[piece] = rows_of(section, step, at)
+        return self._opened[piece][row - self._first_rows[piece]]
+
+    def row_of(self, place: Place) -> int:
+        """The row of the step at a place; the number of all rows where there is none."""
+        at = place.inside[0][0] if place.inside else place.at
+        piece = at
+        for section in Section:
+            if section is place.section:
+                break
+            piece += len(self.macro.section(section))
+        if piece >= len(self._pieces):
+            return self.size
+        rows = range(self._first_rows[piece], self._first_rows[piece + 1])
+        found = (row for row in rows if self.row(row).inside == place.inside and self.row(row).at == place.at)
+        return next(found, self.size)
+
+    def rows(self) -> Iterator[Row]:
+        """All rows."""
+        return map(self.row, range(self.size))
+
+    def number(self, row: int) -> int:
+        """The row's number as people count steps: waits, notes and branches are not counted."""
+        piece = self._piece_of(row)
+        numbered = (not isinstance(self.row(each).step, UNNUMBERED) for each in range(self._first_rows[piece], row + 1))
+        return self._number_before(piece) + sum(numbered)
+
+    def _number_before(self, piece: int) -> int:
+        """How many numbered rows there are before a piece."""
+        known = piece // _EVERY * _EVERY
+        while known and known not in self._numbers:
+            known -= _EVERY
+        number = self._numbers.get(known, 0)
+        for at in range(known, piece):
+            if at % _EVERY == 0:
+                self._numbers[at] = number
+            number += self._pieces[at].numbered
+        return number
+
+    def start_us(self, row: int) -> int:
+        """When the row's step starts."""
+        piece = self._piece_of(row)
+        return self._times[piece] + self._pieces[piece].starts_us[row - self._first_rows[piece]]
+
+    def end_us(self, row: int) -> int:
+        """When the row's step is over; for a branch, when the last of its steps would be."""
+        step = self.row(row).step
+        inside = sum(map(length_us, step.steps)) if isinstance(step, Way) else length_us(step)
+        piece = self._piece_of(row)
+        return self._times[piece + 1] if self._first_rows[piece] == row else self.start_us(row) + inside
+
+    def row_at(self, at_us: int) -> int:
+        """The row of the step, outside of all blocks, that a time falls into."""
+        return self._first_rows[max(0, min(len(self._pieces) - 1, bisect_right(self._times, at_us) - 1))]
+
+    def replaced(self, before: Timeline) -> tuple[int, int, int]:
+        """The first row that may differ from those of another timeline, and in that one and in this the row from which
+        on all are the same again, but for when they start and their numbers."""
+        same, same_end = self._shared(before)
+        if self._loose or before._loose:
+            return 0, before.size, self.size
+        return self._first_rows[same], before._first_rows[-1 - same_end], self._first_rows[-1 - same_end]
+
+    def changed_from(self, before: Timeline) -> tuple[int, int]:
+        """The first and the last row that may differ from those of another timeline with as many rows, but for when
+        they start."""
+        same, same_end = self._shared(before)
+        if self._loose or before._loose or self._sections != before._sections:
+            return 0, self.size - 1
+        first, last = self._first_rows[min(same, len(self._pieces) - 1)], self._first_rows[-1 - same_end] - 1
+        return first, max(first, last)
+
+    @property
+    def _sections(self) -> list[int]:
+        return [len(self.macro.section(section)) for section in Section]
+
+    def _shared(self, before: Timeline) -> tuple[int, int]:
+        if self._compared[0] is not before._steps:
+            self._compared = before._steps, *_shared(before._steps, self._steps)
+        return self._compared[1:]
+
+    def _piece_of(self, row: int) -> int:
+        return bisect_right(self._first_rows, row) - 1
+
+    def _section_of(self, piece: int) -> tuple[Section, int]:
+        for section in Section:
+            size = len(self.macro.section(section))
+            if piece < size:
+                return section, piece
+            piece -= size
+        raise IndexError(piece)
+
+    # Time
+
+    @cached_property
+    def zones(self) -> list[Zone]:
+        """The sections that have steps."""
+        found, at = [], 0
+        for section in Section:
+            size = len(self.macro.section(section))
+            if size:
+                found.append(Zone(section, self._times[at], self._times[at + size]))
+                at += size
+        return found
+
+    @property
+    def controls(self) -> list[str]:
+        """What has a trace, in the order of first use."""
+        return list(self.first_uses)
+
+    @cached_property
+    def first_uses(self) -> dict[str, int]:
+        """What has a trace, with the piece that uses it first, in their order."""
+        return self._uses(range(len(self._pieces)))
+
+    def _uses(self, pieces: Iterable[int]) -> dict[str, int]:
+        found: dict[str, int] = {}
+        for at in pieces:
+            for control in self._pieces[at].controls:
+                found.setdefault(control, at)
+        return found
+
+    def _first_uses(self, before: Timeline, same: int, made: list[_Piece], same_end: int) -> dict[str, int]:
+        """The first uses as they come out of those before an edit, which made these pieces after `same` others."""
+        old_end, shift = len(before._pieces) - same_end, len(self._pieces) - len(before._pieces)
+        uses = before.first_uses
+        found = {control: at for control, at in uses.items() if at < same}
+        new = self._uses(range(same, same + len(made)))
+        gone = {control for control, at in uses.items() if same <= at < old_end} - new.keys()
+        later = {control: at + shift for control, at in uses.items() if at >= old_end}
+        for control in gone:
+            holders = (at for at in range(same + len(made), len(self._pieces)) if control in self._pieces[at].controls)
+            if (at := next(holders, None)) is not None:
+                later[control] = at
+        for control, at in (*new.items(), *self._uses(sorted({*later.values()})).items()):
+            found.setdefault(control, at)
+        return found
+
+    @cached_property
+    def starts_us(self) -> list[int]:
+        """When each row starts."""
+        pairs = zip(self._times, self._pieces, strict=False)
+        return [at + start for at, piece in pairs for start in piece.starts_us]
+
+    @cached_property
+    def spans(self) -> dict[str, list[Span]]:
+        """The down times of each control."""
+        return self.spans_between(0, self.length_us)
+
+    @cached_property
+    def unsure(self) -> list[tuple[int, int]]:
+        """What chance or a formula decides."""
+        return self.unsure_between(0, self.length_us)
+
+    def unsure_between(self, since_us: int, until_us: int) -> list[tuple[int, int]]:
+        """The stretches between two times that chance or a formula decides."""
+        return [
+            (self._times[at] + start, self._times[at] + end)
+            for at in self._between(since_us, until_us)
+            for start, end in self._pieces[at].unsure
+        ]
+
+    def count_between(self, since_us: int, until_us: int) -> int:
+        """How many steps outside of blocks there are between two times."""
+        return len(self._between(since_us, until_us))
+
+    def spans_between(self, since_us: int, until_us: int) -> dict[str, list[Span]]:
+        """The down times of each control that reach into a stretch of time; the end of one that goes on after it may be
+        told too early, though not inside the stretch."""
+        between = self._between(since_us, until_us)
+        down = dict(self._down_before(between.start))
+        found: dict[str, list[Span]] = {control: [] for control in self.controls}
+        for at in between:
+            self._play(at, down, found)
+        end = self.length_us if between.stop == len(self._pieces) else max(until_us + 1, self._times[between.stop])
+        for control, (since, row) in down.items():
+            found[control].append(Span(since, end, row))
+        return found
+
+    def hold_at(self, control: str, at_us: int) -> Span | None:
+        """The whole stretch in which the control is down at a time."""
+        first = self._between(at_us, at_us).start
+        down = dict(self._down_before(first))
+        found: dict[str, list[Span]] = {each: [] for each in self.controls}
+        for at in range(first, len(self._pieces)):
+            self._play(at, down, found)
+            for span in found[control]:
+                if span.start_us <= at_us <= span.end_us:
+                    return span
+            if control not in down and self._times[at + 1] > at_us:
+                return None
+        since, row = down.get(control, (at_us + 1, -1))
+        return Span(since, self.length_us, row) if since <= at_us else None
+
+    def _between(self, since_us: int, until_us: int) -> range:
+        first = max(0, bisect_left(self._times, since_us) - 1)
+        return range(first, min(len(self._pieces), bisect_right(self._times, until_us)))
+
+    def _play(self, at: int, down: dict[str, tuple[int, int]], found: dict[str, list[Span]] | None) -> None:
+        """Carry on over a piece: `down` is what is down before it and then after it."""
+        start, first = self._times[at], self._first_rows[at]
+        for mark in self._pieces[at].marks:
+            row = first + mark.row if mark.row >= 0 else -1
+            if mark.end_us >= 0:
+                if found is not None:
+                    found[mark.control].append(Span(start + mark.at_us, start + mark.end_us, row, row))
+            elif mark.value:
+                # A tap of a control that is down already lets it go at its end.
+                down.setdefault(mark.control, (start + mark.at_us, row))
+            elif mark.control in down:
+                since, pressed = down.pop(mark.control)
+                if found is not None:
+                    found[mark.control].append(Span(since, start + mark.at_us, pressed, row))
+
+    def _down_before(self, piece: int) -> dict[str, tuple[int, int]]:
+        known = piece // _EVERY * _EVERY
+        while known and known not in self._down:
+            known -= _EVERY
+        down = dict(self._down.get(known, {}))
+        for at in range(known, piece):
+            if at % _EVERY == 0:
+                self._down.setdefault(at, dict(down))
+            self._play(at, down, None)
+        return down
+
+
+# Rows that are no action of their own have no number.
+UNNUMBERED = (Wait, Note, Way)
+
+
+def lay_out(macro: Macro, before: Timeline | None = None) -> Timeline:
+    """Lay out one run of each section, repeats unrolled as far as anybody could see them."""
+    return Timeline(macro, before)
+
+
+def _shared(old: tuple[Step, ...], new: tuple[Step, ...]) -> tuple[int, int]:
+    """How many steps are the same at the beginning and, after those, at the end."""
+    most = min(len(old), len(new))
+    first = _same(most, lambda at, end: old[at:end] == new[at:end])
+    size, new_size = len(old), len(new)
+
+    def alike(at: int, end: int) -> bool:
+        return old[size - end : size - at] == new[new_size - end : new_size - at]
+
+    return first, _same(most - first, alike)
+
+
+def _same(most: int, alike: Callable[[int, int], bool]) -> int:
+    """How many of the first `most` are the same: `alike` tells it of a stretch. Long stretches first, since comparing
+    one takes next to no time."""
+    at, stretch = 0, _STRETCH
+    while at < most and stretch:
+        if alike(at, min(most, at + stretch)):
+            at += stretch
+        else:
+            stretch //= 4
+    return min(at, most)
+
+
+def _blocks(pieces: list[_Piece]) -> int:
+    return sum(piece.rows > 1 for piece in pieces)
+
+
+def _loose(pieces: list[_Piece]) -> int:
+    return sum(not piece.fixed for piece in pieces)
+
+
+def _sums(name: str, old: list[int] | None, same: int, made: list[_Piece], same_end: int) -> list[int]:
+    """The sum of a field over all pieces before each, and over all: as `old` has it for the pieces that stayed at the
+    beginning and at the end."""
+    if old is None:
+        return list(accumulate(map(_field(name), made), initial=0))
+    sums = old[: same + 1]
+    sums += accumulate(map(_field(name), made), initial=sums.pop())
+    shift, rest = sums[-1] - old[-1 - same_end], old[len(old) - same_end :]
+    sums += [at + shift for at in rest] if shift else rest
+    return sums
+
+
+def _piece(step: Step, scope: Estimate | None = None) -> _Piece:
+    match step:
+        # The kinds that most macros are made of come first.
+        case Wait(off=False, wait_us=int() as wait_us, most_us=None):
+            return _Piece(1, 0, wait_us, True, (), (0,), (), ())
+        case Tap(off=False, hold_us=int() as hold_us, control=control):
+            marks = (_Mark(0, control, 1, 0), _Mark(hold_us, control, 0, 0))
+            return _Piece(1, 1, hold_us, True, (control,), (0,), marks, ())
+    layout = _Layout(scope or Estimate())
+    layout.lay((step,))
+    return _Piece(
+        rows=len(layout.starts),
+        numbered=layout.numbered,
+        length_us=layout.now,
+        fixed=layout.fixed,
+        controls=tuple(dict.fromkeys(mark.control for mark in layout.marks)),
+        starts_us=tuple(layout.starts),
+        marks=tuple(layout.marks),
+        unsure=tuple(layout.unsure),
+    )
+
+
+class _Layout:
+    """Lays steps out one after the other; `now` is where the next one starts."""
+
+    def __init__(self, scope: Estimate) -> None:
+        self.now = 0
+        self.starts: list[int] = []
+        self.numbered = 0
+        self.marks: list[_Mark] = []
+        self.unsure: list[tuple[int, int]] = []
+        self.fixed = True
+        self.scope = scope
+
+    def lay(self, steps: tuple[Step, ...], *, drawn: bool = True, counted: bool = True) -> None:
+        """`drawn` steps leave marks; `counted` ones have a row."""
+        for step in steps:
+            row = -1
+            if counted:
+                row = len(self.starts)
+                self.starts.append(self.now)
+                self.numbered += not isinstance(step, UNNUMBERED)
+                self.fixed = self.fixed and not formulas_of(step)
+            on = drawn and not step.off
+            if isinstance(step, Block):
+                self._block(step, on, counted)
+                continue
+            if on:
+                self._draw(step, row)
+            self.now += length_us(step, self.scope)
+
+    def _block(self, step: Block, drawn: bool, counted: bool) -> None:
+        if isinstance(step, Repeat):
+            self._repeat(step, drawn, counted)
+        elif isinstance(step, PickOne):
+            self.fixed = self.fixed and not any(map(formulas_of, step.branches))
+            weights = weights_of(step, self.scope)
+            chosen = weights.index(max(weights))
+            ways = [(way.steps, number == chosen, True) for number, way in enumerate(step.branches)]
+            self._ways(step, ways, drawn, counted)
+        else:
+            holds_now = holds(step, self.scope)
+            ways = [(step.steps, holds_now, False)]
+            if step.otherwise:
+                ways.append((step.otherwise.steps, not holds_now, True))
+            self._ways(step, ways, drawn, counted)
+
+    def _repeat(self, step: Repeat, drawn: bool, counted: bool) -> None:
+        start, once = self.now, turn_us(step, self.scope)
+        try:
+            times = count(step.times, self.scope)
+        except FormulaError:
+            times = 0
+        self.lay(step.steps, drawn=drawn and times > 0, counted=counted)
+        # Of pick-one blocks inside the likeliest branch is drawn, which may take longer than they do on average.
+        once = max(once, self.now - start)
+        for turn in range(1, min(times, MOST_REPEATS) if drawn and once else 0):
+            if len(self.marks) > MOST_MARKS:
+                break
+            self.now = start + turn * once
+            self.lay(step.steps, counted=False)
+        self.now = start if step.off else start + once * times
+        if drawn and isinstance(step.times, str):
+            self.unsure.append((start, self.now))
+
+    def _ways(self, step: Block, ways: list[tuple[tuple[Step, ...], bool, bool]], drawn: bool, counted: bool) -> None:
+        """Lay out each way: its steps, whether it is the one that is drawn, and whether it has a row of its own."""
+        start = end = self.now
+        for steps, chosen, has_row in ways:
+            self.now = start
+            if counted and has_row:
+                self.starts.append(start)
+            self.lay(steps, drawn=drawn and chosen, counted=counted)
+            if chosen:
+                end = self.now
+        self.now = start if step.off else end
+        if drawn and end > start and (len(ways) > 1 or isinstance(step, If)):
+            self.unsure.append((start, end))
+
+    def _draw(self, step: Step, row: int) -> None:
+        now = self.now
+        match step:
+            case Wait(most_us=None, wait_us=int()):
+                return
+            case Press(control=control):
+                self.marks.append(_Mark(now, control, 1, row))
+            case Release(control=control):
+                self.marks.append(_Mark(now, control, 0, row))
+            case Tap(control=control):
+                self._hold((control,), step, row)
+            case Chord(controls=controls):
+                self._hold(controls, step, row)
+            case Wheel(control=control):
+                self.marks.append(_Mark(now, control, 1, row, now + NOTCH_US))
+            case Pointer() | Text() | Open():
+                end = now + max(NOTCH_US, length_us(step, self.scope))
+                self.marks.append(_Mark(now, OTHERS_BY_STEP[type(step)], 1, row, end))
+            case Set(variable=variable, value=value):
+                try:
+                    self.scope.variables[variable] = compiled(value).value(self.scope)
+                except FormulaError:
+                    self.scope.variables[variable] = 0
+            case Wait(most_us=most_us) if most_us is not None:
+                self.unsure.append((now, now + length_us(step, self.scope)))
+                return
+        if not isinstance(step, Set) and formulas_of(step) and (length := length_us(step, self.scope)):
+            self.unsure.append((now, now + length))
+
+    def _hold(self, controls: tuple[str, ...], step: Step, row: int) -> None:
+        end = self.now + length_us(step, self.scope)
+        self.marks += [_Mark(self.now, control, 1, row) for control in controls]
+        self.marks += [_Mark(end, control, 0, row) for control in controls]
+
+
+NOTHING = lay_out(Macro(id="none", name="none"))

@@ -1,0 +1,169 @@
+"""Cells: what a control can do in a sheet."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+from typing import Annotated, Literal
+
+import msgspec
+
+from nakrel.core.model.controls import Code, Kind, control
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Id, Name, Play
+from nakrel.core.model.steps import MAX_RATE
+
+__all__ = [
+    "DEED_COMMANDS",
+    "DEED_KEYS",
+    "Perform",
+    "Deed",
+    "Cell",
+    "ChangeSpeed",
+    "GoTo",
+    "HoldLayer",
+    "Nothing",
+    "RunMacro",
+    "StartProgram",
+    "ToChord",
+    "ToControl",
+    "TypeText",
+    "What",
+]
+
+AsPlay = Play | None
+
+
+class _Cell(msgspec.Struct, frozen=True, tag_field="does", omit_defaults=True, forbid_unknown_fields=True):
+    """What a control does in a sheet; a control without a cell does what the device has it do."""
+
+
+class Nothing(_Cell, frozen=True, tag="nothing"):
+    """The control is switched off."""
+
+
+class ToControl(_Cell, frozen=True, tag="control"):
+    """The control acts as another key or button."""
+
+    control: Code
+
+    def __post_init__(self) -> None:
+        if control(self.control).kind is Kind.WHEEL:
+            raise DataError(f"a control can act as a key or a button, and {self.control} is a wheel direction")
+
+
+class RunMacro(_Cell, frozen=True, tag="macro"):
+    """The control plays a macro, in the macro's own way or, where `play` is set, in this cell's."""
+
+    macro: Id
+    play: AsPlay = None
+
+
+class ToChord(_Cell, frozen=True, tag="chord"):
+    """The control holds several keys and buttons down, in this order, as long as it is held itself."""
+
+    controls: Annotated[tuple[Code, ...], msgspec.Meta(min_length=2, max_length=8)]
+
+    def __post_init__(self) -> None:
+        for code in self.controls:
+            if control(code).kind is Kind.WHEEL:
+                raise DataError(f"a chord is made of keys and buttons, and {code} is a wheel direction")
+        if len(set(self.controls)) != len(self.controls):
+            raise DataError("a chord holds each control once; take out the one that is there twice")
+
+
+class TypeText(_Cell, frozen=True, tag="text"):
+    """The control types a text, `rate` characters a second."""
+
+    text: Annotated[str, msgspec.Meta(min_length=1, max_length=10_000)]
+    rate: Annotated[int, msgspec.Meta(ge=1, le=MAX_RATE)] = 30
+
+
+class StartProgram(_Cell, frozen=True, tag="open"):
+    """The control starts a program, or brings its window to the front. `command` is the program and its arguments."""
+
+    command: Annotated[
+        tuple[Annotated[str, msgspec.Meta(min_length=1)], ...], msgspec.Meta(min_length=1, max_length=64)
+    ]
+
+
+class HoldLayer(_Cell, frozen=True, tag="layer"):
+    """A layer of the set-up is there as long as the control is held."""
+
+    layer: Name
+
+
+class What(StrEnum):
+    """What a control goes to."""
+
+    SETUP = "setup"
+    PROFILE = "profile"
+
+
+class GoTo(_Cell, frozen=True, tag="go"):
+    """The control puts another set-up of its profile in use, or makes another profile live.
+
+    `to` is the set-up's name or the profile's id; with '' it is the one `by` places on in their order, round and round.
+    """
+
+    what: What
+    to: Annotated[str, msgspec.Meta(max_length=120)] = ""
+    by: Literal[-1, 1] = 1
+
+
+class ChangeSpeed(_Cell, frozen=True, tag="speed"):
+    """The control gives the pointer another speed stage of the live profile.
+
+    `to` is the stage's name; with '' it is the one `by` places on, round and round. With `held`, which takes a name,
+    the stage before comes back when the control is let go.
+    """
+
+    to: Annotated[str, msgspec.Meta(max_length=120)] = ""
+    by: Literal[-1, 1] = 1
+    held: bool = False
+
+    def __post_init__(self) -> None:
+        if self.held and not self.to:
+            raise DataError("a speed that is there while a control is held needs the name of its stage")
+
+
+class Perform(_Cell, frozen=True, tag="action"):
+    """The control does something with the desktop, with what plays there, or with Nakrel itself."""
+
+    deed: Deed
+
+
+class Deed(StrEnum):
+    """What an `Perform` does, in words."""
+
+    PLAY = "play or pause"
+    NEXT = "next track"
+    PREVIOUS = "previous track"
+    STOP_PLAYING = "stop playing"
+    LOUDER = "louder"
+    QUIETER = "quieter"
+    MUTE = "mute"
+    MUTE_MICROPHONE = "mute the microphone"
+    BRIGHTER = "brighter screen"
+    DARKER = "darker screen"
+    LOCK = "lock the screen"
+    STOP = "stop everything"
+    FOLLOW = "follow games"
+
+
+# Desktops take these from the keys that keyboards have for them (input-event-codes.h).
+DEED_KEYS: dict[Deed, str] = {
+    Deed.PLAY: "KEY_PLAYPAUSE",
+    Deed.NEXT: "KEY_NEXTSONG",
+    Deed.PREVIOUS: "KEY_PREVIOUSSONG",
+    Deed.STOP_PLAYING: "KEY_STOPCD",
+    Deed.LOUDER: "KEY_VOLUMEUP",
+    Deed.QUIETER: "KEY_VOLUMEDOWN",
+    Deed.MUTE: "KEY_MUTE",
+    Deed.MUTE_MICROPHONE: "KEY_MICMUTE",
+    Deed.BRIGHTER: "KEY_BRIGHTNESSUP",
+    Deed.DARKER: "KEY_BRIGHTNESSDOWN",
+}
+# loginctl(1): every desktop that follows systemd-logind locks itself then.
+DEED_COMMANDS: dict[Deed, tuple[str, ...]] = {Deed.LOCK: ("loginctl", "lock-session")}
+
+Cell = Nothing | ToControl | ToChord | RunMacro | TypeText | StartProgram | HoldLayer | GoTo | ChangeSpeed | Perform

@@ -1,0 +1,133 @@
+"""Controls: whatever can be pressed or turned, identified by its Linux input event code."""
+
+from __future__ import annotations
+
+import re
+from enum import StrEnum
+from typing import Annotated
+
+import msgspec
+
+from nakrel.core.model.control_table import TABLE
+from nakrel.core.model.errors import UnknownControl
+
+__all__ = [
+    "CONTROLS",
+    "GAME",
+    "OPEN",
+    "OTHERS",
+    "POINTER",
+    "TEXT",
+    "Code",
+    "Control",
+    "Kind",
+    "by_number",
+    "control",
+    "game_key",
+    "game_key_name",
+    "label",
+    "search",
+]
+
+
+class Kind(StrEnum):
+    """What sort of control it is; every view gives each kind its own hue, glyph and word."""
+
+    KEY = "key"
+    BUTTON = "button"
+    WHEEL = "wheel"
+
+
+class Control(msgspec.Struct, frozen=True):
+    """One key, mouse button or wheel direction.
+
+    `number` is the event code (EV_KEY for keys and buttons, EV_REL for the wheel directions); `part` is the
+    group it is listed under; `label` is what people call it.
+    """
+
+    code: str
+    number: int
+    part: str
+    label: str
+    kind: Kind
+
+
+# A control's code inside a macro or a profile. It is checked against the table where the struct is made.
+Code = Annotated[str, msgspec.Meta(min_length=1, max_length=64)]
+
+# The wheel has two axes (REL_WHEEL 8, REL_HWHEEL 6, input-event-codes.h); each direction is a control.
+_WHEEL = (
+    ("WHEEL_UP", 8, "Wheel up"),
+    ("WHEEL_DOWN", 8, "Wheel down"),
+    ("WHEEL_LEFT", 6, "Wheel left"),
+    ("WHEEL_RIGHT", 6, "Wheel right"),
+)
+
+
+def _read_table() -> dict[str, Control]:
+    found = {}
+    for line in TABLE.splitlines():
+        number, code, part, text = line.split(" ", 3)
+        kind = Kind.KEY if code.startswith("KEY_") else Kind.BUTTON
+        found[code] = Control(code, int(number), part, text, kind)
+    for code, axis, text in _WHEEL:
+        found[code] = Control(code, axis, "wheel", text, Kind.WHEEL)
+    return found
+
+
+CONTROLS: dict[str, Control] = _read_table()
+# What a macro does besides pressing controls: such events bear one of these names in a control's place.
+POINTER, TEXT, OPEN = "POINTER", "TEXT", "OPEN"
+OTHERS = {POINTER: "Pointer", TEXT: "Text", OPEN: "Program"}
+# A game's own name for one of its keys stands in a control's place with this before it.
+GAME = "GAME:"
+_GAME_KEY = re.compile(r'[^\s"\\+#][^"\\+#\n]{0,38}[^\s"\\+#]|[^\s"\\+#]')
+_BY_NUMBER = {c.number: c for c in CONTROLS.values() if c.kind is not Kind.WHEEL}
+
+
+def control(code: str) -> Control:
+    """Return the control with this code, or what stands for a game key until its profile says which it is (a key
+    without a number); raises `UnknownControl` with the nearest codes as a suggestion."""
+    try:
+        return CONTROLS[code]
+    except KeyError:
+        if code.startswith(GAME) and _GAME_KEY.fullmatch(code.removeprefix(GAME)):
+            return Control(code, -1, "game", label(code), Kind.KEY)
+        # Only a slip needs it.
+        import difflib
+
+        near = difflib.get_close_matches(code.upper(), CONTROLS, n=3, cutoff=0.6)
+        hint = f"; did you mean {' or '.join(near)}?" if near else "; see docs/formats.md for the codes"
+        raise UnknownControl(f"unknown control {code!r}{hint}") from None
+
+
+def by_number(number: int) -> Control | None:
+    """The key or button with this EV_KEY event code, or None where the table has none."""
+    return _BY_NUMBER.get(number)
+
+
+def label(code: str) -> str:
+    """What people call the control; the code itself where the table doesn't know it."""
+    known = CONTROLS.get(code)
+    if known:
+        return known.label
+    return f"“{code.removeprefix(GAME)}”" if code.startswith(GAME) else OTHERS.get(code, code)
+
+
+def game_key(name: str) -> str:
+    """The code of a game key. Raises `UnknownControl` for a name that can't be one."""
+    if not _GAME_KEY.fullmatch(name):
+        raise UnknownControl(f"{name!r} can't be a game key's name: write up to 40 characters without \", \\, + and #")
+    return GAME + name
+
+
+def game_key_name(code: str) -> str:
+    """The name in a game key's code, '' for the code of a control."""
+    return code.removeprefix(GAME) if code.startswith(GAME) else ""
+
+
+def search(text: str) -> list[Control]:
+    """Controls whose label or code contains `text`, those that begin with it first, in table order."""
+    needle = text.strip().lower()
+    hits = [c for c in CONTROLS.values() if needle in c.label.lower() or needle in c.code.lower()]
+    return sorted(hits, key=lambda c: (c.label.lower() != needle, not c.label.lower().startswith(needle)))

@@ -1,0 +1,313 @@
+"""Formulas: numbers in a step that are worked out while the macro runs.
+
+Plain arithmetic, comparisons, and, or, not, and a few functions over the macro's variables; nothing else can be
+reached from one. A formula is read once, by Python's own parser (ast), into functions that work it out. Its length is
+limited and so is every number on the way, so that working it out always ends, and soon.
+"""
+
+from __future__ import annotations
+
+import ast
+import functools
+import operator
+import random
+from collections.abc import Callable
+from typing import Annotated, Protocol
+
+import msgspec
+
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.names import read_control
+from nakrel.core.model.units import MAX_COUNT, MAX_WAIT_US
+
+__all__ = [
+    "BUILT_IN",
+    "FUNCTIONS",
+    "Estimate",
+    "Formula",
+    "FormulaError",
+    "FormulaText",
+    "Scope",
+    "VariableName",
+    "compiled",
+    "count",
+    "micros",
+    "pixels",
+]
+
+MAX_LENGTH = 200
+# No number in a formula may be larger: floats are exact up to there.
+MAX_NUMBER = 10**15
+_MAX_PIXELS = 100_000
+
+FormulaText = Annotated[str, msgspec.Meta(min_length=1, max_length=MAX_LENGTH)]
+VariableName = Annotated[str, msgspec.Meta(pattern=r"^[A-Za-z_][A-Za-z0-9_]{0,39}$")]
+
+# What a formula can read besides the macro's variables.
+BUILT_IN = {
+    "run": "the number of this run, from 1",
+    "elapsed": "milliseconds since the macro started",
+    "x": "the pointer's place from the left, in pixels",
+    "y": "the pointer's place from the top, in pixels",
+}
+FUNCTIONS = {
+    "min": "the least of some numbers",
+    "max": "the greatest of some numbers",
+    "abs": "a number without its sign",
+    "round": "the nearest whole number, or to so many places",
+    "random": "a number between two, both included; whole where both are",
+    "held": 'whether a control is down, as in held("Left Shift")',
+}
+
+
+class FormulaError(DataError):
+    """The formula can't be read, or has no result; `column` counts from 1, 0 where it is about the whole of `text`."""
+
+    def __init__(self, text: str, column: int, message: str) -> None:
+        super().__init__(f"the formula {text!r} {message}")
+        self.text, self.column = text, column
+
+
+class Scope(Protocol):
+    """What a formula sees of the run that it is worked out in. Without `chance` a random number is the middle one."""
+
+    variables: dict[str, float]
+    chance: random.Random | None
+
+    @property
+    def run(self) -> int:
+        """The number of the present run, from 1."""
+
+    @property
+    def elapsed_us(self) -> int:
+        """Microseconds since the macro started."""
+
+    def pointer(self) -> tuple[int, int]:
+        """The pointer's place on the screen, in pixels; (0, 0) where nobody knows."""
+
+    def held(self, code: str) -> bool:
+        """Whether the control is down."""
+
+
+class Estimate:
+    """The scope of somebody who looks at a macro that doesn't run: the first run, and nothing is held."""
+
+    def __init__(self) -> None:
+        self.variables: dict[str, float] = {}
+        self.chance: random.Random | None = None
+        self.run = 1
+        self.elapsed_us = 0
+
+    def pointer(self) -> tuple[int, int]:
+        """The top left corner."""
+        return 0, 0
+
+    def held(self, code: str) -> bool:
+        """No control is."""
+        return False
+
+
+_Work = Callable[[Scope], float]
+
+
+class Formula:
+    """A formula that was read: `names` are the variables it looks at, `controls` those it asks about."""
+
+    def __init__(self, text: str) -> None:
+        self.text = text
+        self.names: set[str] = set()
+        self.controls: set[str] = set()
+        if len(text) > MAX_LENGTH:
+            raise FormulaError(text[:20] + "…", 0, f"is longer than {MAX_LENGTH} characters")
+        if text != text.strip() or not text:
+            raise FormulaError(text, 0, "is empty, or has a space at its beginning or end")
+        if "#" in text or "\\" in text or not text.isprintable():
+            raise FormulaError(text, 0, "has a sign in it that can't stand there; write a control's code instead of #")
+        try:
+            tree = ast.parse(text, mode="eval")
+        except (SyntaxError, ValueError, RecursionError, MemoryError) as error:
+            column = getattr(error, "offset", 0) or 0
+            at = f" at character {column}" if column else ""
+            raise FormulaError(text, column, f"can't be read{at}; write it as 20 + 5 * run") from None
+        self._work = self._read(tree.body)
+
+    def value(self, scope: Scope) -> float:
+        """The result. Raises `FormulaError`."""
+        try:
+            return self._bounded(self._work(scope))
+        except FormulaError:
+            raise
+        except ZeroDivisionError:
+            raise FormulaError(self.text, 0, "divides by zero") from None
+        except (OverflowError, ValueError):
+            raise FormulaError(self.text, 0, "has no result") from None
+
+    def _bounded(self, number: float) -> float:
+        if not -MAX_NUMBER <= number <= MAX_NUMBER:
+            raise FormulaError(self.text, 0, "gets a number that is too large")
+        return number
+
+    def _fail(self, node: ast.AST, message: str) -> FormulaError:
+        return FormulaError(self.text, getattr(node, "col_offset", -1) + 1, message)
+
+    def _read(self, node: ast.expr) -> _Work:
+        match node:
+            case ast.Constant(value=bool() as number):
+                return lambda scope: number
+            case ast.Constant(value=int() | float() as number):
+                self._bounded(number)
+                return lambda scope: number
+            case ast.Name(id=name):
+                return self._name(name)
+            case ast.UnaryOp(op=op, operand=operand) if type(op) in _UNARY:
+                return _one(_UNARY[type(op)], self._read(operand))
+            case ast.BinOp(left=left, op=op, right=right) if type(op) in _BINARY:
+                return self._two(_BINARY[type(op)], self._read(left), self._read(right))
+            case ast.BoolOp(op=op, values=values):
+                return _logic(isinstance(op, ast.And), [self._read(value) for value in values])
+            case ast.Compare(left=left, ops=ops, comparators=others) if all(type(op) in _COMPARE for op in ops):
+                parts = [self._read(part) for part in (left, *others)]
+                return _compare([_COMPARE[type(op)] for op in ops], parts)
+            case ast.IfExp(test=test, body=body, orelse=other):
+                ask, yes, no = self._read(test), self._read(body), self._read(other)
+                return lambda scope: yes(scope) if ask(scope) else no(scope)
+            case ast.Call(func=ast.Name(id=name), args=arguments, keywords=[]):
+                return self._call(node, name, arguments)
+        words = ast.get_source_segment(self.text, node) or "that"
+        raise self._fail(node, f"can't have {words[:40]!r} in it: only arithmetic, comparisons and functions can stand")
+
+    def _name(self, name: str) -> _Work:
+        match name:
+            case "run":
+                return lambda scope: scope.run
+            case "elapsed":
+                return lambda scope: scope.elapsed_us / 1_000
+            case "x" | "y":
+                axis = "xy".index(name)
+                return lambda scope: scope.pointer()[axis]
+        self.names.add(name)
+        return lambda scope: scope.variables.get(name, 0)
+
+    def _two(self, work: Callable[[float, float], float], left: _Work, right: _Work) -> _Work:
+        bounded = self._bounded
+        return lambda scope: bounded(work(left(scope), right(scope)))
+
+    def _call(self, node: ast.Call, name: str, arguments: list[ast.expr]) -> _Work:
+        if name == "held":
+            return self._held(node, arguments)
+        least, most = _ARGUMENTS.get(name, (0, 0))
+        if not most:
+            raise self._fail(node, f"has no function {name!r}; there are {', '.join(FUNCTIONS)}")
+        if not least <= len(arguments) <= most:
+            wanted = f"{least}" if least == most else f"{least} to {most}"
+            raise self._fail(node, f"gives {name} {len(arguments)} numbers; it takes {wanted}")
+        parts = [self._read(argument) for argument in arguments]
+        if name == "random":
+            return lambda scope: _random(scope.chance, parts[0](scope), parts[1](scope))
+        if name == "round":
+            return lambda scope: _round(*(part(scope) for part in parts))
+        work: Callable[..., float] = _PLAIN[name]
+        return lambda scope: work(*(part(scope) for part in parts))
+
+    def _held(self, node: ast.Call, arguments: list[ast.expr]) -> _Work:
+        match arguments:
+            case [ast.Constant(value=str() as name)]:
+                try:
+                    code = read_control(name)
+                except DataError as error:
+                    raise self._fail(node, f"can't be read: {error}") from None
+                self.controls.add(code)
+                return lambda scope: scope.held(code)
+        raise self._fail(node, 'asks held for something else than one control; write it as held("Left Shift")')
+
+
+# How many numbers each function takes, at least and at most.
+_ARGUMENTS = {"min": (2, 20), "max": (2, 20), "abs": (1, 1), "round": (1, 2), "random": (2, 2)}
+_PLAIN: dict[str, Callable[..., float]] = {"min": min, "max": max, "abs": abs}
+_UNARY: dict[type, Callable[[float], float]] = {
+    ast.UAdd: operator.pos,
+    ast.USub: operator.neg,
+    ast.Not: operator.not_,
+}
+_BINARY: dict[type, Callable[[float, float], float]] = {
+    ast.Add: operator.add,
+    ast.Sub: operator.sub,
+    ast.Mult: operator.mul,
+    ast.Div: operator.truediv,
+    ast.FloorDiv: operator.floordiv,
+    ast.Mod: operator.mod,
+}
+_COMPARE: dict[type, Callable[[float, float], bool]] = {
+    ast.Eq: operator.eq,
+    ast.NotEq: operator.ne,
+    ast.Lt: operator.lt,
+    ast.LtE: operator.le,
+    ast.Gt: operator.gt,
+    ast.GtE: operator.ge,
+}
+
+
+def _one(work: Callable[[float], float], part: _Work) -> _Work:
+    return lambda scope: work(part(scope))
+
+
+def _logic(every: bool, parts: list[_Work]) -> _Work:
+    if every:
+        return lambda scope: all(part(scope) for part in parts)
+    return lambda scope: any(part(scope) for part in parts)
+
+
+def _compare(tests: list[Callable[[float, float], bool]], parts: list[_Work]) -> _Work:
+    def compare(scope: Scope) -> bool:
+        left = parts[0](scope)
+        for test, part in zip(tests, parts[1:], strict=True):
+            right = part(scope)
+            if not test(left, right):
+                return False
+            left = right
+        return True
+
+    return compare
+
+
+def _random(chance: random.Random | None, least: float, most: float) -> float:
+    if most < least:
+        least, most = most, least
+    whole = isinstance(least, int) and isinstance(most, int)
+    if chance is None:
+        return int(least + most) // 2 if whole else (least + most) / 2
+    return chance.randint(int(least), int(most)) if whole else chance.uniform(least, most)
+
+
+def _round(number: float, places: float = 0) -> float:
+    return round(number, int(max(-15, min(15, places)))) if places else round(number)
+
+
+@functools.lru_cache(maxsize=4_096)
+def compiled(text: str) -> Formula:
+    """The formula, read once however often it is used. Raises `FormulaError`."""
+    return Formula(text)
+
+
+# Results as what a step needs
+
+
+def _value(number: float | str, scope: Scope) -> float:
+    return compiled(number).value(scope) if isinstance(number, str) else number
+
+
+def micros(number: int | str, scope: Scope) -> int:
+    """A time in microseconds; a formula gives milliseconds, and what comes out is kept within bounds."""
+    if isinstance(number, int):
+        return number
+    return max(0, min(MAX_WAIT_US, round(compiled(number).value(scope) * 1_000)))
+
+
+def count(number: int | str, scope: Scope, most: int = MAX_COUNT) -> int:
+    """A number of times, from 0 to `most`."""
+    return max(0, min(most, round(_value(number, scope))))
+
+
+def pixels(number: int | str, scope: Scope) -> int:
+    """A place or a distance in pixels."""
+    return max(-_MAX_PIXELS, min(_MAX_PIXELS, round(_value(number, scope))))

@@ -1,0 +1,138 @@
+"""A macro: steps in three sections and a way to play them."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from enum import StrEnum
+from typing import Annotated
+
+import msgspec
+
+from nakrel.core.model.steps import If, PickOne, Repeat, Step, length_us
+from nakrel.core.model.units import Count, WaitUs
+
+__all__ = [
+    "Again",
+    "Id",
+    "LetGo",
+    "Macro",
+    "Mode",
+    "Name",
+    "Play",
+    "Section",
+    "StartOn",
+    "cycle_us",
+    "describe_play",
+    "with_each",
+]
+
+Name = Annotated[str, msgspec.Meta(min_length=1, max_length=120)]
+Id = Annotated[str, msgspec.Meta(min_length=1, max_length=80, pattern=r"^[^/\x00-\x1f]+$")]
+
+
+class Mode(StrEnum):
+    """When a macro starts and what ends it."""
+
+    SINGLE = "single"
+    COUNTED = "counted"
+    HELD = "held"
+    TOGGLE = "toggle"
+
+
+class Again(StrEnum):
+    """What another press does while a Single or Counted macro runs."""
+
+    IGNORE = "ignore"
+    STOP = "stop"
+    RESTART = "restart"
+    QUEUE = "queue"
+
+
+class StartOn(StrEnum):
+    """Which edge of the trigger starts a Single or Counted macro."""
+
+    PRESS = "press"
+    RELEASE = "release"
+
+
+class LetGo(StrEnum):
+    """When a Held macro ends after its button is let go."""
+
+    AT_ONCE = "at_once"
+    AFTER_RUN = "after_run"
+
+
+class Section(StrEnum):
+    """The three sections of a macro, in the order in which they play."""
+
+    LEAD_IN = "lead_in"
+    LOOP = "loop"
+    LEAD_OUT = "lead_out"
+
+
+class Play(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """How a macro plays.
+
+    `runs` is the total for Counted (5 means five runs). `pause_us` lies between runs. `limit_runs` and `limit_us`
+    end a Toggle by themselves.
+    """
+
+    mode: Mode = Mode.SINGLE
+    runs: Count = 5
+    pause_us: WaitUs = 0
+    start_on: StartOn = StartOn.PRESS
+    let_go: LetGo = LetGo.AT_ONCE
+    again: Again = Again.IGNORE
+    limit_runs: Count | None = None
+    limit_us: Annotated[int, msgspec.Meta(ge=1_000, le=86_400_000_000)] | None = None
+
+
+class Macro(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
+    """A named macro. `id` never changes, so renaming it breaks no attachment."""
+
+    id: Id
+    name: Name
+    note: str = ""
+    play: Play = Play()
+    lead_in: tuple[Step, ...] = ()
+    loop: tuple[Step, ...] = ()
+    lead_out: tuple[Step, ...] = ()
+
+    def section(self, which: Section) -> tuple[Step, ...]:
+        """The steps of one section."""
+        return {Section.LEAD_IN: self.lead_in, Section.LOOP: self.loop, Section.LEAD_OUT: self.lead_out}[which]
+
+
+def with_each(macro: Macro, change_of: Callable[[Step], Step]) -> Macro:
+    """The macro with `change_of` in place of each step, inside blocks too; a block comes to it with its steps already
+    changed."""
+
+    def changed(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+        return tuple(change_of(_inside(step)) for step in steps)
+
+    def _inside(step: Step) -> Step:
+        match step:
+            case PickOne():
+                options = tuple(msgspec.structs.replace(each, steps=changed(each.steps)) for each in step.branches)
+                return msgspec.structs.replace(step, branches=options)
+            case Repeat():
+                return msgspec.structs.replace(step, steps=changed(step.steps))
+            case If():
+                otherwise = step.otherwise and msgspec.structs.replace(
+                    step.otherwise, steps=changed(step.otherwise.steps)
+                )
+                return msgspec.structs.replace(step, steps=changed(step.steps), otherwise=otherwise)
+        return step
+
+    sections = {section.value: changed(macro.section(section)) for section in Section}
+    return msgspec.structs.replace(macro, **sections)
+
+
+def cycle_us(macro: Macro, play: Play) -> int:
+    """Microseconds from the start of one run of the loop to the start of the next."""
+    return sum(length_us(step) for step in macro.loop) + play.pause_us
+
+
+def describe_play(play: Play) -> str:
+    """The way to play in a word or two: 'Counted 5', 'Held'."""
+    return f"Counted {play.runs}" if play.mode is Mode.COUNTED else play.mode.value.capitalize()

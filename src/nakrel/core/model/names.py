@@ -1,0 +1,60 @@
+"""The names by which people write controls: in the notation, in formulas, in the builders' fields."""
+
+from __future__ import annotations
+
+import re
+from collections import Counter
+
+from nakrel.core.model.controls import CONTROLS, Control, game_key, game_key_name
+from nakrel.core.model.errors import DataError
+
+__all__ = ["fits", "name_of", "read_control"]
+
+# What a label must be like to stand in a line: no sign that the notation uses, and none of its small words.
+_PLAIN = re.compile(r"(?!.*\b(?:for|by|to)\b)[\w'./;,=\[\]\\`-]+( [\w'./;,=\[\]\\`-]+)*")
+
+
+def _plain_names() -> dict[str, str]:
+    """The name of each control in a line: its label where that can stand there and means it alone, else its label with
+    its kind (`Left button`), else its code."""
+    labels = Counter(control.label.casefold() for control in CONTROLS.values())
+    kinds = Counter((control.label.casefold(), control.kind) for control in CONTROLS.values())
+    names = {}
+    for code, control in CONTROLS.items():
+        small = control.label.casefold()
+        if _PLAIN.fullmatch(control.label) and labels[small] == 1:
+            names[code] = control.label
+        elif _PLAIN.fullmatch(control.label) and kinds[small, control.kind] == 1:
+            names[code] = f"{control.label} {control.kind.value}"
+        else:
+            names[code] = code
+    return names
+
+
+_NAMES = _plain_names()
+_CODES = {name.casefold(): code for code, name in _NAMES.items()} | {code.casefold(): code for code in CONTROLS}
+
+
+def name_of(code: str) -> str:
+    """What the control is called in a line of text; a game key stands in quotes."""
+    return f'"{game_key_name(code)}"' if code not in _NAMES else _NAMES[code]
+
+
+def read_control(name: str) -> str:
+    """The code of the control with this name or code, or of the game key whose name stands in quotes. Raises
+    `DataError` with the nearest names."""
+    name = name.strip()
+    if not name:
+        raise DataError("which control? Write its name, as in: press Left Shift")
+    if len(name) > 2 and name[0] == name[-1] == '"':
+        return game_key(name[1:-1])
+    if code := _CODES.get(name.casefold()):
+        return code
+    near = [name_of(code) for code, control in CONTROLS.items() if fits(control, name.casefold())][:3]
+    hint = f"; did you mean {' or '.join(near)}?" if near else "; docs/formats.md has all names"
+    raise DataError(f"there is no control {name!r}{hint}")
+
+
+def fits(control: Control, typed: str) -> bool:
+    """Whether `typed` (in small letters) is a part of the control's name or code."""
+    return typed in _NAMES[control.code].casefold() or typed in control.code.casefold()

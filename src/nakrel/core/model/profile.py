@@ -1,0 +1,209 @@
+"""A profile: what a game needs, and the programs it belongs to."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from enum import StrEnum
+from typing import Annotated
+
+import msgspec
+
+from nakrel.core.model.cells import Cell, ChangeSpeed, HoldLayer, ToControl
+from nakrel.core.model.conditioning import Pointing
+from nakrel.core.model.controls import CONTROLS, Code, Kind, control, game_key
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Id, Name
+
+__all__ = [
+    "EVERYDAY",
+    "FairPlay",
+    "GameKey",
+    "Layer",
+    "MatchBy",
+    "Profile",
+    "ProgramRule",
+    "SetUp",
+    "keeps_left_click",
+]
+
+# The id of the profile that is live when no linked program runs; it always exists.
+EVERYDAY = "everyday"
+
+Colour = Annotated[str, msgspec.Meta(pattern=r"^#[0-9A-Fa-f]{6}$")]
+
+
+class FairPlay(StrEnum):
+    """How much a game's rules let one press do."""
+
+    ANYTHING = "anything"
+    WHILE_HELD = "while_held"
+    ONE_ACTION = "one_action"
+    NO_MACROS = "no_macros"
+
+
+class GameKey(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """What the game calls something it does (`name`), and the key or button that it has for it."""
+
+    name: Annotated[str, msgspec.Meta(min_length=1, max_length=40)]
+    control: Code
+
+    def __post_init__(self) -> None:
+        game_key(self.name)
+        if self.control not in CONTROLS:
+            control(self.control)
+            raise DataError(f"the game key {self.name!r} must be a key or button, not another game key")
+
+
+class MatchBy(StrEnum):
+    """What of a running program a rule compares."""
+
+    PATH = "path"
+    NAME = "name"
+    COMMAND = "command"
+    WINDOW = "window"
+    WINDOWS_PROGRAM = "windows_program"
+    APPLICATION = "application"
+
+
+class ProgramRule(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A program that the profile belongs to: `path` is its executable, `name` its process or file name,
+    `command` a part of its command line, `window` the class of its window, `windows_program` the .exe file that a
+    compatibility layer runs, and `application` an application id in its environment (`FLATPAK_ID=org.example.Game`)."""
+
+    match: MatchBy
+    value: Annotated[str, msgspec.Meta(min_length=1, max_length=4096)]
+
+
+class Layer(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """What controls do while the layer is held; a control without a cell here does what it does without the layer."""
+
+    name: Name
+    cells: dict[str, Cell] = {}
+
+
+def keeps_left_click(cells: dict[str, Cell]) -> bool:
+    """Whether some control still clicks: Left as it is, or another that acts as Left."""
+    return "BTN_LEFT" not in cells or any(
+        isinstance(cell, ToControl) and cell.control == "BTN_LEFT" for cell in cells.values()
+    )
+
+
+class SetUp(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """One button sheet: which control does what while no layer is held, and what while one is. `colour` is its mark,
+    '' for none."""
+
+    name: Name
+    cells: dict[str, Cell] = {}
+    layers: Annotated[tuple[Layer, ...], msgspec.Meta(max_length=20)] = ()
+    colour: Annotated[str, msgspec.Meta(pattern=r"^(#[0-9A-Fa-f]{6})?$")] = ""
+
+    def __post_init__(self) -> None:
+        names = [layer.name for layer in self.layers]
+        if len(set(names)) != len(names):
+            raise DataError(f"set-up {self.name!r} has two layers of one name; rename one of them")
+        for cells in (self.cells, *(layer.cells for layer in self.layers)):
+            for code, cell in cells.items():
+                kind = control(code).kind
+                if isinstance(cell, HoldLayer) and cell.layer not in names:
+                    raise DataError(f"set-up {self.name!r} has no layer {cell.layer!r}, which {code} should hold")
+                if isinstance(cell, HoldLayer) and kind is Kind.WHEEL:
+                    raise DataError(f"a layer is held by a key or a button, and {code} is a wheel direction")
+                if isinstance(cell, ChangeSpeed) and cell.held and kind is Kind.WHEEL:
+                    raise DataError(f"a speed is held by a key or a button, and {code} is a wheel direction")
+        if not keeps_left_click(self.cells):
+            raise DataError(
+                f"set-up {self.name!r} leaves no way to click: give Left its click back, or let another control "
+                "act as Left first"
+            )
+
+    def of_layer(self, name: str) -> dict[str, Cell]:
+        """The cells of a layer, and with '' those without one; none for a layer that isn't there."""
+        if not name:
+            return self.cells
+        return next((layer.cells for layer in self.layers if layer.name == name), {})
+
+    def with_cell(self, name: str, code: str, cell: Cell | None) -> SetUp:
+        """The set-up with another cell in a layer, or with '' without one; None takes the cell out.
+
+        Raises `DataError` where that would leave no way to click.
+        """
+        cells = {key: old for key, old in self.of_layer(name).items() if key != code}
+        if cell is not None:
+            cells[code] = cell
+        if not name:
+            return msgspec.structs.replace(self, cells=cells)
+        layers = tuple(Layer(each.name, cells) if each.name == name else each for each in self.layers)
+        return msgspec.structs.replace(self, layers=layers)
+
+    def every(self) -> Iterator[tuple[str, str, Cell]]:
+        """All cells with their layer ('' for none) and control."""
+        for name, cells in (("", self.cells), *((layer.name, layer.cells) for layer in self.layers)):
+            for code, cell in cells.items():
+                yield name, code, cell
+
+    def with_each(self, change: Callable[[Cell], Cell | None]) -> SetUp:
+        """The set-up with what `change` makes of each cell; None takes the cell out."""
+
+        def changed(cells: dict[str, Cell]) -> dict[str, Cell]:
+            found = {code: change(cell) for code, cell in cells.items()}
+            return {code: cell for code, cell in found.items() if cell is not None}
+
+        layers = tuple(Layer(each.name, changed(each.cells)) for each in self.layers)
+        return msgspec.structs.replace(self, cells=changed(self.cells), layers=layers)
+
+    def without_layer(self, name: str) -> SetUp:
+        """The set-up without a layer, and without the cells that hold it."""
+        free = self.with_each(lambda cell: None if cell == HoldLayer(name) else cell)
+        return msgspec.structs.replace(free, layers=tuple(each for each in free.layers if each.name != name))
+
+    def with_layer_named(self, old: str, new: str) -> SetUp:
+        """The set-up with a layer under another name, and its cells following. Raises `DataError` for a name that
+        another layer has."""
+
+        def named(cells: dict[str, Cell]) -> dict[str, Cell]:
+            return {c: HoldLayer(new) if cell == HoldLayer(old) else cell for c, cell in cells.items()}
+
+        layers = tuple(Layer(new if each.name == old else each.name, named(each.cells)) for each in self.layers)
+        return msgspec.structs.replace(self, cells=named(self.cells), layers=layers)
+
+
+class Profile(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
+    """A profile with its set-ups, of which one is in use at a time. `id` never changes, so renaming it breaks nothing.
+
+    With `falls_through` a control without a cell does what it does in Everyday.
+    """
+
+    id: Id
+    name: Name
+    note: str = ""
+    colour: Colour = "#77726A"
+    programs: tuple[ProgramRule, ...] = ()
+    setups: Annotated[tuple[SetUp, ...], msgspec.Meta(min_length=1, max_length=50)] = (SetUp("Main"),)
+    keys: Annotated[tuple[GameKey, ...], msgspec.Meta(max_length=500)] = ()
+    pointer: Pointing = Pointing()
+    fair_play: FairPlay = FairPlay.ANYTHING
+    falls_through: bool = False
+
+    def __post_init__(self) -> None:
+        for what, names in (
+            ("set-ups", [setup.name for setup in self.setups]),
+            ("game keys", [key.name for key in self.keys]),
+            ("speed stages", [stage.name for stage in self.pointer.stages]),
+        ):
+            twice = next((name for n, name in enumerate(names) if name in names[:n]), "")
+            if twice:
+                raise DataError(f"profile {self.name!r} has two {what} of the name {twice!r}; rename one of them")
+
+    def setup(self, name: str) -> SetUp:
+        """The set-up of this name; the first one where there is none."""
+        return next((setup for setup in self.setups if setup.name == name), self.setups[0])
+
+    def key_table(self) -> dict[str, str]:
+        """The control of each game key, by the code that stands for it."""
+        return {game_key(key.name): key.control for key in self.keys}
+
+    def cells(self) -> Iterator[tuple[SetUp, str, str, Cell]]:
+        """All cells of all set-ups, with their layer ('' for none) and control."""
+        for setup in self.setups:
+            for layer, code, cell in setup.every():
+                yield setup, layer, code, cell

@@ -1,0 +1,60 @@
+"""How a recording is made."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+from typing import Annotated
+
+import msgspec
+
+from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.units import WaitUs
+
+__all__ = ["Moves", "Waits", "WayToRecord", "Where"]
+
+
+class Waits(StrEnum):
+    """How the times between inputs are kept."""
+
+    PERFORMED = "performed"
+    EVEN = "even"
+    NONE = "none"
+
+
+class Where(StrEnum):
+    """Where in the macro a recording goes."""
+
+    CURSOR = "cursor"
+    END = "end"
+    REPLACE = "replace"
+
+
+class Moves(StrEnum):
+    """What of the pointer is recorded: nothing, its place at each click, or its path."""
+
+    NONE = "none"
+    CLICKS = "clicks"
+    PATH = "path"
+
+
+class WayToRecord(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """What is caught, how waits are kept, where the steps go, how long after the button it begins, and for how long it
+    goes on at most (seconds; 0 for no countdown and no limit). With `from_now` the time before the first input is kept
+    as a wait, else it begins with that input. A path is thinned as far as it stays within
+    `tolerance_px` pixels of what was performed."""
+
+    keys: bool = True
+    buttons: bool = True
+    wheel: bool = True
+    waits: Waits = Waits.PERFORMED
+    even_us: WaitUs = 25_000
+    where: Where = Where.CURSOR
+    countdown_s: int = 0
+    limit_s: int = 0
+    moves: Moves = Moves.NONE
+    tolerance_px: Annotated[int, msgspec.Meta(ge=0, le=100)] = 3
+    from_now: bool = False
+
+    def catches(self, control: str) -> bool:
+        """Whether this control is recorded."""
+        return {Kind.KEY: self.keys, Kind.BUTTON: self.buttons, Kind.WHEEL: self.wheel}[CONTROLS[control].kind]

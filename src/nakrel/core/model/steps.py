@@ -1,0 +1,493 @@
+"""The steps that a macro is made of: frozen values, checked when they are made.
+
+A block is a step with steps inside. Steps inside lie in *branches*: a repeat block has one, a pick-one block several,
+an if block one or two.
+
+A number in a step may be a formula instead, a text: what it gives is a number of milliseconds where a time is wanted.
+"""
+
+from __future__ import annotations
+
+import shlex
+from collections.abc import Iterator
+from enum import StrEnum
+from typing import Annotated
+
+import msgspec
+
+from nakrel.core.model.controls import Code, Kind, control, label
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.formulas import (
+    BUILT_IN,
+    FUNCTIONS,
+    Estimate,
+    FormulaError,
+    FormulaText,
+    Scope,
+    VariableName,
+    compiled,
+    count,
+    micros,
+)
+from nakrel.core.model.units import Count, WaitUs, format_ms
+
+__all__ = [
+    "Branch",
+    "Chord",
+    "If",
+    "Line",
+    "Note",
+    "Open",
+    "Otherwise",
+    "PickOne",
+    "Pointer",
+    "Press",
+    "Release",
+    "Repeat",
+    "Set",
+    "Step",
+    "Tap",
+    "Text",
+    "Wait",
+    "Way",
+    "Whence",
+    "Wheel",
+    "branches",
+    "describe",
+    "formulas_of",
+    "length_us",
+    "number_text",
+    "time_text",
+    "holds",
+    "weights_of",
+    "turn_us",
+    "walk",
+]
+
+MAX_NOTCHES = 1_000
+MAX_WEIGHT = 1_000
+MAX_RATE = 250
+Notches = Annotated[int, msgspec.Meta(ge=1, le=MAX_NOTCHES)] | FormulaText
+Weight = Annotated[int, msgspec.Meta(ge=1, le=MAX_WEIGHT)] | FormulaText
+Times = Count | FormulaText
+Us = WaitUs | FormulaText
+Pixels = Annotated[int, msgspec.Meta(ge=-100_000, le=100_000)] | FormulaText
+Side = Annotated[int, msgspec.Meta(ge=1, le=100_000)]
+# Deep enough for anything that people can still read.
+MAX_DEPTH = 8
+# What a turn of a repeat block takes at least: one without any time in it would never let the machine go.
+LEAST_TURN_US = 1_000
+
+
+class _Base(
+    msgspec.Struct,
+    frozen=True,
+    kw_only=True,
+    tag_field="step",
+    omit_defaults=True,
+    forbid_unknown_fields=True,
+):
+    """What every step carries: a remark, and `off` for a step that is kept but not played."""
+
+    remark: str = ""
+    off: bool = False
+
+
+def _readable(*numbers: int | str | None) -> None:
+    """Raise `FormulaError` for a formula that can't be read."""
+    for number in numbers:
+        if isinstance(number, str):
+            compiled(number)
+
+
+def _needs_switch(code: str, step: str) -> None:
+    if control(code).kind is Kind.WHEEL:
+        raise DataError(f"a {step} needs a key or a button, and {code} is a wheel direction; use a wheel step")
+
+
+class Press(_Base, frozen=True, tag="press", kw_only=True):
+    """The control goes down."""
+
+    control: Code
+
+    def __post_init__(self) -> None:
+        _needs_switch(self.control, "press")
+
+
+class Release(_Base, frozen=True, tag="release", kw_only=True):
+    """The control goes up."""
+
+    control: Code
+
+    def __post_init__(self) -> None:
+        _needs_switch(self.control, "release")
+
+
+class Tap(_Base, frozen=True, tag="tap", kw_only=True):
+    """The control goes down, is held for `hold_us`, and goes up; it takes that long."""
+
+    control: Code
+    hold_us: Us
+
+    def __post_init__(self) -> None:
+        _needs_switch(self.control, "tap")
+        _readable(self.hold_us)
+
+
+class Chord(_Base, frozen=True, tag="chord", kw_only=True):
+    """The controls go down in order, are held for `hold_us`, and go up in reverse order; it takes that long."""
+
+    controls: Annotated[tuple[Code, ...], msgspec.Meta(min_length=2, max_length=8)]
+    hold_us: Us
+
+    def __post_init__(self) -> None:
+        _readable(self.hold_us)
+        for code in self.controls:
+            _needs_switch(code, "chord")
+        if len(set(self.controls)) != len(self.controls):
+            raise DataError("a chord holds each control once; take out the one that is there twice")
+
+
+class Wait(_Base, frozen=True, tag="wait", kw_only=True):
+    """Nothing happens for `wait_us`; with `most_us` for a random time between both, each as likely as any other."""
+
+    wait_us: Us
+    most_us: Us | None = None
+
+    def __post_init__(self) -> None:
+        _readable(self.wait_us, self.most_us)
+        if isinstance(self.most_us, int) and isinstance(self.wait_us, int) and self.most_us < self.wait_us:
+            raise DataError(
+                f"a random wait goes from the shorter time to the longer one, not from {format_ms(self.wait_us)} ms "
+                f"to {format_ms(self.most_us)} ms"
+            )
+
+
+class Wheel(_Base, frozen=True, tag="wheel", kw_only=True):
+    """The wheel turns by `notches` in the direction that `control` names (WHEEL_UP, ...)."""
+
+    control: Code
+    notches: Notches = 1
+
+    def __post_init__(self) -> None:
+        _readable(self.notches)
+        if control(self.control).kind is not Kind.WHEEL:
+            raise DataError(f"a wheel step needs WHEEL_UP, _DOWN, _LEFT or _RIGHT, not {self.control}")
+
+
+class Whence(StrEnum):
+    """Where a pointer step's place is counted from: the screen's top left corner, that of the window in front, or where
+    the pointer is."""
+
+    SCREEN = "screen"
+    WINDOW = "window"
+    POINTER = "pointer"
+
+
+class Pointer(_Base, frozen=True, tag="pointer", kw_only=True):
+    """The pointer goes to (`x`, `y`) in pixels, over `over_us`.
+
+    `size` is the width and height of the screen or window that the place was picked on; on one of another size the
+    place is scaled. Without it the pixels count as they are.
+    """
+
+    x: Pixels
+    y: Pixels
+    whence: Whence = Whence.SCREEN
+    size: tuple[Side, Side] | None = None
+    over_us: Us = 0
+
+    def __post_init__(self) -> None:
+        _readable(self.x, self.y, self.over_us)
+        if self.size and self.whence is Whence.POINTER:
+            raise DataError("an offset is not scaled; leave the size out")
+
+
+class Text(_Base, frozen=True, tag="text", kw_only=True):
+    """A text is typed at `rate` characters a second. With `secret` it is the one that the desktop's keyring keeps under
+    this name, and stands nowhere else."""
+
+    text: Annotated[str, msgspec.Meta(max_length=10_000)] = ""
+    rate: Annotated[int, msgspec.Meta(ge=1, le=MAX_RATE)] | FormulaText = 30
+    secret: Annotated[str, msgspec.Meta(max_length=120)] = ""
+
+    def __post_init__(self) -> None:
+        _readable(self.rate)
+        if self.secret and self.text:
+            raise DataError("a secret text stands in the keyring and not in the macro; leave the text out")
+
+
+class Open(_Base, frozen=True, tag="open", kw_only=True):
+    """A program is started, or where it has a window already, that comes to the front. `command` is the program and
+    its arguments; no shell reads it."""
+
+    command: Annotated[
+        tuple[Annotated[str, msgspec.Meta(min_length=1, max_length=4_096, pattern="^[^\\x00]*$")], ...],
+        msgspec.Meta(min_length=1, max_length=64),
+    ]
+
+
+class Set(_Base, frozen=True, tag="set", kw_only=True):
+    """A variable gets what the formula gives. It lasts as long as the macro runs; before it is set it is 0."""
+
+    variable: VariableName
+    value: FormulaText
+
+    def __post_init__(self) -> None:
+        _readable(self.value)
+        if self.variable in BUILT_IN or self.variable in FUNCTIONS:
+            raise DataError(f"{self.variable!r} has a meaning already; choose another name for the variable")
+        try:
+            names = compiled(self.variable).names
+        except FormulaError:
+            names = set()
+        if names != {self.variable}:
+            raise DataError(f"{self.variable!r} is a word of formulas; choose another name for the variable")
+
+
+class Note(_Base, frozen=True, tag="note", kw_only=True):
+    """A line for people; it does nothing."""
+
+    text: Annotated[str, msgspec.Meta(max_length=1_000)]
+
+
+class Repeat(_Base, frozen=True, tag="repeat", kw_only=True):
+    """The steps inside play `times` times."""
+
+    times: Times
+    steps: tuple[Step, ...] = ()
+
+    def __post_init__(self) -> None:
+        _readable(self.times)
+        _not_too_deep(self)
+
+
+class Branch(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
+    """One of the ways that a pick-one block may go; twice the weight is twice as likely."""
+
+    weight: Weight = 1
+    steps: tuple[Step, ...] = ()
+
+    def __post_init__(self) -> None:
+        _readable(self.weight)
+
+
+class PickOne(_Base, frozen=True, tag="pick_one", kw_only=True):
+    """One of the branches plays, at random by weight."""
+
+    branches: Annotated[tuple[Branch, ...], msgspec.Meta(min_length=1, max_length=100)]
+
+    def __post_init__(self) -> None:
+        _not_too_deep(self)
+
+
+class Otherwise(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
+    """What an if block plays where its condition doesn't hold."""
+
+    steps: tuple[Step, ...] = ()
+
+
+class If(_Base, frozen=True, tag="if", kw_only=True):
+    """The steps inside play where the condition holds (its formula gives anything but 0), else those of `otherwise`."""
+
+    condition: FormulaText
+    steps: tuple[Step, ...] = ()
+    otherwise: Otherwise | None = None
+
+    def __post_init__(self) -> None:
+        _readable(self.condition)
+        _not_too_deep(self)
+
+
+Block = Repeat | PickOne | If
+Step = Press | Release | Tap | Chord | Wait | Wheel | Pointer | Text | Open | Repeat | PickOne | If | Set | Note
+# A row of its own above the steps of a branch.
+Way = Branch | Otherwise
+Line = Step | Way
+
+
+def _not_too_deep(step: Block) -> None:
+    if _depth(step) > MAX_DEPTH:
+        raise DataError(f"blocks lie inside each other more than {MAX_DEPTH} deep; make a macro of its own of some")
+
+
+def _depth(step: Step) -> int:
+    inside = [_depth(each) for branch in branches(step) for each in branch if isinstance(each, Block)]
+    return 1 + max(inside, default=0)
+
+
+def branches(step: Step) -> tuple[tuple[Step, ...], ...]:
+    """The steps inside, branch by branch; none for a step that is no block."""
+    match step:
+        case Repeat(steps=steps):
+            return (steps,)
+        case PickOne(branches=ways):
+            return tuple(way.steps for way in ways)
+        case If(steps=steps, otherwise=None):
+            return (steps,)
+        case If(steps=steps, otherwise=Otherwise(steps=others)):
+            return (steps, others)
+    return ()
+
+
+def walk(steps: tuple[Step, ...]) -> Iterator[Step]:
+    """All steps that are on, blocks before what is inside them."""
+    for step in steps:
+        if not step.off:
+            yield step
+            for inside in branches(step):
+                yield from walk(inside)
+
+
+def formulas_of(line: Line) -> tuple[str, ...]:
+    """The formulas of a step or branch, without those inside a block."""
+    match line:
+        case Tap(hold_us=number) | Chord(hold_us=number) | Wheel(notches=number) | Repeat(times=number):
+            numbers: tuple[int | str | None, ...] = (number,)
+        case Text(rate=number) | Branch(weight=number) | If(condition=number) | Set(value=number):
+            numbers = (number,)
+        case Wait(wait_us=least, most_us=most):
+            numbers = (least, most)
+        case Pointer(x=x, y=y, over_us=over):
+            numbers = (x, y, over)
+        case _:
+            return ()
+    return tuple(number for number in numbers if isinstance(number, str))
+
+
+def _about(number: int | str, scope: Scope) -> int:
+    """A time that may be a formula; nothing where that has no result."""
+    try:
+        return micros(number, scope)
+    except FormulaError:
+        return 0
+
+
+def length_us(step: Step, scope: Scope | None = None) -> int:
+    """How long the step takes, in microseconds; on average where chance decides, and 0 when it is switched off.
+
+    Formulas are worked out in `scope`, by default that of a first run.
+    """
+    if step.off:
+        return 0
+    match step:
+        # The kinds that most macros are made of come first.
+        case Wait(wait_us=int() as whole, most_us=None) | Tap(hold_us=int() as whole):
+            return whole
+        case Press() | Release():
+            return 0
+    scope = scope or Estimate()
+    match step:
+        case Wait(wait_us=wait_us, most_us=most_us):
+            least = _about(wait_us, scope)
+            return least if most_us is None else (least + max(least, _about(most_us, scope))) // 2
+        case Tap(hold_us=time) | Chord(hold_us=time) | Pointer(over_us=time):
+            return _about(time, scope)
+        case Text(text=text, rate=rate):
+            try:
+                return len(text) * 1_000_000 // max(1, count(rate, scope, MAX_RATE))
+            except FormulaError:
+                return 0
+        case Repeat(times=times):
+            try:
+                return count(times, scope) * turn_us(step, scope)
+            except FormulaError:
+                return 0
+        case PickOne(branches=ways):
+            weights = weights_of(step, scope)
+            weighed = sum(
+                weight * sum(length_us(each, scope) for each in way.steps)
+                for weight, way in zip(weights, ways, strict=True)
+            )
+            return weighed // max(1, sum(weights))
+        case If():
+            return sum(length_us(each, scope) for each in _chosen(step, scope))
+    return 0
+
+
+def weights_of(step: PickOne, scope: Scope) -> list[int]:
+    """The weights of the branches; 0 where a formula has no result."""
+    found = []
+    for way in step.branches:
+        try:
+            found.append(count(way.weight, scope, MAX_WEIGHT))
+        except FormulaError:
+            found.append(0)
+    return found
+
+
+def holds(step: If, scope: Scope) -> bool:
+    """Whether the condition holds; it doesn't where its formula has no result."""
+    try:
+        return bool(compiled(step.condition).value(scope))
+    except FormulaError:
+        return False
+
+
+def _chosen(step: If, scope: Scope) -> tuple[Step, ...]:
+    if holds(step, scope):
+        return step.steps
+    return step.otherwise.steps if step.otherwise else ()
+
+
+def turn_us(block: Repeat, scope: Scope | None = None) -> int:
+    """How long one turn of the block takes, in microseconds; nothing where it does nothing."""
+    acts = any(not isinstance(step, Note | Block) for step in walk(block.steps))
+    return max(LEAST_TURN_US if acts else 0, sum(length_us(step, scope) for step in block.steps))
+
+
+# Words
+
+
+def number_text(number: int | str) -> str:
+    """A number as it is written in a step: a formula stands in parentheses."""
+    return f"({number})" if isinstance(number, str) else str(number)
+
+
+def time_text(least: int | str, most: int | str | None = None) -> str:
+    """A time as it is written in a step, in milliseconds, or two with `to` between them."""
+    texts = [f"({us})" if isinstance(us, str) else format_ms(us) for us in (least, most) if us is not None]
+    return " to ".join(texts) + " ms"
+
+
+def describe(step: Step) -> str:
+    """The step in words, as the step list shows it."""
+    match step:
+        case Press():
+            return f"press {label(step.control)}"
+        case Release():
+            return f"release {label(step.control)}"
+        case Tap():
+            return f"tap {label(step.control)}"
+        case Chord():
+            return f"chord {' + '.join(map(label, step.controls))}"
+        case Wait():
+            return f"wait {time_text(step.wait_us, step.most_us)}"
+        case Wheel():
+            return f"{label(step.control).lower()} {number_text(step.notches)}"
+        case Pointer():
+            return _describe_pointer(step)
+        case Text(secret=""):
+            shown = step.text if len(step.text) <= 40 else step.text[:39] + "…"
+            return f'type "{" ".join(shown.split())}"' if shown.strip() else "type a text"
+        case Text():
+            return f"type the secret {step.secret}"
+        case Open():
+            return f"open {shlex.join(step.command)}"
+        case Note():
+            return f"note: {step.text}"
+        case Repeat():
+            return f"repeat {number_text(step.times)} times"
+        case PickOne():
+            return "pick one"
+        case If():
+            return f"if {step.condition}"
+        case Set():
+            return f"set {step.variable} to {step.value}"
+
+
+def _describe_pointer(step: Pointer) -> str:
+    place = f"{number_text(step.x)}, {number_text(step.y)}"
+    if step.whence is Whence.POINTER:
+        return f"move by {place}"
+    return f"move to {place}" + (" in the window" if step.whence is Whence.WINDOW else "")

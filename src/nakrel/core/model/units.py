@@ -1,0 +1,97 @@
+"""Times as people write them. Inside, every time is an integer number of microseconds."""
+
+from __future__ import annotations
+
+import re
+from decimal import Decimal, InvalidOperation
+from typing import Annotated
+
+import msgspec
+
+from nakrel.core.model.errors import DataError
+
+__all__ = [
+    "FRAME_RATES",
+    "MAX_COUNT",
+    "MAX_WAIT_US",
+    "Count",
+    "WaitUs",
+    "format_ms",
+    "format_rate",
+    "parse_span",
+    "parse_time",
+]
+
+# Ten minutes: longer than any wait met in play (job facts go to some 10 s), short enough to catch a slip of a unit.
+MAX_WAIT_US = 600_000_000
+MAX_COUNT = 1_000_000
+# The frame rates that games run at, frames a second.
+FRAME_RATES = (30, 60, 75, 120, 144, 165, 240, 360)
+
+WaitUs = Annotated[int, msgspec.Meta(ge=0, le=MAX_WAIT_US)]
+Count = Annotated[int, msgspec.Meta(ge=1, le=MAX_COUNT)]
+
+_UNITS_US = {"us": 1, "µs": 1, "ms": 1_000, "s": 1_000_000, "min": 60_000_000, "m": 60_000_000}
+_PATTERN = re.compile(
+    r"\s*(?P<number>\d+(?:[.,]\d*)?|[.,]\d+)\s*"
+    r"(?:(?P<unit>us|µs|ms|s|min|m)|f\s*@\s*(?P<frames>\d+(?:[.,]\d+)?)|/\s*(?P<per>s))?\s*"
+)
+
+
+def _decimal(text: str) -> Decimal:
+    return Decimal(text.replace(",", "."))
+
+
+def parse_time(text: str, *, most_us: int = MAX_WAIT_US) -> int:
+    """Read a time and return it in microseconds.
+
+    `25` and `25ms` are milliseconds, `0.4s` seconds, `2min` minutes, `3f@60` three frames at 60 frames/s, and
+    `40/s` the time from one to the next at 40 a second. Raises `DataError` for anything else or out of range.
+    """
+    found = _PATTERN.fullmatch(text)
+    if not found:
+        raise DataError(f"{text.strip()!r} is not a time; write it as 25, 25ms, 0.4s, 3f@60 or 40/s")
+    number = _decimal(found["number"])
+    try:
+        if found["frames"]:
+            micros = number * 1_000_000 / _decimal(found["frames"])
+        elif found["per"]:
+            micros = Decimal(1_000_000) / number
+        else:
+            micros = number * _UNITS_US[found["unit"] or "ms"]
+        result = int(micros.to_integral_value())
+    except (InvalidOperation, ZeroDivisionError):
+        raise DataError(f"{text.strip()!r} divides by zero; a rate must be above 0") from None
+    if result > most_us:
+        raise DataError(f"{text.strip()!r} is longer than the {format_ms(most_us)} ms allowed here")
+    return result
+
+
+def parse_span(text: str) -> tuple[int, int | None]:
+    """Read a time, or two with `to` between them for a random one: `12s to 42s`. The first takes the second's unit
+    where it has none of its own. Raises `DataError`."""
+    least, to, most = text.partition(" to ")
+    if not to:
+        return parse_time(text), None
+    unit = re.search(r"[^\d.,\s].*$", most)
+    if unit and re.fullmatch(r"\s*[\d.,]+\s*", least):
+        least += unit.group()
+    first, last = parse_time(least), parse_time(most)
+    if last < first:
+        raise DataError(f"{text.strip()!r} runs backward; write the shorter time first")
+    return first, last
+
+
+def format_ms(micros: int) -> str:
+    """Microseconds as milliseconds with up to three decimals and no trailing zeros: 16667 -> '16.667'."""
+    whole, part = divmod(abs(micros), 1_000)
+    sign = "-" if micros < 0 else ""
+    return f"{sign}{whole}" + (f".{part:03d}".rstrip("0") if part else "")
+
+
+def format_rate(cycle_us: int) -> str:
+    """A repeat every `cycle_us` as a rate, '33.3/s'; '' where there is no cycle."""
+    if cycle_us <= 0:
+        return ""
+    rate = 1_000_000 / cycle_us
+    return f"{rate:.1f}".rstrip("0").rstrip(".") + "/s" if rate < 1000 else f"{rate:.0f}/s"

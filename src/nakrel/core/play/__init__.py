@@ -1,0 +1,1 @@
+"""What plays: plans, the engine with its ledger of holds, the recorder, the live sheet."""

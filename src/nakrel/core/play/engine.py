@@ -1,0 +1,419 @@
+"""The engine: events in, outputs and the next deadline out. It reads no clock and touches no device.
+
+It owns the live sheet, the running macros and the ledger of who holds which control.
+"""
+
+from __future__ import annotations
+
+import random
+from collections.abc import Callable
+from typing import Any
+
+from nakrel.core.model.cells import ChangeSpeed, GoTo, HoldLayer, Nothing, Perform, ToChord, ToControl
+from nakrel.core.model.macro import Again, LetGo, Mode, Play, StartOn
+from nakrel.core.play.events import (
+    Action,
+    Asked,
+    Do,
+    Emit,
+    Event,
+    FingersGone,
+    Output,
+    PlayMacro,
+    Pressed,
+    Released,
+    RunEnded,
+    RunStarted,
+    SetSheet,
+    Sheet,
+    SpeedHeld,
+    StopAll,
+    StopMacro,
+    TextReady,
+    Turned,
+    Wake,
+)
+from nakrel.core.play.ledger import Ledger
+from nakrel.core.play.operations import Plan
+from nakrel.core.play.player import Act, Player, Surroundings
+
+__all__ = ["FINGER", "Engine"]
+
+FINGER = "finger"
+_ASKED = (GoTo, ChangeSpeed, Perform)
+
+
+class _Run:
+    """A running macro with the triggers that keep it."""
+
+    def __init__(
+        self, plan: Plan, play: Play, started_by: str, now_us: int, chance: random.Random, around: Surroundings
+    ) -> None:
+        self.key = plan.macro
+        self.plan = plan
+        self.play = play
+        self.player = Player(plan, play, now_us, chance, around)
+        self.started_by = started_by
+        self.triggers = {started_by} if started_by else set()
+        self.queued = ""
+        self.reason = "finished"
+
+
+class Engine:
+    """Feed `step` with events; act on what it returns, and wake it at the deadline.
+
+    A finger's event that has passed to the programs by itself has no output. A desktop may take a control up for all
+    when one of several devices lets it go. So a macro's release waits while a finger holds the control, and where a
+    finger lets go while a macro holds it, it is pressed anew. `chance` decides where a step leaves something to it;
+    `pointer` tells formulas where the pointer is.
+    """
+
+    def __init__(
+        self, chance: random.Random | None = None, pointer: Callable[[], tuple[int, int]] = lambda: (0, 0)
+    ) -> None:
+        self._chance = chance or random.Random(0)
+        self.pointer = pointer
+        self._sheet = Sheet("", {})
+        self._ledger = Ledger()
+        # What each finger is on: its action, and whether its press has passed.
+        self._fingers: dict[str, tuple[Action | None, bool]] = {}
+        # The layers that are held, by the control that holds each, in the order in which they came.
+        self._layers: dict[str, str] = {}
+        # The speed stages that are held, in the same way.
+        self._speeds: dict[str, str] = {}
+        # What our own outputs have put down and not yet up.
+        self._ours: set[str] = set()
+        # Controls that are typing a secret.
+        self._quiet: set[str] = set()
+        self._runs: dict[str, _Run] = {}
+        self._now_us = 0
+        self._out: list[Output] = []
+        # A table and not a match statement: this is the way of every input event.
+        self._handlers: dict[type, Callable[[Any], None]] = {
+            Pressed: lambda event: self._press(event.control, event.passed),
+            Released: lambda event: self._release(event.control),
+            Turned: lambda event: self._turn(event.control, event.notches, event.passed),
+            Wake: lambda event: None,
+            SetSheet: lambda event: self._set_sheet(event.sheet, event.why),
+            PlayMacro: self._play,
+            StopMacro: lambda event: self._finish(event.macro, "stopped"),
+            TextReady: self._text_ready,
+            StopAll: lambda event: self._stop_all(),
+            FingersGone: lambda event: self._fingers_gone(event.controls),
+        }
+
+    @property
+    def running(self) -> dict[str, int]:
+        """The macros that run, by id, with the number of complete runs."""
+        return {key: run.player.runs for key, run in self._runs.items()}
+
+    def started_us(self, macro: str) -> int | None:
+        """When the macro that runs was started; None where it doesn't run."""
+        run = self._runs.get(macro)
+        return run.player.start_us if run else None
+
+    def down(self) -> set[str]:
+        """Every control that is down for the programs, by a finger or by the engine."""
+        return self._ledger.down()
+
+    def is_down(self, code: str) -> bool:
+        """Whether the control is down for the programs."""
+        return self._ledger.is_down(code)
+
+    def held(self) -> set[str]:
+        """Every control that is down by the engine alone, and by no finger of its own."""
+        return {control for control in self.down() if FINGER not in self._ledger.holders_of(control)}
+
+    def step(self, event: Event, now_us: int) -> tuple[tuple[Output, ...], int | None]:
+        """Take one event at `now_us`; a time that goes backward counts as standing still.
+
+        Returns all outputs in order, and when to send the next `Wake` (None: not before another event).
+        """
+        self._now_us = max(self._now_us, now_us)
+        self._out = []
+        kind = type(event)
+        if self._runs and kind is not StopAll:
+            # Whatever was due comes before the event, so that a late wake-up changes nothing.
+            self._advance_all()
+        self._handlers[kind](event)
+        if not self._runs:
+            return tuple(self._out), None
+        self._advance_all()
+        deadlines = [due for run in self._runs.values() if (due := run.player.deadline_us) is not None]
+        return tuple(self._out), min(deadlines, default=None)
+
+    def _play(self, event: PlayMacro) -> None:
+        if event.plan.macro not in self._runs:
+            self._start(event.plan, event.play, "")
+
+    def fingers(self) -> tuple[str, ...]:
+        """The controls that fingers hold down, in the order in which they went down."""
+        return tuple(self._fingers)
+
+    def _text_ready(self, event: TextReady) -> None:
+        run = self._runs.get(event.macro)
+        if run is None:
+            return
+        if event.why_not:
+            self._perform(run, run.player.give_up(event.why_not, self._now_us))
+        else:
+            run.player.type(event.strokes, self._now_us)
+
+    def _fingers_gone(self, controls: frozenset[str] | None) -> None:
+        for control in [c for c in self._fingers if controls is None or c in controls]:
+            self._release(control)
+        for run in list(self._runs.values()):
+            if run.started_by and (controls is None or run.started_by in controls):
+                run.queued = ""
+                self._finish(run.key, "device unplugged")
+
+    # Fingers
+
+    def _press(self, control: str, passed: bool) -> None:
+        if control in self._fingers:
+            return
+        action = self._action(control)
+        self._fingers[control] = action, passed
+        if passed:
+            self._ledger.press(FINGER, control)
+        elif action is None:
+            self._hold(FINGER, control)
+        if action is None:
+            return
+        if isinstance(action.cell, ToControl | ToChord):
+            for code in _codes(action.cell):
+                self._hold(f"{FINGER} {control}", code)
+        elif isinstance(action.cell, HoldLayer):
+            self._layers[control] = action.cell.layer
+        elif isinstance(action.cell, ChangeSpeed) and action.cell.held:
+            self._hold_speed(control, action.cell.to)
+        elif isinstance(action.cell, _ASKED):
+            self._out.append(Asked(action.cell, control))
+        elif action.plan and not _starts_on_release(action.play):
+            self._trigger(action.plan, action.play, control)
+
+    def _action(self, control: str) -> Action | None:
+        """What the control does now: in the layer that was held last, in those before it, or without one."""
+        for name in reversed(self._layers.values()):
+            if (action := self._sheet.layers.get(name, {}).get(control)) is not None:
+                return action
+        return self._sheet.actions.get(control)
+
+    def _leave(self, control: str) -> None:
+        """A control lets its layer go: what is held in that layer alone ends, though its buttons may still be down."""
+        name = self._layers.pop(control, None)
+        if name is None or name in self._layers.values():
+            return
+        for code, (action, passed) in list(self._fingers.items()):
+            if action is not None and action.layer == name and action.plan and action.play.mode is Mode.HELD:
+                self._fingers[code] = Action(Nothing()), passed
+                self._trigger_let_go(action, code)
+            elif action is not None and action.layer == name and code in self._speeds:
+                self._hold_speed(code, "")
+
+    def _hold_speed(self, control: str, stage: str) -> None:
+        """The control holds a speed stage, or with '' none any more; the one that was held last counts."""
+        before = next(reversed(self._speeds.values()), "")
+        self._speeds.pop(control, None)
+        if stage:
+            self._speeds[control] = stage
+        now = next(reversed(self._speeds.values()), "")
+        if now != before:
+            self._out.append(SpeedHeld(now))
+
+    def _release(self, control: str) -> None:
+        if control not in self._fingers:
+            return
+        action, passed = self._fingers.pop(control)
+        if passed:
+            self._lifted(control)
+        elif action is None:
+            self._let_go(FINGER, control)
+        if action is None:
+            return
+        if isinstance(action.cell, ToControl | ToChord):
+            for code in reversed(_codes(action.cell)):
+                self._let_go(f"{FINGER} {control}", code)
+        elif isinstance(action.cell, HoldLayer):
+            self._leave(control)
+        elif control in self._speeds:
+            self._hold_speed(control, "")
+        elif action.plan:
+            self._trigger_let_go(action, control)
+
+    def _turn(self, control: str, notches: int, passed: bool) -> None:
+        action = self._action(control)
+        if action is None:
+            if not passed:
+                self._emit(control, notches, self._now_us, FINGER)
+        elif isinstance(action.cell, ToControl | ToChord):
+            for _ in range(notches):
+                for code in _codes(action.cell):
+                    self._hold(f"{FINGER} {control}", code)
+                for code in reversed(_codes(action.cell)):
+                    self._let_go(f"{FINGER} {control}", code)
+        elif isinstance(action.cell, _ASKED):
+            self._out.append(Asked(action.cell, control))
+        elif action.plan:
+            # A notch has no length: it presses and lets go at one instant.
+            self._trigger(action.plan, action.play, control)
+            self._trigger_let_go(action, control)
+
+    # Triggers
+
+    def _trigger(self, plan: Plan, play: Play, control: str) -> None:
+        run = self._runs.get(plan.macro)
+        if run is None:
+            self._start(plan, play, control)
+            return
+        run.triggers.add(control)
+        mode = run.play.mode
+        if mode is Mode.TOGGLE:
+            if run.player.ending:
+                run.queued = control
+            else:
+                self._finish(run.key, "switched off")
+        elif mode is Mode.HELD:
+            if not run.player.go_on():
+                run.queued = control
+        else:
+            self._press_again(run, control)
+
+    def _press_again(self, run: _Run, control: str) -> None:
+        match run.play.again:
+            case Again.STOP:
+                self._finish(run.key, "pressed again")
+            case Again.RESTART:
+                run.queued = control
+                self._finish(run.key, "restarted")
+            case Again.QUEUE:
+                run.queued = control
+            case Again.IGNORE:
+                pass
+
+    def _trigger_let_go(self, action: Action, control: str) -> None:
+        assert action.plan
+        run = self._runs.get(action.plan.macro)
+        if run is not None:
+            run.triggers.discard(control)
+            if run.play.mode is Mode.HELD and not run.triggers:
+                self._let_go_held(run)
+        if _starts_on_release(action.play):
+            self._trigger(action.plan, action.play, control)
+
+    def _let_go_held(self, run: _Run) -> None:
+        run.queued = ""
+        if run.play.let_go is LetGo.AFTER_RUN:
+            run.player.finish_after_run()
+            run.reason = "let go"
+        else:
+            self._finish(run.key, "let go")
+
+    def _start(self, plan: Plan, play: Play, trigger: str) -> None:
+        self._runs[plan.macro] = _Run(plan, play, trigger, self._now_us, self._chance, self)
+        self._out.append(RunStarted(plan.macro, trigger))
+
+    # Runs
+
+    def _finish(self, key: str, reason: str) -> None:
+        run = self._runs.get(key)
+        if run is not None and not run.player.done:
+            run.reason = reason
+            self._perform(run, run.player.finish(self._now_us))
+
+    def _stop_all(self) -> None:
+        for run in list(self._runs.values()):
+            run.queued, run.reason = "", "Stop everything"
+            self._perform(run, run.player.cut(self._now_us))
+            self._end(run)
+        # A control that acts as another is let go too; the finger's own holds stay the finger's.
+        for holder in self._ledger.holders():
+            if holder != FINGER:
+                self._let_go_all(holder)
+
+    def _set_sheet(self, sheet: Sheet, why: str) -> None:
+        switched = sheet.profile != self._sheet.profile
+        self._sheet = sheet
+        for control, name in list(self._layers.items()):
+            if switched or name not in sheet.layers:
+                self._leave(control)
+        for run in list(self._runs.values()):
+            if switched or (run.started_by and not self._still_attached(run)):
+                run.queued = ""
+                self._finish(run.key, why if switched else "edited")
+        if switched:
+            for control in list(self._speeds):
+                self._hold_speed(control, "")
+            for holder in self._ledger.holders():
+                if holder.startswith(f"{FINGER} "):
+                    self._let_go_all(holder)
+
+    def _still_attached(self, run: _Run) -> bool:
+        return any(a.plan is run.plan and a.play == run.play for _, a in self._sheet.every())
+
+    def _advance_all(self) -> None:
+        for run in list(self._runs.values()):
+            self._perform(run, run.player.advance(self._now_us))
+            if run.player.done:
+                self._end(run)
+
+    def _end(self, run: _Run) -> None:
+        del self._runs[run.key]
+        self._let_go_all(run.key)
+        player = run.player
+        self._out.append(RunEnded(run.key, player.runs, player.failed or run.reason, player.slipped_us, player.failed))
+        if run.queued and not player.failed and (run.play.mode is not Mode.HELD or run.queued in self._fingers):
+            self._start(run.plan, run.play, run.queued)
+            self._runs[run.key].triggers |= {t for t in run.triggers if t in self._fingers}
+
+    def _perform(self, run: _Run, acts: list[Act]) -> None:
+        key = run.key
+        for control, value, due_us, other, quiet in acts:
+            if quiet:
+                self._quiet.add(control)
+            if other is not None:
+                self._out.append(Do(other, due_us, key))
+            elif control.startswith("WHEEL"):
+                self._emit(control, value, due_us, key)
+            elif value:
+                self._hold(key, control, due_us)
+            else:
+                self._let_go(key, control, due_us)
+
+    # Holds
+
+    def _hold(self, holder: str, control: str, due_us: int | None = None) -> None:
+        if self._ledger.press(holder, control):
+            self._emit(control, 1, self._now_us if due_us is None else due_us, holder)
+
+    def _let_go(self, holder: str, control: str, due_us: int | None = None) -> None:
+        if self._ledger.release(holder, control):
+            self._emit(control, 0, self._now_us if due_us is None else due_us, holder)
+
+    def _lifted(self, control: str) -> None:
+        """A finger whose press had passed lets go, and the programs have seen it."""
+        last = self._ledger.release(FINGER, control)
+        if control in self._ours:
+            self._emit(control, 0, self._now_us, FINGER)
+        if not last:
+            self._emit(control, 1, self._now_us, self._ledger.holders_of(control)[0])
+
+    def _let_go_all(self, holder: str) -> None:
+        for control in self._ledger.release_all(holder):
+            self._emit(control, 0, self._now_us, holder)
+
+    def _emit(self, control: str, value: int, due_us: int, by: str) -> None:
+        if not control.startswith("WHEEL"):
+            (self._ours.add if value else self._ours.discard)(control)
+        quiet = control in self._quiet
+        if quiet and not value:
+            self._quiet.discard(control)
+        self._out.append(Emit(control, value, due_us, by, quiet))
+
+
+def _codes(cell: ToControl | ToChord) -> tuple[str, ...]:
+    return cell.controls if isinstance(cell, ToChord) else (cell.control,)
+
+
+def _starts_on_release(play: Play) -> bool:
+    return play.start_on is StartOn.RELEASE and play.mode in (Mode.SINGLE, Mode.COUNTED)

@@ -1,0 +1,274 @@
+"""What goes into the engine and what comes out of it. All times are microseconds of one monotonic clock."""
+
+from __future__ import annotations
+
+import functools
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from typing import NamedTuple
+
+import msgspec
+
+from nakrel.core.model.cells import (
+    DEED_COMMANDS,
+    DEED_KEYS,
+    Cell,
+    ChangeSpeed,
+    GoTo,
+    HoldLayer,
+    Nothing,
+    Perform,
+    RunMacro,
+    StartProgram,
+    ToControl,
+    TypeText,
+)
+from nakrel.core.model.controls import label
+from nakrel.core.model.game_keys import resolve_cell
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import Layer
+from nakrel.core.model.steps import Open, Text
+from nakrel.core.play.operations import Plan, compile_macro
+from nakrel.core.play.player import AskText, MovePointer, OpenProgram, Stroke
+
+__all__ = [
+    "Action",
+    "Asked",
+    "Do",
+    "Emit",
+    "Event",
+    "FingersGone",
+    "Output",
+    "PlayMacro",
+    "Pressed",
+    "Released",
+    "RunEnded",
+    "RunStarted",
+    "SetSheet",
+    "Sheet",
+    "SpeedHeld",
+    "StopAll",
+    "StopMacro",
+    "TextReady",
+    "Turned",
+    "Wake",
+]
+
+
+class Pressed(NamedTuple):
+    """A finger put the control down; `passed` says that the programs have it already, since nobody kept it back."""
+
+    control: str
+    passed: bool = False
+
+
+class Released(NamedTuple):
+    """A finger let the control go; it went the way its press went."""
+
+    control: str
+
+
+class Turned(NamedTuple):
+    """A finger turned the wheel by `notches` in the direction `control` names; `passed` as in `Pressed`."""
+
+    control: str
+    notches: int = 1
+    passed: bool = False
+
+
+class Wake(NamedTuple):
+    """A deadline has come (or may have)."""
+
+
+class Action(NamedTuple):
+    """A cell made ready: what plays a macro, types a text or opens a program has a plan and a way to play. `layer` is
+    the layer it is in, '' for none."""
+
+    cell: Cell
+    plan: Plan | None = None
+    play: Play = Play()
+    layer: str = ""
+
+
+class Sheet(NamedTuple):
+    """The live profile's sheet, ready for the engine."""
+
+    profile: str
+    actions: dict[str, Action]
+    layers: dict[str, dict[str, Action]] = {}
+
+    def every(self) -> Iterator[tuple[str, Action]]:
+        """All actions with their controls, those of layers too."""
+        yield from self.actions.items()
+        for actions in self.layers.values():
+            yield from actions.items()
+
+    def controls(self) -> frozenset[str]:
+        """The controls that do something of their own, with a layer or without."""
+        return frozenset(code for code, _ in self.every())
+
+    def repeats_itself(self) -> frozenset[str]:
+        """The controls that may come out as the very same control, by their macro or since they are themselves while no
+        layer is held, and those that hold a layer or a speed: others of their device are pressed meanwhile."""
+        found = {
+            code
+            for code, action in self.every()
+            if isinstance(action.cell, HoldLayer)
+            or (isinstance(action.cell, ChangeSpeed) and action.cell.held)
+            or (action.plan and any(op.control == code for section in action.plan[1:] for op in section))
+        }
+        return frozenset(found | (self.controls() - self.actions.keys()))
+
+    @staticmethod
+    def build(
+        profile: str,
+        cells: dict[str, Cell],
+        plan_of: Callable[[str], tuple[Plan, Play] | None],
+        layers: Iterable[Layer] = (),
+        keys: Mapping[str, str] = {},  # noqa: B006 - never changed
+    ) -> Sheet:
+        """Resolve the cells, with `keys` for game keys; a cell whose macro or game key isn't there takes its control
+        out and does nothing.
+
+        `plan_of` gives a macro's plan and its own way to play by the macro's id. It should give the same plan
+        object while the macro is unchanged, since the engine goes by that.
+        """
+        actions = {code: _ready(code, resolve_cell(cell, keys), plan_of, "") for code, cell in cells.items()}
+        above = {
+            layer.name: {
+                code: _ready(code, resolve_cell(cell, keys), plan_of, layer.name) for code, cell in layer.cells.items()
+            }
+            for layer in layers
+        }
+        return Sheet(profile, actions, above)
+
+
+def _ready(code: str, cell: Cell | None, plan_of: Callable[[str], tuple[Plan, Play] | None], layer: str) -> Action:
+    match cell:
+        case None:
+            return Action(Nothing(), layer=layer)
+        case Perform(deed=deed) if deed in DEED_KEYS:
+            return Action(ToControl(DEED_KEYS[deed]), layer=layer)
+        case Perform(deed=deed) if deed in DEED_COMMANDS:
+            return _ready(code, StartProgram(DEED_COMMANDS[deed]), plan_of, layer)
+        case RunMacro(macro=key, play=play):
+            found = plan_of(key)
+            if found is None:
+                return Action(Nothing(), layer=layer)
+            return Action(cell, found[0], _playable(code, play or found[1]), layer)
+        case TypeText() | StartProgram():
+            return Action(cell, _plan_of_cell(code, layer, cell), Play(), layer)
+    return Action(cell, layer=layer)
+
+
+@functools.lru_cache(maxsize=1_000)
+def _plan_of_cell(code: str, layer: str, cell: TypeText | StartProgram) -> Plan:
+    """A macro made of the cell: the same one as long as the cell is the same."""
+    step = Text(text=cell.text, rate=cell.rate) if isinstance(cell, TypeText) else Open(command=cell.command)
+    words = f"{label(code)}, {layer}" if layer else label(code)
+    return compile_macro(Macro(id=f"what {words} does", name=words[:120], loop=(step,)))
+
+
+def _playable(code: str, play: Play) -> Play:
+    """A wheel notch has no length to hold, so a Held macro on a wheel direction plays one run a notch."""
+    if code.startswith("WHEEL") and play.mode is Mode.HELD:
+        return msgspec.structs.replace(play, mode=Mode.SINGLE)
+    return play
+
+
+class SetSheet(NamedTuple):
+    """Another profile goes live, or the live one was edited; `why` is the reason for which its macros end."""
+
+    sheet: Sheet
+    why: str = "profile switched"
+
+
+class PlayMacro(NamedTuple):
+    """Start a macro without a trigger (from the window or the command line)."""
+
+    plan: Plan
+    play: Play
+
+
+class StopMacro(NamedTuple):
+    """End one macro, its lead-out included."""
+
+    macro: str
+
+
+class TextReady(NamedTuple):
+    """The keys that type the text which a macro asked for; or why they can't be had."""
+
+    macro: str
+    strokes: tuple[Stroke, ...]
+    why_not: str = ""
+
+
+class StopAll(NamedTuple):
+    """Stop everything: all macros end this instant and every hold of theirs goes."""
+
+
+class FingersGone(NamedTuple):
+    """Devices are gone or can't be read: whatever fingers held there counts as let go, and what was started there
+    and could be ended only there, ends. `controls` are those that no other device has; None stands for all."""
+
+    controls: frozenset[str] | None = None
+
+
+Event = Pressed | Released | Turned | Wake | SetSheet | PlayMacro | StopMacro | TextReady | StopAll | FingersGone
+
+
+class Emit(NamedTuple):
+    """The control goes down (1) or up (0), or the wheel turns by `value` notches; planned for `due_us`.
+
+    `by` is the macro's id, or 'finger' for what passes through. A `quiet` one types a secret: nobody is to be told of
+    it.
+    """
+
+    control: str
+    value: int
+    due_us: int
+    by: str
+    quiet: bool = False
+
+
+class Do(NamedTuple):
+    """Something else than an event of a control, planned for `due_us`, for the macro `by`. An `AskText` is answered
+    with `TextReady`."""
+
+    what: MovePointer | AskText | OpenProgram
+    due_us: int
+    by: str
+
+
+class Asked(NamedTuple):
+    """A finger asked, by its control, for what the engine can't do by itself."""
+
+    cell: GoTo | ChangeSpeed | Perform
+    control: str
+
+
+class SpeedHeld(NamedTuple):
+    """A control that is held asks for the speed stage of this name; '' says that none does any more."""
+
+    stage: str
+
+
+class RunStarted(NamedTuple):
+    """A macro began to run; `trigger` is the control that started it, or '' for none."""
+
+    macro: str
+    trigger: str
+
+
+class RunEnded(NamedTuple):
+    """A macro ended after `runs` complete runs; `slipped_us` is how much of its plan moved since the machine stood, and
+    `failed` why it could not go on, '' where it could."""
+
+    macro: str
+    runs: int
+    reason: str
+    slipped_us: int
+    failed: str = ""
+
+
+Output = Emit | Do | Asked | SpeedHeld | RunStarted | RunEnded

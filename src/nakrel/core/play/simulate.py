@@ -1,0 +1,108 @@
+"""A simulated clock for the engine: it jumps from deadline to deadline, so an hour plays in milliseconds."""
+
+from __future__ import annotations
+
+import random
+from typing import NamedTuple
+
+import msgspec
+
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.steps import Open, Pointer, describe
+from nakrel.core.play.engine import Engine
+from nakrel.core.play.events import Do, Emit, Event, Output, PlayMacro, TextReady, Wake
+from nakrel.core.play.operations import compile_macro
+from nakrel.core.play.player import AskText, MovePointer, Stroke
+
+# A plan is made as a whole; what is longer is no plan that anybody reads.
+MOST_ROWS = 1_000_000
+# Moments at which something is due: a repeat of nothing but formulas makes no rows.
+MOST_WAKES = 2_000_000
+
+__all__ = ["PlanRow", "Simulator", "plan"]
+
+
+class PlanRow(NamedTuple):
+    """One emitted event: `value` 1 down, 0 up, notches for the wheel; `time_us` from the start.
+
+    What is no event of a control has one of `OTHERS` for its control, and `words` that say what is done.
+    """
+
+    time_us: int
+    control: str
+    value: int
+    words: str = ""
+
+
+class Simulator:
+    """An engine with a clock that is moved by hand; `log` holds every output with the time it came at."""
+
+    def __init__(self, engine: Engine) -> None:
+        self.engine = engine
+        self.now_us = 0
+        self.log: list[tuple[int, Output]] = []
+        self.wakes = 0
+        self._deadline_us: int | None = None
+
+    def send(self, event: Event) -> None:
+        """Hand the engine an event at the present time."""
+        outputs, self._deadline_us = self.engine.step(event, self.now_us)
+        self.log += [(self.now_us, output) for output in outputs]
+        for output in outputs:
+            if isinstance(output, Do) and isinstance(output.what, AskText):
+                # Which keys type it depends on the keyboard layout of the day; the time that it takes doesn't.
+                self.send(TextReady(output.by, (Stroke(""),) * len(output.what.text)))
+
+    def run(self, for_us: int) -> None:
+        """Let `for_us` microseconds pass, waking the engine at each deadline on the way. Raises `DataError` where there
+        are more than `MOST_WAKES` of them."""
+        end_us = self.now_us + for_us
+        while self._deadline_us is not None and self._deadline_us <= end_us:
+            self.now_us = max(self.now_us, self._deadline_us)
+            self.wakes += 1
+            if self.wakes > MOST_WAKES:
+                raise DataError(f"more than {MOST_WAKES} moments at which something is due; repeat less in it")
+            self.send(Wake())
+        self.now_us = end_us
+
+    def emitted(self) -> list[PlanRow]:
+        """Everything that went out, with the times it was planned for."""
+        rows = []
+        for _, out in self.log:
+            if isinstance(out, Emit):
+                rows.append(PlanRow(out.due_us, out.control, out.value))
+            elif isinstance(out, Do):
+                rows.append(_other_row(out))
+        return rows
+
+
+def _other_row(out: Do) -> PlanRow:
+    match out.what:
+        case MovePointer(x=x, y=y, whence=whence, parts=parts):
+            there = describe(Pointer(x=x, y=y, whence=whence))
+            on_the_way = f", {parts} parts of the way left" if parts > 1 else ""
+            return PlanRow(out.due_us, "POINTER", 1, there + on_the_way)
+        case AskText(text=text, secret=secret):
+            return PlanRow(out.due_us, "TEXT", 1, f"type the secret {secret}" if secret else f"type {text!r}")
+    return PlanRow(out.due_us, "OPEN", 1, describe(Open(command=out.what.command)))
+
+
+def plan(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, most: int | None = None) -> list[PlanRow]:
+    """What the macro will emit, played by the same engine as in earnest.
+
+    `runs` sets the number of runs; without it, it is what the way to play says, and one for Held and for a Toggle
+    without a limit, which only a finger ends. `seed` fixes what is left to chance. With `most` it stops when it has so
+    many events or a few more. Raises `DataError` for more than
+    `MOST_ROWS` events.
+    """
+    if runs is None:
+        runs = {Mode.COUNTED: play.runs, Mode.TOGGLE: play.limit_runs or 1}.get(play.mode, 1)
+    counted = msgspec.structs.replace(play, mode=Mode.COUNTED, runs=runs)
+    simulator = Simulator(Engine(random.Random(seed)))
+    simulator.send(PlayMacro(compile_macro(macro), counted))
+    while simulator.engine.running and not (most and len(simulator.log) > most):
+        simulator.run(1_000_000 if most else 60_000_000)
+        if len(simulator.log) > MOST_ROWS:
+            raise DataError(f"this plan has more than {MOST_ROWS} events; ask for fewer runs, or repeat less in it")
+    return simulator.emitted()

@@ -1,0 +1,64 @@
+"""What the service tells without being asked."""
+
+from __future__ import annotations
+
+import msgspec
+
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import Profile
+from nakrel.core.model.settings import Settings
+from nakrel.protocol.answers import Devices, Journal, Recorded, StatusIs
+from nakrel.protocol.values import SeenEvent
+from nakrel.protocol.wire import Message
+
+__all__ = [
+    "Fault",
+    "MacroChanged",
+    "Note",
+    "Notice",
+    "ProfileChanged",
+    "Seen",
+    "SettingsChanged",
+]
+
+
+class MacroChanged(Message, frozen=True):
+    """A macro was saved, or with None deleted."""
+
+    id: str
+    macro: Macro | None
+
+
+class ProfileChanged(Message, frozen=True):
+    """A profile was saved, or with None deleted."""
+
+    id: str
+    profile: Profile | None
+
+
+class SettingsChanged(Message, frozen=True):
+    """The settings were saved."""
+
+    settings: Settings
+
+
+class Seen(Message, frozen=True):
+    """What came in and went out; `lost` counts events left out since this client was too slow."""
+
+    events: tuple[SeenEvent, ...]
+    lost: int = 0
+
+
+class Fault(Message, frozen=True):
+    """Something went wrong that the user should know of."""
+
+    error: str
+
+
+Notice = StatusIs | Devices | Journal | Recorded | MacroChanged | ProfileChanged | SettingsChanged | Seen | Fault
+
+
+class Note(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A notice on the wire."""
+
+    notice: Notice

@@ -1,0 +1,291 @@
+"""What clients ask for."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+import msgspec
+
+from nakrel.core.model.macro import Id, Macro, Play
+from nakrel.core.model.profile import Profile
+from nakrel.core.model.recording import WayToRecord
+from nakrel.core.model.settings import Settings
+from nakrel.protocol.wire import Message
+
+__all__ = [
+    "Body",
+    "ChooseWay",
+    "DeleteMacro",
+    "DeleteProfile",
+    "GetApplications",
+    "GetChecks",
+    "GetDevices",
+    "GetFacts",
+    "GetJournal",
+    "GetLibrary",
+    "GetPlaces",
+    "GetPrograms",
+    "GetRun",
+    "GetStatus",
+    "GetVersions",
+    "Hello",
+    "InFront",
+    "Listen",
+    "Pin",
+    "Play_",
+    "PressStandIn",
+    "PutMacro",
+    "PutProfile",
+    "PutSecret",
+    "PutSettings",
+    "Request",
+    "Shutdown",
+    "StartRecording",
+    "Stop",
+    "StopRecording",
+    "Subscribe",
+    "TypeText",
+    "UseSetUp",
+    "UseStage",
+]
+
+
+class Hello(Message, frozen=True):
+    """Who is there, and which protocol it speaks."""
+
+    client: str
+    protocol: int
+
+
+class Subscribe(Message, frozen=True):
+    """Send notices from now on; `seen` asks for input and output events too."""
+
+    seen: bool = False
+
+
+class GetLibrary(Message, frozen=True):
+    """All profiles, macros and settings."""
+
+
+class GetStatus(Message, frozen=True):
+    """The present status."""
+
+
+class GetDevices(Message, frozen=True):
+    """The devices that can be seen."""
+
+
+class GetChecks(Message, frozen=True):
+    """Every link between a finger and a program, examined now."""
+
+
+class ChooseWay(Message, frozen=True):
+    """Look again for the best way to the programs, after permissions have changed. Ends all macros."""
+
+
+class GetPrograms(Message, frozen=True):
+    """The programs of this user that run now; with `icons` the pictures of their windows, too."""
+
+    icons: bool = False
+
+
+class GetApplications(Message, frozen=True):
+    """The installed applications, as the desktop's menu has them; named in `language` (`de`) where they are."""
+
+    language: str = ""
+
+
+class GetJournal(Message, frozen=True):
+    """The last `count` journal entries."""
+
+    count: Annotated[int, msgspec.Meta(ge=1, le=10_000)] = 500
+
+
+class GetVersions(Message, frozen=True):
+    """The kept versions of a profile or macro; with '' the last version of each that was deleted."""
+
+    kind: Literal["profile", "macro"]
+    id: str = ""
+
+
+class PutMacro(Message, frozen=True):
+    """Save a macro; answered when it is on the disk."""
+
+    macro: Macro
+
+
+class DeleteMacro(Message, frozen=True):
+    """Delete a macro."""
+
+    id: Id
+
+
+class PutProfile(Message, frozen=True):
+    """Save a profile; answered when it is on the disk."""
+
+    profile: Profile
+
+
+class DeleteProfile(Message, frozen=True):
+    """Delete a profile."""
+
+    id: Id
+
+
+class PutSettings(Message, frozen=True):
+    """Save the settings."""
+
+    settings: Settings
+
+
+class Pin(Message, frozen=True):
+    """Hold a profile live, or with '' follow games again."""
+
+    profile: str
+
+
+class UseSetUp(Message, frozen=True):
+    """Put a profile's set-up in use, by name."""
+
+    profile: Id
+    setup: str
+
+
+class UseStage(Message, frozen=True):
+    """Give the pointer another speed stage of the live profile: the one of this name, or with '' the one `by` places
+    on."""
+
+    stage: str = ""
+    by: Literal[-1, 1] = 1
+
+
+class Play_(Message, frozen=True, tag="PlayMacro"):
+    """Start a macro, in its own way to play or in the one given."""
+
+    macro: Id
+    play: Play | None = None
+
+
+class TypeText(Message, frozen=True):
+    """Type a text at `rate` characters a second, for the keyboard layout in use."""
+
+    text: Annotated[str, msgspec.Meta(min_length=1, max_length=10_000)]
+    rate: Annotated[int, msgspec.Meta(ge=1, le=250)] = 30
+
+
+class GetRun(Message, frozen=True):
+    """The record of a macro's run: of the one that goes on, else of the last one."""
+
+    macro: Id
+
+
+class GetPlaces(Message, frozen=True):
+    """The monitors, the pointer, and the window of the programs that a profile is linked to ('' for no profile)."""
+
+    profile: str = ""
+
+
+class GetFacts(Message, frozen=True):
+    """What is wrong with these texts to be typed, programs to be opened, and names of secrets."""
+
+    texts: tuple[str, ...] = ()
+    programs: tuple[str, ...] = ()
+    secrets: tuple[str, ...] = ()
+
+
+class PutSecret(Message, frozen=True):
+    """Keep a secret text in the desktop's keyring under this name; an empty text is forgotten."""
+
+    name: Annotated[str, msgspec.Meta(min_length=1, max_length=120)]
+    text: Annotated[str, msgspec.Meta(max_length=10_000)]
+
+    def __repr__(self) -> str:
+        """Without the text: a message may end up in a log."""
+        return f"PutSecret(name={self.name!r})"
+
+
+class Stop(Message, frozen=True):
+    """End one macro, or with '' stop everything."""
+
+    macro: str = ""
+
+
+class StartRecording(Message, frozen=True):
+    """Record what fingers do until `StopRecording` or the recording's stop key; of `way` only what is caught counts.
+    `gesture` is what may still be down of the gesture that begins it."""
+
+    way: WayToRecord = WayToRecord()
+    gesture: tuple[str, ...] = ()
+
+
+class StopRecording(Message, frozen=True):
+    """End the recording; `gesture` is what was pressed to end it, left out of the result."""
+
+    gesture: tuple[str, ...] = ()
+
+
+class Listen(Message, frozen=True):
+    """Suspend attachments for so many seconds (0: no longer), so that a control can be pressed to choose it."""
+
+    seconds: Annotated[int, msgspec.Meta(ge=0, le=60)]
+
+
+class InFront(Message, frozen=True):
+    """Whether this client's window is in front. While it is, macros play for show only and reach no window."""
+
+    front: bool
+
+
+class PressStandIn(Message, frozen=True):
+    """Press (1) or let go (0) a control of a simulated device, or turn its wheel by `value` notches."""
+
+    device: str
+    control: str
+    value: Annotated[int, msgspec.Meta(ge=0, le=100)]
+
+
+class Shutdown(Message, frozen=True):
+    """End the service."""
+
+
+Body = (
+    Hello
+    | Subscribe
+    | GetLibrary
+    | GetStatus
+    | GetDevices
+    | GetChecks
+    | ChooseWay
+    | GetPrograms
+    | GetApplications
+    | GetVersions
+    | GetJournal
+    | PutMacro
+    | DeleteMacro
+    | PutProfile
+    | DeleteProfile
+    | PutSettings
+    | Pin
+    | UseSetUp
+    | UseStage
+    | Play_
+    | TypeText
+    | GetRun
+    | GetPlaces
+    | GetFacts
+    | PutSecret
+    | Stop
+    | StartRecording
+    | StopRecording
+    | Listen
+    | InFront
+    | PressStandIn
+    | Shutdown
+)
+
+
+class Request(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+    """A numbered request."""
+
+    id: int
+    body: Body

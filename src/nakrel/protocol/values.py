@@ -1,0 +1,91 @@
+"""Values that messages carry."""
+
+from __future__ import annotations
+
+from enum import StrEnum
+
+import msgspec
+
+from nakrel.core.model.devices import Conditions
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import Profile
+
+__all__ = ["Check", "CheckState", "Entry", "Running", "SeenEvent", "Status", "Version"]
+
+
+class CheckState(StrEnum):
+    """How a link stands: fine, worth knowing, or broken."""
+
+    OK = "ok"
+    NOTE = "note"
+    BAD = "bad"
+
+
+class Check(msgspec.Struct, frozen=True):
+    """One link between a finger and a program: what was found, why it matters, and what to do about it."""
+
+    link: str
+    state: CheckState
+    found: str
+    why: str = ""
+    remedy: str = ""
+
+
+class Running(msgspec.Struct, frozen=True):
+    """A macro that runs, the control that started it ('' for none) and since when (monotonic microseconds)."""
+
+    macro: str
+    name: str
+    trigger: str
+    since_us: int
+
+
+class Status(msgspec.Struct, frozen=True):
+    """The service's state. `since` is seconds since the epoch; `backend` names the way to the programs, and
+    `backend_note` says what that means for the user, '' where there is nothing to say. `for_show` says that macros
+    reach no window now, since Nakrel's own is in front. `setups` names the set-up in use of the live
+    profile, and of each where another than the first was chosen. Without `sees_windows` nobody tells which window is in
+    front, so that of several linked programs the one started last counts. `stage` is the live profile's speed stage, ''
+    where it has none, and `changes_motion` what of the motion the way to the programs can change."""
+
+    live: str
+    reason: str
+    since: float
+    pinned: str
+    backend: str
+    backend_note: str
+    running: tuple[Running, ...] = ()
+    recording: bool = False
+    listening: bool = False
+    for_show: bool = False
+    running_profiles: tuple[str, ...] = ()
+    setups: dict[str, str] = {}
+    sees_windows: bool = True
+    stage: str = ""
+    changes_motion: Conditions = Conditions.NOTHING
+
+
+class Entry(msgspec.Struct, frozen=True):
+    """A line of the journal: `at` seconds since the epoch, `kind` switch, run, fault, edit or service."""
+
+    at: float
+    kind: str
+    what: str
+    why: str = ""
+
+
+class SeenEvent(msgspec.Struct, frozen=True, array_like=True):
+    """One event on its way in or out; `by` is 'in' for a finger, else the macro's id; monotonic microseconds."""
+
+    by: str
+    control: str
+    value: int
+    at_us: int
+
+
+class Version(msgspec.Struct, frozen=True):
+    """A profile or a macro as it was saved at a time, in seconds since the epoch."""
+
+    at: float
+    profile: Profile | None = None
+    macro: Macro | None = None

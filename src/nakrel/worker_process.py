@@ -1,0 +1,151 @@
+"""Long work on macros, in a process beside the window.
+
+Python lets one thread of a process work at a time, so work on a thread of the window's own would make it stand. The
+process is started when there is first something to do, does one job after the other, and ends with the window.
+"""
+
+from __future__ import annotations
+
+import atexit
+import contextlib
+import subprocess
+import sys
+import threading
+from typing import IO, TypeVar
+
+import msgspec
+
+from nakrel.core.analysis.frame_answer import answer_for
+from nakrel.core.edit.checks import NO_FACTS, Attached, Facts, check_macro
+from nakrel.core.model.macro import Macro
+
+__all__ = ["CheckFrames", "LookForSlips", "ask"]
+
+T = TypeVar("T")
+_END_S = 2.0
+
+
+class LookForSlips(msgspec.Struct, frozen=True, tag="slips"):
+    """Everything that `check_macro` finds."""
+
+    macro: Macro
+    triggers: tuple[str, ...] = ()
+    facts: Facts = NO_FACTS
+    attached: tuple[Attached, ...] = ()
+
+
+class CheckFrames(msgspec.Struct, frozen=True, tag="frames"):
+    """The frame check's answer."""
+
+    macro: Macro | None
+    fps: float
+    jitter_us: float
+    against: str
+
+
+Job = LookForSlips | CheckFrames
+
+
+class _Process:
+    """The process, started where it doesn't run; jobs of several threads come one after the other."""
+
+    def __init__(self) -> None:
+        self._lock = threading.Lock()
+        self._process: subprocess.Popen[bytes] | None = None
+        self._closed = False
+
+    def ask(self, data: bytes) -> bytes:
+        """The answer to a job; a process that has ended is started once more. Raises `OSError` where that fails."""
+        with self._lock:
+            try:
+                return self._exchange(data)
+            except (OSError, EOFError):
+                self._end()
+            try:
+                return self._exchange(data)
+            except EOFError:
+                self._end()
+                raise OSError("the process for long work ends as soon as it starts") from None
+
+    def _exchange(self, data: bytes) -> bytes:
+        if self._closed:
+            raise OSError("the window has closed")
+        if self._process is None:
+            command = [sys.executable, "-m", "nakrel.worker_process"]
+            self._process = subprocess.Popen(command, stdin=subprocess.PIPE, stdout=subprocess.PIPE)
+        into, out = self._process.stdin, self._process.stdout
+        assert into
+        assert out
+        _write(into, data)
+        return _read(out)
+
+    def _end(self) -> None:
+        process, self._process = self._process, None
+        if process is None:
+            return
+        process.kill()
+        for pipe in (process.stdin, process.stdout):
+            with contextlib.suppress(OSError):
+                if pipe:
+                    pipe.close()
+        process.wait(_END_S)
+
+    def close(self) -> None:
+        """End the process, and what it is at with it; nothing starts it again."""
+        self._closed = True
+        self._end()
+
+
+_process = _Process()
+atexit.register(_process.close)
+
+
+def ask(job: Job, answer: type[T]) -> T:
+    """Have a job done, and wait for its answer, of the type that goes with it; for another thread than the window's.
+
+    Where no process can be started it is done here, and the window is slow meanwhile.
+    """
+    try:
+        told = _process.ask(msgspec.msgpack.encode(job))
+    except OSError:
+        told = msgspec.msgpack.encode(_done(job))
+    return msgspec.msgpack.decode(told, type=answer)
+
+
+# In the process
+
+
+def _write(into: IO[bytes], data: bytes) -> None:
+    into.write(len(data).to_bytes(4, "big"))
+    into.write(data)
+    into.flush()
+
+
+def _read(out: IO[bytes]) -> bytes:
+    """The next message; raises `EOFError` where none comes any more."""
+    size = out.read(4)
+    data = out.read(int.from_bytes(size, "big"))
+    if len(size) < 4 or len(data) < int.from_bytes(size, "big"):
+        raise EOFError
+    return data
+
+
+def _done(job: Job) -> object:
+    match job:
+        case LookForSlips():
+            return check_macro(job.macro, job.triggers, job.facts, job.attached)
+        case CheckFrames():
+            return answer_for(job.macro, job.fps, job.jitter_us, job.against)
+
+
+def _serve(out: IO[bytes], into: IO[bytes]) -> None:
+    decoder = msgspec.msgpack.Decoder(Job)
+    with contextlib.suppress(EOFError, BrokenPipeError):
+        while True:
+            _write(into, msgspec.msgpack.encode(_done(decoder.decode(_read(out)))))
+
+
+if __name__ == "__main__":
+    # Ctrl+C in a terminal is for the window; when that ends there is nothing more to read.
+    with contextlib.suppress(KeyboardInterrupt):
+        _serve(sys.stdin.buffer, sys.stdout.buffer)

@@ -1,0 +1,72 @@
+"""Long work is done in a process beside the window's."""
+
+from __future__ import annotations
+
+import pytest
+
+from nakrel import worker_process
+from nakrel.core.analysis.frame_answer import JITTER_US, FrameAnswer, answer_for
+from nakrel.core.edit.checks import Attached, Facts, Finding, check_macro
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import FairPlay
+from nakrel.core.model.steps import Press, Tap, Text, Wait
+
+MACRO = Macro(
+    id="reel-in",
+    name="Reel in",
+    play=Play(Mode.HELD),
+    loop=(Tap(control="KEY_R", hold_us=4_000), Wait(wait_us=3_000), Press(control="KEY_Q"), Text(text="字")),
+)
+
+
+@pytest.fixture
+def process():
+    made = worker_process._Process()
+    yield made
+    made.close()
+
+
+def test_it_finds_what_the_checks_find():
+    facts = Facts({"字": "the layout has no 字"}, {}, {}, (1920, 1080))
+    place = Attached("Tidewardens", FairPlay.ONE_ACTION, {}, MACRO.play, {"KEY_R": MACRO})
+    job = worker_process.LookForSlips(MACRO, ("BTN_SIDE", "KEY_R"), facts, (place,))
+    found = worker_process.ask(job, tuple[Finding, ...])
+    assert found == check_macro(MACRO, ("BTN_SIDE", "KEY_R"), facts, [place])
+    assert any("字" in finding.words for finding in found)
+
+
+@pytest.mark.parametrize("against", ["rate", "hold"])
+def test_it_gives_the_frame_checks_answer(against: str):
+    found = worker_process.ask(worker_process.CheckFrames(MACRO, 60.0, JITTER_US, against), FrameAnswer)
+    assert found == answer_for(MACRO, 60.0, JITTER_US, against)
+    assert found.least_us
+
+
+def test_a_process_that_has_ended_is_started_again(process: worker_process._Process):
+    data = b"\xa5slips"
+    assert process._process is None
+    with pytest.raises(OSError, match="as soon as it starts"):
+        # No job at all ends it, twice.
+        process.ask(data)
+    job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO))
+    first = process.ask(job)
+    assert process._process
+    process._process.kill()
+    process._process.wait(10)
+    assert process.ask(job) == first
+
+
+def test_after_its_end_nothing_starts_it_again(process: worker_process._Process):
+    job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO))
+    process.ask(job)
+    process.close()
+    with pytest.raises(OSError, match="closed"):
+        process.ask(job)
+    assert process._process is None
+
+
+def test_where_no_process_can_be_started_the_work_is_done_here(monkeypatch: pytest.MonkeyPatch):
+    broken = worker_process._Process()
+    broken.close()
+    monkeypatch.setattr(worker_process, "_process", broken)
+    assert worker_process.ask(worker_process.LookForSlips(MACRO), tuple[Finding, ...]) == check_macro(MACRO)
