@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from nakrel.core import notation
 from nakrel.core.edit.shaping import Edge, edge_at, edges_of, moment_of, shift, snapped, widen
-from nakrel.core.edit.timeline import Timeline, lay_out
+from nakrel.core.edit.timeline import Span, Timeline, lay_out
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.steps import Chord, Note, Press, Release, Set, Step, Tap, Wait, Wheel, walk
@@ -150,6 +150,13 @@ def loops(draw: st.DrawFn) -> list[Step]:
     return found
 
 
+def test_a_hold_that_ends_inside_a_block_is_moved_though_the_block_gets_another_place():
+    line = lay_out(macro("tap W for 1 ms\npress Q\nrepeat 1 times:\n    wait 1 ms\n    release Q"))
+    moved = lay_out(shift(line, edge(line, "KEY_Q", 0), -500))
+    assert moved.spans["KEY_Q"][0][:2] == (500, 1_500)
+    assert moved.spans["KEY_W"] == [Span(0, 1_000, 0, 4)]
+
+
 @given(
     loops(),
     st.data(),
@@ -171,7 +178,8 @@ def test_all_other_edges_stay_where_they_were(loop: list[Step], data: st.DataObj
     # A chord's other controls move with it.
     touched = {
         (code, n, down)
-        for code, n, s, each in own
+        for code, spans in line.spans.items()
+        for n, s in enumerate(spans)
         for down in (True, False)
         if Edge(s.down if down else s.up, down) in chosen
     }
@@ -201,7 +209,28 @@ def _held_to_the_end(line: Timeline, key: tuple[str, int, bool]) -> bool:
     return not down and sorted(line.spans[control])[number].up == -1
 
 
+def test_a_chord_that_was_dragged_over_another_edge_comes_back_whole():
+    """Both of its keys: taken apart on the way there, they still move as one."""
+    loop = tuple(notation.read_steps("skip press Q\nrelease Q\ntap Left button + Q for 1 ms\ntap W for 1 ms"))
+    line = lay_out(Macro(id="m", name="M", loop=loop))
+    whole = line.spans["BTN_LEFT"][0]
+    moved = lay_out(shift(line, edges_of("BTN_LEFT", whole), 1))
+    assert moved.spans["BTN_LEFT"][0][:2] == moved.spans["KEY_Q"][-1][:2] == (1, 1_001)
+    back = lay_out(shift(moved, edges_of("BTN_LEFT", moved.spans["BTN_LEFT"][0]), -1))
+    assert edges(back) == edges(line)
+
+
 @given(loops(), st.integers(0, 100), st.integers(-9 * MS, 9 * MS))
+@example(
+    loop=[
+        Press(control="KEY_Q", off=True),
+        Release(control="KEY_Q"),
+        Chord(controls=("BTN_LEFT", "KEY_Q"), hold_us=1_000),
+        Tap(control="KEY_W", hold_us=1_000),
+    ],
+    pick=0,
+    by_us=1,
+)
 def test_there_and_back_gives_the_same_times(loop: list[Step], pick: int, by_us: int):
     line = lay_out(Macro(id="m", name="M", loop=tuple(loop)))
     spans = [

@@ -99,8 +99,10 @@ def shift(line: Timeline, edges: Collection[Edge], by_us: int) -> Macro:
         row = _row(line, edge)
         lists.setdefault((row.section, row.inside), []).append((row.at, edge.down))
     macro = line.macro
-    for (section, inside), chosen in lists.items():
-        steps = _shifted(steps_in(macro, section, inside), chosen, by_us, grows=not inside)
+    # The innermost lists first: an edge that gets another place among the steps changes the places of blocks after it.
+    for (section, inside), chosen in sorted(lists.items(), key=lambda each: -len(each[0][1])):
+        steps = steps_in(macro, section, inside)
+        steps = _shifted(steps, _with_partners(steps, chosen), by_us, grows=not inside)
         macro = with_steps_in(macro, section, inside, steps)
     return macro
 
@@ -158,6 +160,58 @@ class _Event:
             case Tap(control=control) | Press(control=control) | Release(control=control):
                 return (control,)
         return ()
+
+
+def _with_partners(steps: tuple[Step, ...], chosen: Collection[tuple[int, bool]]) -> set[tuple[int, bool]]:
+    """The chosen edges, and those that belong to them: controls that go down one right after the other and come up
+    right after each other in reverse order are a chord that something else happens in, and move as one."""
+    found = set(chosen)
+    for index, _ in chosen:
+        if isinstance(steps[index], Press | Release):
+            first, last = _run(steps, index)
+            for partners in _chord_in_pieces(steps, first, last):
+                if index in partners:
+                    found |= {(partner, isinstance(steps[index], Press)) for partner in partners}
+    return found
+
+
+def _run(steps: tuple[Step, ...], index: int) -> tuple[int, int]:
+    """From and up to which step the presses, or the releases, around one stand without anything between them."""
+    kind, first, last = type(steps[index]), index, index + 1
+    while first and type(steps[first - 1]) is kind and not steps[first - 1].off:
+        first -= 1
+    while last < len(steps) and type(steps[last]) is kind and not steps[last].off:
+        last += 1
+    return first, last
+
+
+def _chord_in_pieces(steps: tuple[Step, ...], first: int, last: int) -> list[range]:
+    """The places of the edges in a run of presses or of releases that come together at both ends of their holds."""
+    found: list[range] = []
+    at = first
+    while at < last:
+        ends = [_other_end(steps, index) for index in range(at, last)]
+        size = 1
+        # The other ends stand in reverse order, one right beside the other.
+        while at + size < last and None not in ends[: size + 1] and ends[size] == ends[size - 1] - 1:  # type: ignore[operator]
+            size += 1
+        if size > 1:
+            found.append(range(at, at + size))
+        at += size
+    return found
+
+
+def _other_end(steps: tuple[Step, ...], index: int) -> int | None:
+    """Where the control of a press is released, or that of a release was pressed; None where it isn't in this list."""
+    step = steps[index]
+    assert isinstance(step, Press | Release)
+    pressed = isinstance(step, Press)
+    others = range(index + 1, len(steps)) if pressed else range(index - 1, -1, -1)
+    for other in others:
+        each = steps[other]
+        if isinstance(each, Press | Release) and each.control == step.control and not each.off:
+            return other if isinstance(each, Press) is not pressed else None
+    return None
 
 
 def _shifted(
