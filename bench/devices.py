@@ -19,9 +19,9 @@ from nakrel.backends.protocols import Host
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
+from nakrel.service.routes import Options
 from nakrel.service.service import Service
 from nakrel.service.start import STALLED_S, tune
-from nakrel.service.ways import Options
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
 

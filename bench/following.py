@@ -73,7 +73,7 @@ def _fronts(service: ServiceProcess, server: XServer, home: Path, rounds: int) -
     for number in range(rounds):
         name = ("bench-one", "bench-two")[number % 2]
         began = time.time()
-        server.hand("windowactivate", games[name].window)
+        server.injector("windowactivate", games[name].window)
         took.append((_went_live(service, name, began) - began) * 1_000)
     for game in games.values():
         game.end()

@@ -18,9 +18,9 @@ from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.play.events import Emit
+from nakrel.service.routes import Options
 from nakrel.service.service import Service
 from nakrel.service.start import tune
-from nakrel.service.ways import Options
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
 
@@ -89,9 +89,9 @@ class Rig:
     def _serve(home: Home, out_fd: int, hand_fd: int, ready_fd: int) -> None:
         home.runtime.mkdir(parents=True, exist_ok=True)
         service = Service(home, Options("stand-in"), PipeSink(out_fd))
-        assert isinstance(service.ways.stand_ins, StandInDevices)
-        os.dup2(hand_fd, service.ways.stand_ins.fileno())
-        os.set_blocking(service.ways.stand_ins.fileno(), False)
+        assert isinstance(service.routes.stand_ins, StandInDevices)
+        os.dup2(hand_fd, service.routes.stand_ins.fileno())
+        os.set_blocking(service.routes.stand_ins.fileno(), False)
         service.serve(home, lambda connection, number, body: None)
         tune()
         signal.signal(signal.SIGTERM, lambda *_: service.loop.stop())

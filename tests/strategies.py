@@ -7,13 +7,13 @@ from hypothesis import strategies as st
 from nakrel.core.model.cells import (
     Cell,
     ChangeSpeed,
-    Deed,
     GoTo,
     HoldLayer,
     Nothing,
-    Perform,
     RunMacro,
+    RunSystemAction,
     StartProgram,
+    SystemAction,
     ToChord,
     ToControl,
     TypeText,
@@ -21,6 +21,7 @@ from nakrel.core.model.cells import (
 )
 from nakrel.core.model.conditioning import Pointing, SpeedStage
 from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.limits import MAX_COUNT, MAX_WAIT_US
 from nakrel.core.model.macro import Again, LetGo, Macro, Mode, Play, StartOn
 from nakrel.core.model.profile import FairPlay, GameKey, Layer, MatchBy, Profile, ProgramRule, SetUp, keeps_left_click
 from nakrel.core.model.steps import (
@@ -29,6 +30,7 @@ from nakrel.core.model.steps import (
     If,
     Note,
     Open,
+    Origin,
     Otherwise,
     PickOne,
     Pointer,
@@ -41,9 +43,7 @@ from nakrel.core.model.steps import (
     Text,
     Wait,
     Wheel,
-    Whence,
 )
-from nakrel.core.model.units import MAX_COUNT, MAX_WAIT_US
 
 SWITCHES = sorted(c.code for c in CONTROLS.values() if c.kind is not Kind.WHEEL)
 WHEELS = sorted(c.code for c in CONTROLS.values() if c.kind is Kind.WHEEL)
@@ -98,10 +98,10 @@ def steps(
         if chance:
             times = times | st.sampled_from(["run % 3", "catch + 1", "random(0, 2)"])
         repeat = st.builds(Repeat, times=times, steps=inside, **common)
-        ways = st.lists(st.builds(Branch, weight=st.integers(1, 9), steps=inside), min_size=1, max_size=3).map(tuple)
+        routes = st.lists(st.builds(Branch, weight=st.integers(1, 9), steps=inside), min_size=1, max_size=3).map(tuple)
         others = st.none() | st.builds(Otherwise, steps=inside)
         choice = st.builds(If, condition=formulas, steps=inside, otherwise=others, **common)
-        return st.one_of(repeat, choice, st.builds(PickOne, branches=ways, **common)) if chance else repeat
+        return st.one_of(repeat, choice, st.builds(PickOne, branches=routes, **common)) if chance else repeat
 
     return st.recursive(st.one_of(leaves), blocks, max_leaves=5)
 
@@ -110,12 +110,12 @@ def _beyond_controls(wait: st.SearchStrategy[int], common: dict[str, st.SearchSt
     """Pointer, text and open steps."""
     place = st.integers(-100_000, 100_000) | formulas
     side = st.integers(1, 100_000)
-    whence = st.sampled_from([Whence.SCREEN, Whence.WINDOW])
+    origin = st.sampled_from([Origin.SCREEN, Origin.WINDOW])
     size = st.none() | st.tuples(side, side)
     rate = st.integers(1, 250) | formulas
     return [
-        st.builds(Pointer, x=place, y=place, whence=whence, size=size, over_us=wait | formulas, **common),
-        st.builds(Pointer, x=place, y=place, whence=st.just(Whence.POINTER), over_us=wait, **common),
+        st.builds(Pointer, x=place, y=place, origin=origin, size=size, over_us=wait | formulas, **common),
+        st.builds(Pointer, x=place, y=place, origin=st.just(Origin.POINTER), over_us=wait, **common),
         st.builds(Text, text=remarks, rate=rate, **common),
         st.builds(Text, secret=names, rate=rate, **common),
         st.builds(Open, command=st.lists(words, min_size=1, max_size=3).map(tuple), **common),
@@ -150,7 +150,7 @@ cells: st.SearchStrategy[Cell] = st.one_of(
     st.builds(StartProgram, st.lists(words, min_size=1, max_size=3).map(tuple)),
     st.builds(GoTo, st.sampled_from(What), st.just("") | names, st.sampled_from([-1, 1])),
     st.builds(ChangeSpeed, st.just("") | names, st.sampled_from([-1, 1])),
-    st.builds(Perform, st.sampled_from(Deed)),
+    st.builds(RunSystemAction, st.sampled_from(SystemAction)),
 )
 sheets = st.dictionaries(st.sampled_from(SWITCHES + WHEELS), cells, max_size=8)
 

@@ -21,7 +21,7 @@ import msgspec
 import pytest
 
 from nakrel import protocol as m
-from nakrel.client.connection import ClientError, Connection
+from nakrel.client.connection import ClientError, ServiceConnection
 from nakrel.storage.home import Home
 
 T = TypeVar("T")
@@ -59,13 +59,13 @@ class ServiceProcess:
         self.notices: list[m.Notice] = []
         client = wait_for(self._connect, "the service's socket")
         assert client
-        self.client: Connection = client
+        self.client: ServiceConnection = client
         self.client.on_notice = self.notices.append
         self.client.call(m.Subscribe(seen=True))
 
-    def _connect(self) -> Connection | None:
+    def _connect(self) -> ServiceConnection | None:
         with contextlib.suppress(ClientError):
-            return Connection.connect(self.home.socket, "test")
+            return ServiceConnection.connect(self.home.socket, "test")
         return None
 
     def call(self, body: m.Body) -> m.AnswerBody:
@@ -124,7 +124,12 @@ class XServer:
         os.close(write_fd)
         with os.fdopen(read_fd) as pipe:
             self.display = f":{pipe.readline().strip()}"
-        self.environment = {**os.environ, "DISPLAY": self.display, "QT_QPA_PLATFORM": "xcb", "NAKREL_X11_HAND": "xtest"}
+        self.environment = {
+            **os.environ,
+            "DISPLAY": self.display,
+            "QT_QPA_PLATFORM": "xcb",
+            "NAKREL_X11_INJECTOR": "xtest",
+        }
         self._manager = subprocess.Popen(
             ["openbox"], env=self.environment, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL
         )
@@ -155,7 +160,7 @@ class XServer:
         )
         return "window id" in found.stdout
 
-    def hand(self, *arguments: str) -> str:
+    def injector(self, *arguments: str) -> str:
         """Move, press or let go, as xdotool's arguments say."""
         return subprocess.run(
             ["xdotool", *arguments], env=self.environment, check=True, capture_output=True, text=True
@@ -192,12 +197,12 @@ class PracticeGame:
         )
         wait_for(lambda: self.log.exists() and self.entries(), "the practice game's log")
         self.window = wait_for(lambda: self._find(server), "the practice game's window").split()[-1]
-        server.hand("windowmove", "--sync", self.window, "600", "330")
-        server.hand("windowactivate", "--sync", self.window)
+        server.injector("windowmove", "--sync", self.window, "600", "330")
+        server.injector("windowactivate", "--sync", self.window)
 
     def _find(self, server: XServer) -> str:
         with contextlib.suppress(subprocess.CalledProcessError):
-            return server.hand("search", "--onlyvisible", "--name", f"^{self.title}$")
+            return server.injector("search", "--onlyvisible", "--name", f"^{self.title}$")
         return ""
 
     def entries(self) -> list[dict[str, Any]]:

@@ -120,7 +120,7 @@ class XorgServer(XServer):
         folder = Path(self._folder.name)
         (folder / "xorg.conf").write_text(_CONFIG.format(folder=folder, screen=SCREEN))
         super().__init__()
-        self.environment.pop("NAKREL_X11_HAND")
+        self.environment.pop("NAKREL_X11_INJECTOR")
         self._mouse, self._keyboard = (_Device(folder / name) for name in ("mouse", "keyboard"))
 
     def _command(self, display_fd: int) -> list[str]:
@@ -128,7 +128,7 @@ class XorgServer(XServer):
         log = ["-logfile", f"{folder}/log", "-config", f"{folder}/xorg.conf"]
         return ["Xorg", "-displayfd", str(display_fd), "-noreset", "-nolisten", "tcp", *log]
 
-    def hand(self, *arguments: str) -> str:
+    def injector(self, *arguments: str) -> str:
         """As xdotool's arguments say, with buttons and keys on the devices themselves."""
         match arguments:
             case ("mousedown" | "mouseup" as edge, button):
@@ -145,7 +145,7 @@ class XorgServer(XServer):
             case ("key", name):
                 self._edges(self._keyboard.key, _keycode(name))
             case _:
-                return super().hand(*arguments)
+                return super().injector(*arguments)
         return ""
 
     @staticmethod

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import os
 
-__all__ = ["AS_ROOT", "why_not"]
+__all__ = ["AS_ROOT", "refusal_reason"]
 
 # Set to 1, it tells Nakrel to run as root all the same: in a container or on a rescue system.
 AS_ROOT = "NAKREL_AS_ROOT"
 
 
-def why_not() -> str:
+def refusal_reason() -> str:
     """Why Nakrel must not run with this user's rights, '' where it may."""
     if os.geteuid() != 0 or os.environ.get(AS_ROOT) == "1":
         return ""

@@ -106,10 +106,10 @@ def ask(job: Job, answer: type[T]) -> T:
     Where no process can be started it is done here, and the window is slow meanwhile.
     """
     try:
-        told = _process.ask(msgspec.msgpack.encode(job))
+        found = _process.ask(msgspec.msgpack.encode(job))
     except OSError:
-        told = msgspec.msgpack.encode(_done(job))
-    return msgspec.msgpack.decode(told, type=answer)
+        found = msgspec.msgpack.encode(_done(job))
+    return msgspec.msgpack.decode(found, type=answer)
 
 
 # In the process

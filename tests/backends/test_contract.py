@@ -30,9 +30,9 @@ class Rig:
     """A backend with its hand and its witness."""
 
     def __init__(
-        self, inputs: InputBackend, outputs: OutputBackend, hand: Callable[[str, int], None], witness: Any
+        self, inputs: InputBackend, outputs: OutputBackend, injector: Callable[[str, int], None], witness: Any
     ) -> None:
-        self.inputs, self.outputs, self.hand, self.witness = inputs, outputs, hand, witness
+        self.inputs, self.outputs, self.injector, self.witness = inputs, outputs, injector, witness
         self.heard: list[Any] = []
         self.display = ""
 
@@ -57,10 +57,10 @@ def _stand_in() -> Iterator[Rig]:
     devices, sink = StandInDevices(), Sink()
     found = devices.devices()
 
-    def hand(control: str, value: int) -> None:
+    def injector(control: str, value: int) -> None:
         devices.press(next(d.id for d in found if control in d.controls), control, value)
 
-    yield Rig(devices, sink, hand, lambda: [(a.control, a.value) for a in sink.arrivals])
+    yield Rig(devices, sink, injector, lambda: [(a.control, a.value) for a in sink.arrivals])
     devices.close()
     sink.close()
 
@@ -69,17 +69,17 @@ def _x11(kind: type[XServer] = XServer) -> Iterator[Rig]:
     if kind.missing():
         pytest.skip(f"needs {kind.missing()}")
     server = kind()
-    backend = X11Backend(server.display, hand_is_xtest=kind is XServer)
-    watcher = X11Backend(server.display, hand_is_xtest=True)
+    backend = X11Backend(server.display, injector_is_xtest=kind is XServer)
+    watcher = X11Backend(server.display, injector_is_xtest=True)
     arrived: list[tuple[str, int]] = []
 
-    def hand(control: str, value: int) -> None:
+    def injector(control: str, value: int) -> None:
         if control.startswith("WHEEL"):
-            server.hand("click", "--repeat", str(value), X_BUTTONS[control])
+            server.injector("click", "--repeat", str(value), X_BUTTONS[control])
         elif control in X_BUTTONS:
-            server.hand("mousedown" if value else "mouseup", X_BUTTONS[control])
+            server.injector("mousedown" if value else "mouseup", X_BUTTONS[control])
         else:
-            server.hand("keydown" if value else "keyup", _keysym(control))
+            server.injector("keydown" if value else "keyup", _keysym(control))
 
     def witness() -> list[tuple[str, int]]:
         for event in watcher.read():
@@ -87,7 +87,7 @@ def _x11(kind: type[XServer] = XServer) -> Iterator[Rig]:
             arrived.append((what.control, what.notches if isinstance(what, Turned) else int(isinstance(what, Pressed))))
         return arrived
 
-    rig = Rig(backend, backend, hand, witness)
+    rig = Rig(backend, backend, injector, witness)
     rig.display = server.display
     try:
         yield rig
@@ -113,9 +113,9 @@ def rig(request: pytest.FixtureRequest) -> Iterator[Rig]:
 
 def test_fingers_are_read_once_and_in_order(rig: Rig):
     for control in ("KEY_Q", "BTN_LEFT"):
-        rig.hand(control, 1)
-        rig.hand(control, 0)
-    rig.hand("WHEEL_UP", 1)
+        rig.injector(control, 1)
+        rig.injector(control, 0)
+    rig.injector("WHEEL_UP", 1)
     assert rig.hear(5) == [
         Pressed("KEY_Q"),
         Released("KEY_Q"),
@@ -126,27 +126,27 @@ def test_fingers_are_read_once_and_in_order(rig: Rig):
 
 
 def test_taken_controls_are_read_like_any_other(rig: Rig):
-    rig.inputs.take(["BTN_SIDE", "KEY_F6"])
+    rig.inputs.capture(["BTN_SIDE", "KEY_F6"])
     for _ in range(20):
         for control in ("BTN_SIDE", "KEY_F6"):
-            rig.hand(control, 1)
-            rig.hand(control, 0)
+            rig.injector(control, 1)
+            rig.injector(control, 0)
     once = [Pressed("BTN_SIDE"), Released("BTN_SIDE"), Pressed("KEY_F6"), Released("KEY_F6")]
     assert rig.hear(80) == once * 20
-    rig.inputs.take([])
-    rig.hand("KEY_F6", 1)
-    rig.hand("KEY_F6", 0)
+    rig.inputs.capture([])
+    rig.injector("KEY_F6", 1)
+    rig.injector("KEY_F6", 0)
     assert rig.hear(82)[80:] == [Pressed("KEY_F6"), Released("KEY_F6")]
 
 
 def test_what_is_emitted_arrives_and_is_never_read_back(rig: Rig):
-    rig.inputs.take(["KEY_F6"])
+    rig.inputs.capture(["KEY_F6"])
     wanted = [("KEY_W", 1), ("BTN_LEFT", 1), ("BTN_LEFT", 0), ("KEY_W", 0), ("KEY_F7", 1), ("KEY_F7", 0)] * 200
     rig.outputs.emit([Emit(control, value, 0, "m") for control, value in wanted])
     wait_for(lambda: len(rig.witness()) >= len(wanted), "all that was emitted")
     assert rig.witness() == wanted
-    rig.hand("KEY_Q", 1)
-    rig.hand("KEY_Q", 0)
+    rig.injector("KEY_Q", 1)
+    rig.injector("KEY_Q", 0)
     assert rig.hear(2) == [Pressed("KEY_Q"), Released("KEY_Q")]
 
 
@@ -165,13 +165,13 @@ def test_injected_keys_do_not_change_everyones_keymap():
     """Each switch between a real and the XTEST keyboard is announced to all programs, some of which stop for it."""
     for rig in _xorg():
         witness = xcffib.connect(rig.display)
-        rig.hand("KEY_A", 1)
-        rig.hand("KEY_A", 0)
+        rig.injector("KEY_A", 1)
+        rig.injector("KEY_A", 0)
         rig.hear(2)
         for _ in range(10):
             rig.outputs.emit([Emit("KEY_W", value, 0, "m") for value in (1, 0)])
-            rig.hand("KEY_A", 1)
-            rig.hand("KEY_A", 0)
+            rig.injector("KEY_A", 1)
+            rig.injector("KEY_A", 0)
         assert rig.hear(22) == [Pressed("KEY_A"), Released("KEY_A")] * 11
         witness.core.GetInputFocus().reply()
         changes = []
@@ -199,11 +199,11 @@ def test_no_x_server_is_said_in_words():
 @pytest.mark.skipif(bool(XServer.missing()), reason="needs an X server")
 def test_whatever_is_asked_of_a_server_that_is_gone_is_told_as_its_loss():
     server = XServer()
-    backend = X11Backend(server.display, hand_is_xtest=True)
-    backend.take(["BTN_SIDE"])
+    backend = X11Backend(server.display, injector_is_xtest=True)
+    backend.capture(["BTN_SIDE"])
     server.end_server()
     asked: list[Callable[[], object]] = [
-        lambda: backend.take(["BTN_EXTRA"]),
+        lambda: backend.capture(["BTN_EXTRA"]),
         lambda: backend.emit([Emit("KEY_Q", 1, 0, "m")]),
         lambda: backend.move_to(3, 4, 800, 600),
         lambda: backend.move_by(1, 1),

@@ -17,7 +17,7 @@ from nakrel.backends.kernel.finder import physical, serves
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.backends.protocols import BackendUnavailable, CannotEmit
 from nakrel.core.model.conditioning import Motion
-from nakrel.core.play.events import Emit, FingersGone, Pressed, Released, Turned
+from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
 from tests.backends.fake_kernel import KEYBOARD, MOUSE, MOUSE_KEYS, FakeFinder, FakeHost, FakeNode, FakeVirtual
 
 SIDE, LEFT, W = 0x113, 0x110, 17
@@ -38,7 +38,7 @@ class Desk:
         self.virtuals: list[FakeVirtual] = []
         self.refuse = 0
         self.backend = KernelBackend(self.host, self.finder, self.open, self.virtual)
-        self.hands = self.virtuals[0]
+        self.injectors = self.virtuals[0]
 
     def open(self, path: str) -> FakeNode:
         if self.refuse or path not in self.nodes:
@@ -49,8 +49,8 @@ class Desk:
         self.virtuals.append(FakeVirtual(name, abilities, phys))
         return self.virtuals[-1]
 
-    def take(self, *controls: str) -> None:
-        self.backend.take(controls)
+    def capture(self, *controls: str) -> None:
+        self.backend.capture(controls)
         self.host.pass_time(SETTLE_US)
 
     def clone(self, name: str = "Halyard") -> FakeVirtual:
@@ -75,7 +75,7 @@ def desk() -> Iterator[Desk]:
 
 
 def test_without_attachments_nothing_is_grabbed_and_all_is_heard(desk: Desk):
-    desk.take()
+    desk.capture()
     desk.mouse.happen((KEY, SIDE, 1))
     desk.mouse.happen((REL, 0, 5))
     desk.mouse.happen((KEY, SIDE, 0), (REL, abi.REL_WHEEL, -2), (REL, abi.REL_WHEEL_HI_RES, -240))
@@ -85,14 +85,14 @@ def test_without_attachments_nothing_is_grabbed_and_all_is_heard(desk: Desk):
 
 
 def test_only_the_device_that_has_the_control_is_grabbed_and_let_go_again(desk: Desk):
-    desk.take("BTN_SIDE")
+    desk.capture("BTN_SIDE")
     assert (desk.mouse.grabbed, desk.keyboard.grabbed) == (True, False)
-    desk.take()
+    desk.capture()
     assert not desk.mouse.grabbed
 
 
 def test_a_taken_control_is_left_out_of_its_report_and_the_rest_passes_in_it(desk: Desk):
-    desk.take("BTN_SIDE")
+    desk.capture("BTN_SIDE")
     desk.mouse.happen((abi.EV_MSC, abi.MSC_SCAN, 0x90004), (KEY, SIDE, 1), (REL, 0, 3), (KEY, LEFT, 1))
     desk.mouse.happen((REL, 0, 7), (REL, 1, -2))
     desk.mouse.happen((abi.EV_MSC, abi.MSC_SCAN, 0x90001), (KEY, LEFT, 0))
@@ -105,7 +105,7 @@ def test_a_taken_control_is_left_out_of_its_report_and_the_rest_passes_in_it(des
 
 
 def test_what_follows_a_taken_press_passes_after_its_consequences(desk: Desk):
-    desk.take("BTN_SIDE")
+    desk.capture("BTN_SIDE")
     desk.mouse.happen((KEY, SIDE, 1))
     desk.mouse.happen((KEY, LEFT, 1))
     # What had passed by the time at which each was handed over.
@@ -114,7 +114,7 @@ def test_what_follows_a_taken_press_passes_after_its_consequences(desk: Desk):
 
 
 def test_motion_passes_as_it_came_while_a_wheel_direction_is_taken(desk: Desk):
-    desk.take("WHEEL_UP")
+    desk.capture("WHEEL_UP")
     desk.mouse.happen((REL, 0, 7), (REL, 1, -2))
     channel = next(c for c in desk.backend._channels.values() if c.node is desk.mouse)
     assert channel.pass_motion()
@@ -122,7 +122,7 @@ def test_motion_passes_as_it_came_while_a_wheel_direction_is_taken(desk: Desk):
 
 
 def test_a_wheel_direction_is_taken_with_its_fine_steps(desk: Desk):
-    desk.take("WHEEL_UP")
+    desk.capture("WHEEL_UP")
     for way in (1, -1):
         desk.mouse.happen((REL, abi.REL_WHEEL_HI_RES, 120 * way), (REL, abi.REL_WHEEL, way))
         desk.mouse.happen((REL, abi.REL_WHEEL_HI_RES, 60 * way))
@@ -134,7 +134,7 @@ def test_a_wheel_direction_is_taken_with_its_fine_steps(desk: Desk):
 def test_the_grab_waits_until_nothing_is_down(desk: Desk):
     desk.keyboard.happen((KEY, W, 1))
     desk.hear()
-    desk.take("KEY_Q")
+    desk.capture("KEY_Q")
     desk.host.pass_time(60_000_000)
     assert not desk.keyboard.grabbed
     assert "to be grabbed once nothing is down" in next(d.note for d in desk.backend.devices() if d.name == "Bollard")
@@ -145,10 +145,10 @@ def test_the_grab_waits_until_nothing_is_down(desk: Desk):
 
 
 def test_letting_a_device_go_waits_too_and_the_release_goes_the_way_of_its_press(desk: Desk):
-    desk.take("KEY_Q")
+    desk.capture("KEY_Q")
     desk.keyboard.happen((KEY, W, 1))
     desk.hear()
-    desk.take()
+    desk.capture()
     assert desk.keyboard.grabbed
     desk.keyboard.happen((KEY, W, 0))
     desk.hear()
@@ -157,10 +157,10 @@ def test_letting_a_device_go_waits_too_and_the_release_goes_the_way_of_its_press
 
 
 def test_a_control_taken_while_it_is_down_is_let_go_through_the_clone(desk: Desk):
-    desk.take("KEY_Q")
+    desk.capture("KEY_Q")
     desk.keyboard.happen((KEY, W, 1))
     desk.hear()
-    desk.take("KEY_Q", "KEY_W")
+    desk.capture("KEY_Q", "KEY_W")
     desk.keyboard.happen((KEY, W, 0))
     assert desk.hear() == [Released("KEY_W")]
     assert desk.clone("Bollard").down == set()
@@ -170,7 +170,7 @@ def test_a_release_that_nobody_saw_is_not_waited_for_for_ever():
     keyboard = FakeNode("/dev/input/event4", KEYBOARD, "Bollard")
     keyboard.state.add(W)
     desk = Desk(keyboard)
-    desk.take("KEY_Q")
+    desk.capture("KEY_Q")
     assert not keyboard.grabbed
     desk.host.pass_time(UNSEEN_US)
     assert keyboard.grabbed
@@ -182,7 +182,7 @@ def test_esc_at_the_start_keeps_every_device_free():
     keyboard = FakeNode("/dev/input/event4", KEYBOARD, "Bollard")
     keyboard.state.add(abi.KEY_ESC)
     desk = Desk(keyboard)
-    desk.take("KEY_Q")
+    desk.capture("KEY_Q")
     keyboard.happen((KEY, abi.KEY_ESC, 0))
     desk.hear()
     desk.host.pass_time(60_000_000)
@@ -200,7 +200,7 @@ def test_a_press_that_slips_in_at_the_grab_puts_it_off(desk: Desk):
         grab(on)
 
     desk.keyboard.grab = slow  # type: ignore[method-assign]
-    desk.take("KEY_Q")
+    desk.capture("KEY_Q")
     assert not desk.keyboard.grabbed
     assert desk.host.drains
     assert desk.hear() == [Pressed("KEY_W", True)]
@@ -211,7 +211,7 @@ def test_a_press_that_slips_in_at_the_grab_puts_it_off(desk: Desk):
 
 
 def test_dropped_events_are_made_up_for_from_the_state(desk: Desk):
-    desk.take("KEY_Q")
+    desk.capture("KEY_Q")
     desk.keyboard.happen((KEY, W, 1))
     desk.hear()
     desk.keyboard.miss((KEY, W, 0), (KEY, 30, 1))
@@ -221,14 +221,14 @@ def test_dropped_events_are_made_up_for_from_the_state(desk: Desk):
 
 
 def test_unplugged_and_back_it_works_at_once(desk: Desk):
-    desk.take("BTN_SIDE")
+    desk.capture("BTN_SIDE")
     desk.mouse.happen((KEY, SIDE, 1))
     desk.mouse.happen((KEY, LEFT, 1))
     desk.hear()
     back = desk.swap("/dev/input/event3", MOUSE)
     told = desk.hear()
     assert told[:-1] == [Released("BTN_LEFT"), Released("BTN_SIDE")]
-    assert isinstance(told[-1], FingersGone)
+    assert isinstance(told[-1], InputsLost)
     assert {"BTN_SIDE", "WHEEL_UP"} <= told[-1].controls
     assert desk.clone().down == set()
     assert "BTN_SIDE" not in {code for device in desk.backend.devices() for code in device.controls}
@@ -243,10 +243,10 @@ def test_unplugged_and_back_it_works_at_once(desk: Desk):
 
 @pytest.mark.parametrize("error", [errno.ENODEV, errno.EIO])
 def test_a_node_that_returns_errors_is_left_alone_and_the_others_go_on(desk: Desk, error: int):
-    desk.take("BTN_SIDE", "KEY_Q")
+    desk.capture("BTN_SIDE", "KEY_Q")
     desk.mouse.happen((KEY, SIDE, 1))
     desk.mouse.broken = error
-    assert isinstance(desk.hear()[-1], FingersGone)
+    assert isinstance(desk.hear()[-1], InputsLost)
     assert desk.hear() == []
     assert bool(desk.host.faults) == (error == errno.EIO)
     desk.keyboard.happen((KEY, 16, 1))
@@ -255,7 +255,7 @@ def test_a_node_that_returns_errors_is_left_alone_and_the_others_go_on(desk: Des
 
 def test_a_device_that_another_program_has_is_told_and_tried_again(desk: Desk):
     desk.mouse.taken_by_another = True
-    desk.take("BTN_SIDE")
+    desk.capture("BTN_SIDE")
     assert "another program has it for itself" in desk.host.faults[0]
     found = next(d for d in desk.backend.devices() if d.name == "Halyard")
     assert found.trouble
@@ -271,7 +271,7 @@ def test_a_clone_that_uinput_refuses_leaves_the_device_free(desk: Desk):
         raise BackendUnavailable("uinput refused the virtual device: out of memory")
 
     desk.backend._virtual = refuse
-    desk.take("BTN_SIDE", "KEY_Q")
+    desk.capture("BTN_SIDE", "KEY_Q")
     assert "Halyard isn't taken: uinput refused" in desk.host.faults[0]
     assert not desk.mouse.grabbed
     desk.mouse.happen((KEY, SIDE, 1))
@@ -319,7 +319,7 @@ def test_two_devices_with_one_control_are_one_press(desk: Desk):
 
 
 def test_lights_go_from_the_clone_to_the_keyboard(desk: Desk):
-    desk.take("KEY_Q")
+    desk.capture("KEY_Q")
     desk.clone("Bollard").ask(abi.report((abi.EV_LED, 1, 1)))
     desk.hear()
     assert desk.keyboard.seen == [(abi.EV_LED, 1, 1)]
@@ -344,10 +344,10 @@ def test_what_is_emitted_has_a_report_for_each_event_in_order(desk: Desk):
     desk.backend.emit([Emit(code, value, 0, "m") for code, value in (*wanted, ("WHEEL_DOWN", 2))])
     keys = [[(KEY, number, value)] for number, value in ((42, 1), (16, 1), (272, 1), (272, 0), (16, 0), (42, 0))]
     wheel = [(REL, abi.REL_WHEEL, -2), (REL, abi.REL_WHEEL_HI_RES, -240)]
-    assert desk.hands.reports == [*keys, wheel]
+    assert desk.injectors.reports == [*keys, wheel]
     with pytest.raises(CannotEmit, match="Thumb 3"):
         desk.backend.emit([Emit("BTN_TRIGGER_HAPPY3", 1, 0, "m"), Emit("KEY_W", 1, 0, "m")])
-    assert desk.hands.reports[-1] == [(KEY, W, 1)]
+    assert desk.injectors.reports[-1] == [(KEY, W, 1)]
 
 
 def test_positions_span_the_whole_screen_and_each_is_a_change(desk: Desk):
@@ -405,7 +405,7 @@ def test_whatever_is_taken_and_when_nothing_sticks_and_no_motion_is_lost(sequenc
                 moved += value
                 desk.mouse.happen((REL, 0, value))
             case "take":
-                desk.backend.take(value)
+                desk.backend.capture(value)
             case "time":
                 desk.host.pass_time(value)
             case "read":
@@ -513,7 +513,7 @@ def test_a_wheel_without_parts_goes_by_its_notches():
 
 def test_a_wheel_direction_that_is_attached_is_not_sent_at_any_speed(desk: Desk):
     desk.backend.condition(Motion(wheel=200))
-    desk.take("WHEEL_UP")
+    desk.capture("WHEEL_UP")
     desk.mouse.happen((REL, abi.REL_WHEEL, 1), (REL, abi.REL_WHEEL_HI_RES, 120))
     desk.mouse.happen((REL, abi.REL_WHEEL, -1), (REL, abi.REL_WHEEL_HI_RES, -120))
     assert desk.hear() == [Turned("WHEEL_UP", 1, False), Turned("WHEEL_DOWN", 1, True)]

@@ -16,7 +16,7 @@ from pathlib import Path
 
 import pytest
 
-from nakrel.backends.protocols import BackendLost, BackendUnavailable, Shown
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, WindowInfo
 from nakrel.backends.wayland import WaylandWindows
 from nakrel.core.model.programs import Front
 from tests.support import wait_for
@@ -116,7 +116,7 @@ def test_windows_come_to_the_front_and_go(compositor: Compositor):
     wait_for(lambda: windows.changed() or windows.front() != Front(), "the first window")
     wait_for(lambda: windows.changed() or len(windows.shown()) == 2, "the second")
     assert windows.front() == Front(0, "org.example.Kiln")
-    assert windows.shown() == [(0, Shown("Kiln Race", "org.example.Kiln")), (0, Shown("Kelp – Ω", "kelp"))]
+    assert windows.shown() == [(0, WindowInfo("Kiln Race", "org.example.Kiln")), (0, WindowInfo("Kelp – Ω", "kelp"))]
     compositor.state(0xFF000001)
     compositor.state(0xFF000002, 2)
     wait_for(lambda: windows.changed() or windows.front() == Front(0, "kelp"), "the other in front")

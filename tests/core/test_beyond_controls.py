@@ -9,17 +9,17 @@ import pytest
 from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
-from nakrel.core.model.steps import Whence
+from nakrel.core.model.steps import Origin
 from nakrel.core.notation import read
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
-    Do,
     Emit,
     PlayMacro,
     Pressed,
     RunEnded,
     SetSheet,
     Sheet,
+    SideEffect,
     StopAll,
     StopMacro,
     TextReady,
@@ -50,7 +50,7 @@ class _Silent(Simulator):
         self.log += [(self.now_us, output) for output in outputs]
 
     def done(self) -> list[tuple[int, object]]:
-        return [(out.due_us, out.what) for _, out in self.log if isinstance(out, Do)]
+        return [(out.due_us, out.what) for _, out in self.log if isinstance(out, SideEffect)]
 
     def ended(self) -> RunEnded:
         return next(out for _, out in self.log if isinstance(out, RunEnded))
@@ -93,11 +93,11 @@ def test_a_pointer_step_moves_at_once_or_in_parts_that_add_up():
     )
     simulator.run(200 * MS)
     found = simulator.done()
-    assert found[0] == (0, MovePointer(640, 400, Whence.WINDOW, (1280, 720)))
-    by = [(at, what) for at, what in found if what.whence is Whence.POINTER]
+    assert found[0] == (0, MovePointer(640, 400, Origin.WINDOW, (1280, 720)))
+    by = [(at, what) for at, what in found if what.origin is Origin.POINTER]
     assert [at for at, _ in by] == [n * 8 * MS for n in range(1, 11)]
     assert (sum(what.x for _, what in by), sum(what.y for _, what in by)) == (10, -5)
-    to = [(at, what.parts) for at, what in found if (what.x, what.whence) == (1, Whence.SCREEN)]
+    to = [(at, what.parts) for at, what in found if (what.x, what.origin) == (1, Origin.SCREEN)]
     # Two parts of 10 ms each; the last one arrives exactly when the step is over.
     assert to == [(91 * MS, 2), (101 * MS, 1)]
 

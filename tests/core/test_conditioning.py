@@ -157,7 +157,7 @@ def sheet(profile: str = "p") -> Sheet:
     return Sheet.build(profile, cells, lambda key: None, layers)
 
 
-class Hand:
+class Injector:
     def __init__(self) -> None:
         self.engine = Engine()
         self.engine.step(SetSheet(sheet()), 0)
@@ -167,26 +167,26 @@ class Hand:
 
 
 def test_a_speed_is_there_while_its_control_is_held():
-    hand = Hand()
-    assert hand.told(Pressed("BTN_SIDE")) == [SpeedHeld("Slow")]
-    assert hand.told(Pressed("BTN_SIDE")) == []
-    assert hand.told(Released("BTN_SIDE")) == [SpeedHeld("")]
-    assert hand.told(Pressed("BTN_MIDDLE"), Released("BTN_MIDDLE")) == [Asked(ChangeSpeed(), "BTN_MIDDLE")]
+    injector = Injector()
+    assert injector.told(Pressed("BTN_SIDE")) == [SpeedHeld("Slow")]
+    assert injector.told(Pressed("BTN_SIDE")) == []
+    assert injector.told(Released("BTN_SIDE")) == [SpeedHeld("")]
+    assert injector.told(Pressed("BTN_MIDDLE"), Released("BTN_MIDDLE")) == [Asked(ChangeSpeed(), "BTN_MIDDLE")]
 
 
 def test_of_two_that_are_held_the_last_one_counts():
-    hand = Hand()
-    assert hand.told(Pressed("BTN_SIDE"), Pressed("BTN_EXTRA")) == [SpeedHeld("Slow"), SpeedHeld("Fast")]
+    injector = Injector()
+    assert injector.told(Pressed("BTN_SIDE"), Pressed("BTN_EXTRA")) == [SpeedHeld("Slow"), SpeedHeld("Fast")]
     # The first one goes: nothing changes; then the other.
-    assert hand.told(Released("BTN_SIDE"), Released("BTN_EXTRA")) == [SpeedHeld("")]
-    assert hand.told(Pressed("BTN_SIDE"), Pressed("BTN_EXTRA"), Released("BTN_EXTRA"))[-1] == SpeedHeld("Slow")
+    assert injector.told(Released("BTN_SIDE"), Released("BTN_EXTRA")) == [SpeedHeld("")]
+    assert injector.told(Pressed("BTN_SIDE"), Pressed("BTN_EXTRA"), Released("BTN_EXTRA"))[-1] == SpeedHeld("Slow")
 
 
 def test_a_held_speed_ends_with_its_layer_and_with_a_switch_of_the_profile():
-    hand = Hand()
-    assert hand.told(Pressed("BTN_FORWARD"), Pressed("KEY_Q")) == [SpeedHeld("Fast")]
-    assert hand.told(Released("BTN_FORWARD")) == [SpeedHeld("")]
-    assert hand.told(Released("KEY_Q")) == []
-    hand.told(Pressed("BTN_SIDE"))
-    assert hand.told(SetSheet(sheet("another"))) == [SpeedHeld("")]
-    assert hand.told(Released("BTN_SIDE")) == []
+    injector = Injector()
+    assert injector.told(Pressed("BTN_FORWARD"), Pressed("KEY_Q")) == [SpeedHeld("Fast")]
+    assert injector.told(Released("BTN_FORWARD")) == [SpeedHeld("")]
+    assert injector.told(Released("KEY_Q")) == []
+    injector.told(Pressed("BTN_SIDE"))
+    assert injector.told(SetSheet(sheet("another"))) == [SpeedHeld("")]
+    assert injector.told(Released("BTN_SIDE")) == []

@@ -13,7 +13,7 @@ from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
     Emit,
     Event,
-    FingersGone,
+    InputsLost,
     PlayMacro,
     Pressed,
     Released,
@@ -31,9 +31,9 @@ from tests.strategies import plays, steps
 FINGERS = ["KEY_Q", "KEY_W", "BTN_LEFT", "BTN_SIDE", "BTN_EXTRA"]
 KEYS = ["a", "b", "c"]
 short = st.lists(steps(["KEY_Q", "KEY_W", "KEY_E", "BTN_LEFT"], st.integers(0, 15_000)), max_size=5).map(tuple)
-ways = plays(st.integers(0, 15_000), st.integers(1, 4))
+routes = plays(st.integers(0, 15_000), st.integers(1, 4))
 macros = st.builds(
-    Macro, id=st.sampled_from(KEYS), name=st.just("M"), play=ways, lead_in=short, loop=short, lead_out=short
+    Macro, id=st.sampled_from(KEYS), name=st.just("M"), play=routes, lead_in=short, loop=short, lead_out=short
 )
 cells = st.dictionaries(
     st.sampled_from([*FINGERS, "WHEEL_UP"]),
@@ -43,7 +43,7 @@ cells = st.dictionaries(
         st.just(ToChord(("KEY_LEFTCTRL", "KEY_E"))),
         st.just(TypeText("ab", 250)),
         st.builds(ChangeSpeed, st.sampled_from(["Slow", "Fast"]), held=st.just(True)),
-        st.builds(RunMacro, st.sampled_from(KEYS), st.none() | ways),
+        st.builds(RunMacro, st.sampled_from(KEYS), st.none() | routes),
     ),
 )
 
@@ -137,7 +137,7 @@ class EngineMachine(RuleBasedStateMachine):
         self.layers = () if new is None else (Layer("above", new),)
         self.set_sheet()
 
-    @rule(key=st.sampled_from(KEYS), play=ways)
+    @rule(key=st.sampled_from(KEYS), play=routes)
     def play(self, key: str, play: Play) -> None:
         self.send(PlayMacro(compile_macro(self.macros[key]), play))
 
@@ -157,7 +157,7 @@ class EngineMachine(RuleBasedStateMachine):
         self.fingers -= gone
         self.down -= self.native & gone
         self.native -= gone
-        self.send(FingersGone(controls))
+        self.send(InputsLost(controls))
 
     @invariant()
     def nothing_is_stuck(self) -> None:

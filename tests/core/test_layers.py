@@ -12,7 +12,7 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import Layer, SetUp
 from nakrel.core.model.steps import Tap
 from nakrel.core.play.engine import Engine
-from nakrel.core.play.events import Do, Emit, Pressed, Released, RunEnded, SetSheet, Sheet, Turned, Wake
+from nakrel.core.play.events import Emit, Pressed, Released, RunEnded, SetSheet, Sheet, SideEffect, Turned, Wake
 from nakrel.core.play.operations import compile_macro
 from nakrel.core.play.player import AskText, OpenProgram
 from tests.strategies import setups
@@ -146,7 +146,7 @@ def test_chords_texts_and_programs_are_cells_too():
     played.send(Pressed("KEY_CAPSLOCK"))
     played.tap("KEY_T")
     played.tap("KEY_O")
-    asked = [each.what for each in played.out if isinstance(each, Do)]
+    asked = [each.what for each in played.out if isinstance(each, SideEffect)]
     assert asked == [AskText("ahoy", ""), OpenProgram(("tide-map",))]
 
 

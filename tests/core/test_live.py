@@ -6,12 +6,12 @@ import pytest
 
 from nakrel.core.edit.checks import Attached, check_macro
 from nakrel.core.model.cells import (
-    Deed,
     GoTo,
     HoldLayer,
     Nothing,
-    Perform,
     RunMacro,
+    RunSystemAction,
+    SystemAction,
     ToChord,
     ToControl,
     TypeText,
@@ -107,7 +107,11 @@ def test_profiles_go_round_in_the_order_of_their_names():
 
 
 def test_a_control_asks_once_a_press_and_media_keys_are_held_as_long_as_it_is():
-    cells = {"BTN_SIDE": GoTo(What.SETUP), "BTN_EXTRA": Perform(Deed.LOUDER), "WHEEL_LEFT": Perform(Deed.STOP)}
+    cells = {
+        "BTN_SIDE": GoTo(What.SETUP),
+        "BTN_EXTRA": RunSystemAction(SystemAction.LOUDER),
+        "WHEEL_LEFT": RunSystemAction(SystemAction.STOP),
+    }
     engine = Engine()
     engine.step(SetSheet(built(Profile(id="p", name="P", setups=(SetUp("S", cells),)))), 0)
     outputs, _ = engine.step(Pressed("BTN_SIDE", False), 1)

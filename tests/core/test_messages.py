@@ -8,8 +8,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nakrel import protocol as m
-from nakrel.core.model.recording import Waits, WayToRecord
-from nakrel.core.model.settings import Settings, Shown
+from nakrel.core.model.recording import RecordingSettings, Waits
+from nakrel.core.model.settings import Settings, WindowState
 from tests.strategies import ids, macros, plays, profiles, steps
 
 texts = st.text(st.characters(exclude_categories=["Cs"]), max_size=20)
@@ -20,17 +20,17 @@ statuses = st.builds(
 entries = st.builds(m.Entry, st.floats(0, 1e10), texts, texts, texts)
 seen = st.builds(m.SeenEvent, texts, texts, numbers, numbers)
 looks = st.sampled_from(["system", "light", "night"])
-shown = st.builds(Shown, texts, texts, texts)
+shown = st.builds(WindowState, texts, texts, texts)
 layouts = st.from_regex(r"[a-z]{2}(:[a-z]+)?|", fullmatch=True)
-ways = st.builds(WayToRecord, st.booleans(), st.booleans(), st.booleans(), st.sampled_from(Waits))
-settings = st.builds(Settings, texts, texts, texts, looks, st.booleans(), layouts, ways, shown)
+routes = st.builds(RecordingSettings, st.booleans(), st.booleans(), st.booleans(), st.sampled_from(Waits))
+settings = st.builds(Settings, texts, texts, texts, looks, st.booleans(), layouts, routes, shown)
 
 requests = st.one_of(
     st.builds(m.Hello, texts, numbers),
     st.builds(m.Subscribe, st.booleans()),
     st.sampled_from([m.GetLibrary(), m.GetStatus(), m.GetDevices(), m.GetPrograms(), m.Shutdown()]),
-    st.builds(m.StartRecording, ways),
-    st.sampled_from([m.GetChecks(), m.ChooseWay()]),
+    st.builds(m.StartRecording, routes),
+    st.sampled_from([m.GetChecks(), m.ChooseRoute()]),
     st.builds(m.GetRun, ids),
     st.builds(m.GetPrograms, st.booleans()),
     st.builds(m.GetApplications, texts),
@@ -92,7 +92,7 @@ def test_every_request_has_a_case_above():
         m.Play_,
         m.TypeText,
         m.GetChecks,
-        m.ChooseWay,
+        m.ChooseRoute,
         m.GetRun,
         m.GetApplications,
         m.GetVersions,

@@ -17,6 +17,7 @@ from nakrel.core.model.steps import (
     If,
     Note,
     Open,
+    Origin,
     Otherwise,
     PickOne,
     Pointer,
@@ -29,7 +30,6 @@ from nakrel.core.model.steps import (
     Text,
     Wait,
     Wheel,
-    Whence,
     walk,
 )
 from nakrel.core.notation import NotationError, completions, read, read_steps, write, write_steps
@@ -88,9 +88,9 @@ BEYOND_STEPS: tuple[Step, ...] = (
     If(
         condition='count > 3 and held("Left Shift")',
         steps=(Pointer(x=640, y=400, size=(1920, 1080), over_us=200_000),),
-        otherwise=Otherwise(steps=(Pointer(x="10 * count", y=-5, whence=Whence.POINTER),)),
+        otherwise=Otherwise(steps=(Pointer(x="10 * count", y=-5, origin=Origin.POINTER),)),
     ),
-    Pointer(x=20, y=40, whence=Whence.WINDOW),
+    Pointer(x=20, y=40, origin=Origin.WINDOW),
     Text(text="Good # evening", remark="to the crew"),
     Text(secret="harbour", rate=12),
     Open(command=("/usr/bin/tide", "--slow", "a b")),

@@ -16,7 +16,7 @@ from nakrel.core.model.steps import Branch, Chord, Note, PickOne, Press, Repeat,
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
     Emit,
-    FingersGone,
+    InputsLost,
     PlayMacro,
     Pressed,
     Released,
@@ -224,9 +224,9 @@ def test_what_was_started_on_a_device_that_is_gone_ends():
     simulator = bench(macro, Play(Mode.TOGGLE))
     simulator.send(Pressed(TRIGGER))
     simulator.send(Released(TRIGGER))
-    simulator.send(FingersGone(frozenset({"BTN_EXTRA"})))
+    simulator.send(InputsLost(frozenset({"BTN_EXTRA"})))
     assert list(simulator.engine.running) == ["m"]
-    simulator.send(FingersGone(frozenset({TRIGGER})))
+    simulator.send(InputsLost(frozenset({TRIGGER})))
     assert simulator.engine.running == {}
     assert simulator.engine.down() == set()
 
@@ -391,8 +391,10 @@ def test_a_random_wait_lies_between_its_bounds_and_goes_by_the_seed():
 
 
 def test_ways_are_picked_by_their_weight():
-    ways = tuple(Branch(weight=w, steps=(tap(k),)) for w, k in ((1, "KEY_Q"), (2, "KEY_W"), (5, "KEY_E")))
-    rows = [r.control for r in plan(Macro(id="m", name="M", loop=(PickOne(branches=ways),)), Play(), 4_000) if r.value]
+    routes = tuple(Branch(weight=w, steps=(tap(k),)) for w, k in ((1, "KEY_Q"), (2, "KEY_W"), (5, "KEY_E")))
+    rows = [
+        r.control for r in plan(Macro(id="m", name="M", loop=(PickOne(branches=routes),)), Play(), 4_000) if r.value
+    ]
     assert len(rows) == 4_000
     found = [rows.count(key) for key in ("KEY_Q", "KEY_W", "KEY_E")]
     # Two degrees of freedom; a chi-squared above 13.8 comes once in a thousand (scipy isn't needed for that).

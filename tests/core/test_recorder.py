@@ -6,7 +6,7 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.model.recording import Moves, Waits, WayToRecord
+from nakrel.core.model.recording import Moves, RecordingSettings, Waits
 from nakrel.core.model.steps import Pointer, Press, Release, Tap, Wait, Wheel, length_us
 from nakrel.core.play.events import Pressed, Released, Turned
 from nakrel.core.play.path import Spot, thinned
@@ -83,7 +83,7 @@ def test_presses_balance_and_the_whole_takes_as_long_as_it_took(moves: list[tupl
 
 
 def test_only_what_is_to_be_caught_is_recorded_and_waits_run_on_without_the_rest():
-    recorder = Recorder(WayToRecord(buttons=False, wheel=False))
+    recorder = Recorder(RecordingSettings(buttons=False, wheel=False))
     for event, at in (
         (Pressed("KEY_Q"), 0),
         (Pressed("BTN_LEFT"), 5),
@@ -98,10 +98,10 @@ def test_only_what_is_to_be_caught_is_recorded_and_waits_run_on_without_the_rest
 def test_waits_are_kept_made_alike_or_left_out():
     tap = (Press(control="KEY_Q"), Wait(wait_us=9), Release(control="KEY_Q"))
     steps = (*tap, Wait(wait_us=7), Wheel(control="WHEEL_UP"))
-    assert tidy(steps, WayToRecord()) == list(steps)
-    even = tidy(steps, WayToRecord(waits=Waits.EVEN, even_us=5))
+    assert tidy(steps, RecordingSettings()) == list(steps)
+    even = tidy(steps, RecordingSettings(waits=Waits.EVEN, even_us=5))
     assert [step.wait_us for step in even if isinstance(step, Wait)] == [5, 5]
-    assert tidy(steps, WayToRecord(waits=Waits.NONE)) == [steps[0], steps[2], steps[4]]
+    assert tidy(steps, RecordingSettings(waits=Waits.NONE)) == [steps[0], steps[2], steps[4]]
 
 
 def test_what_is_down_at_the_beginning_is_completed_and_marked():
@@ -115,7 +115,7 @@ def test_what_is_down_at_the_beginning_is_completed_and_marked():
 
 def test_the_time_before_the_first_input_is_kept_where_that_is_wanted():
     for from_now, wanted in ((True, 80 * MS), (False, None)):
-        recorder = Recorder(WayToRecord(from_now=from_now), began_us=20 * MS)
+        recorder = Recorder(RecordingSettings(from_now=from_now), began_us=20 * MS)
         recorder.feed(Pressed("KEY_Q"), 100 * MS)
         recorder.feed(Released("KEY_Q"), 130 * MS)
         first = recorder.finish()[0]
@@ -123,7 +123,7 @@ def test_the_time_before_the_first_input_is_kept_where_that_is_wanted():
 
 
 def test_places_are_taken_at_clicks_and_not_twice():
-    recorder = Recorder(WayToRecord(moves=Moves.CLICKS), screen=(1280, 800))
+    recorder = Recorder(RecordingSettings(moves=Moves.CLICKS), screen=(1280, 800))
     for n, place in enumerate([(30, 40), (30, 40), (500, 60)]):
         recorder.feed(Pressed("BTN_LEFT"), n * 100 * MS, place)
         recorder.feed(Released("BTN_LEFT"), (n * 100 + 40) * MS)
@@ -136,7 +136,7 @@ def test_places_are_taken_at_clicks_and_not_twice():
 
 
 def test_the_click_that_ends_it_takes_the_way_to_it_along():
-    recorder = Recorder(WayToRecord(moves=Moves.PATH))
+    recorder = Recorder(RecordingSettings(moves=Moves.PATH))
     recorder.feed(Pressed("BTN_LEFT"), 0)
     recorder.feed(Released("BTN_LEFT"), 50 * MS)
     for n in range(20):
@@ -147,7 +147,7 @@ def test_the_click_that_ends_it_takes_the_way_to_it_along():
 
 
 def test_a_path_is_kept_with_its_pace_and_the_waits_around_it():
-    recorder = Recorder(WayToRecord(moves=Moves.PATH, tolerance_px=1))
+    recorder = Recorder(RecordingSettings(moves=Moves.PATH, tolerance_px=1))
     recorder.feed(Pressed("KEY_Q"), 0)
     recorder.feed(Released("KEY_Q"), 10 * MS)
     for n in range(60):
@@ -183,4 +183,4 @@ def test_thinning_keeps_every_spot_within_the_tolerance(found: list[tuple[int, i
 
 def test_waits_left_out_leave_the_ways_without_their_time():
     steps = (Pointer(x=1, y=2, over_us=9), Wait(wait_us=5), Tap(control="KEY_Q", hold_us=4))
-    assert tidy(steps, WayToRecord(waits=Waits.NONE)) == [Pointer(x=1, y=2), Tap(control="KEY_Q", hold_us=4)]
+    assert tidy(steps, RecordingSettings(waits=Waits.NONE)) == [Pointer(x=1, y=2), Tap(control="KEY_Q", hold_us=4)]

@@ -6,7 +6,8 @@ import pytest
 from hypothesis import given
 
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.units import MAX_WAIT_US, format_ms, format_rate, parse_time
+from nakrel.core.model.limits import MAX_WAIT_US
+from nakrel.core.model.units import format_ms, format_rate, parse_time
 from tests.strategies import waits_us
 
 

@@ -17,7 +17,7 @@ from nakrel.core.model.devices import Device
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.steps import Tap
-from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
+from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.kernel.witness import Witness
 from tests.support import ServiceProcess
 

@@ -17,7 +17,7 @@ from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Mode, Play
 from nakrel.core.model.profile import MatchBy, Profile, ProgramRule, SetUp
 from tests.kernel.conftest import MS, shot
-from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
+from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.support import LIMIT_S, PracticeGame, ServiceProcess, XServer, pause, wait_for
 from tests.xorg import SCREEN
 
@@ -42,7 +42,7 @@ class _Desktop(XServer):
         self._folder = tempfile.TemporaryDirectory()
         Path(self._folder.name, "xorg.conf").write_text(_CONFIG)
         super().__init__()
-        self.environment.pop("NAKREL_X11_HAND")
+        self.environment.pop("NAKREL_X11_INJECTOR")
 
     def _command(self, display_fd: int) -> list[str]:
         log = ["-logfile", f"{self._folder.name}/log", "-config", f"{self._folder.name}/xorg.conf"]
@@ -127,7 +127,7 @@ def test_text_is_typed_right_for_the_layout_in_use(mended: str, desktop: _Deskto
     field = subprocess.Popen(command, env={**desktop.environment, "QT_IM_MODULE": "compose"})
     try:
         window = wait_for(lambda: _find(desktop), "the field", 60)
-        desktop.hand("windowactivate", "--sync", window)
+        desktop.injector("windowactivate", "--sync", window)
         desktop.knows("Nakrel keyboard and mouse", 1)
         # A keyboard that comes later takes the layout of the server, set before.
         subprocess.run(["setxkbmap", "de"], env=desktop.environment, check=True)

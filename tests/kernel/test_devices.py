@@ -23,7 +23,7 @@ from nakrel.core.model.settings import Settings
 from nakrel.core.model.steps import Press, Tap, Wait
 from nakrel.core.play.events import Emit
 from tests.kernel.conftest import MS, Bench, on, shot
-from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
+from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.kernel.witness import Witness
 from tests.support import ServiceProcess, pause, wait_for
 

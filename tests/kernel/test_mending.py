@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 
-from tests.kernel.hand import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
+from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.support import wait_for
 
 pytestmark = pytest.mark.skipif(not outside(), reason="changes the system: in the test machine only")

@@ -14,7 +14,7 @@ from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.steps import Press, Release, Repeat, Tap, Wait
 from nakrel.core.play.simulate import plan
 from nakrel.storage.recordings import read_recording, to_evemu
-from tests.kernel.hand import HidKeyboard
+from tests.kernel.injector import HidKeyboard
 from tests.kernel.witness import Witness
 from tests.support import pause, wait_for
 

@@ -5,10 +5,11 @@ from __future__ import annotations
 import socket
 import threading
 
+import msgspec
 import pytest
 
 from nakrel import protocol as m
-from nakrel.client.connection import Connection, ServiceGone
+from nakrel.client.connection import ServiceConnection, ServiceGone
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.steps import Wait
 
@@ -18,7 +19,7 @@ LONG = m.PutMacro(Macro(id="long", name="Long", loop=tuple(Wait(wait_us=n) for n
 @pytest.fixture
 def ends():
     ours, theirs = socket.socketpair()
-    yield Connection(ours), theirs
+    yield ServiceConnection(ours), theirs
     ours.close()
     theirs.close()
 
@@ -28,7 +29,7 @@ def all_of(theirs: socket.socket, into: bytearray) -> None:
         into += part
 
 
-def test_sending_never_waits_and_the_rest_goes_when_it_can(ends: tuple[Connection, socket.socket]):
+def test_sending_never_waits_and_the_rest_goes_when_it_can(ends: tuple[ServiceConnection, socket.socket]):
     connection, theirs = ends
     connection.send(LONG)
     # Nobody reads, and yet we are here.
@@ -42,10 +43,10 @@ def test_sending_never_waits_and_the_rest_goes_when_it_can(ends: tuple[Connectio
     all_of(theirs, read)
     lines = bytes(read).splitlines()
     assert len(lines) == 2
-    assert m.msgspec.json.decode(lines[0], type=m.Request).body == LONG
+    assert msgspec.json.decode(lines[0], type=m.Request).body == LONG
 
 
-def test_closing_sends_what_waits(ends: tuple[Connection, socket.socket]):
+def test_closing_sends_what_waits(ends: tuple[ServiceConnection, socket.socket]):
     connection, theirs = ends
     connection.send(LONG)
     assert connection.keeps
@@ -54,10 +55,10 @@ def test_closing_sends_what_waits(ends: tuple[Connection, socket.socket]):
     reader.start()
     connection.close()
     reader.join(20)
-    assert m.msgspec.json.decode(bytes(read), type=m.Request).body == LONG
+    assert msgspec.json.decode(bytes(read), type=m.Request).body == LONG
 
 
-def test_a_service_that_has_gone_is_told(ends: tuple[Connection, socket.socket]):
+def test_a_service_that_has_gone_is_told(ends: tuple[ServiceConnection, socket.socket]):
     connection, theirs = ends
     connection.send(LONG)
     theirs.close()

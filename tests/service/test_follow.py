@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 
-from nakrel.backends.protocols import BackendLost, Shown
+from nakrel.backends.protocols import BackendLost, WindowInfo
 from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule
 from nakrel.core.model.programs import Choice, Front, Icon, Program
 from nakrel.service.follow import GONE_US, Follower
@@ -59,7 +59,7 @@ class FakePrograms:
 class FakeWindows:
     def __init__(self) -> None:
         self.active = Front()
-        self.all: list[tuple[int, Shown]] = []
+        self.all: list[tuple[int, WindowInfo]] = []
         self.gone = False
 
     def fileno(self) -> int:
@@ -73,7 +73,7 @@ class FakeWindows:
     def front(self) -> Front:
         return self.active
 
-    def shown(self) -> list[tuple[int, Shown]]:
+    def shown(self) -> list[tuple[int, WindowInfo]]:
         return self.all
 
     def icon(self, pid: int) -> Icon | None:
@@ -94,7 +94,7 @@ class Scene:
     def live(self) -> str:
         return self.choices[-1].profile
 
-    def front(self, front: Front, *shown: tuple[int, Shown]) -> None:
+    def front(self, front: Front, *shown: tuple[int, WindowInfo]) -> None:
         self.windows.active, self.windows.all = front, list(shown)
         self.follower._window_event()
 
@@ -106,7 +106,7 @@ def scene() -> Iterator[Scene]:
     made.follower.close()
 
 
-WINDOW = (0, Shown("Kelp", "org.example.Kelp"))
+WINDOW = (0, WindowInfo("Kelp", "org.example.Kelp"))
 
 
 def test_a_window_without_a_process_counts_as_long_as_it_is_there(scene: Scene):
@@ -140,7 +140,7 @@ def test_a_program_that_comes_back_in_time_was_never_gone(scene: Scene):
 
 def test_between_two_windows_the_game_stays(scene: Scene):
     scene.programs.programs = {7: Program(7, "kiln", started_us=5), 9: Program(9, "kelp", started_us=9)}
-    kelp, kiln = (9, Shown("Kelp", "org.example.Kelp")), (7, Shown("Kiln", "kiln"))
+    kelp, kiln = (9, WindowInfo("Kelp", "org.example.Kelp")), (7, WindowInfo("Kiln", "kiln"))
     scene.front(Front(7, "kiln"), kelp, kiln)
     assert scene.live == "kiln"
     scene.front(Front(), kelp, kiln)

@@ -8,21 +8,21 @@ import msgspec
 
 from nakrel import protocol as m
 from nakrel.service.loop import Loop
-from nakrel.service.server import SLOW, Connection
+from nakrel.service.server import SLOW, Client
 
 
 class _Server:
     """As much of a server as one connection needs."""
 
     def __init__(self) -> None:
-        self.dropped: list[Connection] = []
+        self.dropped: list[Client] = []
 
         def fail(error: Exception) -> None:
             raise error
 
         self.loop = Loop(fail)
 
-    def drop(self, connection: Connection) -> None:
+    def drop(self, connection: Client) -> None:
         self.loop.forget(connection.sock)
         self.dropped.append(connection)
 
@@ -32,7 +32,7 @@ def test_a_slow_client_loses_events_and_is_told_how_many():
     ours, theirs = socket.socketpair()
     ours.setblocking(False)
     theirs.settimeout(5)
-    connection = Connection(ours, server)  # type: ignore[arg-type]
+    connection = Client(ours, server)  # type: ignore[arg-type]
     event = m.SeenEvent("in", "KEY_Q", 1, 1)
     sent, status = 0, m.StatusIs(m.Status("everyday", "", 0.0, "", "", ""))
     while len(connection._out) <= SLOW:

@@ -14,15 +14,15 @@ from pathlib import Path
 import pytest
 
 from nakrel import protocol as m
-from nakrel.client.connection import Connection, ServiceGone, ServiceRefused
+from nakrel.client.connection import ServiceConnection, ServiceGone, ServiceRefused
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.model.settings import Settings
 from nakrel.core.model.steps import Press, Release, Tap, Wait
 from nakrel.service.requests import Refusal, Requests
+from nakrel.service.routes import Options
 from nakrel.service.service import Service
-from nakrel.service.ways import Options
 from nakrel.storage.home import Home
 from tests.support import LIMIT_S, ServiceProcess, wait_for
 
@@ -156,7 +156,7 @@ def test_garbage_gets_an_error_and_then_the_door(service: ServiceProcess):
 
 def test_a_client_that_reads_nothing_delays_nobody(service: ServiceProcess):
     attach(service, SHOT)
-    deaf = Connection.connect(service.home.socket, "deaf")
+    deaf = ServiceConnection.connect(service.home.socket, "deaf")
     deaf.call(m.Subscribe(seen=True))
     press(service)
     service.hear(lambda: len(service.seen("shot")) > 200, "two hundred events beside the deaf client")
@@ -206,7 +206,7 @@ def test_a_linked_program_makes_its_profile_live_and_everyday_returns(service: S
 
 
 def test_a_vanished_client_leaves_no_recording_behind(service: ServiceProcess):
-    other = Connection.connect(service.home.socket, "other")
+    other = ServiceConnection.connect(service.home.socket, "other")
     other.call(m.StartRecording())
     with pytest.raises(ServiceRefused, match="already"):
         service.call(m.StartRecording())
@@ -218,7 +218,7 @@ def test_shutdown_ends_it(service: ServiceProcess):
     service.call(m.Shutdown())
     assert service.process.wait(LIMIT_S) == 0
     with pytest.raises(ServiceGone):
-        Connection.connect(service.home.socket, "late")
+        ServiceConnection.connect(service.home.socket, "late")
 
 
 def test_the_service_loads_neither_qt_nor_numpy():
@@ -230,10 +230,10 @@ def test_the_service_loads_neither_qt_nor_numpy():
 def test_recording_without_a_device_says_what_to_do(tmp_path: Path):
     service = Service(Home.find(tmp_path), Options("stand-in"))
     try:
-        assert service.ways.stand_ins
-        service.loop.forget(service.ways.stand_ins)
-        service.ways.stand_ins.close()
-        service.ways.stand_ins = None
+        assert service.routes.stand_ins
+        service.loop.forget(service.routes.stand_ins)
+        service.routes.stand_ins.close()
+        service.routes.stand_ins = None
         with pytest.raises(Refusal, match="no device to record from: plug in"):
             Requests(service, 0).start_recording(None, 1, m.StartRecording())
         assert not service.recording
@@ -245,7 +245,7 @@ def test_what_a_vanished_client_held_on_a_stand_in_is_let_go(service: ServicePro
     """A window that crashes with a panel's button down must not leave a Held macro running for ever."""
     held = Macro(id="held", name="Held", play=Play(Mode.HELD, pause_us=5_000), loop=SHOT.loop)
     attach(service, held)
-    window = Connection.connect(service.home.socket, "window")
+    window = ServiceConnection.connect(service.home.socket, "window")
     window.call(m.PressStandIn(MOUSE, THUMB, 1))
     service.hear(lambda: len(service.seen("held")) > 4, "the Held macro")
     window.close()
@@ -292,6 +292,6 @@ def test_checks_come_from_the_service_and_the_way_can_be_chosen_again(service: S
     answer = service.call(m.GetChecks())
     assert isinstance(answer, m.Checks)
     assert {"virtual devices", "keyboard layout", "service"} <= {check.link for check in answer.checks}
-    service.call(m.ChooseWay())
+    service.call(m.ChooseRoute())
     assert service.status().running == ()
     service.hear(lambda: service.seen("hold") == [("KEY_W", 1), ("KEY_W", 0)], "the release")

@@ -12,7 +12,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.model.cells import ToControl
+from nakrel.core.model.cells import RunSystemAction, SystemAction, ToControl
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, FairPlay, Profile, SetUp
 from nakrel.core.model.settings import Settings
@@ -77,7 +77,7 @@ def macro_text(**changes: object) -> bytes:
         ({"play": {"mode": "counted", "runs": 0}}, r">= 1 - at `\$\.play\.runs`"),
         ({"play": {"mode": "counted", "runs": 1_000_001}}, r"<= 1000000 - at `\$\.play\.runs`"),
         ({"nmae": "x"}, "nmae"),
-        ({"version": 4}, r"reads version 3.*4.*\$\.version"),
+        ({"version": 5}, r"reads version 4.*5.*\$\.version"),
         ({"format": "else"}, r"\$\.format"),
     ],
 )
@@ -201,6 +201,22 @@ def test_saved_files_fit_the_published_schema(kind: str, items: tuple[Macro | Pr
 @pytest.mark.parametrize("name", sorted(schemas()))
 def test_the_published_schemas_are_those_of_the_code(name: str):
     assert json.loads((DOCS / name).read_text()) == json.loads(json.dumps(schemas()[name]))
+
+
+def test_what_a_button_does_with_the_desktop_is_read_from_the_words_of_version_3(tmp_path: Path):
+    """Up to version 3 a file had the window's own words for it (values from memory of what that version wrote)."""
+    words = {"BTN_SIDE": "louder", "BTN_EXTRA": "lock the screen", "KEY_F13": "stop everything"}
+    cells = {code: {"does": "action", "deed": deed} for code, deed in words.items()}
+    setups = [{"name": "Main", "cells": cells, "layers": [{"name": "Up", "cells": {"KEY_Q": cells["BTN_SIDE"]}}]}]
+    path = tmp_path / "Old.json"
+    path.write_text(
+        json.dumps({"format": "nakrel-profile", "version": 3, "id": "old", "name": "Old", "setups": setups})
+    )
+    setup = files.read(path, Profile).setups[0]
+    found = [setup.cells[code] for code in words]
+    assert found == [RunSystemAction(a) for a in (SystemAction.LOUDER, SystemAction.LOCK, SystemAction.STOP)]
+    assert setup.layers[0].cells == {"KEY_Q": RunSystemAction(SystemAction.LOUDER)}
+    assert b'"action": "lock"' in files.encode(files.read(path, Profile))
 
 
 def test_a_profile_of_the_first_version_is_read_as_it_was_meant(tmp_path: Path):

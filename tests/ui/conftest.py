@@ -12,7 +12,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit
 from pytestqt.qtbot import QtBot
 
-from nakrel.client.connection import Connection
+from nakrel.client.connection import ServiceConnection
 from nakrel.demo.seed import seed
 from nakrel.storage.home import Home
 from nakrel.ui.app import open_window
@@ -27,7 +27,7 @@ class Ui:
         self._qtbot = qtbot
         seed(Home.find(folder))
         self.service = ServiceProcess(folder, "--backend", "stand-in")
-        self.store = Store(lambda: Connection.connect(self.service.home.socket, "window"))
+        self.store = Store(lambda: ServiceConnection.connect(self.service.home.socket, "window"))
         self.store.open()
         self.window = open_window(qapp, self.store)
         qtbot.addWidget(self.window)

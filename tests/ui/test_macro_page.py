@@ -11,7 +11,7 @@ from nakrel import protocol as m
 from nakrel.core import notation
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
-from nakrel.core.model.recording import Waits, WayToRecord, Where
+from nakrel.core.model.recording import RecordingSettings, Waits, Where
 from nakrel.core.model.steps import Branch, Chord, PickOne, Press, Release, Repeat, Tap, Wait
 from nakrel.ui.macro.steps_model import TIME, WHAT
 from nakrel.ui.macro.timing import time_change
@@ -63,7 +63,7 @@ def test_figures_of_blocks_and_random_waits_are_typed_in_place(ui: Ui):
         assert made.model.setData(made.model.index(row, TIME), text)
     repeat, pick, wait = loop(ui)
     assert (repeat.times, repeat.steps[0].hold_us) == (5, 50_000)
-    assert [way.weight for way in pick.branches] == [7, 1]
+    assert [settings.weight for settings in pick.branches] == [7, 1]
     assert (wait.wait_us, wait.most_us) == (12_000_000, 42_000_000)
     for row, text in ((0, "none"), (4, "0"), (1, "1 to 2"), (7, "5 to 2")):
         assert not made.model.setData(made.model.index(row, TIME), text)
@@ -95,7 +95,7 @@ def test_taps_become_a_chord_and_steps_a_block(ui: Ui):
     ui.undo()
     made._select([0, 1, 2])
     actions["Pick one of them at random"].trigger()
-    assert [way.steps for way in loop(ui)[0].branches] == [(tap,) for tap in taps]
+    assert [settings.steps for settings in loop(ui)[0].branches] == [(tap,) for tap in taps]
 
 
 def test_the_notation_is_typed_and_taken_and_its_faults_are_shown(ui: Ui):
@@ -214,7 +214,7 @@ def test_recording_options_are_kept_and_heeded(ui: Ui):
     options.waits.setCurrentIndex(options.waits.findData(Waits.EVEN))
     options.waits.activated.emit(options.waits.currentIndex())
     options.even.changed.emit(7_000)
-    assert ui.store.settings.recording == WayToRecord(buttons=False, waits=Waits.EVEN, even_us=7_000)
+    assert ui.store.settings.recording == RecordingSettings(buttons=False, waits=Waits.EVEN, even_us=7_000)
     assert "keys, wheel · every wait 7 ms" in made.recording._words.text()
     made._select([0])
     record(ui, "KEY_Q", "BTN_FORWARD", "KEY_W")

@@ -19,7 +19,7 @@ from nakrel.core.model.profile import MatchBy, ProgramRule
 from nakrel.core.model.steps import Press, Tap, Wait
 from nakrel.ui import commands
 from nakrel.ui.macro.diagram.view import nice_step
-from nakrel.ui.sheet.model import cell_words
+from nakrel.ui.sheet.model import cell_text
 from nakrel.ui.theme import hue
 from nakrel.ui.widgets.traces import draw_trace
 from tests.ui.conftest import Ui
@@ -161,12 +161,12 @@ def test_dragged_rows_land_in_the_gap_they_were_dropped_on(ui: Ui):
 
 
 def test_what_cells_say(ui: Ui):
-    assert cell_words(ui.store, None)[1] == "as the device has it"
-    assert cell_words(ui.store, Nothing())[1] == "nothing"
-    assert cell_words(ui.store, ToControl("KEY_F13"))[:2] == ("KEY_F13", "F13")
-    assert cell_words(ui.store, RunMacro("thorn-fan"))[1:] == ("Thorn fan", " Held · 20/s")
-    assert cell_words(ui.store, RunMacro("storm-volley"))[2] == " Counted 5"
-    assert "gone" in cell_words(ui.store, RunMacro("no such"))[1]
+    assert cell_text(ui.store, None)[1] == "as the device has it"
+    assert cell_text(ui.store, Nothing())[1] == "nothing"
+    assert cell_text(ui.store, ToControl("KEY_F13"))[:2] == ("KEY_F13", "F13")
+    assert cell_text(ui.store, RunMacro("thorn-fan"))[1:] == ("Thorn fan", " Held · 20/s")
+    assert cell_text(ui.store, RunMacro("storm-volley"))[2] == " Counted 5"
+    assert "gone" in cell_text(ui.store, RunMacro("no such"))[1]
 
 
 def test_the_details_give_a_control_something_to_do(ui: Ui):

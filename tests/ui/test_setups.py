@@ -7,7 +7,7 @@ from PyQt6.QtCore import QMimeData, Qt
 from PyQt6.QtTest import QTest
 
 from nakrel import protocol as m
-from nakrel.core.model.cells import Deed, GoTo, Perform, RunMacro, ToControl, What
+from nakrel.core.model.cells import GoTo, RunMacro, RunSystemAction, SystemAction, ToControl, What
 from nakrel.core.model.profile import FairPlay
 from nakrel.ui import commands
 from nakrel.ui.dragged import CELL_MIME
@@ -119,9 +119,9 @@ def test_the_details_offer_where_to_go_and_what_to_do(ui: Ui):
     assert ui.store.profiles["tidewardens"].setups[0].cells[THUMB_11] == GoTo(What.SETUP)
     assert words(ui, THUMB_11) == "Thumb 11: goes to the next set-up"
     choose(details.does, "desktop or media")
-    choose(details.deed, "louder")
-    assert ui.store.profiles["tidewardens"].setups[0].cells[THUMB_11] == Perform(Deed.LOUDER)
-    choose(details.deed, "stop everything")
+    choose(details.action, "louder")
+    assert ui.store.profiles["tidewardens"].setups[0].cells[THUMB_11] == RunSystemAction(SystemAction.LOUDER)
+    choose(details.action, "stop everything")
     assert words(ui, THUMB_11) == "Thumb 11: stop everything"
 
 
@@ -129,7 +129,7 @@ def test_a_media_cell_sends_the_key_that_desktops_know(ui: Ui):
     sent = []
     ui.store.seen.connect(lambda notice: sent.extend((e.control, e.value) for e in notice.events if e.by != "in"))
     everyday = ui.store.profiles["everyday"]
-    commands.set_cell(ui.store, everyday, "Main", THUMB_1, Perform(Deed.LOUDER))
+    commands.set_cell(ui.store, everyday, "Main", THUMB_1, RunSystemAction(SystemAction.LOUDER))
     ui.wait(lambda: ui.window.column.saved.text() == "saved", "the edit to be saved")
     for value in (1, 0):
         ui.store.ask(m.PressStandIn("standin:halyard-12", THUMB_1, value))

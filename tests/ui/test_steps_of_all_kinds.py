@@ -18,7 +18,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.places import Window
 from nakrel.core.model.recording import Moves
-from nakrel.core.model.steps import If, Open, Pointer, Repeat, Set, Step, Tap, Text, Wait, Whence
+from nakrel.core.model.steps import If, Open, Origin, Pointer, Repeat, Set, Step, Tap, Text, Wait
 from nakrel.ui.macro.steps_model import REMARK, TIME, WHAT
 from nakrel.ui.screen import Picker
 from nakrel.ui.screen.pointing import spots_of
@@ -95,7 +95,7 @@ def test_a_step_is_typed_anew_in_its_row_and_keeps_its_remark_and_what_is_inside
     model = made.model
     assert model.index(0, WHAT).data(Qt.ItemDataRole.EditRole) == "tap Q for 5 ms"
     assert model.setData(model.index(0, WHAT), "move to 3, 4 in the window")
-    assert loop(ui)[0] == Pointer(x=3, y=4, whence=Whence.WINDOW, remark="kept")
+    assert loop(ui)[0] == Pointer(x=3, y=4, origin=Origin.WINDOW, remark="kept")
     assert model.setData(model.index(1, WHAT), "if run % 2 == 0")
     assert loop(ui)[1] == If(condition="run % 2 == 0", steps=(Q,))
     for text, reason in (("tap Qqq for 5 ms", "no control 'Qqq'"), ("tap Q for 1 ms\ntap W for 1 ms", "one step")):
@@ -283,7 +283,7 @@ def test_places_are_picked_by_pixels_and_counted_from_the_window_they_are_in(ui:
     picker.press(key(Qt.Key.Key_Return))
     QTest.mouseClick(picker.views[0], Qt.MouseButton.LeftButton, pos=QPoint(600, 500))
     assert taken == [
-        Pointer(x=51, y=60, whence=Whence.WINDOW, size=(400, 300)),
+        Pointer(x=51, y=60, origin=Origin.WINDOW, size=(400, 300)),
         Pointer(x=101, y=100, size=(800, 600)),
         Pointer(x=600, y=500, size=(800, 600)),
     ]
@@ -312,8 +312,8 @@ def test_a_place_is_picked_anew_in_its_row(ui: Ui):
 def test_where_steps_go_is_told_for_every_kind_of_place():
     steps = [
         Pointer(x=10, y=20, size=(400, 300)),
-        Pointer(x=5, y=-5, whence=Whence.POINTER),
-        Pointer(x=40, y=30, whence=Whence.WINDOW, size=(200, 150)),
+        Pointer(x=5, y=-5, origin=Origin.POINTER),
+        Pointer(x=40, y=30, origin=Origin.WINDOW, size=(200, 150)),
         Pointer(x="run * 100", y=7),
     ]
     found = [(spot.x(), spot.y()) for spot in spots_of(steps, PLACES, (1, 1))]

@@ -15,7 +15,7 @@ from pytestqt.modeltest import ModelTester
 from pytestqt.qtbot import QtBot
 
 from nakrel import protocol as m
-from nakrel.client.connection import Connection
+from nakrel.client.connection import ServiceConnection
 from nakrel.core.model.cells import Nothing, RunMacro, ToControl
 from nakrel.core.model.macro import Mode
 from nakrel.core.model.profile import EVERYDAY
@@ -211,7 +211,7 @@ def test_a_cell_can_play_its_own_way_and_the_macro_keeps_its_own(ui: Ui):
     show(ui)
     ui.window.shown.show_control("BTN_TRIGGER_HAPPY3")
     details = ui.window.sheet_details
-    details.own_way.click()
+    details.own_play.click()
     details.play.mode.buttons["toggle"].click()
     cell = ui.store.profiles["tidewardens"].setups[0].cells["BTN_TRIGGER_HAPPY3"]
     assert isinstance(cell, RunMacro)
@@ -388,7 +388,7 @@ def test_what_is_being_typed_stays_whatever_happens_meanwhile(ui: Ui):
     editor.selectAll()
     QTest.keyClicks(editor, "Orrery Mai")
     live = ui.store.status.since
-    other = Connection.connect(ui.service.home.socket, "other")
+    other = ServiceConnection.connect(ui.service.home.socket, "other")
     other.call(m.Pin("tidewardens"))
     changed = msgspec.structs.replace(ui.store.profiles["orrery-post"], note="A trade simulator")
     other.call(m.PutProfile(changed))

@@ -12,7 +12,7 @@ from typing import NamedTuple, Protocol
 from nakrel.core.model.devices import Device
 from nakrel.core.model.places import Monitor, Window
 from nakrel.core.model.programs import Front, Icon, Program
-from nakrel.core.play.events import Emit, FingersGone, Pressed, Released, Turned
+from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
 
 __all__ = [
     "BackendLost",
@@ -62,7 +62,7 @@ class Host(Protocol):
 class InputEvent(NamedTuple):
     """What a finger did, when, and on which device; or that the device is gone."""
 
-    event: Pressed | Released | Turned | FingersGone
+    event: Pressed | Released | Turned | InputsLost
     at_us: int
     device: str
 
@@ -76,7 +76,7 @@ class InputBackend(Protocol):
     def devices(self) -> tuple[Device, ...]:
         """The devices that are there now."""
 
-    def take(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
+    def capture(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
         """Keep exactly these controls from reaching the programs; `read` reports them all the same.
 
         `repeats_itself` are those among them whose macro presses the very same control.
@@ -114,7 +114,7 @@ class ProgramWatch(Protocol):
         """Close all descriptors; never raises."""
 
 
-class Shown(NamedTuple):
+class WindowInfo(NamedTuple):
     """A window's title and class."""
 
     title: str
@@ -133,7 +133,7 @@ class WindowWatch(Protocol):
     def front(self) -> Front:
         """The window in front."""
 
-    def shown(self) -> list[tuple[int, Shown]]:
+    def shown(self) -> list[tuple[int, WindowInfo]]:
         """All windows with their processes, 0 where nobody tells."""
 
     def icon(self, pid: int) -> Icon | None:

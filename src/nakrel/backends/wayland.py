@@ -15,7 +15,7 @@ import time
 from pathlib import Path
 from typing import NamedTuple
 
-from nakrel.backends.protocols import BackendLost, BackendUnavailable, Shown
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, WindowInfo
 from nakrel.core.model.programs import Front, Icon
 
 __all__ = ["WaylandWindows"]
@@ -86,9 +86,9 @@ class WaylandWindows:
         active = next((window for window in self._windows.values() if window.active), None)
         return Front(0, active.app_id) if active else Front()
 
-    def shown(self) -> list[tuple[int, Shown]]:
+    def shown(self) -> list[tuple[int, WindowInfo]]:
         """All windows, of processes unknown."""
-        return [(0, Shown(window.title, window.app_id)) for window in self._windows.values()]
+        return [(0, WindowInfo(window.title, window.app_id)) for window in self._windows.values()]
 
     def icon(self, pid: int) -> Icon | None:
         """None: the compositor tells no pictures."""

@@ -10,7 +10,7 @@ import click
 import msgspec
 
 from nakrel import protocol as m
-from nakrel.client.connection import ClientError, Connection, ServiceGone
+from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
 from nakrel.service import doctor as service_doctor
 from nakrel.service.doctor import System
 from nakrel.service.rules import RULES_PATH, fix_script
@@ -69,7 +69,7 @@ def _with_rights(user: int) -> list[str] | None:
 
 def _status(home: Home) -> m.Status | None:
     try:
-        connection = Connection.connect(home.socket, "nakrel doctor")
+        connection = ServiceConnection.connect(home.socket, "nakrel doctor")
     except (ServiceGone, ClientError):
         return None
     try:
@@ -81,10 +81,10 @@ def _status(home: Home) -> m.Status | None:
 
 def _look_again(home: Home) -> None:
     try:
-        connection = Connection.connect(home.socket, "nakrel doctor")
+        connection = ServiceConnection.connect(home.socket, "nakrel doctor")
     except (ServiceGone, ClientError):
         return
     try:
-        connection.call(m.ChooseWay())
+        connection.call(m.ChooseRoute())
     finally:
         connection.close()

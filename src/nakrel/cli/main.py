@@ -15,7 +15,7 @@ import msgspec
 import nakrel
 from nakrel import protocol as m
 from nakrel.cli.doctor import examine, mend
-from nakrel.client.connection import ClientError, Connection, ServiceGone
+from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
 from nakrel.client.launch import ensure_service
 from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge
 from nakrel.core.model.cells import GoTo, What
@@ -23,10 +23,11 @@ from nakrel.core.model.controls import label
 from nakrel.core.model.devices import Conditions
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.game_keys import named_in, resolve
+from nakrel.core.model.limits import MAX_COUNT
 from nakrel.core.model.macro import Macro, cycle_us, describe_play
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.programs import describe_rule
-from nakrel.core.model.units import MAX_COUNT, format_rate
+from nakrel.core.model.units import format_rate
 from nakrel.core.play.live import next_setup
 from nakrel.core.play.simulate import plan as plan_rows
 from nakrel.demo.seed import seed
@@ -257,7 +258,7 @@ def doctor(session: Session, fix: bool, yes: bool, as_json: bool) -> None:
 def shutdown(session: Session) -> None:
     """End the service that runs."""
     try:
-        Connection.connect(session.home.socket, "nakrel").call(m.Shutdown())
+        ServiceConnection.connect(session.home.socket, "nakrel").call(m.Shutdown())
     except ServiceGone:
         click.echo("No service runs.")
 

@@ -13,7 +13,7 @@ import msgspec
 
 from nakrel.protocol import PROTOCOL, Answer, AnswerBody, Body, Hello, Note, Notice, Refused, Request
 
-__all__ = ["ClientError", "Connection", "ServiceGone", "ServiceRefused"]
+__all__ = ["ClientError", "ServiceConnection", "ServiceGone", "ServiceRefused"]
 
 
 class ClientError(Exception):
@@ -38,7 +38,7 @@ _answers = msgspec.json.Decoder(Answer)
 _notes = msgspec.json.Decoder(Note)
 
 
-class Connection:
+class ServiceConnection:
     """Made by `connect`. Notices go to `on_notice`, from within `receive` and `call`."""
 
     def __init__(self, sock: socket.socket) -> None:
@@ -50,7 +50,7 @@ class Connection:
         self.on_notice: Callable[[Notice], None] = lambda notice: None
 
     @classmethod
-    def connect(cls, path: str | os.PathLike[str], client: str, limit_s: float = 5.0) -> Connection:
+    def connect(cls, path: str | os.PathLike[str], client: str, limit_s: float = 5.0) -> ServiceConnection:
         """Connect and exchange versions; raises `ClientError`."""
         sock = socket.socket(socket.AF_UNIX, socket.SOCK_STREAM)
         try:

@@ -8,8 +8,8 @@ import sys
 import time
 from pathlib import Path
 
-from nakrel.client.connection import ClientError, Connection, ServiceGone
-from nakrel.rights import why_not
+from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
+from nakrel.rights import refusal_reason
 
 __all__ = ["Launch", "ensure_service"]
 
@@ -29,11 +29,11 @@ class Launch:
     def __init__(self, socket: Path, home: str | None, client: str) -> None:
         self._socket, self._client = socket, client
         self._connection = self._try()
-        if self._connection is None and (refused := why_not()):
+        if self._connection is None and (refused := refusal_reason()):
             raise ClientError(refused)
         self._pid = _start(home) if self._connection is None else 0
 
-    def finish(self) -> Connection:
+    def finish(self) -> ServiceConnection:
         """Wait for the service; raises `ClientError`."""
         end = time.monotonic() + START_LIMIT_S
         while (connection := self._connection or self._try()) is None:
@@ -44,14 +44,14 @@ class Launch:
             select.select([], [], [], _RETRY_S)
         return connection
 
-    def _try(self) -> Connection | None:
+    def _try(self) -> ServiceConnection | None:
         try:
-            return Connection.connect(self._socket, self._client)
+            return ServiceConnection.connect(self._socket, self._client)
         except ServiceGone:
             return None
 
 
-def ensure_service(socket: Path, home: str | None, client: str) -> Connection:
+def ensure_service(socket: Path, home: str | None, client: str) -> ServiceConnection:
     """Connect to the service at `socket`, starting one (for `home`) when none answers; raises `ClientError`."""
     return Launch(socket, home, client).finish()
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from nakrel.core.model.settings import Settings, Shown
+from nakrel.core.model.settings import Settings, WindowState
 from nakrel.demo.data import MACROS, PROFILES
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
@@ -19,4 +19,4 @@ def seed(home: Home) -> None:
         library.put_profile(profile)
     for macro in MACROS:
         library.put_macro(macro)
-    library.put_settings(Settings(stand_ins=True, shown=Shown("tidewardens", "reel-in", "sheet")))
+    library.put_settings(Settings(stand_ins=True, shown=WindowState("tidewardens", "reel-in", "sheet")))

@@ -36,7 +36,7 @@ from nakrel.protocol.notices import (
 )
 from nakrel.protocol.requests import (
     Body,
-    ChooseWay,
+    ChooseRoute,
     DeleteMacro,
     DeleteProfile,
     GetApplications,
@@ -93,7 +93,7 @@ __all__ = [
     "Check",
     "CheckState",
     "Checks",
-    "ChooseWay",
+    "ChooseRoute",
     "DeleteMacro",
     "DeleteProfile",
     "Devices",

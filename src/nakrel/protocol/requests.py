@@ -6,15 +6,16 @@ from typing import Annotated, Literal
 
 import msgspec
 
-from nakrel.core.model.macro import Id, Macro, Play
+from nakrel.core.model.limits import MAX_TEXT, Id, LongText, Name, Rate
+from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import Profile
-from nakrel.core.model.recording import WayToRecord
+from nakrel.core.model.recording import RecordingSettings
 from nakrel.core.model.settings import Settings
 from nakrel.protocol.wire import Message
 
 __all__ = [
     "Body",
-    "ChooseWay",
+    "ChooseRoute",
     "DeleteMacro",
     "DeleteProfile",
     "GetApplications",
@@ -79,7 +80,7 @@ class GetChecks(Message, frozen=True):
     """Every link between a finger and a program, examined now."""
 
 
-class ChooseWay(Message, frozen=True):
+class ChooseRoute(Message, frozen=True):
     """Look again for the best way to the programs, after permissions have changed. Ends all macros."""
 
 
@@ -169,8 +170,8 @@ class Play_(Message, frozen=True, tag="PlayMacro"):
 class TypeText(Message, frozen=True):
     """Type a text at `rate` characters a second, for the keyboard layout in use."""
 
-    text: Annotated[str, msgspec.Meta(min_length=1, max_length=10_000)]
-    rate: Annotated[int, msgspec.Meta(ge=1, le=250)] = 30
+    text: Annotated[str, msgspec.Meta(min_length=1, max_length=MAX_TEXT)]
+    rate: Rate = 30
 
 
 class GetRun(Message, frozen=True):
@@ -196,8 +197,8 @@ class GetFacts(Message, frozen=True):
 class PutSecret(Message, frozen=True):
     """Keep a secret text in the desktop's keyring under this name; an empty text is forgotten."""
 
-    name: Annotated[str, msgspec.Meta(min_length=1, max_length=120)]
-    text: Annotated[str, msgspec.Meta(max_length=10_000)]
+    name: Name
+    text: LongText
 
     def __repr__(self) -> str:
         """Without the text: a message may end up in a log."""
@@ -211,10 +212,10 @@ class Stop(Message, frozen=True):
 
 
 class StartRecording(Message, frozen=True):
-    """Record what fingers do until `StopRecording` or the recording's stop key; of `way` only what is caught counts.
-    `gesture` is what may still be down of the gesture that begins it."""
+    """Record what fingers do until `StopRecording` or the recording's stop key; of `settings` only what is caught
+    counts. `gesture` is what may still be down of the gesture that begins it."""
 
-    way: WayToRecord = WayToRecord()
+    settings: RecordingSettings = RecordingSettings()
     gesture: tuple[str, ...] = ()
 
 
@@ -255,7 +256,7 @@ Body = (
     | GetStatus
     | GetDevices
     | GetChecks
-    | ChooseWay
+    | ChooseRoute
     | GetPrograms
     | GetApplications
     | GetVersions

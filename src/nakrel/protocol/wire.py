@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-import msgspec
+from nakrel.core.model.value import Value
 
 __all__ = ["MAX_LINE", "PROTOCOL", "Message"]
 
@@ -12,5 +12,5 @@ PROTOCOL = 3
 MAX_LINE = 32 * 1024 * 1024
 
 
-class Message(msgspec.Struct, frozen=True, tag_field="is", tag=True, omit_defaults=True, forbid_unknown_fields=True):
+class Message(Value, frozen=True, tag_field="is", tag=True, omit_defaults=True, forbid_unknown_fields=True):
     """A message of either direction; its class name is its tag."""

@@ -12,7 +12,7 @@ from msgspec.structs import replace
 from nakrel.backends.layout import find_layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.typist import Typist
-from nakrel.backends.x11.wire import Connection
+from nakrel.backends.x11.wire import XConnection
 from nakrel.protocol import Check, CheckState, Status
 from nakrel.rights import AS_ROOT
 from nakrel.service.rules import QUIRKS_PATH, RULES_PATH
@@ -47,7 +47,7 @@ class System:
     def x_server(self) -> str:
         """'' where an X server answers with all that is needed, else what is wrong."""
         try:
-            connection, _, _ = Connection.open(None)
+            connection, _, _ = XConnection.open(None)
         except BackendUnavailable as error:
             return str(error)
         connection.disconnect()
@@ -210,8 +210,8 @@ def _priority(system: System) -> Check:
 def _service(status: Status | None) -> Check:
     if status is None:
         return Check("service", _NOTE, "no service runs", "it starts with the window or any command", "nakrel live")
-    ways = {"kernel": "the kernel's input", "x11": "the X server", "xwayland": "Xwayland"}
-    way = ways.get(status.backend)
+    routes = {"kernel": "the kernel's input", "x11": "the X server", "xwayland": "Xwayland"}
+    way = routes.get(status.backend)
     if way is None:
         return Check("service", _BAD, "the service runs and reaches no window", status.backend_note, "see above")
     state = _OK if status.backend == "kernel" else _NOTE

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from nakrel.core.play.recorder import Recorder
 from nakrel.protocol import Entry, Journal, Recorded, Seen, SeenEvent, Status, StatusIs
 from nakrel.service.loop import Loop, monotonic_us
-from nakrel.service.server import Connection, Server
+from nakrel.service.server import Client, Server
 
 __all__ = ["Feed"]
 
@@ -29,7 +29,7 @@ class Feed:
         self._entries: list[Entry] = []
         self._status_changed = False
         self._recorder: Recorder | None = None
-        self._record_owner: Connection | None = None
+        self._record_owner: Client | None = None
         self._recorded_sent = 0
 
     def open(self, server: Server, write_journal: Callable[[], None]) -> None:
@@ -53,7 +53,7 @@ class Feed:
         self._status_changed = True
         self.soon()
 
-    def recording(self, recorder: Recorder | None, owner: Connection | None) -> None:
+    def recording(self, recorder: Recorder | None, owner: Client | None) -> None:
         """Send the steps of this recording to its owner as they come; None ends that."""
         self._recorder, self._record_owner, self._recorded_sent = recorder, owner, 0
 

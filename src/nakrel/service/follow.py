@@ -11,7 +11,7 @@ from typing import TypeVar
 import msgspec
 
 from nakrel.backends.process_events import ProcessEvents
-from nakrel.backends.protocols import BackendLost, BackendUnavailable, ProgramWatch, Shown, WindowWatch
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, ProgramWatch, WindowInfo, WindowWatch
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.programs import Choice, Front, Icon, Links, Program, choose
 from nakrel.service.loop import Loop, monotonic_us
@@ -45,7 +45,7 @@ class Follower:
         self._links = Links({})
         self._linked_now: list[tuple[str, Program]] | None = None
         self._pinned = ""
-        self._shown: list[tuple[int, Shown]] = []
+        self._shown: list[tuple[int, WindowInfo]] = []
         self._last_front = Front()
         self._last = Choice(EVERYDAY, "", 0)
         self._events: ProcessEvents | None = None
@@ -115,8 +115,8 @@ class Follower:
         programs = self._processes.programs.values()
         if not self._shown:
             return tuple(programs)
-        owned: dict[int, Shown] = {}
-        named: dict[str, Shown] = {}
+        owned: dict[int, WindowInfo] = {}
+        named: dict[str, WindowInfo] = {}
         for pid, shown in self._shown:
             if pid:
                 owned.setdefault(pid, shown)

@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING
 
 from nakrel.backends.notices import Notices
 from nakrel.backends.processes import ProcessWatch
-from nakrel.core.model.cells import ChangeSpeed, Deed, GoTo, Perform, What
+from nakrel.core.model.cells import ChangeSpeed, GoTo, RunSystemAction, SystemAction, What
 from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.game_keys import resolve
@@ -54,11 +54,11 @@ class Live:
     def follow(self) -> None:
         """Decide anew which profile is live, after profiles or the pin have changed."""
         s = self._service
-        if s.doing.screens is None:
-            s.doing.screens = s.ways.screens()
+        if s.side_effects.screens is None:
+            s.side_effects.screens = s.routes.screens()
         pinned = s.settings.pinned if s.settings.pinned in s.profiles else ""
         if self._follower is None:
-            self._follower = Follower(s.loop, ProcessWatch(), s.ways.windows(), self._decided)
+            self._follower = Follower(s.loop, ProcessWatch(), s.routes.windows(), self._decided)
         self._follower.set_profiles(s.profiles.values(), pinned)
 
     def programs(self) -> Follower:
@@ -163,7 +163,7 @@ class Live:
         """Have the devices move the pointer as the live profile wants it now."""
         s = self._service
         profile = self._now
-        s.ways.condition(motion_now(profile, self._chosen_stage(profile), self._held_stage))
+        s.routes.condition(motion_now(profile, self._chosen_stage(profile), self._held_stage))
         if self.stage != self._told_stage:
             self._told_stage = self.stage
             s.status_changed()
@@ -222,12 +222,12 @@ class Live:
         """Do what a control asked for, once the loop comes to it: the engine is in the midst of a step now."""
         self._service.loop.at(f"asked by {asked.control}", 0, lambda: self._do(asked.cell, asked.control))
 
-    def _do(self, cell: GoTo | ChangeSpeed | Perform, control: str) -> None:
+    def _do(self, cell: GoTo | ChangeSpeed | RunSystemAction, control: str) -> None:
         s, why = self._service, f"{control} pressed"
-        if isinstance(cell, Perform):
-            if cell.deed is Deed.STOP:
+        if isinstance(cell, RunSystemAction):
+            if cell.action is SystemAction.STOP:
                 s.stop_everything(why)
-            elif cell.deed is Deed.FOLLOW:
+            elif cell.action is SystemAction.FOLLOW:
                 s.pin("")
         elif isinstance(cell, ChangeSpeed):
             try:

@@ -17,9 +17,9 @@ from nakrel.core.model.settings import Settings
 from nakrel.core.model.steps import Text
 from nakrel.core.play.events import PlayMacro, StopMacro
 from nakrel.core.play.operations import compile_macro
-from nakrel.service.doing import missing_program
-from nakrel.service.server import Connection
+from nakrel.service.server import Client
 from nakrel.service.service import Service
+from nakrel.service.side_effects import missing_program
 from nakrel.storage import secrets
 from nakrel.storage.secrets import SecretError
 
@@ -40,14 +40,14 @@ class Requests:
     def __init__(self, service: Service, pid: int) -> None:
         self._service = service
         self._pid = pid
-        self._handlers: dict[type, Callable[[Connection, int, Any], m.AnswerBody | None]] = {
+        self._handlers: dict[type, Callable[[Client, int, Any], m.AnswerBody | None]] = {
             m.Hello: self._hello,
             m.Subscribe: self._subscribe,
             m.GetLibrary: self._library,
             m.GetStatus: lambda c, n, b: m.StatusIs(service.status()),
             m.GetDevices: lambda c, n, b: m.Devices(service.devices()),
             m.GetChecks: self._checks,
-            m.ChooseWay: self._choose_way,
+            m.ChooseRoute: self._choose_route,
             m.GetPrograms: self._programs,
             m.GetApplications: self._applications,
             m.GetVersions: self._versions,
@@ -75,11 +75,11 @@ class Requests:
             m.Shutdown: self._shutdown,
         }
 
-    def handle(self, connection: Connection, number: int, body: object) -> None:
+    def handle(self, connection: Client, number: int, body: object) -> None:
         """Do it and answer, now or when it is saved."""
         self._answer(connection, number, lambda: self._handlers[type(body)](connection, number, body))
 
-    def _answer(self, connection: Connection, number: int, does: Callable[[], m.AnswerBody | None]) -> None:
+    def _answer(self, connection: Client, number: int, does: Callable[[], m.AnswerBody | None]) -> None:
         try:
             answer = does()
         except Refusal as refusal:
@@ -89,7 +89,7 @@ class Requests:
 
     # Reading
 
-    def _hello(self, connection: Connection, number: int, body: m.Hello) -> m.AnswerBody:
+    def _hello(self, connection: Client, number: int, body: m.Hello) -> m.AnswerBody:
         if body.protocol != m.PROTOCOL:
             raise Refusal(
                 f"this service speaks protocol {m.PROTOCOL}, {body.client} speaks {body.protocol}; "
@@ -97,27 +97,27 @@ class Requests:
             )
         return m.Welcome(m.PROTOCOL, self._pid, nakrel.__version__)
 
-    def _subscribe(self, connection: Connection, number: int, body: m.Subscribe) -> m.AnswerBody:
+    def _subscribe(self, connection: Client, number: int, body: m.Subscribe) -> m.AnswerBody:
         connection.subscribed = True
         connection.wants_seen = body.seen
         return m.Done()
 
-    def _library(self, connection: Connection, number: int, body: m.GetLibrary) -> m.AnswerBody:
+    def _library(self, connection: Client, number: int, body: m.GetLibrary) -> m.AnswerBody:
         s = self._service
         return m.Library(tuple(s.profiles.values()), tuple(s.macros.values()), s.settings, tuple(s.library.faults))
 
-    def _checks(self, connection: Connection, number: int, body: m.GetChecks) -> m.AnswerBody:
+    def _checks(self, connection: Client, number: int, body: m.GetChecks) -> m.AnswerBody:
         # Only who asks for it pays for it.
         from nakrel.service.doctor import System, examine
 
         return m.Checks(examine(System(layout=self._service.settings.layout), self._service.status()))
 
-    def _programs(self, connection: Connection, number: int, body: m.GetPrograms) -> m.AnswerBody:
+    def _programs(self, connection: Client, number: int, body: m.GetPrograms) -> m.AnswerBody:
         follower = self._service.live.programs()
         found = follower.programs()
         return m.Programs(found, {str(pid): icon for pid, icon in follower.icons().items()} if body.icons else {})
 
-    def _applications(self, connection: Connection, number: int, body: m.GetApplications) -> None:
+    def _applications(self, connection: Client, number: int, body: m.GetApplications) -> None:
         found: list[m.Applications] = []
 
         def work() -> None:
@@ -129,7 +129,7 @@ class Requests:
         finished = lambda error: connection.answer(number, m.Refused(error) if error else found[0])  # noqa: E731
         self._service.worker.do(work, finished)
 
-    def _versions(self, connection: Connection, number: int, body: m.GetVersions) -> None:
+    def _versions(self, connection: Client, number: int, body: m.GetVersions) -> None:
         found: list[m.Versions] = []
         library = self._service.library
 
@@ -146,7 +146,7 @@ class Requests:
 
     # Saving
 
-    def _put_macro(self, connection: Connection, number: int, body: m.PutMacro) -> None:
+    def _put_macro(self, connection: Client, number: int, body: m.PutMacro) -> None:
         macro, s = body.macro, self._service
 
         def saved() -> None:
@@ -156,7 +156,7 @@ class Requests:
 
         self._save(connection, number, lambda: s.library.put_macro(macro), saved)
 
-    def _delete_macro(self, connection: Connection, number: int, body: m.DeleteMacro) -> None:
+    def _delete_macro(self, connection: Client, number: int, body: m.DeleteMacro) -> None:
         s = self._service
 
         def saved() -> None:
@@ -167,7 +167,7 @@ class Requests:
 
         self._save(connection, number, lambda: s.library.delete_macro(body.id), saved)
 
-    def _put_profile(self, connection: Connection, number: int, body: m.PutProfile) -> None:
+    def _put_profile(self, connection: Client, number: int, body: m.PutProfile) -> None:
         profile, s = body.profile, self._service
 
         def saved() -> None:
@@ -180,7 +180,7 @@ class Requests:
 
         self._save(connection, number, lambda: s.library.put_profile(profile), saved)
 
-    def _delete_profile(self, connection: Connection, number: int, body: m.DeleteProfile) -> None:
+    def _delete_profile(self, connection: Client, number: int, body: m.DeleteProfile) -> None:
         s = self._service
         if body.id == EVERYDAY:
             raise Refusal("Everyday can't be deleted: it is live when no linked program runs")
@@ -196,10 +196,10 @@ class Requests:
 
         self._save(connection, number, lambda: s.library.delete_profile(body.id), saved)
 
-    def _put_settings(self, connection: Connection, number: int, body: m.PutSettings) -> None:
+    def _put_settings(self, connection: Client, number: int, body: m.PutSettings) -> None:
         self._save_settings(body.settings, connection, number, author=connection)
 
-    def _pin(self, connection: Connection, number: int, body: m.Pin) -> None:
+    def _pin(self, connection: Client, number: int, body: m.Pin) -> None:
         s = self._service
         if body.profile and body.profile not in s.profiles:
             raise Refusal(f"there is no profile {body.profile!r}; nakrel profiles lists them")
@@ -208,9 +208,9 @@ class Requests:
     def _save_settings(
         self,
         settings: Settings,
-        connection: Connection | None = None,
+        connection: Client | None = None,
         number: int = 0,
-        author: Connection | None = None,
+        author: Client | None = None,
     ) -> None:
         """Save them and answer; all but their author are told."""
 
@@ -222,7 +222,7 @@ class Requests:
         self._service.put_settings(settings, saved)
 
     def _save(
-        self, connection: Connection | None, number: int, work: Callable[[], None], saved: Callable[[], None]
+        self, connection: Client | None, number: int, work: Callable[[], None], saved: Callable[[], None]
     ) -> None:
         def finished(error: str) -> None:
             if not error:
@@ -231,34 +231,34 @@ class Requests:
 
         self._service.saver.do(work, finished)
 
-    def _answer_saved(self, connection: Connection | None, number: int, error: str) -> None:
+    def _answer_saved(self, connection: Client | None, number: int, error: str) -> None:
         if error:
             self._service.fault(error)
         if connection is not None:
             connection.answer(number, m.Refused(error) if error else m.Done())
 
-    def _tell(self, notice: m.Notice, author: Connection | None) -> None:
+    def _tell(self, notice: m.Notice, author: Client | None) -> None:
         """Tell all but the client whose edit it is: it has the answer, and a long macro costs time to send and read."""
         if self._service.server:
             self._service.server.broadcast(notice, author)
 
-    # Doing
+    # SideEffects
 
-    def _use_setup(self, connection: Connection, number: int, body: m.UseSetUp) -> m.AnswerBody:
+    def _use_setup(self, connection: Client, number: int, body: m.UseSetUp) -> m.AnswerBody:
         try:
             self._service.live.use(body.profile, body.setup, "asked for in the window or on the command line")
         except DataError as error:
             raise Refusal(str(error)) from None
         return m.Done()
 
-    def _use_stage(self, connection: Connection, number: int, body: m.UseStage) -> m.AnswerBody:
+    def _use_stage(self, connection: Client, number: int, body: m.UseStage) -> m.AnswerBody:
         try:
             self._service.live.use_stage(ChangeSpeed(body.stage, body.by))
         except DataError as error:
             raise Refusal(str(error)) from None
         return m.Done()
 
-    def _play(self, connection: Connection, number: int, body: m.Play_) -> None:
+    def _play(self, connection: Client, number: int, body: m.Play_) -> None:
         # Edits that were sent before are saved first, so that what is played is what the client knows.
         finished = lambda error: self._answer(connection, number, lambda: self._play_now(body))  # noqa: E731
         self._service.saver.do(lambda: None, finished)
@@ -283,7 +283,7 @@ class Requests:
         s.step(PlayMacro(plan, play))
         return m.Done()
 
-    def _type(self, connection: Connection, number: int, body: m.TypeText) -> None:
+    def _type(self, connection: Client, number: int, body: m.TypeText) -> None:
         s = self._service
         if s.recording:
             raise Refusal("a recording is going on; end it first")
@@ -298,7 +298,7 @@ class Requests:
 
         s.worker.do(lambda: found.append(s.wrong_with_text(body.text)), finished)
 
-    def _facts(self, connection: Connection, number: int, body: m.GetFacts) -> None:
+    def _facts(self, connection: Client, number: int, body: m.GetFacts) -> None:
         s = self._service
         found: list[m.Facts] = []
 
@@ -309,12 +309,12 @@ class Requests:
             found.append(m.Facts(texts, programs, secret, None))
 
         def finished(error: str) -> None:
-            answer = m.Refused(error) if error else msgspec.structs.replace(found[0], screen=s.doing.screen())
+            answer = m.Refused(error) if error else msgspec.structs.replace(found[0], screen=s.side_effects.screen())
             connection.answer(number, answer)
 
         s.worker.do(work, finished)
 
-    def _put_secret(self, connection: Connection, number: int, body: m.PutSecret) -> None:
+    def _put_secret(self, connection: Client, number: int, body: m.PutSecret) -> None:
         told: list[str] = []
 
         def work() -> None:
@@ -329,20 +329,20 @@ class Requests:
 
         self._service.worker.do(work, finished)
 
-    def _places(self, connection: Connection, number: int, body: m.GetPlaces) -> m.AnswerBody:
+    def _places(self, connection: Client, number: int, body: m.GetPlaces) -> m.AnswerBody:
         s = self._service
         pids = s.live.programs().pids_of(body.profile) if body.profile else set()
-        window = s.doing.window_of(pids) if pids else None
-        return m.Places(s.doing.monitors(), s.doing.screen(), s.doing.pointer(), window)
+        window = s.side_effects.window_of(pids) if pids else None
+        return m.Places(s.side_effects.monitors(), s.side_effects.screen(), s.side_effects.pointer(), window)
 
-    def _stop(self, connection: Connection, number: int, body: m.Stop) -> m.AnswerBody:
+    def _stop(self, connection: Client, number: int, body: m.Stop) -> m.AnswerBody:
         if body.macro:
             self._service.step(StopMacro(body.macro))
         else:
             self._service.stop_everything("asked for in the window or on the command line")
         return m.Done()
 
-    def start_recording(self, connection: Connection | None, number: int, body: m.StartRecording) -> m.AnswerBody:
+    def start_recording(self, connection: Client | None, number: int, body: m.StartRecording) -> m.AnswerBody:
         s = self._service
         if s.recording:
             raise Refusal("a recording is going on already; end it first")
@@ -351,34 +351,34 @@ class Requests:
                 "there is no device to record from: plug in a keyboard or a mouse, or switch on the simulated "
                 "devices on the Devices page"
             )
-        s.start_recording(connection, body.way, body.gesture)
+        s.start_recording(connection, body.settings, body.gesture)
         return m.Done()
 
-    def _stop_recording(self, connection: Connection, number: int, body: m.StopRecording) -> m.AnswerBody:
+    def _stop_recording(self, connection: Client, number: int, body: m.StopRecording) -> m.AnswerBody:
         if not self._service.recording:
             raise Refusal("no recording is going on")
         return m.Recorded(self._service.finish_recording(body.gesture), True)
 
-    def _listen(self, connection: Connection, number: int, body: m.Listen) -> m.AnswerBody:
+    def _listen(self, connection: Client, number: int, body: m.Listen) -> m.AnswerBody:
         self._service.listen(connection if body.seconds else None, body.seconds)
         return m.Done()
 
-    def _in_front(self, connection: Connection, number: int, body: m.InFront) -> m.AnswerBody:
+    def _in_front(self, connection: Client, number: int, body: m.InFront) -> m.AnswerBody:
         self._service.set_front(connection, body.front)
         return m.Done()
 
-    def _press_stand_in(self, connection: Connection, number: int, body: m.PressStandIn) -> m.AnswerBody:
+    def _press_stand_in(self, connection: Client, number: int, body: m.PressStandIn) -> m.AnswerBody:
         try:
             self._service.press_stand_in(connection, body.device, body.control, body.value)
         except ValueError as error:
             raise Refusal(str(error)) from None
         return m.Done()
 
-    def _choose_way(self, connection: Connection, number: int, body: m.ChooseWay) -> m.AnswerBody:
-        self._service.choose_way_again()
+    def _choose_route(self, connection: Client, number: int, body: m.ChooseRoute) -> m.AnswerBody:
+        self._service.choose_route_again()
         return m.StatusIs(self._service.status())
 
-    def _shutdown(self, connection: Connection, number: int, body: m.Shutdown) -> m.AnswerBody:
+    def _shutdown(self, connection: Client, number: int, body: m.Shutdown) -> m.AnswerBody:
         self._service.loop.stop()
         return m.Done()
 

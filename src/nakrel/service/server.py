@@ -18,7 +18,7 @@ from nakrel.protocol import MAX_LINE, Answer, AnswerBody, Body, Note, Notice, Re
 from nakrel.service.loop import Loop
 from nakrel.storage.home import Home
 
-__all__ = ["Connection", "Server"]
+__all__ = ["Client", "Server"]
 
 log = logging.getLogger(__name__)
 
@@ -33,7 +33,7 @@ _requests = msgspec.json.Decoder(Request)
 _encoder = msgspec.json.Encoder()
 
 
-class Connection:
+class Client:
     """One client."""
 
     def __init__(self, sock: socket.socket, server: Server) -> None:
@@ -132,12 +132,12 @@ class Server:
         self,
         home: Home,
         loop: Loop,
-        handle: Callable[[Connection, int, Body], None],
-        dropped: Callable[[Connection], None],
+        handle: Callable[[Client, int, Body], None],
+        dropped: Callable[[Client], None],
     ) -> None:
         self.loop = loop
         self.handle = handle
-        self.connections: list[Connection] = []
+        self.connections: list[Client] = []
         self._dropped = dropped
         self._path = home.socket
         self._path.unlink(missing_ok=True)
@@ -150,13 +150,13 @@ class Server:
         self._sock.listen(16)
         loop.watch(self._sock, self._accept)
 
-    def broadcast(self, notice: Notice, but: Connection | None = None) -> None:
+    def broadcast(self, notice: Notice, but: Client | None = None) -> None:
         """Send a notice to every client that asked for notices, except for one."""
         for connection in list(self.connections):
             if connection.subscribed and connection is not but:
                 connection.notify(notice)
 
-    def drop(self, connection: Connection) -> None:
+    def drop(self, connection: Client) -> None:
         """Forget a connection."""
         self.loop.forget(connection.sock)
         if connection in self.connections:
@@ -180,7 +180,7 @@ class Server:
         if _peer_uid(sock) != os.getuid() or len(self.connections) >= MAX_CLIENTS:
             sock.close()
             return
-        connection = Connection(sock, self)
+        connection = Client(sock, self)
         self.connections.append(connection)
         self.loop.watch(sock, connection.read)
 

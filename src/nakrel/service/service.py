@@ -15,20 +15,20 @@ from nakrel.core.model.controls import label
 from nakrel.core.model.devices import Device
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
-from nakrel.core.model.recording import Moves, WayToRecord
+from nakrel.core.model.recording import Moves, RecordingSettings
 from nakrel.core.model.settings import Settings
 from nakrel.core.model.steps import Step
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
     Asked,
-    Do,
     Emit,
     Event,
-    FingersGone,
+    InputsLost,
     Output,
     Pressed,
     RunEnded,
     RunStarted,
+    SideEffect,
     SpeedHeld,
     StopAll,
     TextReady,
@@ -38,14 +38,14 @@ from nakrel.core.play.events import (
 from nakrel.core.play.player import GLIDE_US, AskText, MovePointer, OpenProgram, Stroke
 from nakrel.core.play.recorder import Recorder
 from nakrel.protocol import Devices, Fault, Recorded, Running, SeenEvent, SettingsChanged, Status
-from nakrel.service.doing import Doing, UnknownCharacters, strokes_of
 from nakrel.service.feed import Feed
 from nakrel.service.journal import Journal as JournalFile
 from nakrel.service.live import Live
 from nakrel.service.loop import Loop, monotonic_us, spin_until
+from nakrel.service.routes import Options, Routes
 from nakrel.service.runs import Runs
-from nakrel.service.server import Connection, Server
-from nakrel.service.ways import Options, Ways
+from nakrel.service.server import Client, Server
+from nakrel.service.side_effects import SideEffects, UnknownCharacters, strokes_of
 from nakrel.service.worker import Worker
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
@@ -84,33 +84,33 @@ class Service:
         self._deadline_us: int | None = None
         self._running: dict[str, Running] = {}
         self._recorder: Recorder | None = None
-        self._record_owner: Connection | None = None
+        self._record_owner: Client | None = None
         self._records_moves = False
         self._record_since_us = 0
-        self._listener: Connection | None = None
-        self._fronts: set[Connection] = set()
-        self._stand_in_fingers: dict[tuple[str, str], Connection] = {}
+        self._listener: Client | None = None
+        self._fronts: set[Client] = set()
+        self._stand_in_fingers: dict[tuple[str, str], Client] = {}
         self._cannot: set[str] = set()
         # The macros that type with keys lent to characters.
         self._spare_users: set[str] = set()
         self.server: Server | None = None
         self.worker = Worker()
         self.runs = Runs()
-        self.doing = Doing(self.worker, self._text_ready, self.fault_once)
-        self.engine = Engine(random.Random(), lambda: self.doing.pointer() or (0, 0))
+        self.side_effects = SideEffects(self.worker, self._text_ready, self.fault_once)
+        self.engine = Engine(random.Random(), lambda: self.side_effects.pointer() or (0, 0))
         self.live = Live(self)
-        self.ways = Ways(self.loop, options, self, sink)
-        self.ways.open(self.settings.stand_ins)
+        self.routes = Routes(self.loop, options, self, sink)
+        self.routes.open(self.settings.stand_ins)
         self.loop.watch(self.saver, self.saver.collect)
         self.loop.watch(self.worker, self.worker.collect)
 
-    def serve(self, home: Home, handle: Callable[[Connection, int, object], None]) -> None:
+    def serve(self, home: Home, handle: Callable[[Client, int, object], None]) -> None:
         """Open the socket; requests go to `handle`."""
         self.server = Server(home, self.loop, handle, self._client_gone)
         self.feed.open(self.server, self.journal.write)
         for fault in self.library.faults:
             self.journal.add("fault", "a file was set aside", fault)
-        self.journal.add("service", "the service started", f"output: {self.ways.output.name}")
+        self.journal.add("service", "the service started", f"output: {self.routes.output.name}")
         self.live.follow()
 
     def run(self) -> None:
@@ -123,7 +123,7 @@ class Service:
     def close(self) -> None:
         """End all macros, let everything go, and close what is open."""
         self.step(StopAll())
-        self.ways.close()
+        self.routes.close()
         self.live.forget()
         self.journal.add("service", "the service ended")
         self.feed.flush()
@@ -132,8 +132,8 @@ class Service:
         for thread in (self.worker, self.saver):
             self.loop.forget(thread)
             thread.close()
-        if self.doing.screens:
-            self.doing.screens.close()
+        if self.side_effects.screens:
+            self.side_effects.screens.close()
         self.loop.close()
 
     # The engine
@@ -167,7 +167,7 @@ class Service:
             group: list[Any] = list(some)
             if kind is Emit and not self._fronts and not self._send(group):
                 return
-            if kind is Do and not all(self._do(output) for output in group):
+            if kind is SideEffect and not all(self._do(output) for output in group):
                 return
             times += [monotonic_us()] * len(group)
         for output, at_us in zip(outputs, times, strict=True):
@@ -177,7 +177,7 @@ class Service:
                     continue
                 self.runs.sent(output.by, output.control, output.value, output.due_us, at_us)
                 self.feed.seen(SeenEvent(output.by, output.control, output.value, at_us))
-            elif isinstance(output, Do):
+            elif isinstance(output, SideEffect):
                 name = _NAMES[type(output.what)]
                 self.runs.sent(output.by, name, 1, output.due_us, at_us)
                 self.feed.seen(SeenEvent(output.by, name, 1, at_us))
@@ -193,15 +193,15 @@ class Service:
     def _send(self, emits: Sequence[Emit]) -> bool:
         """Send events to the programs; False where the way to them has just been lost."""
         try:
-            self.ways.output.emit(emits)
+            self.routes.output.emit(emits)
         except CannotEmit as error:
             self.fault_once(str(error))
         except BackendLost as error:
-            self.ways.lost(str(error))
+            self.routes.lost(str(error))
             return False
         return True
 
-    def _do(self, output: Do) -> bool:
+    def _do(self, output: SideEffect) -> bool:
         """Move the pointer, find the keys of a text, or open a program; for show nothing of it reaches the desktop.
 
         False where the way to the programs has just been lost.
@@ -213,16 +213,16 @@ class Service:
                 blank = TextReady(output.by, (Stroke(""),) * len(what.text))
                 self.loop.at(f"for show {output.by}", monotonic_us(), lambda: self.step(blank))
             else:
-                lend = self.ways.lend_keys if self.ways.lends_keys else None
-                self.doing.type(output.by, what, self.settings.layout, lend)
+                lend = self.routes.lend_keys if self.routes.lends_keys else None
+                self.side_effects.type(output.by, what, self.settings.layout, lend)
         elif isinstance(what, OpenProgram):
             if not self._fronts:
-                self.doing.open(what, self.live.programs().known)
+                self.side_effects.open(what, self.live.programs().known)
         elif not self._fronts:
             try:
-                self.doing.move(what, self.ways.output)
+                self.side_effects.move(what, self.routes.output)
             except BackendLost as error:
-                self.ways.lost(str(error))
+                self.routes.lost(str(error))
                 return False
         return True
 
@@ -236,19 +236,19 @@ class Service:
         try:
             strokes_of(text, self.settings.layout)
         except UnknownCharacters as error:
-            return "" if self.ways.lends_keys else f"{error}."
+            return "" if self.routes.lends_keys else f"{error}."
         except BackendUnavailable as error:
             return f"{error}."
         return ""
 
-    def set_front(self, connection: Connection, front: bool) -> None:
+    def set_front(self, connection: Client, front: bool) -> None:
         """Note whether a client's own window is in front: macros must not click and type into it.
 
         What macros hold is let go at the programs when it comes to the front, and held again when it leaves.
         """
         before = bool(self._fronts)
         (self._fronts.add if front else self._fronts.discard)(connection)
-        if bool(self._fronts) != before and self.ways.reaches_programs:
+        if bool(self._fronts) != before and self.routes.reaches_programs:
             now_us = monotonic_us()
             self._send([Emit(code, int(before), now_us, "") for code in sorted(self.engine.held())])
             self.status_changed()
@@ -271,22 +271,23 @@ class Service:
         if run.macro in self._spare_users:
             # Programs read a key's character a while after the key came.
             self._spare_users.discard(run.macro)
-            back = lambda: self.worker.do(self.ways.take_keys_back, lambda error: None)  # noqa: E731
+            back = lambda: self.worker.do(self.routes.reclaim_keys, lambda error: None)  # noqa: E731
             self.loop.at("spare keys", None if self._spare_users else monotonic_us() + SPARE_US, back)
         if run.failed:
             self.fault(f"{known.name if known else run.macro} ended: {run.failed}")
-        slipped = f"; its plan moved by {run.slipped_us // 1000} ms since the machine stood" if run.slipped_us else ""
+        shift_ms = run.schedule_shift_us // 1_000
+        shifted = f"; its plan moved by {shift_ms} ms because the computer was busy" if shift_ms else ""
         self.journal.add(
             "run",
             f"{known.name if known else run.macro} ended after {run.runs} run{'s' * (run.runs != 1)}",
-            run.reason + slipped,
+            run.reason + shifted,
         )
         self.status_changed()
 
     def refresh_sheet(self, why: str = "profile switched") -> None:
         """Give the engine the live sheet, or an empty one while recording or listening, and take its controls."""
-        sheet = self.live.set_sheet(bool(self._recorder or self._listener or self.ways.held_back), why)
-        self.ways.take(sheet.controls(), sheet.repeats_itself())
+        sheet = self.live.set_sheet(bool(self._recorder or self._listener or self.routes.held_back), why)
+        self.routes.capture(sheet.controls(), sheet.repeats_itself())
         self.live.condition()
 
     def stop_everything(self, why: str) -> None:
@@ -302,12 +303,12 @@ class Service:
 
     def devices(self) -> tuple[Device, ...]:
         """All devices of all backends."""
-        return self.ways.devices()
+        return self.routes.devices()
 
     def finger(self, event: InputEvent) -> None:
         """What a finger did: stop, record, or hand it to the engine."""
         what = event.event
-        if isinstance(what, FingersGone):
+        if isinstance(what, InputsLost):
             self.step(what)
             return
         value = what.notches if isinstance(what, Turned) else int(isinstance(what, Pressed))
@@ -318,7 +319,7 @@ class Service:
                 if value:
                     self.finish_recording()
             elif event.at_us >= self._record_since_us:
-                place = self.doing.pointer() if self._records_moves and isinstance(what, Pressed) else None
+                place = self.side_effects.pointer() if self._records_moves and isinstance(what, Pressed) else None
                 if place:
                     self._recorder.move(*place, event.at_us)
                 if self._recorder.feed(what, event.at_us, place):
@@ -333,16 +334,16 @@ class Service:
         """Whether a recording is going on."""
         return self._recorder is not None
 
-    def start_recording(self, owner: Connection | None, way: WayToRecord, gesture: tuple[str, ...] = ()) -> None:
+    def start_recording(self, owner: Client | None, settings: RecordingSettings, gesture: tuple[str, ...] = ()) -> None:
         """Begin; attachments rest meanwhile. The steps go to `owner` alone."""
         now_us = monotonic_us()
         down = [control for control in self.engine.fingers() if control not in gesture]
-        self._recorder, self._record_owner = Recorder(way, down, now_us, self.doing.screen()), owner
-        self._records_moves = way.moves is not Moves.NONE
-        if self._records_moves and self.doing.pointer() is None:
+        self._recorder, self._record_owner = Recorder(settings, down, now_us, self.side_effects.screen()), owner
+        self._records_moves = settings.moves is not Moves.NONE
+        if self._records_moves and self.side_effects.pointer() is None:
             self._records_moves = False
             self.fault("Nobody tells here where the pointer is, so its places are not recorded.")
-        if way.moves is Moves.PATH and self._records_moves:
+        if settings.moves is Moves.PATH and self._records_moves:
             self._sample_pointer()
         # What happened before is not in it, even if it is read only now. X tells its times in whole milliseconds.
         self._record_since_us = now_us // 1_000 * 1_000
@@ -355,7 +356,7 @@ class Service:
         if self._recorder is None:
             return
         now_us = monotonic_us()
-        if (place := self.doing.pointer()) and self._recorder.move(*place, now_us):
+        if (place := self.side_effects.pointer()) and self._recorder.move(*place, now_us):
             self.feed.soon()
         self.loop.at("pointer path", now_us + GLIDE_US, self._sample_pointer)
 
@@ -371,7 +372,7 @@ class Service:
         self.status_changed()
         return steps
 
-    def listen(self, owner: Connection | None, seconds: int) -> None:
+    def listen(self, owner: Client | None, seconds: int) -> None:
         """Let attachments rest for so many seconds, or with None no longer."""
         self._listener = owner
         self.loop.at("listen", monotonic_us() + seconds * 1_000_000 if owner else None, lambda: self.listen(None, 0))
@@ -387,16 +388,16 @@ class Service:
             reason=self.live.reason,
             since=self.live.since,
             pinned=self.settings.pinned,
-            backend=self.ways.output.name,
-            backend_note=self.ways.output.note,
+            backend=self.routes.output.name,
+            backend_note=self.routes.output.note,
             running=tuple(self._running.values()),
             recording=self.recording,
             listening=self._listener is not None,
-            for_show=bool(self._fronts) and self.ways.reaches_programs,
+            for_show=bool(self._fronts) and self.routes.reaches_programs,
             running_profiles=self.live.running_profiles(),
             sees_windows=self.live.sees_windows,
             stage=self.live.stage,
-            changes_motion=self.ways.changes_motion,
+            changes_motion=self.routes.changes_motion,
             setups={key: self.live.setup_of(key) for key in {*self.live.in_use, self.live.profile}},
         )
 
@@ -443,7 +444,7 @@ class Service:
             self._cannot.add(error)
             self.fault(error)
 
-    def _client_gone(self, connection: Connection) -> None:
+    def _client_gone(self, connection: Client) -> None:
         if connection is self._record_owner:
             self._record_owner = None
             self.finish_recording()
@@ -456,14 +457,14 @@ class Service:
 
     # Backends
 
-    def press_stand_in(self, connection: Connection, device: str, control: str, value: int) -> None:
+    def press_stand_in(self, connection: Client, device: str, control: str, value: int) -> None:
         """Press or let go a simulated control for a client; what a client holds is let go when it is gone.
 
         Raises `ValueError` for a device or control that isn't there, and while the stand-ins are switched off.
         """
-        if self.ways.stand_ins is None:
+        if self.routes.stand_ins is None:
             raise ValueError("the simulated devices are switched off; switch them on on the Devices page")
-        self.ways.stand_ins.press(device, control, value)
+        self.routes.stand_ins.press(device, control, value)
         if value:
             self._stand_in_fingers[device, control] = connection
         else:
@@ -471,35 +472,35 @@ class Service:
 
     def set_stand_ins(self, wanted: bool) -> None:
         """Show the simulated devices or not; what is pressed on them is let go."""
-        if not wanted and self.ways.stand_ins and self.ways.reaches_programs:
+        if not wanted and self.routes.stand_ins and self.routes.reaches_programs:
             for device, control in list(self._stand_in_fingers):
-                self.ways.stand_ins.press(device, control, 0)
+                self.routes.stand_ins.press(device, control, 0)
             self._stand_in_fingers.clear()
-        self.ways.set_stand_ins(wanted)
+        self.routes.set_stand_ins(wanted)
 
-    def choose_way_again(self) -> None:
+    def choose_route_again(self) -> None:
         """End all macros, and open the best way to the programs that there is now."""
         self.step(StopAll())
-        self.step(FingersGone())
-        self.ways.choose_again(self.settings.stand_ins)
-        self.way_changed("asked for")
+        self.step(InputsLost())
+        self.routes.choose_again(self.settings.stand_ins)
+        self.route_changed("asked for")
 
     def devices_changed(self) -> None:
         """Tell the clients."""
         if self.server:
             self.server.broadcast(Devices(self.devices()))
 
-    def way_lost(self, error: str) -> None:
+    def route_lost(self, error: str) -> None:
         """Nothing can be held at the programs any more; go on without them."""
         self.step(StopAll())
-        self.step(FingersGone())
+        self.step(InputsLost())
         self._follow_anew()
         self.fault(f"{error}; all macros were stopped")
 
-    def way_changed(self, why: str) -> None:
+    def route_changed(self, why: str) -> None:
         """Another way is open: what played the old way doesn't go on."""
         self.step(StopAll())
-        self.journal.add("service", f"output: {self.ways.output.name}", why)
+        self.journal.add("service", f"output: {self.routes.output.name}", why)
         self._follow_anew()
 
     def _follow_anew(self) -> None:

@@ -17,10 +17,10 @@ from collections.abc import Iterator
 from typing import IO
 
 from nakrel.backends.x11.guard import Guard
-from nakrel.rights import why_not
+from nakrel.rights import refusal_reason
 from nakrel.service.requests import Requests
+from nakrel.service.routes import BACKENDS, Options
 from nakrel.service.service import Service
-from nakrel.service.ways import BACKENDS, Options
 from nakrel.storage.home import Home
 
 __all__ = ["ALREADY_RUNS", "main", "tune"]
@@ -41,7 +41,7 @@ def main(arguments: list[str] | None = None) -> int:
     parser.add_argument("--home", help="keep everything in this folder instead of the XDG folders")
     parser.add_argument("--backend", choices=BACKENDS, default="auto", help="the way to the programs (default: auto)")
     chosen = parser.parse_args(arguments)
-    if refused := why_not():
+    if refused := refusal_reason():
         print(f"nakrel: {refused}", file=sys.stderr)
         return REFUSED
     home = Home.find(chosen.home)
@@ -59,7 +59,7 @@ def main(arguments: list[str] | None = None) -> int:
             return ALREADY_RUNS
         use_x11 = chosen.backend in ("auto", "x11") and bool(os.environ.get("DISPLAY"))
         guard = Guard(None) if use_x11 else None
-        options = Options(chosen.backend, hand_is_xtest=os.environ.get("NAKREL_X11_HAND") == "xtest")
+        options = Options(chosen.backend, injector_is_xtest=os.environ.get("NAKREL_X11_INJECTOR") == "xtest")
         if guard:
             options = dataclasses.replace(options, holds=guard.note)
         _serve(home, options)

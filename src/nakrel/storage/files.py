@@ -5,11 +5,13 @@ from __future__ import annotations
 import contextlib
 import os
 import tempfile
+from collections.abc import Iterator
 from pathlib import Path
 from typing import Any, TypeVar
 
 import msgspec
 
+from nakrel.core.model.formulas import parsing_budget
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 
@@ -21,7 +23,8 @@ MAX_FILE = 64 * 1024 * 1024
 _FORMATS: dict[type, str] = {Macro: "nakrel-macro", Profile: "nakrel-profile"}
 # 1: the first. 2: game keys, fair play, falling through, controls that go to a set-up or profile or do something with
 # the desktop; a profile's set-ups have names of their own. 3: the pointer's speed, and controls that change it.
-VERSION = 3
+# 4: what a control does with the desktop is told by a key of its own, and no longer by the words of the window.
+VERSION = 4
 
 T = TypeVar("T")
 
@@ -58,7 +61,8 @@ def decode(content: bytes, kind: type[T], file: str) -> T:
     for number in range(version, VERSION):
         raw = _migrated(raw, kind, number)
     try:
-        return msgspec.convert(raw, kind)
+        with parsing_budget():
+            return msgspec.convert(raw, kind)
     except (msgspec.ValidationError, RecursionError) as error:
         raise StorageError(f"{file}: {error}") from None
 
@@ -77,7 +81,41 @@ def _migrated(raw: dict[str, Any], kind: type, version: int) -> dict[str, Any]:
                 free = f"{name[:110]} {number}"
             names.add(free)
             setup["name"] = free
+    if kind is Profile and version == 3:
+        for cell in _cells(raw):
+            if cell.get("does") == "action" and isinstance(deed := cell.pop("deed", None), str):
+                cell["action"] = _ACTIONS.get(deed, deed)
     return raw
+
+
+# What system actions were called up to version 3.
+_ACTIONS = {
+    "play or pause": "play",
+    "next track": "next",
+    "previous track": "previous",
+    "stop playing": "stop_playing",
+    "louder": "louder",
+    "quieter": "quieter",
+    "mute": "mute",
+    "mute the microphone": "mute_microphone",
+    "brighter screen": "brighter",
+    "darker screen": "darker",
+    "lock the screen": "lock",
+    "stop everything": "stop",
+    "follow games": "follow",
+}
+
+
+def _cells(raw: object) -> Iterator[dict[str, Any]]:
+    """Every object in a profile's content that says what a control does."""
+    if isinstance(raw, dict):
+        if isinstance(raw.get("does"), str):
+            yield raw
+        for each in raw.values():
+            yield from _cells(each)
+    elif isinstance(raw, list):
+        for each in raw:
+            yield from _cells(each)
 
 
 def read(path: Path, kind: type[T]) -> T:

@@ -23,7 +23,7 @@ def put(name: str, text: str) -> None:
         elif keyring.get_password(SERVICE, name) is not None:
             keyring.delete_password(SERVICE, name)
     except Exception as error:
-        raise SecretError(_why_not(error)) from None
+        raise SecretError(_refusal_reason(error)) from None
 
 
 def get(name: str) -> str:
@@ -32,7 +32,7 @@ def get(name: str) -> str:
     try:
         text = keyring.get_password(SERVICE, name)
     except Exception as error:
-        raise SecretError(_why_not(error)) from None
+        raise SecretError(_refusal_reason(error)) from None
     if text is None:
         raise SecretError(f"the keyring has no secret {name!r} for Nakrel; type it once at the step, under Secret")
     return str(text)
@@ -45,7 +45,7 @@ def _keyring() -> Any:
     return keyring
 
 
-def _why_not(error: Exception) -> str:
+def _refusal_reason(error: Exception) -> str:
     """Of a backend's error only its kind: none of its words may carry a secret into a log."""
     kind = type(error).__name__
     if kind in ("NoKeyringError", "InitError"):

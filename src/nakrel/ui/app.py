@@ -11,9 +11,9 @@ from types import TracebackType
 
 from PyQt6.QtWidgets import QApplication
 
-from nakrel.client.connection import ClientError, Connection
+from nakrel.client.connection import ClientError, ServiceConnection
 from nakrel.client.launch import Launch, ensure_service
-from nakrel.rights import why_not
+from nakrel.rights import refusal_reason
 from nakrel.storage.home import Home
 from nakrel.ui import theme
 from nakrel.ui.store import Store
@@ -63,12 +63,12 @@ def tell_of_bugs(store: Store, log: Path) -> None:
 
 def run(home: str | None = None) -> int:
     """Open the window and stay until it closes; returns the exit code."""
-    if refused := why_not():
+    if refused := refusal_reason():
         sys.stderr.write(f"nakrel: {refused}\n")
         return 1
     launch: list[Launch] = [connector(home)]
 
-    def connect() -> Connection:
+    def connect() -> ServiceConnection:
         # The first connection has been in the making since before Qt was ready; later ones start anew.
         if launch:
             return launch.pop().finish()

@@ -8,7 +8,7 @@ from PyQt6.QtCore import QObject, pyqtSignal
 from nakrel.core.edit.timeline import NOTHING, Timeline, lay_out
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
-from nakrel.core.model.settings import Shown as LastShown
+from nakrel.core.model.settings import WindowState
 from nakrel.ui.store import Store
 
 __all__ = ["PAGES", "Shown"]
@@ -78,7 +78,7 @@ class Shown(QObject):
 
     def remember(self) -> None:
         """Let the next window show the same."""
-        now = LastShown(self._profile, self._macro, self.page)
+        now = WindowState(self._profile, self._macro, self.page)
         if now != self._store.settings.shown:
             self._store.put_settings(msgspec.structs.replace(self._store.settings, shown=now))
 

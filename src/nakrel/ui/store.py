@@ -16,7 +16,7 @@ from PyQt6.QtCore import QObject, QSocketNotifier, QTimer, pyqtSignal
 from PyQt6.QtGui import QUndoStack
 
 from nakrel import protocol as m
-from nakrel.client.connection import ClientError, Connection, ServiceGone
+from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
 from nakrel.core.model.devices import Device
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile
@@ -61,10 +61,10 @@ class Store(QObject):
     saved = pyqtSignal(str)
     fault = pyqtSignal(str)
 
-    def __init__(self, connect: Callable[[], Connection], parent: QObject | None = None) -> None:
+    def __init__(self, connect: Callable[[], ServiceConnection], parent: QObject | None = None) -> None:
         super().__init__(parent)
         self._connect = connect
-        self._connection: Connection | None = None
+        self._connection: ServiceConnection | None = None
         self._notifier: QSocketNotifier | None = None
         self._writable: QSocketNotifier | None = None
         self._pending: Counter[tuple[str, str]] = Counter()

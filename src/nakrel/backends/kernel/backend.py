@@ -16,7 +16,7 @@ from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, Inp
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.devices import Device
-from nakrel.core.play.events import Emit, FingersGone, Pressed, Released, Turned
+from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
 
 __all__ = ["KernelBackend"]
 
@@ -49,7 +49,7 @@ class KernelBackend:
         self._clones: dict[str, Clone] = {}
         self._lights: dict[int, str] = {}
         self._refused: dict[str, str] = {}
-        self._taken: frozenset[str] = frozenset()
+        self._captured: frozenset[str] = frozenset()
         self._motion: Motion | None = None
         self._down: dict[str, int] = {}
         self._closed = False
@@ -79,11 +79,11 @@ class KernelBackend:
         """Readable when any device has something to read."""
         return self._epoll.fileno()
 
-    def take(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
+    def capture(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
         """Grab the devices that have such controls, once nothing is down on them, and let the others go."""
-        self._taken = frozenset() if self.held_back else frozenset(controls)
+        self._captured = frozenset() if self.held_back else frozenset(controls)
         for channel in self._channels.values():
-            channel.want(self._taken)
+            channel.want(self._captured)
         self._settle()
 
     def condition(self, motion: Motion | None) -> None:
@@ -196,7 +196,7 @@ class KernelBackend:
         self._by_path[found.path] = node.fd
         self._by_id[found.path] = found.by_id
         self._epoll.register(node.fd, select.EPOLLIN)
-        channel.want(self._taken)
+        channel.want(self._captured)
         channel.condition(self._motion)
 
     def _remove(self, path: str) -> Iterator[InputEvent]:
@@ -213,7 +213,7 @@ class KernelBackend:
                 yield InputEvent(released, now_us, name)
         channel.node.close()
         left = {code for other in self._channels.values() for code in other.controls}
-        yield InputEvent(FingersGone(frozenset(channel.controls) - left), now_us, name)
+        yield InputEvent(InputsLost(frozenset(channel.controls) - left), now_us, name)
 
     def _news(self) -> Iterator[InputEvent]:
         for action, found in self._finder.news():

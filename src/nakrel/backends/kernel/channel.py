@@ -97,7 +97,7 @@ class Channel:
         self._ready_us = 0
         self._keeps = self._moves = False
         self._way = Conditioner()
-        self._taken: frozenset[str] = frozenset()
+        self._captured: frozenset[str] = frozenset()
         self._taken_keys: frozenset[int] = frozenset()
         self._wheels_taken = self._wheels_change = self._moves_change = False
         self.down = node.keys_down()
@@ -125,12 +125,12 @@ class Channel:
         """Whether `read` has something although the node isn't readable."""
         return bool(self._early)
 
-    def want(self, taken: frozenset[str]) -> None:
+    def want(self, captured: frozenset[str]) -> None:
         """Keep these of its controls from the programs; none of them: let the node go."""
-        mine = taken & frozenset(self.controls)
+        mine = captured & frozenset(self.controls)
         self._keeps = bool(mine)
         # What is taken must not change under a grab that only waits for its end: then all passes.
-        self._taken = mine
+        self._captured = mine
         self._taken_keys = frozenset(CONTROLS[code].number for code in mine if CONTROLS[code].kind is not Kind.WHEEL)
         self._wheels_taken = any(CONTROLS[code].kind is Kind.WHEEL for code in mine)
         self._note_change()
@@ -308,10 +308,10 @@ class Channel:
             self._unseen.discard(number)
             return
         self._unseen.discard(number)
-        taken = self.grabbed and number in self._taken_keys
+        captured = self.grabbed and number in self._taken_keys
         if value:
             self.down.add(number)
-            if self.grabbed and not taken:
+            if self.grabbed and not captured:
                 self._passed.add(number)
                 self._out += scan + raw
         else:
@@ -320,15 +320,15 @@ class Channel:
                 self._passed.discard(number)
                 self._out += scan + raw
         if known := by_number(number):
-            self._told.append(Pressed(known.code, not taken) if value else Released(known.code))
+            self._told.append(Pressed(known.code, not captured) if value else Released(known.code))
 
     def _wheel(self, axis: int, value: int, raw: bytes) -> None:
         code = _WHEELS[axis][value > 0]
-        taken = self.grabbed and code in self._taken
-        if self.grabbed and not taken:
+        captured = self.grabbed and code in self._captured
+        if self.grabbed and not captured:
             self._out += raw if self._way.turns_as_it_is else self._turned(axis, value)
         if axis in _NOTCHES and value:
-            self._told.append(Turned(code, abs(value), not taken))
+            self._told.append(Turned(code, abs(value), not captured))
 
     def _turned(self, axis: int, value: int) -> bytes:
         """The events of a turn at the profile's speed of the wheel; one that tells parts of notches goes by these."""

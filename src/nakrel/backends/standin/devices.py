@@ -46,7 +46,7 @@ class StandInDevices:
         self._devices = devices
         self._down: set[str] = set()
         self._read_fd, self.hand_fd = os.pipe2(os.O_NONBLOCK | os.O_CLOEXEC)
-        self.taken: frozenset[str] = frozenset()
+        self.captured: frozenset[str] = frozenset()
         # Where output reaches real programs, a simulated press that nobody has attached goes nowhere.
         self.apart = False
 
@@ -58,9 +58,9 @@ class StandInDevices:
         """The simulated devices."""
         return self._devices
 
-    def take(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
+    def capture(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
         """Remember what is taken; a simulated device reaches no program by itself."""
-        self.taken = frozenset(controls)
+        self.captured = frozenset(controls)
 
     def press(self, device: str, control: str, value: int) -> None:
         """Put a control down (1), let it go (0), or turn a wheel by `value` notches.
@@ -95,7 +95,7 @@ class StandInDevices:
                 os.close(handle)
 
     def _passed(self, code: str) -> bool:
-        return self.apart and code not in self.taken
+        return self.apart and code not in self.captured
 
     def _event(self, code: str, value: int) -> Pressed | Released | Turned | None:
         if CONTROLS[code].kind is Kind.WHEEL:

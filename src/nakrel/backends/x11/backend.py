@@ -19,7 +19,7 @@ from nakrel.backends.protocols import BackendLost, CannotEmit, InputEvent
 from nakrel.backends.x11.codes import control_of_button, control_of_keycode, number_of
 from nakrel.backends.x11.injector import Injector
 from nakrel.backends.x11.speed import PointerSpeed
-from nakrel.backends.x11.wire import ALL_DEVICES, ANY_MODIFIER, Connection, Slave, XiEvent, evtype
+from nakrel.backends.x11.wire import ALL_DEVICES, ANY_MODIFIER, Slave, XConnection, XiEvent, evtype
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.devices import Device
@@ -37,7 +37,7 @@ _ASYNC = 1
 class X11Backend:
     """Implements `InputBackend` and `OutputBackend`.
 
-    `hand_is_xtest` also listens to and grabs the XTEST devices: for tests, where the hand is an injecting program.
+    `injector_is_xtest` also listens to and grabs the XTEST devices: for tests, where the hand is an injecting program.
     `holds` is told of each press and release of ours and the device it went through (-1 for XTEST's, 0 for a
     release). Raises `BackendUnavailable` when made without a fit X server.
     """
@@ -48,18 +48,18 @@ class X11Backend:
         self,
         display: str | None = None,
         *,
-        hand_is_xtest: bool = False,
+        injector_is_xtest: bool = False,
         holds: Callable[[str, int], None] = lambda code, device: None,
     ) -> None:
         self.note = "Attached controls are kept from programs, except a wheel that scrolls."
-        self._hand_is_xtest = hand_is_xtest
-        self._conn, self._xi, xtest = Connection.open(display)
+        self._hand_is_xtest = injector_is_xtest
+        self._conn, self._xi, xtest = XConnection.open(display)
         self._root = self._conn.get_setup().roots[self._conn.pref_screen].root
         self._out = Injector(self._conn, xtest, self._root, self._keyboard_for, holds)
         self._speed = PointerSpeed(self._conn, self._xi)
         self._motion: Motion | None = None
         self._slaves: dict[int, Slave] = {}
-        self._taken: frozenset[str] = frozenset()
+        self._captured: frozenset[str] = frozenset()
         self._repeats_itself: frozenset[str] = frozenset()
         self._grabbed: dict[tuple[int, str], bool] = {}
         self._kept: dict[int, str] = {}
@@ -89,9 +89,9 @@ class X11Backend:
             if slave.buttons or slave.keys
         )
 
-    def take(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
+    def capture(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
         """Grab exactly these controls on every device."""
-        self._taken = frozenset(controls)
+        self._captured = frozenset(controls)
         self._repeats_itself = frozenset(c for c in repeats_itself if CONTROLS[c].kind is Kind.BUTTON)
         with _telling_of_loss():
             self._regrab()
@@ -122,8 +122,8 @@ class X11Backend:
                 self._set_speed()
             elif event.type == evtype.RAW_MOTION:
                 self._relay_motion(event)
-            elif taken := self._take_event(event):
-                found.append(taken)
+            elif captured := self._finger_event(event):
+                found.append(captured)
         self._conn.flush()
         return found
 
@@ -168,7 +168,7 @@ class X11Backend:
         with contextlib.suppress(xcffib.XcffibException, xcffib.ConnectionException, BackendLost):
             if not self._conn.has_error():
                 self._out.let_all_go()
-                self.take(())
+                self.capture(())
                 self.condition(None)
                 # A round trip: the server may drop a closed connection with its last requests unread.
                 self._conn.core.GetInputFocus().reply()
@@ -176,7 +176,7 @@ class X11Backend:
 
     # Events in
 
-    def _take_event(self, event: XiEvent) -> InputEvent | None:
+    def _finger_event(self, event: XiEvent) -> InputEvent | None:
         raw = event.type in _RAW
         is_key = event.type in _KEY
         code = control_of_keycode(event.detail) if is_key else control_of_button(event.detail)
@@ -207,13 +207,13 @@ class X11Backend:
             self._down[code] = event.device
             return InputEvent(Pressed(code, True), at_us, where)
         if CONTROLS[code].kind is Kind.WHEEL:
-            return InputEvent(Turned(code, 1, code not in self._taken), at_us, where) if press else None
+            return InputEvent(Turned(code, 1, code not in self._captured), at_us, where) if press else None
         if press == (code in self._down):
             # The second report of one release (raw and the grab's own), or of a press on another device.
             return None
         if press:
             self._down[code] = event.device
-            return InputEvent(Pressed(code, code not in self._taken), at_us, where)
+            return InputEvent(Pressed(code, code not in self._captured), at_us, where)
         self._down.pop(code, None)
         if self._kept.get(event.device) == code:
             self._end_kept(event.device)
@@ -258,13 +258,13 @@ class X11Backend:
         # Whole pixels go out, and what is left of them counts for the next time.
         moved = [rest + delta for rest, delta in zip(self._rest, event.motion, strict=True)]
         whole = [int(part) for part in moved]
-        self._rest = [part - taken for part, taken in zip(moved, whole, strict=True)]
+        self._rest = [part - captured for part, captured in zip(moved, whole, strict=True)]
         if any(whole):
             self._out.move(*whole)
 
     def _relay_button(self, event: XiEvent, code: str) -> None:
         """Pass on a button that isn't taken; its release, too, even when the grab has ended by then."""
-        if code in self._taken or event.type in _KEY:
+        if code in self._captured or event.type in _KEY:
             return
         press = event.type in _PRESSES
         if code.startswith("WHEEL"):
@@ -298,13 +298,13 @@ class X11Backend:
 
     def _keyboard_for(self, code: str) -> int:
         """The keyboard to inject a key through, 0 for XTEST's: a grabbed key would come back to us."""
-        return 0 if code in self._taken else self._keyboard
+        return 0 if code in self._captured else self._keyboard
 
     def _regrab(self) -> None:
         wanted = {
             (slave.id, code): code in self._repeats_itself
             for slave in self._slaves.values()
-            for code in self._taken
+            for code in self._captured
             if (number := number_of(code)) and (slave.keys if number[0] else number[1] <= slave.buttons)
         }
         for (device, code), _ in self._grabbed.items() - wanted.items():

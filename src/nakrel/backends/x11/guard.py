@@ -16,7 +16,7 @@ from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.x11.codes import spare_key
 from nakrel.backends.x11.injector import Injector
 from nakrel.backends.x11.speed import PointerSpeed
-from nakrel.backends.x11.wire import Connection
+from nakrel.backends.x11.wire import XConnection
 from nakrel.core.model.controls import CONTROLS
 
 __all__ = ["Guard"]
@@ -67,7 +67,7 @@ def _watch(alive: int, memory: mmap.mmap, display: str | None) -> None:
 
 
 def _let_go(down: dict[str, int], display: str | None) -> None:
-    conn, xi, xtest = Connection.open(display)
+    conn, xi, xtest = XConnection.open(display)
     root = conn.get_setup().roots[conn.pref_screen].root
     injector = Injector(conn, xtest, root, lambda code: 0, lambda code, device: None)
     injector.take_over(down)

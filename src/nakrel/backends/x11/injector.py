@@ -19,7 +19,7 @@ import xcffib.xinput
 import xcffib.xtest
 
 from nakrel.backends.x11.codes import number_of
-from nakrel.backends.x11.wire import Connection, XiEvent
+from nakrel.backends.x11.wire import XConnection, XiEvent
 
 __all__ = ["Injector"]
 
@@ -35,7 +35,7 @@ class Injector:
 
     def __init__(
         self,
-        conn: Connection,
+        conn: XConnection,
         xtest: xcffib.xtest.xtestExtension,
         root: int,
         keyboard_for: Callable[[str], int],

@@ -7,7 +7,7 @@ import contextlib
 import xcffib
 import xcffib.xproto
 
-from nakrel.backends.protocols import BackendLost, BackendUnavailable, Shown
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, WindowInfo
 from nakrel.core.model.programs import Front, Icon
 
 __all__ = ["X11Windows"]
@@ -65,12 +65,12 @@ class X11Windows:
             return Front()
         return Front(self._pid(windows[0]), self._class(windows[0]))
 
-    def shown(self) -> list[tuple[int, Shown]]:
+    def shown(self) -> list[tuple[int, WindowInfo]]:
         """All windows with their processes, 0 where one doesn't say."""
         found = []
         for window in self._numbers(self._root, "_NET_CLIENT_LIST"):
             text = self._property(window, "_NET_WM_NAME") or self._property(window, "WM_NAME")
-            found.append((self._pid(window), Shown(text.decode("utf-8", "replace"), self._class(window))))
+            found.append((self._pid(window), WindowInfo(text.decode("utf-8", "replace"), self._class(window))))
         return found
 
     def icon(self, pid: int) -> Icon | None:

@@ -16,7 +16,7 @@ from xcffib import ffi
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
 
-__all__ = ["Connection", "Slave", "XiEvent", "evtype"]
+__all__ = ["XConnection", "Slave", "XiEvent", "evtype"]
 
 ALL_DEVICES = 0
 ANY_MODIFIER = 0x80000000
@@ -89,7 +89,7 @@ def _motion(event: object, head: bytes) -> tuple[float, float]:
     return moved[0], moved[1]
 
 
-class Connection(xcffib.Connection):
+class XConnection(xcffib.Connection):
     """A connection that hands XI2 events over as `XiEvent` and leaves other events to xcffib."""
 
     def hoist_event(self, e):
@@ -110,7 +110,9 @@ class Connection(xcffib.Connection):
         return XiEvent(kind, device, source, detail, flags, serial, time_ms)
 
     @classmethod
-    def open(cls, display: str | None) -> tuple[Connection, xcffib.xinput.xinputExtension, xcffib.xtest.xtestExtension]:
+    def open(
+        cls, display: str | None
+    ) -> tuple[XConnection, xcffib.xinput.xinputExtension, xcffib.xtest.xtestExtension]:
         """Connect and ask for XI 2.2 and XTEST; raises `BackendUnavailable`."""
         try:
             conn = cls(display=display)

@@ -9,9 +9,10 @@ from typing import Any, NamedTuple
 import msgspec
 
 from nakrel.core.model.errors import DataError
+from nakrel.core.model.limits import MAX_RATE
 from nakrel.core.model.macro import Macro, Mode, Play, Section
 from nakrel.core.model.names import read_control
-from nakrel.core.model.steps import MAX_RATE, Chord, Pointer, Press, Release, Step, Tap, Text, Wait, walk
+from nakrel.core.model.steps import Chord, Pointer, Press, Release, Step, Tap, Text, Wait, walk
 from nakrel.core.model.units import parse_time
 
 __all__ = ["BUILDERS", "Asks", "Builder", "Figure", "build", "controls_of"]

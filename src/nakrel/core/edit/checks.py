@@ -18,6 +18,8 @@ from nakrel.core.model.steps import (
     If,
     Line,
     Open,
+    Option,
+    Origin,
     PickOne,
     Pointer,
     Press,
@@ -28,8 +30,6 @@ from nakrel.core.model.steps import (
     Tap,
     Text,
     Wait,
-    Way,
-    Whence,
     branches,
     formulas_of,
     walk,
@@ -109,7 +109,7 @@ def _is_off(row: Row, macro: Macro) -> bool:
         if block.off:
             return True
         steps = branches(block)[branch]
-    return not isinstance(row.step, Way) and row.step.off
+    return not isinstance(row.step, Option) and row.step.off
 
 
 def _whole(macro: Macro) -> Iterable[Finding]:
@@ -227,10 +227,10 @@ def _against(at: int, step: Line, facts: Facts) -> Iterable[Finding]:
             wrong = facts.secrets.get(secret, "")
         case Open(command=command):
             wrong = facts.programs.get(command[0], "")
-        case Pointer(x=int() as x, y=int() as y, whence=whence, size=size) if whence is not Whence.POINTER:
-            width, height = size or (facts.screen if whence is Whence.SCREEN else None) or (x + 1, y + 1)
+        case Pointer(x=int() as x, y=int() as y, origin=origin, size=size) if origin is not Origin.POINTER:
+            width, height = size or (facts.screen if origin is Origin.SCREEN else None) or (x + 1, y + 1)
             if x < 0 or y < 0 or x >= width or y >= height:
-                where = "the screen" if whence is Whence.SCREEN else "the window"
+                where = "the screen" if origin is Origin.SCREEN else "the window"
                 wrong = f"{x}, {y} lies outside {where} of {width} x {height} pixels."
     if wrong:
         yield Finding(at, wrong[0].upper() + wrong[1:])

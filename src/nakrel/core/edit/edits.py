@@ -14,6 +14,7 @@ from typing import Any, NamedTuple
 import msgspec
 
 from nakrel.core.model.controls import Kind, control
+from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.core.model.macro import Macro, Mode, Section
 from nakrel.core.model.steps import (
     Block,
@@ -21,6 +22,7 @@ from nakrel.core.model.steps import (
     If,
     Line,
     Note,
+    Option,
     Otherwise,
     PickOne,
     Press,
@@ -29,13 +31,11 @@ from nakrel.core.model.steps import (
     Step,
     Tap,
     Wait,
-    Way,
     Wheel,
     branches,
     length_us,
     walk,
 )
-from nakrel.core.model.units import MAX_WAIT_US
 
 __all__ = [
     "Place",
@@ -159,12 +159,12 @@ def steps_in(macro: Macro, section: Section, inside: Inside) -> tuple[Step, ...]
 def with_steps_in(macro: Macro, section: Section, inside: Inside, steps: tuple[Step, ...]) -> Macro:
     """The macro with other steps in a section, or in a branch inside it."""
 
-    def put(into: tuple[Step, ...], way: Inside) -> tuple[Step, ...]:
-        if not way:
+    def put(into: tuple[Step, ...], option: Inside) -> tuple[Step, ...]:
+        if not option:
             return steps
-        at, branch = way[0]
+        at, branch = option[0]
         lists = list(branches(into[at]))
-        lists[branch] = put(lists[branch], way[1:])
+        lists[branch] = put(lists[branch], option[1:])
         return (*into[:at], _with_lists(into[at], lists), *into[at + 1 :])
 
     return _with(macro, section, put(macro.section(section), inside))
@@ -380,14 +380,14 @@ def _outermost(numbered: list[Row], chosen: Collection[int]) -> list[int]:
     """The chosen rows that are steps and not inside another chosen one."""
     found: list[int] = []
     for row in sorted(chosen):
-        is_step = not isinstance(numbered[row].step, Way)
+        is_step = not isinstance(numbered[row].step, Option)
         if is_step and not any(_is_inside(numbered[row], numbered[outer]) for outer in found):
             found.append(row)
     return found
 
 
 def _steps(numbered: list[Row], chosen: Sequence[int]) -> tuple[Step, ...]:
-    return tuple(step for row in chosen if not isinstance(step := numbered[row].step, Way))
+    return tuple(step for row in chosen if not isinstance(step := numbered[row].step, Option))
 
 
 def _is_inside(row: Row, block: Row) -> bool:
@@ -410,30 +410,30 @@ def _map(macro: Macro, each: Callable[[int, Any], tuple[Any, ...]], chosen: Coll
         for step in steps:
             row = next(numbers)
             if isinstance(step, Block):
-                changed = _ways(step)
+                changed = _options(step)
                 if changed is None:
                     continue
                 step = changed
             found += each(row, step)
         return tuple(found)
 
-    def _ways(step: Block) -> Block | None:
+    def _options(step: Block) -> Block | None:
         """The block with all that is inside changed; None where its last branch is gone."""
         if isinstance(step, PickOne):
-            ways = tuple(way for branch in step.branches for way in one(branch))
-            return msgspec.structs.replace(step, branches=ways) if ways else None
+            options = tuple(option for branch in step.branches for option in one(branch))
+            return msgspec.structs.replace(step, branches=options) if options else None
         inner = over(step.steps)
         if inner != step.steps:
             step = msgspec.structs.replace(step, steps=inner)
         if isinstance(step, If) and step.otherwise:
-            ways = one(step.otherwise)
-            step = msgspec.structs.replace(step, otherwise=ways[0] if ways else None)
+            options = one(step.otherwise)
+            step = msgspec.structs.replace(step, otherwise=options[0] if options else None)
         return step
 
-    def one(way: Any) -> tuple[Any, ...]:
+    def one(option: Any) -> tuple[Any, ...]:
         row = next(numbers)
-        inner = over(way.steps)
-        return each(row, msgspec.structs.replace(way, steps=inner))
+        inner = over(option.steps)
+        return each(row, msgspec.structs.replace(option, steps=inner))
 
     def picked(steps: tuple[Step, ...], which: Collection[int]) -> tuple[Step, ...]:
         """The same for steps without blocks, of which only some are looked at."""
@@ -464,8 +464,8 @@ def _with_lists(block: Step, lists: Sequence[tuple[Step, ...]]) -> Step:
             return msgspec.structs.replace(block, steps=lists[0])
         case PickOne():
             pairs = zip(block.branches, lists, strict=True)
-            ways = tuple(msgspec.structs.replace(branch, steps=steps) for branch, steps in pairs)
-            return msgspec.structs.replace(block, branches=ways)
+            options = tuple(msgspec.structs.replace(branch, steps=steps) for branch, steps in pairs)
+            return msgspec.structs.replace(block, branches=options)
         case If(otherwise=None):
             return msgspec.structs.replace(block, steps=lists[0])
         case If():

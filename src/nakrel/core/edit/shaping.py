@@ -21,11 +21,13 @@ from nakrel.core.edit.timeline import OTHERS_BY_STEP, Span, Timeline
 from nakrel.core.model.controls import OTHERS, Kind, label
 from nakrel.core.model.controls import control as named
 from nakrel.core.model.errors import DataError
+from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.steps import (
     Block,
     Chord,
     Note,
+    Option,
     Pointer,
     Press,
     Release,
@@ -34,11 +36,10 @@ from nakrel.core.model.steps import (
     Tap,
     Text,
     Wait,
-    Way,
     formulas_of,
     length_us,
 )
-from nakrel.core.model.units import MAX_WAIT_US, format_ms
+from nakrel.core.model.units import format_ms
 
 __all__ = ["Edge", "Moment", "edge_at", "edges_of", "moment_of", "shift", "snapped", "widen"]
 
@@ -133,7 +134,7 @@ def widen(line: Timeline, edge: Edge, by_us: int) -> Macro:
 
 def _row(line: Timeline, edge: Edge) -> Row:
     row = line.row(edge.row)
-    if isinstance(row.step, Way | Block):
+    if isinstance(row.step, Option | Block):
         raise DataError("a block has no edges of its own; move those inside it")
     return row
 
@@ -226,12 +227,12 @@ def _shifted(
             event.at_us += by_us
     ordered = sorted(events, key=lambda event: (event.at_us, event.order))
     if ordered and ordered[0].at_us < 0:
-        raise DataError(_why_not(steps[:first], "before"))
+        raise DataError(_refusal_reason(steps[:first], "before"))
     _refuse_overlap(ordered)
     made, now = _written(ordered)
     if now > end_us:
         if last < len(steps) or not grows:
-            raise DataError(_why_not(steps[last:], "after"))
+            raise DataError(_refusal_reason(steps[last:], "after"))
         end_us = now
     return (*steps[:first], *made, *_lead(lead, end_us - now), *steps[last:])
 
@@ -361,7 +362,7 @@ def _fixed_us(step: Step) -> int | None:
     return length_us(step)
 
 
-def _why_not(steps: tuple[Step, ...], where: str) -> str:
+def _refusal_reason(steps: tuple[Step, ...], where: str) -> str:
     wall = (steps[-1] if where == "before" else steps[0]) if steps else None
     if isinstance(wall, Block):
         return "a block is in the way; move the edge within it, or drag the steps in the list"

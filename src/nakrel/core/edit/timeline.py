@@ -24,6 +24,7 @@ from nakrel.core.model.steps import (
     If,
     Note,
     Open,
+    Option,
     PickOne,
     Pointer,
     Press,
@@ -34,7 +35,6 @@ from nakrel.core.model.steps import (
     Tap,
     Text,
     Wait,
-    Way,
     Wheel,
     formulas_of,
     holds,
@@ -227,7 +227,7 @@ class Timeline:
     def end_us(self, row: int) -> int:
         """When the row's step is over; for a branch, when the last of its steps would be."""
         step = self.row(row).step
-        inside = sum(map(length_us, step.steps)) if isinstance(step, Way) else length_us(step)
+        inside = sum(map(length_us, step.steps)) if isinstance(step, Option) else length_us(step)
         piece = self._piece_of(row)
         return self._times[piece + 1] if self._first_rows[piece] == row else self.start_us(row) + inside
 
@@ -407,7 +407,7 @@ class Timeline:
 
 
 # Rows that are no action of their own have no number.
-UNNUMBERED = (Wait, Note, Way)
+UNNUMBERED = (Wait, Note, Option)
 
 
 def lay_out(macro: Macro, before: Timeline | None = None) -> Timeline:
@@ -517,14 +517,14 @@ class _Layout:
             self.fixed = self.fixed and not any(map(formulas_of, step.branches))
             weights = weights_of(step, self.scope)
             chosen = weights.index(max(weights))
-            ways = [(way.steps, number == chosen, True) for number, way in enumerate(step.branches)]
-            self._ways(step, ways, drawn, counted)
+            options = [(option.steps, number == chosen, True) for number, option in enumerate(step.branches)]
+            self._options(step, options, drawn, counted)
         else:
             holds_now = holds(step, self.scope)
-            ways = [(step.steps, holds_now, False)]
+            options = [(step.steps, holds_now, False)]
             if step.otherwise:
-                ways.append((step.otherwise.steps, not holds_now, True))
-            self._ways(step, ways, drawn, counted)
+                options.append((step.otherwise.steps, not holds_now, True))
+            self._options(step, options, drawn, counted)
 
     def _repeat(self, step: Repeat, drawn: bool, counted: bool) -> None:
         start, once = self.now, turn_us(step, self.scope)
@@ -544,10 +544,12 @@ class _Layout:
         if drawn and isinstance(step.times, str):
             self.unsure.append((start, self.now))
 
-    def _ways(self, step: Block, ways: list[tuple[tuple[Step, ...], bool, bool]], drawn: bool, counted: bool) -> None:
+    def _options(
+        self, step: Block, options: list[tuple[tuple[Step, ...], bool, bool]], drawn: bool, counted: bool
+    ) -> None:
         """Lay out each way: its steps, whether it is the one that is drawn, and whether it has a row of its own."""
         start = end = self.now
-        for steps, chosen, has_row in ways:
+        for steps, chosen, has_row in options:
             self.now = start
             if counted and has_row:
                 self.starts.append(start)
@@ -555,7 +557,7 @@ class _Layout:
             if chosen:
                 end = self.now
         self.now = start if step.off else end
-        if drawn and end > start and (len(ways) > 1 or isinstance(step, If)):
+        if drawn and end > start and (len(options) > 1 or isinstance(step, If)):
             self.unsure.append((start, end))
 
     def _draw(self, step: Step, row: int) -> None:

@@ -9,14 +9,16 @@ import msgspec
 
 from nakrel.core.model.controls import Code, Kind, control
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.macro import Id, Name, Play
-from nakrel.core.model.steps import MAX_RATE
+from nakrel.core.model.limits import MAX_CHORD, MAX_NAME, MAX_TEXT, Command, Id, Name, Rate
+from nakrel.core.model.macro import Play
+from nakrel.core.model.value import Value
 
 __all__ = [
-    "DEED_COMMANDS",
-    "DEED_KEYS",
-    "Perform",
-    "Deed",
+    "ACTION_COMMANDS",
+    "ACTION_KEYS",
+    "ACTION_LABELS",
+    "RunSystemAction",
+    "SystemAction",
     "Cell",
     "ChangeSpeed",
     "GoTo",
@@ -33,7 +35,7 @@ __all__ = [
 AsPlay = Play | None
 
 
-class _Cell(msgspec.Struct, frozen=True, tag_field="does", omit_defaults=True, forbid_unknown_fields=True):
+class _Cell(Value, frozen=True, tag_field="does", omit_defaults=True, forbid_unknown_fields=True):
     """What a control does in a sheet; a control without a cell does what the device has it do."""
 
 
@@ -47,6 +49,7 @@ class ToControl(_Cell, frozen=True, tag="control"):
     control: Code
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         if control(self.control).kind is Kind.WHEEL:
             raise DataError(f"a control can act as a key or a button, and {self.control} is a wheel direction")
 
@@ -61,9 +64,10 @@ class RunMacro(_Cell, frozen=True, tag="macro"):
 class ToChord(_Cell, frozen=True, tag="chord"):
     """The control holds several keys and buttons down, in this order, as long as it is held itself."""
 
-    controls: Annotated[tuple[Code, ...], msgspec.Meta(min_length=2, max_length=8)]
+    controls: Annotated[tuple[Code, ...], msgspec.Meta(min_length=2, max_length=MAX_CHORD)]
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         for code in self.controls:
             if control(code).kind is Kind.WHEEL:
                 raise DataError(f"a chord is made of keys and buttons, and {code} is a wheel direction")
@@ -74,16 +78,14 @@ class ToChord(_Cell, frozen=True, tag="chord"):
 class TypeText(_Cell, frozen=True, tag="text"):
     """The control types a text, `rate` characters a second."""
 
-    text: Annotated[str, msgspec.Meta(min_length=1, max_length=10_000)]
-    rate: Annotated[int, msgspec.Meta(ge=1, le=MAX_RATE)] = 30
+    text: Annotated[str, msgspec.Meta(min_length=1, max_length=MAX_TEXT)]
+    rate: Rate = 30
 
 
 class StartProgram(_Cell, frozen=True, tag="open"):
     """The control starts a program, or brings its window to the front. `command` is the program and its arguments."""
 
-    command: Annotated[
-        tuple[Annotated[str, msgspec.Meta(min_length=1)], ...], msgspec.Meta(min_length=1, max_length=64)
-    ]
+    command: Command
 
 
 class HoldLayer(_Cell, frozen=True, tag="layer"):
@@ -106,7 +108,7 @@ class GoTo(_Cell, frozen=True, tag="go"):
     """
 
     what: What
-    to: Annotated[str, msgspec.Meta(max_length=120)] = ""
+    to: Annotated[str, msgspec.Meta(max_length=MAX_NAME)] = ""
     by: Literal[-1, 1] = 1
 
 
@@ -117,53 +119,81 @@ class ChangeSpeed(_Cell, frozen=True, tag="speed"):
     the stage before comes back when the control is let go.
     """
 
-    to: Annotated[str, msgspec.Meta(max_length=120)] = ""
+    to: Annotated[str, msgspec.Meta(max_length=MAX_NAME)] = ""
     by: Literal[-1, 1] = 1
     held: bool = False
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         if self.held and not self.to:
             raise DataError("a speed that is there while a control is held needs the name of its stage")
 
 
-class Perform(_Cell, frozen=True, tag="action"):
+class RunSystemAction(_Cell, frozen=True, tag="action"):
     """The control does something with the desktop, with what plays there, or with Nakrel itself."""
 
-    deed: Deed
+    action: SystemAction
 
 
-class Deed(StrEnum):
-    """What an `Perform` does, in words."""
+class SystemAction(StrEnum):
+    """What a `RunSystemAction` does; the values are what files say."""
 
-    PLAY = "play or pause"
-    NEXT = "next track"
-    PREVIOUS = "previous track"
-    STOP_PLAYING = "stop playing"
+    PLAY = "play"
+    NEXT = "next"
+    PREVIOUS = "previous"
+    STOP_PLAYING = "stop_playing"
     LOUDER = "louder"
     QUIETER = "quieter"
     MUTE = "mute"
-    MUTE_MICROPHONE = "mute the microphone"
-    BRIGHTER = "brighter screen"
-    DARKER = "darker screen"
-    LOCK = "lock the screen"
-    STOP = "stop everything"
-    FOLLOW = "follow games"
+    MUTE_MICROPHONE = "mute_microphone"
+    BRIGHTER = "brighter"
+    DARKER = "darker"
+    LOCK = "lock"
+    STOP = "stop"
+    FOLLOW = "follow"
 
 
+# What people call them.
+ACTION_LABELS: dict[SystemAction, str] = {
+    SystemAction.PLAY: "play or pause",
+    SystemAction.NEXT: "next track",
+    SystemAction.PREVIOUS: "previous track",
+    SystemAction.STOP_PLAYING: "stop playing",
+    SystemAction.LOUDER: "louder",
+    SystemAction.QUIETER: "quieter",
+    SystemAction.MUTE: "mute",
+    SystemAction.MUTE_MICROPHONE: "mute the microphone",
+    SystemAction.BRIGHTER: "brighter screen",
+    SystemAction.DARKER: "darker screen",
+    SystemAction.LOCK: "lock the screen",
+    SystemAction.STOP: "stop everything",
+    SystemAction.FOLLOW: "follow games",
+}
 # Desktops take these from the keys that keyboards have for them (input-event-codes.h).
-DEED_KEYS: dict[Deed, str] = {
-    Deed.PLAY: "KEY_PLAYPAUSE",
-    Deed.NEXT: "KEY_NEXTSONG",
-    Deed.PREVIOUS: "KEY_PREVIOUSSONG",
-    Deed.STOP_PLAYING: "KEY_STOPCD",
-    Deed.LOUDER: "KEY_VOLUMEUP",
-    Deed.QUIETER: "KEY_VOLUMEDOWN",
-    Deed.MUTE: "KEY_MUTE",
-    Deed.MUTE_MICROPHONE: "KEY_MICMUTE",
-    Deed.BRIGHTER: "KEY_BRIGHTNESSUP",
-    Deed.DARKER: "KEY_BRIGHTNESSDOWN",
+ACTION_KEYS: dict[SystemAction, str] = {
+    SystemAction.PLAY: "KEY_PLAYPAUSE",
+    SystemAction.NEXT: "KEY_NEXTSONG",
+    SystemAction.PREVIOUS: "KEY_PREVIOUSSONG",
+    SystemAction.STOP_PLAYING: "KEY_STOPCD",
+    SystemAction.LOUDER: "KEY_VOLUMEUP",
+    SystemAction.QUIETER: "KEY_VOLUMEDOWN",
+    SystemAction.MUTE: "KEY_MUTE",
+    SystemAction.MUTE_MICROPHONE: "KEY_MICMUTE",
+    SystemAction.BRIGHTER: "KEY_BRIGHTNESSUP",
+    SystemAction.DARKER: "KEY_BRIGHTNESSDOWN",
 }
 # loginctl(1): every desktop that follows systemd-logind locks itself then.
-DEED_COMMANDS: dict[Deed, tuple[str, ...]] = {Deed.LOCK: ("loginctl", "lock-session")}
+ACTION_COMMANDS: dict[SystemAction, tuple[str, ...]] = {SystemAction.LOCK: ("loginctl", "lock-session")}
 
-Cell = Nothing | ToControl | ToChord | RunMacro | TypeText | StartProgram | HoldLayer | GoTo | ChangeSpeed | Perform
+Cell = (
+    Nothing
+    | ToControl
+    | ToChord
+    | RunMacro
+    | TypeText
+    | StartProgram
+    | HoldLayer
+    | GoTo
+    | ChangeSpeed
+    | RunSystemAction
+)

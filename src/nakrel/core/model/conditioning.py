@@ -11,7 +11,8 @@ from typing import Annotated, NamedTuple
 
 import msgspec
 
-from nakrel.core.model.macro import Name
+from nakrel.core.model.limits import MAX_STAGES, Name
+from nakrel.core.model.value import Value
 
 __all__ = ["AS_IT_IS", "MAX_PERCENT", "MAX_STRAIGHT", "Conditioner", "Motion", "Pointing", "SpeedStage", "motion_of"]
 
@@ -31,7 +32,7 @@ _TANGENTS = (
 Percent = Annotated[int, msgspec.Meta(ge=1, le=MAX_PERCENT)]
 
 
-class SpeedStage(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+class SpeedStage(Value, frozen=True, forbid_unknown_fields=True):
     """A speed of the pointer, in percent of the device's own, from left to right and up and down."""
 
     name: Name
@@ -43,11 +44,11 @@ class SpeedStage(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
         return f"{self.across} %" if self.across == self.down else f"{self.across} × {self.down} %"
 
 
-class Pointing(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+class Pointing(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """How a profile has the pointer move: its speed stages, of which the first is in use at the start, the wheel's
     speed in percent, and within how many degrees of level or upright motion becomes straight (0: it stays as it is)."""
 
-    stages: Annotated[tuple[SpeedStage, ...], msgspec.Meta(max_length=20)] = ()
+    stages: Annotated[tuple[SpeedStage, ...], msgspec.Meta(max_length=MAX_STAGES)] = ()
     wheel: Percent = 100
     straight: Annotated[int, msgspec.Meta(ge=0, le=MAX_STRAIGHT)] = 0
 
@@ -85,7 +86,7 @@ class Conditioner:
         self.motion = motion
         self._rest_x = self._rest_y = 0
         # Where it goes: the direction of late, weighted.
-        self._way_x = self._way_y = 0
+        self._direction_x = self._direction_y = 0
         # What is left of a turn and of a notch, by the wheel's axis.
         self._turns: dict[int, int] = {}
         self._parts: dict[int, int] = {}
@@ -110,12 +111,12 @@ class Conditioner:
 
     def _straightened(self, dx: int, dy: int) -> tuple[int, int]:
         # The newest report counts in whole, so that a turn by a right angle shows at once.
-        self._way_x = self._way_x * _KEEP // _OF + abs(dx) * 1_000
-        self._way_y = self._way_y * _KEEP // _OF + abs(dy) * 1_000
+        self._direction_x = self._direction_x * _KEEP // _OF + abs(dx) * 1_000
+        self._direction_y = self._direction_y * _KEEP // _OF + abs(dy) * 1_000
         limit = _TANGENTS[self.motion.straight]
-        if self._way_y * 10_000 <= self._way_x * limit:
+        if self._direction_y * 10_000 <= self._direction_x * limit:
             return dx, 0
-        if self._way_x * 10_000 <= self._way_y * limit:
+        if self._direction_x * 10_000 <= self._direction_y * limit:
             return 0, dy
         return dx, dy
 

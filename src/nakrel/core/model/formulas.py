@@ -8,17 +8,27 @@ limited and so is every number on the way, so that working it out always ends, a
 from __future__ import annotations
 
 import ast
+import contextlib
 import functools
 import operator
 import random
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextvars import ContextVar
 from typing import Annotated, Protocol
 
 import msgspec
 
 from nakrel.core.model.errors import DataError
+from nakrel.core.model.limits import (
+    MAX_COUNT,
+    MAX_FORMULA,
+    MAX_FORMULA_NODES,
+    MAX_FORMULA_SIGNS,
+    MAX_PIXELS,
+    MAX_WAIT_US,
+    VARIABLE,
+)
 from nakrel.core.model.names import read_control
-from nakrel.core.model.units import MAX_COUNT, MAX_WAIT_US
 
 __all__ = [
     "BUILT_IN",
@@ -29,19 +39,20 @@ __all__ = [
     "FormulaText",
     "Scope",
     "VariableName",
+    "check_amount",
+    "check_readable",
     "compiled",
     "count",
     "micros",
+    "parsing_budget",
     "pixels",
 ]
 
-MAX_LENGTH = 200
 # No number in a formula may be larger: floats are exact up to there.
 MAX_NUMBER = 10**15
-_MAX_PIXELS = 100_000
 
-FormulaText = Annotated[str, msgspec.Meta(min_length=1, max_length=MAX_LENGTH)]
-VariableName = Annotated[str, msgspec.Meta(pattern=r"^[A-Za-z_][A-Za-z0-9_]{0,39}$")]
+FormulaText = Annotated[str, msgspec.Meta(min_length=1, max_length=MAX_FORMULA)]
+VariableName = Annotated[str, msgspec.Meta(pattern=VARIABLE)]
 
 # What a formula can read besides the macro's variables.
 BUILT_IN = {
@@ -117,8 +128,10 @@ class Formula:
         self.text = text
         self.names: set[str] = set()
         self.controls: set[str] = set()
-        if len(text) > MAX_LENGTH:
-            raise FormulaError(text[:20] + "…", 0, f"is longer than {MAX_LENGTH} characters")
+        # Its numbers, names and operations.
+        self.nodes = 0
+        if len(text) > MAX_FORMULA:
+            raise FormulaError(text[:20] + "…", 0, f"is longer than {MAX_FORMULA} characters")
         if text != text.strip() or not text:
             raise FormulaError(text, 0, "is empty, or has a space at its beginning or end")
         if "#" in text or "\\" in text or not text.isprintable():
@@ -151,6 +164,7 @@ class Formula:
         return FormulaError(self.text, getattr(node, "col_offset", -1) + 1, message)
 
     def _read(self, node: ast.expr) -> _Work:
+        self.nodes += 1
         match node:
             case ast.Constant(value=bool() as number):
                 return lambda scope: number
@@ -289,6 +303,49 @@ def compiled(text: str) -> Formula:
     return Formula(text)
 
 
+class _Budget:
+    """What reading the formulas of one macro may cost, counted while it is made from a file or a message."""
+
+    def __init__(self) -> None:
+        self.texts: set[str] = set()
+        self.signs = self.nodes = 0
+
+
+_budget: ContextVar[_Budget | None] = ContextVar("budget", default=None)
+
+
+@contextlib.contextmanager
+def parsing_budget() -> Iterator[None]:
+    """Within it no more formulas are read than a macro may have: a file of megabytes can't keep the machine busy."""
+    token = _budget.set(_Budget())
+    try:
+        yield
+    finally:
+        _budget.reset(token)
+
+
+def check_readable(text: str) -> None:
+    """Raise `FormulaError` for a formula that can't be read, and `DataError` once there are too many of them within a
+    `parsing_budget`."""
+    budget = _budget.get()
+    if budget is None:
+        compiled(text)
+    elif text not in budget.texts:
+        budget.texts.add(text)
+        budget.signs += len(text)
+        check_amount(budget.signs, budget.nodes)
+        budget.nodes += compiled(text).nodes
+
+
+def check_amount(signs: int, nodes: int) -> None:
+    """Raise `DataError` where the formulas of a macro, each different one counted once, are more than it may have."""
+    if signs > MAX_FORMULA_SIGNS or nodes > MAX_FORMULA_NODES:
+        raise DataError(
+            f"the formulas of this macro are too much: all different ones together may have {MAX_FORMULA_SIGNS:,} "
+            f"characters and {MAX_FORMULA_NODES:,} numbers, names and operations; write some of them as numbers"
+        )
+
+
 # Results as what a step needs
 
 
@@ -310,4 +367,4 @@ def count(number: int | str, scope: Scope, most: int = MAX_COUNT) -> int:
 
 def pixels(number: int | str, scope: Scope) -> int:
     """A place or a distance in pixels."""
-    return max(-_MAX_PIXELS, min(_MAX_PIXELS, round(_value(number, scope))))
+    return max(-MAX_PIXELS, min(MAX_PIXELS, round(_value(number, scope))))

@@ -8,16 +8,17 @@ from typing import Annotated
 
 import msgspec
 
-from nakrel.core.model.steps import If, PickOne, Repeat, Step, length_us
-from nakrel.core.model.units import Count, WaitUs
+from nakrel.core.model.errors import LimitError
+from nakrel.core.model.formulas import check_amount, compiled
+from nakrel.core.model.limits import MAX_LIMIT_US, MAX_STEPS, Count, Id, Name, Note, WaitUs
+from nakrel.core.model.steps import If, PickOne, Repeat, Step, amount, length_us
+from nakrel.core.model.value import Value
 
 __all__ = [
     "Again",
-    "Id",
     "LetGo",
     "Macro",
     "Mode",
-    "Name",
     "Play",
     "Section",
     "StartOn",
@@ -25,9 +26,6 @@ __all__ = [
     "describe_play",
     "with_each",
 ]
-
-Name = Annotated[str, msgspec.Meta(min_length=1, max_length=120)]
-Id = Annotated[str, msgspec.Meta(min_length=1, max_length=80, pattern=r"^[^/\x00-\x1f]+$")]
 
 
 class Mode(StrEnum):
@@ -70,7 +68,7 @@ class Section(StrEnum):
     LEAD_OUT = "lead_out"
 
 
-class Play(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+class Play(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """How a macro plays.
 
     `runs` is the total for Counted (5 means five runs). `pause_us` lies between runs. `limit_runs` and `limit_us`
@@ -84,19 +82,28 @@ class Play(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_field
     let_go: LetGo = LetGo.AT_ONCE
     again: Again = Again.IGNORE
     limit_runs: Count | None = None
-    limit_us: Annotated[int, msgspec.Meta(ge=1_000, le=86_400_000_000)] | None = None
+    limit_us: Annotated[int, msgspec.Meta(ge=1_000, le=MAX_LIMIT_US)] | None = None
 
 
-class Macro(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
+class Macro(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
     """A named macro. `id` never changes, so renaming it breaks no attachment."""
 
     id: Id
     name: Name
-    note: str = ""
+    note: Note = ""
     play: Play = Play()
     lead_in: tuple[Step, ...] = ()
     loop: tuple[Step, ...] = ()
     lead_out: tuple[Step, ...] = ()
+
+    def __post_init__(self) -> None:
+        super().__post_init__()
+        formulas: set[str] = set()
+        steps = sum(amount(section, formulas) for section in (self.lead_in, self.loop, self.lead_out))
+        if steps > MAX_STEPS:
+            raise LimitError("loop", steps, f"and what is around it have {steps:,} steps; {MAX_STEPS:,} at most")
+        if formulas:
+            check_amount(sum(map(len, formulas)), sum(compiled(each).nodes for each in formulas))
 
     def section(self, which: Section) -> tuple[Step, ...]:
         """The steps of one section."""

@@ -8,7 +8,7 @@ from __future__ import annotations
 import msgspec
 
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.steps import Whence
+from nakrel.core.model.steps import Origin
 
 __all__ = ["Monitor", "Window", "place_of"]
 
@@ -37,7 +37,7 @@ class Window(msgspec.Struct, frozen=True):
 def place_of(
     x: int,
     y: int,
-    whence: Whence,
+    origin: Origin,
     size: tuple[int, int] | None,
     screen: tuple[int, int] | None,
     window: Window | None,
@@ -47,7 +47,7 @@ def place_of(
     `size` is what it was picked on; where the screen or window has another size, the place is scaled, so that the
     same thing is hit. Raises `DataError` for a place in a window that isn't there.
     """
-    if whence is Whence.WINDOW:
+    if origin is Origin.WINDOW:
         if window is None:
             raise DataError("no window is in front whose place is known, and this place is counted from one")
         across, down = _scaled(x, y, size, (window.width, window.height))

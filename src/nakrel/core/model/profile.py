@@ -12,7 +12,18 @@ from nakrel.core.model.cells import Cell, ChangeSpeed, HoldLayer, ToControl
 from nakrel.core.model.conditioning import Pointing
 from nakrel.core.model.controls import CONTROLS, Code, Kind, control, game_key
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.macro import Id, Name
+from nakrel.core.model.limits import (
+    COLOUR,
+    MAX_ARGUMENT,
+    MAX_GAME_KEYS,
+    MAX_LAYERS,
+    MAX_PROGRAMS,
+    MAX_SETUPS,
+    Id,
+    Name,
+    Note,
+)
+from nakrel.core.model.value import Value
 
 __all__ = [
     "EVERYDAY",
@@ -29,7 +40,7 @@ __all__ = [
 # The id of the profile that is live when no linked program runs; it always exists.
 EVERYDAY = "everyday"
 
-Colour = Annotated[str, msgspec.Meta(pattern=r"^#[0-9A-Fa-f]{6}$")]
+Colour = Annotated[str, msgspec.Meta(pattern=COLOUR)]
 
 
 class FairPlay(StrEnum):
@@ -41,13 +52,14 @@ class FairPlay(StrEnum):
     NO_MACROS = "no_macros"
 
 
-class GameKey(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+class GameKey(Value, frozen=True, forbid_unknown_fields=True):
     """What the game calls something it does (`name`), and the key or button that it has for it."""
 
     name: Annotated[str, msgspec.Meta(min_length=1, max_length=40)]
     control: Code
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         game_key(self.name)
         if self.control not in CONTROLS:
             control(self.control)
@@ -65,16 +77,16 @@ class MatchBy(StrEnum):
     APPLICATION = "application"
 
 
-class ProgramRule(msgspec.Struct, frozen=True, forbid_unknown_fields=True):
+class ProgramRule(Value, frozen=True, forbid_unknown_fields=True):
     """A program that the profile belongs to: `path` is its executable, `name` its process or file name,
     `command` a part of its command line, `window` the class of its window, `windows_program` the .exe file that a
     compatibility layer runs, and `application` an application id in its environment (`FLATPAK_ID=org.example.Game`)."""
 
     match: MatchBy
-    value: Annotated[str, msgspec.Meta(min_length=1, max_length=4096)]
+    value: Annotated[str, msgspec.Meta(min_length=1, max_length=MAX_ARGUMENT)]
 
 
-class Layer(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+class Layer(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """What controls do while the layer is held; a control without a cell here does what it does without the layer."""
 
     name: Name
@@ -88,16 +100,17 @@ def keeps_left_click(cells: dict[str, Cell]) -> bool:
     )
 
 
-class SetUp(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """One button sheet: which control does what while no layer is held, and what while one is. `colour` is its mark,
     '' for none."""
 
     name: Name
     cells: dict[str, Cell] = {}
-    layers: Annotated[tuple[Layer, ...], msgspec.Meta(max_length=20)] = ()
+    layers: Annotated[tuple[Layer, ...], msgspec.Meta(max_length=MAX_LAYERS)] = ()
     colour: Annotated[str, msgspec.Meta(pattern=r"^(#[0-9A-Fa-f]{6})?$")] = ""
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         names = [layer.name for layer in self.layers]
         if len(set(names)) != len(names):
             raise DataError(f"set-up {self.name!r} has two layers of one name; rename one of them")
@@ -167,7 +180,7 @@ class SetUp(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fiel
         return msgspec.structs.replace(self, cells=named(self.cells), layers=layers)
 
 
-class Profile(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
+class Profile(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
     """A profile with its set-ups, of which one is in use at a time. `id` never changes, so renaming it breaks nothing.
 
     With `falls_through` a control without a cell does what it does in Everyday.
@@ -175,16 +188,17 @@ class Profile(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, for
 
     id: Id
     name: Name
-    note: str = ""
+    note: Note = ""
     colour: Colour = "#77726A"
-    programs: tuple[ProgramRule, ...] = ()
-    setups: Annotated[tuple[SetUp, ...], msgspec.Meta(min_length=1, max_length=50)] = (SetUp("Main"),)
-    keys: Annotated[tuple[GameKey, ...], msgspec.Meta(max_length=500)] = ()
+    programs: Annotated[tuple[ProgramRule, ...], msgspec.Meta(max_length=MAX_PROGRAMS)] = ()
+    setups: Annotated[tuple[SetUp, ...], msgspec.Meta(min_length=1, max_length=MAX_SETUPS)] = (SetUp("Main"),)
+    keys: Annotated[tuple[GameKey, ...], msgspec.Meta(max_length=MAX_GAME_KEYS)] = ()
     pointer: Pointing = Pointing()
     fair_play: FairPlay = FairPlay.ANYTHING
     falls_through: bool = False
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         for what, names in (
             ("set-ups", [setup.name for setup in self.setups]),
             ("game keys", [key.name for key in self.keys]),

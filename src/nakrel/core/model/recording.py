@@ -8,9 +8,13 @@ from typing import Annotated
 import msgspec
 
 from nakrel.core.model.controls import CONTROLS, Kind
-from nakrel.core.model.units import WaitUs
+from nakrel.core.model.limits import MAX_SECONDS, WaitUs
+from nakrel.core.model.value import Value
 
-__all__ = ["Moves", "Waits", "WayToRecord", "Where"]
+__all__ = ["Moves", "Waits", "RecordingSettings", "Where"]
+
+
+Seconds = Annotated[int, msgspec.Meta(ge=0, le=MAX_SECONDS)]
 
 
 class Waits(StrEnum):
@@ -37,7 +41,7 @@ class Moves(StrEnum):
     PATH = "path"
 
 
-class WayToRecord(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+class RecordingSettings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """What is caught, how waits are kept, where the steps go, how long after the button it begins, and for how long it
     goes on at most (seconds; 0 for no countdown and no limit). With `from_now` the time before the first input is kept
     as a wait, else it begins with that input. A path is thinned as far as it stays within
@@ -49,8 +53,8 @@ class WayToRecord(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknow
     waits: Waits = Waits.PERFORMED
     even_us: WaitUs = 25_000
     where: Where = Where.CURSOR
-    countdown_s: int = 0
-    limit_s: int = 0
+    countdown_s: Seconds = 0
+    limit_s: Seconds = 0
     moves: Moves = Moves.NONE
     tolerance_px: Annotated[int, msgspec.Meta(ge=0, le=100)] = 3
     from_now: bool = False

@@ -6,12 +6,14 @@ from typing import Annotated, Literal
 
 import msgspec
 
-from nakrel.core.model.recording import WayToRecord
+from nakrel.core.model.limits import LAYOUT
+from nakrel.core.model.recording import RecordingSettings
+from nakrel.core.model.value import Value
 
-__all__ = ["InUse", "Settings", "Shown"]
+__all__ = ["InUse", "Settings", "WindowState"]
 
 
-class Shown(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+class WindowState(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """What the window showed when it was closed, by id, and shows again when it opens."""
 
     profile: str = ""
@@ -19,7 +21,7 @@ class Shown(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fiel
     page: str = ""
 
 
-class Settings(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """What the user chose for the program as a whole. `pinned` is a profile's id, '' while games are followed;
     `layout` is the XKB keyboard layout that texts are typed for (`de`, `us:intl`), '' for what the desktop says;
     with `notices` the desktop tells which profile has gone live."""
@@ -29,9 +31,9 @@ class Settings(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_f
     record_stop_key: str = "KEY_SCROLLLOCK"
     look: Literal["system", "light", "night"] = "system"
     stand_ins: bool = False
-    layout: Annotated[str, msgspec.Meta(max_length=64, pattern=r"^[\w:()+.-]*$")] = ""
-    recording: WayToRecord = WayToRecord()
-    shown: Shown = Shown()
+    layout: Annotated[str, msgspec.Meta(max_length=64, pattern=LAYOUT)] = ""
+    recording: RecordingSettings = RecordingSettings()
+    shown: WindowState = WindowState()
     notices: bool = True
 
 

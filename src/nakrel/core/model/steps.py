@@ -15,7 +15,7 @@ from typing import Annotated
 
 import msgspec
 
-from nakrel.core.model.controls import Code, Kind, control, label
+from nakrel.core.model.controls import CONTROLS, Code, Kind, control, label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.formulas import (
     BUILT_IN,
@@ -25,11 +25,31 @@ from nakrel.core.model.formulas import (
     FormulaText,
     Scope,
     VariableName,
+    check_readable,
     compiled,
     count,
     micros,
 )
-from nakrel.core.model.units import Count, WaitUs, format_ms
+from nakrel.core.model.limits import (
+    MAX_CHORD,
+    MAX_DEPTH,
+    MAX_NOTCHES,
+    MAX_OPTIONS,
+    MAX_PIXELS,
+    MAX_RATE,
+    MAX_SIDE,
+    MAX_WAIT_US,
+    MAX_WEIGHT,
+    Command,
+    Comment,
+    Count,
+    LongText,
+    Rate,
+    SecretName,
+    WaitUs,
+)
+from nakrel.core.model.units import format_ms
+from nakrel.core.model.value import Value
 
 __all__ = [
     "Branch",
@@ -49,9 +69,10 @@ __all__ = [
     "Tap",
     "Text",
     "Wait",
-    "Way",
-    "Whence",
+    "Option",
+    "Origin",
     "Wheel",
+    "amount",
     "branches",
     "describe",
     "formulas_of",
@@ -64,23 +85,18 @@ __all__ = [
     "walk",
 ]
 
-MAX_NOTCHES = 1_000
-MAX_WEIGHT = 1_000
-MAX_RATE = 250
 Notches = Annotated[int, msgspec.Meta(ge=1, le=MAX_NOTCHES)] | FormulaText
 Weight = Annotated[int, msgspec.Meta(ge=1, le=MAX_WEIGHT)] | FormulaText
 Times = Count | FormulaText
 Us = WaitUs | FormulaText
-Pixels = Annotated[int, msgspec.Meta(ge=-100_000, le=100_000)] | FormulaText
-Side = Annotated[int, msgspec.Meta(ge=1, le=100_000)]
-# Deep enough for anything that people can still read.
-MAX_DEPTH = 8
+Pixels = Annotated[int, msgspec.Meta(ge=-MAX_PIXELS, le=MAX_PIXELS)] | FormulaText
+Side = Annotated[int, msgspec.Meta(ge=1, le=MAX_SIDE)]
 # What a turn of a repeat block takes at least: one without any time in it would never let the machine go.
 LEAST_TURN_US = 1_000
 
 
 class _Base(
-    msgspec.Struct,
+    Value,
     frozen=True,
     kw_only=True,
     tag_field="step",
@@ -89,7 +105,7 @@ class _Base(
 ):
     """What every step carries: a remark, and `off` for a step that is kept but not played."""
 
-    remark: str = ""
+    remark: Comment = ""
     off: bool = False
 
 
@@ -97,12 +113,21 @@ def _readable(*numbers: int | str | None) -> None:
     """Raise `FormulaError` for a formula that can't be read."""
     for number in numbers:
         if isinstance(number, str):
-            compiled(number)
+            check_readable(number)
 
 
 def _needs_switch(code: str, step: str) -> None:
     if control(code).kind is Kind.WHEEL:
         raise DataError(f"a {step} needs a key or a button, and {code} is a wheel direction; use a wheel step")
+
+
+# A long macro is made of presses, releases, taps and waits, and is made anew from what each edit sends: these four see
+# at a glance that nothing is wrong.
+_SWITCHES = frozenset(code for code, each in CONTROLS.items() if each.kind is not Kind.WHEEL)
+
+
+def _is_time(number: int | str) -> bool:
+    return type(number) is int and 0 <= number <= MAX_WAIT_US
 
 
 class Press(_Base, frozen=True, tag="press", kw_only=True):
@@ -111,7 +136,9 @@ class Press(_Base, frozen=True, tag="press", kw_only=True):
     control: Code
 
     def __post_init__(self) -> None:
-        _needs_switch(self.control, "press")
+        if self.control not in _SWITCHES or self.remark:
+            super().__post_init__()
+            _needs_switch(self.control, "press")
 
 
 class Release(_Base, frozen=True, tag="release", kw_only=True):
@@ -120,7 +147,9 @@ class Release(_Base, frozen=True, tag="release", kw_only=True):
     control: Code
 
     def __post_init__(self) -> None:
-        _needs_switch(self.control, "release")
+        if self.control not in _SWITCHES or self.remark:
+            super().__post_init__()
+            _needs_switch(self.control, "release")
 
 
 class Tap(_Base, frozen=True, tag="tap", kw_only=True):
@@ -130,17 +159,20 @@ class Tap(_Base, frozen=True, tag="tap", kw_only=True):
     hold_us: Us
 
     def __post_init__(self) -> None:
-        _needs_switch(self.control, "tap")
-        _readable(self.hold_us)
+        if not _is_time(self.hold_us) or self.control not in _SWITCHES or self.remark:
+            super().__post_init__()
+            _needs_switch(self.control, "tap")
+            _readable(self.hold_us)
 
 
 class Chord(_Base, frozen=True, tag="chord", kw_only=True):
     """The controls go down in order, are held for `hold_us`, and go up in reverse order; it takes that long."""
 
-    controls: Annotated[tuple[Code, ...], msgspec.Meta(min_length=2, max_length=8)]
+    controls: Annotated[tuple[Code, ...], msgspec.Meta(min_length=2, max_length=MAX_CHORD)]
     hold_us: Us
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         _readable(self.hold_us)
         for code in self.controls:
             _needs_switch(code, "chord")
@@ -155,6 +187,9 @@ class Wait(_Base, frozen=True, tag="wait", kw_only=True):
     most_us: Us | None = None
 
     def __post_init__(self) -> None:
+        if self.most_us is None and _is_time(self.wait_us) and not self.remark:
+            return
+        super().__post_init__()
         _readable(self.wait_us, self.most_us)
         if isinstance(self.most_us, int) and isinstance(self.wait_us, int) and self.most_us < self.wait_us:
             raise DataError(
@@ -170,12 +205,13 @@ class Wheel(_Base, frozen=True, tag="wheel", kw_only=True):
     notches: Notches = 1
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         _readable(self.notches)
         if control(self.control).kind is not Kind.WHEEL:
             raise DataError(f"a wheel step needs WHEEL_UP, _DOWN, _LEFT or _RIGHT, not {self.control}")
 
 
-class Whence(StrEnum):
+class Origin(StrEnum):
     """Where a pointer step's place is counted from: the screen's top left corner, that of the window in front, or where
     the pointer is."""
 
@@ -193,13 +229,15 @@ class Pointer(_Base, frozen=True, tag="pointer", kw_only=True):
 
     x: Pixels
     y: Pixels
-    whence: Whence = Whence.SCREEN
+    # Files have kept this key since their first version.
+    origin: Origin = msgspec.field(default=Origin.SCREEN, name="whence")
     size: tuple[Side, Side] | None = None
     over_us: Us = 0
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         _readable(self.x, self.y, self.over_us)
-        if self.size and self.whence is Whence.POINTER:
+        if self.size and self.origin is Origin.POINTER:
             raise DataError("an offset is not scaled; leave the size out")
 
 
@@ -207,11 +245,12 @@ class Text(_Base, frozen=True, tag="text", kw_only=True):
     """A text is typed at `rate` characters a second. With `secret` it is the one that the desktop's keyring keeps under
     this name, and stands nowhere else."""
 
-    text: Annotated[str, msgspec.Meta(max_length=10_000)] = ""
-    rate: Annotated[int, msgspec.Meta(ge=1, le=MAX_RATE)] | FormulaText = 30
-    secret: Annotated[str, msgspec.Meta(max_length=120)] = ""
+    text: LongText = ""
+    rate: Rate | FormulaText = 30
+    secret: SecretName = ""
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         _readable(self.rate)
         if self.secret and self.text:
             raise DataError("a secret text stands in the keyring and not in the macro; leave the text out")
@@ -221,10 +260,7 @@ class Open(_Base, frozen=True, tag="open", kw_only=True):
     """A program is started, or where it has a window already, that comes to the front. `command` is the program and
     its arguments; no shell reads it."""
 
-    command: Annotated[
-        tuple[Annotated[str, msgspec.Meta(min_length=1, max_length=4_096, pattern="^[^\\x00]*$")], ...],
-        msgspec.Meta(min_length=1, max_length=64),
-    ]
+    command: Command
 
 
 class Set(_Base, frozen=True, tag="set", kw_only=True):
@@ -234,6 +270,7 @@ class Set(_Base, frozen=True, tag="set", kw_only=True):
     value: FormulaText
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         _readable(self.value)
         if self.variable in BUILT_IN or self.variable in FUNCTIONS:
             raise DataError(f"{self.variable!r} has a meaning already; choose another name for the variable")
@@ -248,7 +285,7 @@ class Set(_Base, frozen=True, tag="set", kw_only=True):
 class Note(_Base, frozen=True, tag="note", kw_only=True):
     """A line for people; it does nothing."""
 
-    text: Annotated[str, msgspec.Meta(max_length=1_000)]
+    text: Comment
 
 
 class Repeat(_Base, frozen=True, tag="repeat", kw_only=True):
@@ -258,30 +295,33 @@ class Repeat(_Base, frozen=True, tag="repeat", kw_only=True):
     steps: tuple[Step, ...] = ()
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         _readable(self.times)
         _not_too_deep(self)
 
 
-class Branch(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
+class Branch(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
     """One of the ways that a pick-one block may go; twice the weight is twice as likely."""
 
     weight: Weight = 1
     steps: tuple[Step, ...] = ()
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         _readable(self.weight)
 
 
 class PickOne(_Base, frozen=True, tag="pick_one", kw_only=True):
     """One of the branches plays, at random by weight."""
 
-    branches: Annotated[tuple[Branch, ...], msgspec.Meta(min_length=1, max_length=100)]
+    branches: Annotated[tuple[Branch, ...], msgspec.Meta(min_length=1, max_length=MAX_OPTIONS)]
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         _not_too_deep(self)
 
 
-class Otherwise(msgspec.Struct, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
+class Otherwise(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
     """What an if block plays where its condition doesn't hold."""
 
     steps: tuple[Step, ...] = ()
@@ -295,6 +335,7 @@ class If(_Base, frozen=True, tag="if", kw_only=True):
     otherwise: Otherwise | None = None
 
     def __post_init__(self) -> None:
+        super().__post_init__()
         _readable(self.condition)
         _not_too_deep(self)
 
@@ -302,8 +343,8 @@ class If(_Base, frozen=True, tag="if", kw_only=True):
 Block = Repeat | PickOne | If
 Step = Press | Release | Tap | Chord | Wait | Wheel | Pointer | Text | Open | Repeat | PickOne | If | Set | Note
 # A row of its own above the steps of a branch.
-Way = Branch | Otherwise
-Line = Step | Way
+Option = Branch | Otherwise
+Line = Step | Option
 
 
 def _not_too_deep(step: Block) -> None:
@@ -321,13 +362,35 @@ def branches(step: Step) -> tuple[tuple[Step, ...], ...]:
     match step:
         case Repeat(steps=steps):
             return (steps,)
-        case PickOne(branches=ways):
-            return tuple(way.steps for way in ways)
+        case PickOne(branches=options):
+            return tuple(option.steps for option in options)
         case If(steps=steps, otherwise=None):
             return (steps,)
         case If(steps=steps, otherwise=Otherwise(steps=others)):
             return (steps, others)
     return ()
+
+
+def amount(steps: tuple[Step, ...], formulas: set[str]) -> int:
+    """How many steps there are, with those inside blocks; `formulas` gets all their formulas."""
+    count = len(steps)
+    for step in steps:
+        kind = type(step)
+        # The kinds that most macros are made of come first.
+        if kind is Wait:
+            if type(step.wait_us) is str or type(step.most_us) is str:  # type: ignore[union-attr]
+                formulas.update(formulas_of(step))
+        elif kind is Tap:
+            if type(step.hold_us) is str:  # type: ignore[union-attr]
+                formulas.update(formulas_of(step))
+        elif kind is not Press and kind is not Release:
+            formulas.update(formulas_of(step))
+            if kind is PickOne:
+                for option in step.branches:  # type: ignore[union-attr]
+                    formulas.update(formulas_of(option))
+            for inside in branches(step):
+                count += amount(inside, formulas)
+    return count
 
 
 def walk(steps: tuple[Step, ...]) -> Iterator[Step]:
@@ -393,11 +456,11 @@ def length_us(step: Step, scope: Scope | None = None) -> int:
                 return count(times, scope) * turn_us(step, scope)
             except FormulaError:
                 return 0
-        case PickOne(branches=ways):
+        case PickOne(branches=options):
             weights = weights_of(step, scope)
             weighed = sum(
-                weight * sum(length_us(each, scope) for each in way.steps)
-                for weight, way in zip(weights, ways, strict=True)
+                weight * sum(length_us(each, scope) for each in option.steps)
+                for weight, option in zip(weights, options, strict=True)
             )
             return weighed // max(1, sum(weights))
         case If():
@@ -408,9 +471,9 @@ def length_us(step: Step, scope: Scope | None = None) -> int:
 def weights_of(step: PickOne, scope: Scope) -> list[int]:
     """The weights of the branches; 0 where a formula has no result."""
     found = []
-    for way in step.branches:
+    for option in step.branches:
         try:
-            found.append(count(way.weight, scope, MAX_WEIGHT))
+            found.append(count(option.weight, scope, MAX_WEIGHT))
         except FormulaError:
             found.append(0)
     return found
@@ -488,6 +551,6 @@ def describe(step: Step) -> str:
 
 def _describe_pointer(step: Pointer) -> str:
     place = f"{number_text(step.x)}, {number_text(step.y)}"
-    if step.whence is Whence.POINTER:
+    if step.origin is Origin.POINTER:
         return f"move by {place}"
-    return f"move to {place}" + (" in the window" if step.whence is Whence.WINDOW else "")
+    return f"move to {place}" + (" in the window" if step.origin is Origin.WINDOW else "")

@@ -4,32 +4,20 @@ from __future__ import annotations
 
 import re
 from decimal import Decimal, InvalidOperation
-from typing import Annotated
-
-import msgspec
 
 from nakrel.core.model.errors import DataError
+from nakrel.core.model.limits import MAX_WAIT_US
 
 __all__ = [
     "FRAME_RATES",
-    "MAX_COUNT",
-    "MAX_WAIT_US",
-    "Count",
-    "WaitUs",
     "format_ms",
     "format_rate",
     "parse_span",
     "parse_time",
 ]
 
-# Ten minutes: longer than any wait met in play (job facts go to some 10 s), short enough to catch a slip of a unit.
-MAX_WAIT_US = 600_000_000
-MAX_COUNT = 1_000_000
 # The frame rates that games run at, frames a second.
 FRAME_RATES = (30, 60, 75, 120, 144, 165, 240, 360)
-
-WaitUs = Annotated[int, msgspec.Meta(ge=0, le=MAX_WAIT_US)]
-Count = Annotated[int, msgspec.Meta(ge=1, le=MAX_COUNT)]
 
 _UNITS_US = {"us": 1, "µs": 1, "ms": 1_000, "s": 1_000_000, "min": 60_000_000, "m": 60_000_000}
 _PATTERN = re.compile(

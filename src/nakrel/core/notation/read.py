@@ -6,9 +6,9 @@ import re
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.formulas import FormulaError
+from nakrel.core.model.limits import MAX_COUNT, MAX_DEPTH, MAX_WEIGHT
 from nakrel.core.model.macro import Section
-from nakrel.core.model.steps import MAX_DEPTH, MAX_WEIGHT, Branch, If, Note, Otherwise, PickOne, Repeat, Step
-from nakrel.core.model.units import MAX_COUNT
+from nakrel.core.model.steps import Branch, If, Note, Otherwise, PickOne, Repeat, Step
 from nakrel.core.notation.lines import Line, NotationError, closing, cut_remark, fail, quoted, remark_text, split
 from nakrel.core.notation.statements import bounded, read_statement
 from nakrel.core.notation.write import SECTIONS
@@ -124,23 +124,25 @@ def _if(lines: list[Line], at: int, words: str, start: int, depth: int, common: 
 
 
 def _pick(lines: list[Line], at: int, depth: int, common: dict[str, object]) -> tuple[Step, int]:
-    line, ways = lines[at], []
+    line, options = lines[at], []
     at += 1
     indent = lines[at].indent if at < len(lines) else 0
     while at < len(lines) and lines[at].indent > line.indent:
-        way = lines[at]
-        words, _ = cut_remark(way, 0)
+        option = lines[at]
+        words, _ = cut_remark(option, 0)
         found = re.fullmatch(r"way(?:\s+of\s+weight\s+(\d{1,9}|\(.*\)))?\s*:", words, re.IGNORECASE)
-        if not found or way.indent != indent:
+        if not found or option.indent != indent:
             fail(
-                way, 0, "expected 'way:' or 'way of weight 3:', one below the other, with the steps indented below each"
+                option,
+                0,
+                "expected 'way:' or 'way of weight 3:', one below the other, with the steps indented below each",
             )
-        weight = bounded(way, 0, found[1] or "1", MAX_WEIGHT)
-        inner, at = _block(lines, at + 1, way.indent + 1, depth + 1)
-        ways.append(Branch(weight=weight, steps=inner))
-    if not ways:
+        weight = bounded(option, 0, found[1] or "1", MAX_WEIGHT)
+        inner, at = _block(lines, at + 1, option.indent + 1, depth + 1)
+        options.append(Branch(weight=weight, steps=inner))
+    if not options:
         fail(line, len(line.text), "nothing to pick from; indent 'way:' below it, and steps below that")
-    return PickOne(branches=tuple(ways), **common), at  # type: ignore[arg-type]
+    return PickOne(branches=tuple(options), **common), at  # type: ignore[arg-type]
 
 
 def _note(line: Line, start: int) -> tuple[str, str]:

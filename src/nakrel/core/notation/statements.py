@@ -5,23 +5,9 @@ from __future__ import annotations
 import re
 
 from nakrel.core.model.errors import DataError
+from nakrel.core.model.limits import MAX_NOTCHES, MAX_RATE
 from nakrel.core.model.names import read_control
-from nakrel.core.model.steps import (
-    MAX_NOTCHES,
-    MAX_RATE,
-    Chord,
-    Open,
-    Pointer,
-    Press,
-    Release,
-    Set,
-    Step,
-    Tap,
-    Text,
-    Wait,
-    Wheel,
-    Whence,
-)
+from nakrel.core.model.steps import Chord, Open, Origin, Pointer, Press, Release, Set, Step, Tap, Text, Wait, Wheel
 from nakrel.core.model.units import parse_span, parse_time
 from nakrel.core.notation.lines import Line, NotationError, closing, fail, outside, quoted
 
@@ -116,24 +102,24 @@ def _turn(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
 
 
 def _move(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
-    way, _, place = rest.partition(" ")
-    if way.lower() not in ("to", "by"):
+    option, _, place = rest.partition(" ")
+    if option.lower() not in ("to", "by"):
         fail(line, at, "expected 'to' or 'by' and two numbers, as in: move to 640, 400")
     x, place = _pixel(line, at, place)
     if not place.lstrip().startswith(","):
         fail(line, at, "expected two numbers with a comma between them, as in: move to 640, 400")
     y, place = _pixel(line, at, place.lstrip()[1:])
     found = _FRAME.fullmatch(place)
-    if not found or (way.lower() == "by" and found["what"]):
+    if not found or (option.lower() == "by" and found["what"]):
         fail(
             line,
             line.text.rfind(place.strip()) if place.strip() else at,
             "expected nothing more, or: on a screen of 1920 x 1080, in the window, over 200 ms",
         )
-    whence = Whence.POINTER if way.lower() == "by" else Whence((found["what"] or "screen").lower())
+    origin = Origin.POINTER if option.lower() == "by" else Origin((found["what"] or "screen").lower())
     size = (int(found["width"]), int(found["height"])) if found["width"] else None
     over_us = _time(line, at, found["over"]) if found["over"] else 0
-    return Pointer(x=x, y=y, whence=whence, size=size, over_us=over_us, **common)  # type: ignore[arg-type]
+    return Pointer(x=x, y=y, origin=origin, size=size, over_us=over_us, **common)  # type: ignore[arg-type]
 
 
 def _pixel(line: Line, at: int, text: str) -> tuple[int | str, str]:

@@ -13,6 +13,7 @@ from nakrel.core.model.steps import (
     If,
     Note,
     Open,
+    Origin,
     PickOne,
     Pointer,
     Press,
@@ -24,7 +25,6 @@ from nakrel.core.model.steps import (
     Text,
     Wait,
     Wheel,
-    Whence,
     number_text,
     time_text,
 )
@@ -66,7 +66,7 @@ def _lines(step: Step, level: int) -> str:
         case Repeat():
             return first + write_steps(step.steps, level + 1)
         case PickOne():
-            return first + "".join(_way(branch, level + 1) for branch in step.branches)
+            return first + "".join(_option(branch, level + 1) for branch in step.branches)
         case If(otherwise=None):
             return first + write_steps(step.steps, level + 1)
         case If(otherwise=others):
@@ -76,7 +76,7 @@ def _lines(step: Step, level: int) -> str:
     return first
 
 
-def _way(branch: Branch, level: int) -> str:
+def _option(branch: Branch, level: int) -> str:
     weight = f" of weight {number_text(branch.weight)}" if branch.weight != 1 else ""
     return f"{_INDENT * level}way{weight}:\n{write_steps(branch.steps, level + 1)}"
 
@@ -115,11 +115,11 @@ def _words(step: Step) -> str:
 
 
 def _pointer(step: Pointer) -> str:
-    words = f"move {'by' if step.whence is Whence.POINTER else 'to'} {number_text(step.x)}, {number_text(step.y)}"
+    words = f"move {'by' if step.origin is Origin.POINTER else 'to'} {number_text(step.x)}, {number_text(step.y)}"
     if step.size:
-        frame = "on a screen" if step.whence is Whence.SCREEN else "in a window"
+        frame = "on a screen" if step.origin is Origin.SCREEN else "in a window"
         words += f" {frame} of {step.size[0]} x {step.size[1]}"
-    elif step.whence is Whence.WINDOW:
+    elif step.origin is Origin.WINDOW:
         words += " in the window"
     return words + (f" over {time_text(step.over_us)}" if step.over_us else "")
 

@@ -9,15 +9,14 @@ import random
 from collections.abc import Callable
 from typing import Any
 
-from nakrel.core.model.cells import ChangeSpeed, GoTo, HoldLayer, Nothing, Perform, ToChord, ToControl
+from nakrel.core.model.cells import ChangeSpeed, GoTo, HoldLayer, Nothing, RunSystemAction, ToChord, ToControl
 from nakrel.core.model.macro import Again, LetGo, Mode, Play, StartOn
 from nakrel.core.play.events import (
     Action,
     Asked,
-    Do,
     Emit,
     Event,
-    FingersGone,
+    InputsLost,
     Output,
     PlayMacro,
     Pressed,
@@ -26,6 +25,7 @@ from nakrel.core.play.events import (
     RunStarted,
     SetSheet,
     Sheet,
+    SideEffect,
     SpeedHeld,
     StopAll,
     StopMacro,
@@ -40,7 +40,7 @@ from nakrel.core.play.player import Act, Player, Surroundings
 __all__ = ["FINGER", "Engine"]
 
 FINGER = "finger"
-_ASKED = (GoTo, ChangeSpeed, Perform)
+_ASKED = (GoTo, ChangeSpeed, RunSystemAction)
 
 
 class _Run:
@@ -99,7 +99,7 @@ class Engine:
             StopMacro: lambda event: self._finish(event.macro, "stopped"),
             TextReady: self._text_ready,
             StopAll: lambda event: self._stop_all(),
-            FingersGone: lambda event: self._fingers_gone(event.controls),
+            InputsLost: lambda event: self._inputs_lost(event.controls),
         }
 
     @property
@@ -154,12 +154,12 @@ class Engine:
         run = self._runs.get(event.macro)
         if run is None:
             return
-        if event.why_not:
-            self._perform(run, run.player.give_up(event.why_not, self._now_us))
+        if event.refusal_reason:
+            self._perform(run, run.player.give_up(event.refusal_reason, self._now_us))
         else:
             run.player.type(event.strokes, self._now_us)
 
-    def _fingers_gone(self, controls: frozenset[str] | None) -> None:
+    def _inputs_lost(self, controls: frozenset[str] | None) -> None:
         for control in [c for c in self._fingers if controls is None or c in controls]:
             self._release(control)
         for run in list(self._runs.values()):
@@ -361,7 +361,9 @@ class Engine:
         del self._runs[run.key]
         self._let_go_all(run.key)
         player = run.player
-        self._out.append(RunEnded(run.key, player.runs, player.failed or run.reason, player.slipped_us, player.failed))
+        self._out.append(
+            RunEnded(run.key, player.runs, player.failed or run.reason, player.schedule_shift_us, player.failed)
+        )
         if run.queued and not player.failed and (run.play.mode is not Mode.HELD or run.queued in self._fingers):
             self._start(run.plan, run.play, run.queued)
             self._runs[run.key].triggers |= {t for t in run.triggers if t in self._fingers}
@@ -372,7 +374,7 @@ class Engine:
             if quiet:
                 self._quiet.add(control)
             if other is not None:
-                self._out.append(Do(other, due_us, key))
+                self._out.append(SideEffect(other, due_us, key))
             elif control.startswith("WHEEL"):
                 self._emit(control, value, due_us, key)
             elif value:

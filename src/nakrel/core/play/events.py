@@ -9,15 +9,15 @@ from typing import NamedTuple
 import msgspec
 
 from nakrel.core.model.cells import (
-    DEED_COMMANDS,
-    DEED_KEYS,
+    ACTION_COMMANDS,
+    ACTION_KEYS,
     Cell,
     ChangeSpeed,
     GoTo,
     HoldLayer,
     Nothing,
-    Perform,
     RunMacro,
+    RunSystemAction,
     StartProgram,
     ToControl,
     TypeText,
@@ -33,10 +33,10 @@ from nakrel.core.play.player import AskText, MovePointer, OpenProgram, Stroke
 __all__ = [
     "Action",
     "Asked",
-    "Do",
+    "SideEffect",
     "Emit",
     "Event",
-    "FingersGone",
+    "InputsLost",
     "Output",
     "PlayMacro",
     "Pressed",
@@ -146,10 +146,10 @@ def _ready(code: str, cell: Cell | None, plan_of: Callable[[str], tuple[Plan, Pl
     match cell:
         case None:
             return Action(Nothing(), layer=layer)
-        case Perform(deed=deed) if deed in DEED_KEYS:
-            return Action(ToControl(DEED_KEYS[deed]), layer=layer)
-        case Perform(deed=deed) if deed in DEED_COMMANDS:
-            return _ready(code, StartProgram(DEED_COMMANDS[deed]), plan_of, layer)
+        case RunSystemAction(action=action) if action in ACTION_KEYS:
+            return Action(ToControl(ACTION_KEYS[action]), layer=layer)
+        case RunSystemAction(action=action) if action in ACTION_COMMANDS:
+            return _ready(code, StartProgram(ACTION_COMMANDS[action]), plan_of, layer)
         case RunMacro(macro=key, play=play):
             found = plan_of(key)
             if found is None:
@@ -200,21 +200,21 @@ class TextReady(NamedTuple):
 
     macro: str
     strokes: tuple[Stroke, ...]
-    why_not: str = ""
+    refusal_reason: str = ""
 
 
 class StopAll(NamedTuple):
     """Stop everything: all macros end this instant and every hold of theirs goes."""
 
 
-class FingersGone(NamedTuple):
+class InputsLost(NamedTuple):
     """Devices are gone or can't be read: whatever fingers held there counts as let go, and what was started there
     and could be ended only there, ends. `controls` are those that no other device has; None stands for all."""
 
     controls: frozenset[str] | None = None
 
 
-Event = Pressed | Released | Turned | Wake | SetSheet | PlayMacro | StopMacro | TextReady | StopAll | FingersGone
+Event = Pressed | Released | Turned | Wake | SetSheet | PlayMacro | StopMacro | TextReady | StopAll | InputsLost
 
 
 class Emit(NamedTuple):
@@ -231,7 +231,7 @@ class Emit(NamedTuple):
     quiet: bool = False
 
 
-class Do(NamedTuple):
+class SideEffect(NamedTuple):
     """Something else than an event of a control, planned for `due_us`, for the macro `by`. An `AskText` is answered
     with `TextReady`."""
 
@@ -243,7 +243,7 @@ class Do(NamedTuple):
 class Asked(NamedTuple):
     """A finger asked, by its control, for what the engine can't do by itself."""
 
-    cell: GoTo | ChangeSpeed | Perform
+    cell: GoTo | ChangeSpeed | RunSystemAction
     control: str
 
 
@@ -261,14 +261,14 @@ class RunStarted(NamedTuple):
 
 
 class RunEnded(NamedTuple):
-    """A macro ended after `runs` complete runs; `slipped_us` is how much of its plan moved since the machine stood, and
-    `failed` why it could not go on, '' where it could."""
+    """A macro ended after `runs` complete runs; `schedule_shift_us` is how much of its plan moved because the computer
+    was busy, and `failed` why it could not go on, '' where it could."""
 
     macro: str
     runs: int
     reason: str
-    slipped_us: int
+    schedule_shift_us: int
     failed: str = ""
 
 
-Output = Emit | Do | Asked | SpeedHeld | RunStarted | RunEnded
+Output = Emit | SideEffect | Asked | SpeedHeld | RunStarted | RunEnded

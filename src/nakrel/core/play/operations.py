@@ -25,10 +25,10 @@ from nakrel.core.model.steps import (
     Wheel,
 )
 
-__all__ = ["Do", "Op", "Plan", "compile_macro"]
+__all__ = ["OpCode", "Op", "Plan", "compile_macro"]
 
 
-class Do(IntEnum):
+class OpCode(IntEnum):
     """What a compiled operation does."""
 
     UP = 0
@@ -54,7 +54,7 @@ class Op(NamedTuple):
     go to for a jump and for the end of a repeat; `more` is the longest time of a random wait, the end of a repeat, and
     for a pick the weights with the place of each branch. Numbers that are texts are formulas."""
 
-    do: Do
+    code: OpCode
     control: str = ""
     value: int | str = 0
     more: int | str = 0
@@ -84,15 +84,15 @@ def _append(steps: Iterable[Step], ops: list[Op]) -> None:
             continue
         match step:
             case Press():
-                ops.append(Op(Do.DOWN, step.control))
+                ops.append(Op(OpCode.DOWN, step.control))
             case Release():
-                ops.append(Op(Do.UP, step.control))
+                ops.append(Op(OpCode.UP, step.control))
             case Wait(most_us=None):
-                ops.append(Op(Do.WAIT, "", step.wait_us))
+                ops.append(Op(OpCode.WAIT, "", step.wait_us))
             case Wait():
-                ops.append(Op(Do.RANDOM, "", step.wait_us, step.most_us or 0))
+                ops.append(Op(OpCode.RANDOM, "", step.wait_us, step.most_us or 0))
             case Wheel():
-                ops.append(Op(Do.WHEEL, step.control, step.notches))
+                ops.append(Op(OpCode.WHEEL, step.control, step.notches))
             case Tap():
                 _append_hold((step.control,), step.hold_us, ops)
             case Chord():
@@ -104,60 +104,60 @@ def _append(steps: Iterable[Step], ops: list[Op]) -> None:
             case If():
                 _append_if(step, ops)
             case Set():
-                ops.append(Op(Do.SET, step.variable, step.value))
+                ops.append(Op(OpCode.SET, step.variable, step.value))
             case Pointer():
-                ops.append(Op(Do.POINTER, step=step))
+                ops.append(Op(OpCode.POINTER, step=step))
             case Text():
-                ops.append(Op(Do.TEXT, step=step))
+                ops.append(Op(OpCode.TEXT, step=step))
             case Open():
-                ops.append(Op(Do.OPEN, step=step))
+                ops.append(Op(OpCode.OPEN, step=step))
             case Note():
                 pass
 
 
 def _append_hold(controls: tuple[str, ...], hold_us: int | str, ops: list[Op]) -> None:
-    ops += [Op(Do.TAP_DOWN, control) for control in controls]
-    ops.append(Op(Do.WAIT, "", hold_us))
-    ops += [Op(Do.TAP_UP, control) for control in reversed(controls)]
+    ops += [Op(OpCode.TAP_DOWN, control) for control in controls]
+    ops.append(Op(OpCode.WAIT, "", hold_us))
+    ops += [Op(OpCode.TAP_UP, control) for control in reversed(controls)]
 
 
 def _append_repeat(step: Repeat, ops: list[Op]) -> None:
     start = len(ops)
-    ops.append(Op(Do.REPEAT, "", step.times))
+    ops.append(Op(OpCode.REPEAT, "", step.times))
     _append(step.steps, ops)
     if len(ops) == start + 1:
         ops.pop()
     else:
-        ops.append(Op(Do.AGAIN, "", start + 1))
-        ops[start] = Op(Do.REPEAT, "", step.times, len(ops))
+        ops.append(Op(OpCode.AGAIN, "", start + 1))
+        ops[start] = Op(OpCode.REPEAT, "", step.times, len(ops))
 
 
 def _append_if(step: If, ops: list[Op]) -> None:
     start = len(ops)
-    ops.append(Op(Do.UNLESS))
+    ops.append(Op(OpCode.UNLESS))
     _append(step.steps, ops)
     if step.otherwise and step.otherwise.steps:
         end = len(ops)
-        ops.append(Op(Do.JUMP))
-        ops[start] = Op(Do.UNLESS, step.condition, len(ops))
+        ops.append(Op(OpCode.JUMP))
+        ops[start] = Op(OpCode.UNLESS, step.condition, len(ops))
         _append(step.otherwise.steps, ops)
-        ops[end] = Op(Do.JUMP, "", len(ops))
+        ops[end] = Op(OpCode.JUMP, "", len(ops))
     else:
-        ops[start] = Op(Do.UNLESS, step.condition, len(ops))
+        ops[start] = Op(OpCode.UNLESS, step.condition, len(ops))
 
 
 def _append_pick(step: PickOne, ops: list[Op]) -> None:
     start = len(ops)
-    ops.append(Op(Do.PICK))
+    ops.append(Op(OpCode.PICK))
     places, ends = [], []
     for branch in step.branches:
         places.append(len(ops))
         _append(branch.steps, ops)
         ends.append(len(ops))
-        ops.append(Op(Do.JUMP))
+        ops.append(Op(OpCode.JUMP))
     for end in ends:
-        ops[end] = Op(Do.JUMP, "", len(ops))
-    ops[start] = Op(Do.PICK, weights=tuple(branch.weight for branch in step.branches), places=tuple(places))
+        ops[end] = Op(OpCode.JUMP, "", len(ops))
+    ops[start] = Op(OpCode.PICK, weights=tuple(branch.weight for branch in step.branches), places=tuple(places))
 
 
 def compile_macro(macro: Macro) -> Plan:

@@ -26,19 +26,10 @@ from enum import IntEnum
 from typing import NamedTuple, Protocol
 
 from nakrel.core.model.formulas import FormulaError, compiled, count, micros, pixels
+from nakrel.core.model.limits import MAX_NOTCHES, MAX_RATE, MAX_WEIGHT
 from nakrel.core.model.macro import Mode, Play
-from nakrel.core.model.steps import (
-    LEAST_TURN_US,
-    MAX_NOTCHES,
-    MAX_RATE,
-    MAX_WEIGHT,
-    Open,
-    Pointer,
-    Step,
-    Text,
-    Whence,
-)
-from nakrel.core.play.operations import Do, Op, Plan
+from nakrel.core.model.steps import LEAST_TURN_US, Open, Origin, Pointer, Step, Text
+from nakrel.core.play.operations import Op, OpCode, Plan
 
 __all__ = [
     "Act",
@@ -83,12 +74,12 @@ class Stroke(NamedTuple):
 
 
 class MovePointer(NamedTuple):
-    """The pointer goes to (`x`, `y`) as `whence` and `size` say; see `Pointer`. Of a move over a time this is one of
+    """The pointer goes to (`x`, `y`) as `origin` and `size` say; see `Pointer`. Of a move over a time this is one of
     `parts` that are left, and makes its share of the way."""
 
     x: int
     y: int
-    whence: Whence
+    origin: Origin
     size: tuple[int, int] | None
     parts: int = 1
 
@@ -182,7 +173,7 @@ class Player:
         self.runs = 0
         self.start_us = start_us
         self.due_us = start_us
-        self.slipped_us = 0
+        self.schedule_shift_us = 0
         self.failed = ""
         self._sections = (plan.lead_in, plan.loop, plan.lead_out)
         self._pause_us = play.pause_us
@@ -226,7 +217,7 @@ class Player:
         if self._typing_us is not None:
             self.due_us = max(self.due_us, now_us)
         elif now_us - self.due_us > CATCH_UP_US:
-            self.slipped_us += now_us - self.due_us
+            self.schedule_shift_us += now_us - self.due_us
             self.due_us = now_us
         acts: list[Act] = []
         for _ in range(MAX_OPS):
@@ -249,10 +240,10 @@ class Player:
         hold_us = min(self._typing_us // 2, MOST_TYPED_US)
         for stroke in strokes:
             controls = (*stroke.held, stroke.control) if stroke.control else ()
-            self._typed += [Op(Do.TAP_DOWN, control) for control in controls]
-            self._typed.append(Op(Do.WAIT, "", hold_us))
-            self._typed += [Op(Do.TAP_UP, control) for control in reversed(controls)]
-            self._typed.append(Op(Do.WAIT, "", self._typing_us - hold_us))
+            self._typed += [Op(OpCode.TAP_DOWN, control) for control in controls]
+            self._typed.append(Op(OpCode.WAIT, "", hold_us))
+            self._typed += [Op(OpCode.TAP_UP, control) for control in reversed(controls)]
+            self._typed.append(Op(OpCode.WAIT, "", self._typing_us - hold_us))
         self._typed.reverse()
         self._typing_us = None
 
@@ -321,7 +312,7 @@ class Player:
         acts = self._close_tap(now_us)
         start = self._index if self.phase is Phase.LEAD_OUT else 0
         rest = self._sections[Phase.LEAD_OUT][start:]
-        acts += [Act(op.control, 0, now_us) for op in rest if op.do in (Do.UP, Do.TAP_UP)]
+        acts += [Act(op.control, 0, now_us) for op in rest if op.code in (OpCode.UP, OpCode.TAP_UP)]
         self._drop()
         self.phase = Phase.DONE
         return acts
@@ -331,29 +322,29 @@ class Player:
         return [Act(control, 0, now_us) for control in reversed(held)]
 
     def _perform(self, op: Op, acts: list[Act]) -> None:
-        match op.do:
-            case Do.WAIT:
+        match op.code:
+            case OpCode.WAIT:
                 self.due_us += micros(op.value, self._scope)
-            case Do.RANDOM:
+            case OpCode.RANDOM:
                 least = micros(op.value, self._scope)
                 self.due_us += self._chance.randint(least, max(least, micros(op.more, self._scope)))
-            case Do.REPEAT:
+            case OpCode.REPEAT:
                 if times := count(op.value, self._scope):
                     self._turns.append((times, self.due_us))
                 else:
                     self._index = int(op.more)
-            case Do.AGAIN:
+            case OpCode.AGAIN:
                 self._turn(int(op.value))
-            case Do.PICK:
+            case OpCode.PICK:
                 self._pick(op)
-            case Do.JUMP:
+            case OpCode.JUMP:
                 self._index = int(op.value)
-            case Do.UNLESS:
+            case OpCode.UNLESS:
                 if not compiled(op.control).value(self._scope):
                     self._index = int(op.value)
-            case Do.SET:
+            case OpCode.SET:
                 self._scope.variables[op.control] = compiled(str(op.value)).value(self._scope)
-            case Do.POINTER | Do.TEXT | Do.OPEN:
+            case OpCode.POINTER | OpCode.TEXT | OpCode.OPEN:
                 self._other(op.step, acts)
             case _:
                 self._act(op, acts)
@@ -370,7 +361,7 @@ class Player:
                 x, y = pixels(step.x, self._scope), pixels(step.y, self._scope)
                 over_us = micros(step.over_us, self._scope)
                 if over_us < 2 * GLIDE_US:
-                    move = MovePointer(x, y, step.whence, step.size)
+                    move = MovePointer(x, y, step.origin, step.size)
                     self.due_us += over_us
                     self._glide = _Glide(self.due_us, 0, 1, 0, x, y, step) if over_us else None
                     if not over_us:
@@ -390,11 +381,11 @@ class Player:
         """Make the next part of a move over a time."""
         made, parts, step = glide.made + 1, glide.parts, glide.step
         x, y = glide.x, glide.y
-        if step.whence is Whence.POINTER:
+        if step.origin is Origin.POINTER:
             # Each part by itself, so that none of a pixel is lost on the way.
             x, y = (side * made // parts - side * (made - 1) // parts for side in (x, y))
-        left = 1 if step.whence is Whence.POINTER else parts - made + 1
-        acts.append(Act("", 0, self.due_us, MovePointer(x, y, step.whence, step.size, left)))
+        left = 1 if step.origin is Origin.POINTER else parts - made + 1
+        acts.append(Act("", 0, self.due_us, MovePointer(x, y, step.origin, step.size, left)))
         if made < parts:
             self._glide = glide._replace(made=made)
             self.due_us = glide.began_us + glide.over_us * (made + 1) // parts
@@ -409,15 +400,15 @@ class Player:
             self._turns.append((left - 1, self.due_us))
 
     def _act(self, op: Op, acts: list[Act]) -> None:
-        if op.do is Do.TAP_DOWN:
+        if op.code is OpCode.TAP_DOWN:
             self._open.append(op.control)
-        elif op.do is Do.TAP_UP:
+        elif op.code is OpCode.TAP_UP:
             self._open.remove(op.control)
-        if op.do is Do.WHEEL:
+        if op.code is OpCode.WHEEL:
             if value := count(op.value, self._scope, MAX_NOTCHES):
                 acts.append(Act(op.control, value, self.due_us))
         else:
-            acts.append(Act(op.control, int(op.do in (Do.DOWN, Do.TAP_DOWN)), self.due_us))
+            acts.append(Act(op.control, int(op.code in (OpCode.DOWN, OpCode.TAP_DOWN)), self.due_us))
 
     def _end_section(self) -> None:
         self._index = 0

@@ -7,23 +7,23 @@ from collections.abc import Collection, Iterable
 import msgspec
 
 from nakrel.core.model.controls import CONTROLS, Kind
-from nakrel.core.model.recording import Moves, Waits, WayToRecord
+from nakrel.core.model.limits import MAX_WAIT_US
+from nakrel.core.model.recording import Moves, RecordingSettings, Waits
 from nakrel.core.model.steps import Pointer, Press, Release, Step, Wait, Wheel
-from nakrel.core.model.units import MAX_WAIT_US
 from nakrel.core.play.events import Pressed, Released, Turned
 from nakrel.core.play.path import Spot, thinned
 
 __all__ = ["Recorder", "tidy"]
 
 
-def tidy(steps: tuple[Step, ...] | list[Step], way: WayToRecord) -> list[Step]:
+def tidy(steps: tuple[Step, ...] | list[Step], settings: RecordingSettings) -> list[Step]:
     """The recorded steps with their waits as performed, all alike, or left out."""
-    if way.waits is Waits.PERFORMED:
+    if settings.waits is Waits.PERFORMED:
         return list(steps)
-    if way.waits is Waits.NONE:
+    if settings.waits is Waits.NONE:
         kept = [step for step in steps if not isinstance(step, Wait)]
         return [msgspec.structs.replace(step, over_us=0) if isinstance(step, Pointer) else step for step in kept]
-    return [Wait(wait_us=way.even_us) if isinstance(step, Wait) else step for step in steps]
+    return [Wait(wait_us=settings.even_us) if isinstance(step, Wait) else step for step in steps]
 
 
 _COMPLETED = "completed: was still down at the end"
@@ -45,27 +45,27 @@ class Recorder:
 
     def __init__(
         self,
-        way: WayToRecord = WayToRecord(),  # noqa: B008 - frozen
+        settings: RecordingSettings = RecordingSettings(),  # noqa: B008 - frozen
         down: Iterable[str] = (),
         began_us: int | None = None,
         screen: tuple[int, int] | None = None,
     ) -> None:
-        self._way = way
+        self._settings = settings
         self._screen = screen
         self.steps: list[Step] = []
         self._down: dict[str, int] = {}
-        self._last_us: int | None = began_us if way.from_now else None
+        self._last_us: int | None = began_us if settings.from_now else None
         self._path: list[Spot] = []
         self._place: tuple[int, int] | None = None
         for control in down:
-            if way.catches(control) and CONTROLS[control].kind is not Kind.WHEEL:
+            if settings.catches(control) and CONTROLS[control].kind is not Kind.WHEEL:
                 self._down[control] = len(self.steps)
                 self.steps.append(Press(control=control, remark=_BEGUN))
                 self._last_us = began_us
 
     def move(self, x: int, y: int, at_us: int) -> bool:
         """The pointer is there now; True when steps came of it. For a path this is told every few milliseconds."""
-        if self._way.moves is not Moves.PATH:
+        if self._settings.moves is not Moves.PATH:
             return False
         spot = Spot(at_us, x, y)
         if self._path and (self._path[-1].x, self._path[-1].y) == (x, y):
@@ -75,23 +75,23 @@ class Recorder:
                 return False
             if at_us - self._path[-1].at_us < _REST_US:
                 return False
-            return self._take_path()
+            return self._flush_path()
         self._path.append(spot)
-        return len(self._path) > _MOST_SPOTS and self._take_path()
+        return len(self._path) > _MOST_SPOTS and self._flush_path()
 
     def feed(self, event: Pressed | Released | Turned, at_us: int, place: tuple[int, int] | None = None) -> bool:
         """Take one event; True when it became a step. A time that goes backward counts as standing still. `place` is
         where the pointer is, where that is known."""
-        if not self._way.catches(event.control):
+        if not self._settings.catches(event.control):
             return False
-        self._take_path(at_us)
+        self._flush_path(at_us)
         match event:
             case Pressed(control):
                 if control in self._down:
                     return False
                 self._wait_until(at_us)
                 is_button = CONTROLS[control].kind is Kind.BUTTON
-                if is_button and place and self._way.moves is Moves.CLICKS and place != self._place:
+                if is_button and place and self._settings.moves is Moves.CLICKS and place != self._place:
                     self._place = place
                     self.steps.append(Pointer(x=place[0], y=place[1], size=self._screen))
                 self._down[control] = len(self.steps)
@@ -114,20 +114,20 @@ class Recorder:
         shortcut): the last press of each and all that came after are taken out. What is still down is completed
         by a release at the end, with a remark that says so.
         """
-        self._take_path()
-        self._take_out(gesture)
+        self._flush_path()
+        self._remove_gesture(gesture)
         for control in reversed(self._down):
             self.steps.append(Release(control=control, remark=_COMPLETED))
         self._down.clear()
         return tuple(self.steps)
 
-    def _take_path(self, until_us: int | None = None) -> bool:
+    def _flush_path(self, until_us: int | None = None) -> bool:
         """Make steps of the path so far; the spot where it ends begins the next one."""
         path = self._path if until_us is None else [spot for spot in self._path if spot.at_us <= until_us]
         if len(path) < 2:
             return False
         later = self._path[len(path) :]
-        spots = thinned(path, self._way.tolerance_px)
+        spots = thinned(path, self._settings.tolerance_px)
         self._wait_until(spots[0].at_us)
         for before, after in zip(spots, spots[1:], strict=False):
             over_us = max(0, after.at_us - (self._last_us or before.at_us))
@@ -142,7 +142,7 @@ class Recorder:
             self.steps.append(Wait(wait_us=min(at_us - last, MAX_WAIT_US)))
         self._last_us = max(at_us, last)
 
-    def _take_out(self, gesture: Collection[str]) -> None:
+    def _remove_gesture(self, gesture: Collection[str]) -> None:
         last = {s.control: n for n, s in enumerate(self.steps) if isinstance(s, Press) and s.control in gesture}
         if not last:
             return
@@ -153,7 +153,7 @@ class Recorder:
         # The pointer's way to the button is part of the gesture, as long as there is more in it than ways.
         before = self.steps[:start]
         keep = max((n + 1 for n, s in enumerate(before) if not isinstance(s, Wait | Pointer)), default=0)
-        if keep or self._way.moves is Moves.CLICKS:
+        if keep or self._settings.moves is Moves.CLICKS:
             start = keep
         elif start and isinstance(self.steps[start - 1], Wait):
             start -= 1

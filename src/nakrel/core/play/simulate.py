@@ -11,7 +11,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.steps import Open, Pointer, describe
 from nakrel.core.play.engine import Engine
-from nakrel.core.play.events import Do, Emit, Event, Output, PlayMacro, TextReady, Wake
+from nakrel.core.play.events import Emit, Event, Output, PlayMacro, SideEffect, TextReady, Wake
 from nakrel.core.play.operations import compile_macro
 from nakrel.core.play.player import AskText, MovePointer, Stroke
 
@@ -50,7 +50,7 @@ class Simulator:
         outputs, self._deadline_us = self.engine.step(event, self.now_us)
         self.log += [(self.now_us, output) for output in outputs]
         for output in outputs:
-            if isinstance(output, Do) and isinstance(output.what, AskText):
+            if isinstance(output, SideEffect) and isinstance(output.what, AskText):
                 # Which keys type it depends on the keyboard layout of the day; the time that it takes doesn't.
                 self.send(TextReady(output.by, (Stroke(""),) * len(output.what.text)))
 
@@ -72,15 +72,15 @@ class Simulator:
         for _, out in self.log:
             if isinstance(out, Emit):
                 rows.append(PlanRow(out.due_us, out.control, out.value))
-            elif isinstance(out, Do):
+            elif isinstance(out, SideEffect):
                 rows.append(_other_row(out))
         return rows
 
 
-def _other_row(out: Do) -> PlanRow:
+def _other_row(out: SideEffect) -> PlanRow:
     match out.what:
-        case MovePointer(x=x, y=y, whence=whence, parts=parts):
-            there = describe(Pointer(x=x, y=y, whence=whence))
+        case MovePointer(x=x, y=y, origin=origin, parts=parts):
+            there = describe(Pointer(x=x, y=y, origin=origin))
             on_the_way = f", {parts} parts of the way left" if parts > 1 else ""
             return PlanRow(out.due_us, "POINTER", 1, there + on_the_way)
         case AskText(text=text, secret=secret):

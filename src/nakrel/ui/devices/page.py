@@ -32,7 +32,7 @@ from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
 
 __all__ = ["DevicesPage"]
 
-_WAYS = {
+_ROUTES = {
     "kernel": "Macros reach every window through the kernel's input.",
     "x11": "Macros reach every window through the X server.",
     "xwayland": "This is a Wayland session: macros reach only the windows that run under Xwayland.",
@@ -63,7 +63,7 @@ class DevicesPage(QWidget):
     def __init__(self, store: Store) -> None:
         super().__init__()
         self._store = store
-        self._way, self._note = label("", "", wrap=True), label("", "soft", wrap=True)
+        self._route, self._note = label("", "", wrap=True), label("", "soft", wrap=True)
         self.stand_ins = QCheckBox("Simulated devices, for trying things without pressing a real button")
         self.permissions = Permissions(store)
         self.layout_field = QLineEdit()
@@ -78,8 +78,8 @@ class DevicesPage(QWidget):
         self.stand_ins.clicked.connect(self._stand_ins_clicked)
         self.layout_field.editingFinished.connect(self._layout_typed)
         store.devices_changed.connect(self._devices_changed)
-        store.status_changed.connect(self._show_way)
-        store.settings_changed.connect(self._show_way)
+        store.status_changed.connect(self._show_route)
+        store.settings_changed.connect(self._show_route)
         store.saved.connect(lambda error: self._examine_if_seen())
         self._stale = True
 
@@ -104,7 +104,7 @@ class DevicesPage(QWidget):
         layout = QVBoxLayout(inner)
         layout.setContentsMargins(0, 10, 8, 10)
         layout.setSpacing(6)
-        layout.addWidget(self._way)
+        layout.addWidget(self._route)
         layout.addWidget(self._note)
         layout.addWidget(self.permissions)
         row = QHBoxLayout()
@@ -144,9 +144,9 @@ class DevicesPage(QWidget):
         else:
             self._said.setText("Started. Link it like any game: it runs as nakrel-practice.")
 
-    def _show_way(self) -> None:
+    def _show_route(self) -> None:
         status = self._store.status
-        self._way.setText(_WAYS.get(status.backend, status.backend))
+        self._route.setText(_ROUTES.get(status.backend, status.backend))
         self._note.setText(status.backend_note)
         self.stand_ins.setChecked(self._store.settings.stand_ins)
         if not self.layout_field.hasFocus():
@@ -154,7 +154,7 @@ class DevicesPage(QWidget):
 
     def _show_devices(self) -> None:
         self._stale = False
-        self._show_way()
+        self._show_route()
         clear_layout(self._list)
         self._panels.clear()
         for device in self._store.devices:

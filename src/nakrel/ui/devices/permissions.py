@@ -29,7 +29,7 @@ class Permissions(QWidget):
         self.checks: tuple[m.Check, ...] = ()
         self.summary = label("", "soft")
         self.again = button("Examine again", self.examine, "link")
-        self.look = button("Look for a better way", self._choose_way, "link", "Ends all macros that run")
+        self.look = button("Look for a better way", self._choose_route, "link", "Ends all macros that run")
         self.more = button("Show all", self._toggle, "link")
         self._all = False
         self._grid = QGridLayout()
@@ -57,8 +57,8 @@ class Permissions(QWidget):
             self.checks = answer.checks
             self._show()
 
-    def _choose_way(self) -> None:
-        self._store.ask(m.ChooseWay(), lambda answer: self.examine())
+    def _choose_route(self) -> None:
+        self._store.ask(m.ChooseRoute(), lambda answer: self.examine())
 
     def _toggle(self) -> None:
         self._all = not self._all

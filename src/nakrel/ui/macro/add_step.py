@@ -11,6 +11,7 @@ from nakrel import protocol as m
 from nakrel.core import notation
 from nakrel.core.model.controls import CONTROLS, Kind, game_key
 from nakrel.core.model.errors import DataError
+from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.core.model.names import name_of, read_control
 from nakrel.core.model.profile import GameKey
 from nakrel.core.model.steps import (
@@ -28,7 +29,6 @@ from nakrel.core.model.steps import (
     Wait,
     Wheel,
 )
-from nakrel.core.model.units import MAX_WAIT_US
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, choice, label, searchable
 from nakrel.ui.widgets.capture import Capture

@@ -69,7 +69,7 @@ class MacroDetails(QWidget):
         self._background = Background(self)
         self._asked: m.GetFacts | None = None
         self._build()
-        self.last_run.told.connect(lambda record, spread_us: self.frame_check.set_jitter(spread_us))
+        self.last_run.measured.connect(lambda record, spread_us: self.frame_check.set_jitter(spread_us))
         self.play.changed.connect(self._play_changed)
         self.note.editingFinished.connect(self._note_changed)
         self.capture.captured.connect(self._captured)

@@ -72,7 +72,7 @@ class LastRun(QWidget):
     `told` gives the record, and the standard deviation of its lateness in microseconds; None and None for no run.
     """
 
-    told = pyqtSignal(object, object)
+    measured = pyqtSignal(object, object)
     save_wanted = pyqtSignal(object)
 
     def __init__(self, store: Store, shown: Shown) -> None:
@@ -129,7 +129,7 @@ class LastRun(QWidget):
         late = _lateness(record) if record else None
         self.setVisible(late is not None)
         if late is None or record is None:
-            self.told.emit(None, None)
+            self.measured.emit(None, None)
             return
         for field, micros in ((self.median, late.median_us), (self.p99, late.p99_us), (self.most, late.most_us)):
             field.setText(f"{micros / 1_000:.3f} ms")
@@ -138,7 +138,7 @@ class LastRun(QWidget):
         self.words.setText(f"{runs}, {late.events} events{left_out}; ended: {record.reason or 'goes on'}")
         self.histogram.counts, self.histogram.bounds_us = late.counts, late.bounds_us
         self.histogram.update()
-        self.told.emit(record, max(1.0, late.spread_us))
+        self.measured.emit(record, max(1.0, late.spread_us))
 
 
 def _lateness(record: RunRecord) -> Lateness | None:

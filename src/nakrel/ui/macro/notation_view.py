@@ -90,7 +90,7 @@ class NotationView(QWidget):
         self._store = store
         self._macro: Macro | None = None
         self.editor = _Editor()
-        self.said = label(_HELP, "soft", wrap=True)
+        self.message = label(_HELP, "soft", wrap=True)
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(_PAUSE_MS)
@@ -101,7 +101,7 @@ class NotationView(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.addWidget(self.editor, 1)
-        layout.addWidget(self.said)
+        layout.addWidget(self.message)
 
     def set_macro(self, macro: Macro | None) -> None:
         """Show this macro; what is being typed of the same macro stays as it is typed."""
@@ -116,7 +116,7 @@ class NotationView(QWidget):
         self._showing = False
         self._fault(None)
         if size > MOST_STEPS:
-            self.said.setText(
+            self.message.setText(
                 f"This macro has {size} steps, more than the {MOST_STEPS} that can be worked on as text. "
                 "Work on it in the list, or export it (Ctrl+E)."
             )
@@ -148,10 +148,10 @@ class NotationView(QWidget):
             self._timer.start()
 
     def _fault(self, error: notation.NotationError | None) -> None:
-        self.said.setObjectName("alarm" if error else "soft")
-        self.said.setText(str(error) if error else _HELP)
-        if style := self.said.style():
-            style.polish(self.said)
+        self.message.setObjectName("alarm" if error else "soft")
+        self.message.setText(str(error) if error else _HELP)
+        if style := self.message.style():
+            style.polish(self.message)
         marks = []
         if error:
             cursor = QTextCursor(self.editor.document())

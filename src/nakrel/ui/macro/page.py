@@ -17,7 +17,7 @@ from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.game_keys import unused
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.profile import GameKey
-from nakrel.core.model.steps import Branch, If, PickOne, Pointer, Repeat, Step, Wait, Way
+from nakrel.core.model.steps import Branch, If, Option, PickOne, Pointer, Repeat, Step, Wait
 from nakrel.ui import commands
 from nakrel.ui.macro.add_step import AddStep
 from nakrel.ui.macro.builder import BuilderRow
@@ -139,7 +139,7 @@ class MacroPage(QWidget):
         diagram, bar, shown, store = self.diagram, self.bar, self._shown, self._store
         diagram.edited.connect(self._shaped)
         diagram.picked.connect(self._picked)
-        diagram.said.connect(lambda words, wrong: bar.say(words, wrong=wrong))
+        diagram.message.connect(lambda words, wrong: bar.say(words, wrong=wrong))
         diagram.measured.connect(bar.measure)
         diagram.distance_wanted.connect(self._type_distance)
         bar.distance.connect(self._set_distance)
@@ -299,7 +299,7 @@ class MacroPage(QWidget):
         def taken(new: Pointer) -> None:
             macro, step = self.model.macro, self.model.step(row)
             if macro and isinstance(step, Pointer):
-                changed = msgspec.structs.replace(step, x=new.x, y=new.y, whence=new.whence, size=new.size)
+                changed = msgspec.structs.replace(step, x=new.x, y=new.y, origin=new.origin, size=new.size)
                 commands.edit_macro(self._store, f"place in {macro.name}", edits.change(macro, row, changed))
 
         self.places.pick(taken, single=True)
@@ -421,7 +421,7 @@ class MacroPage(QWidget):
         menu.addAction("Make taps of presses and releases\tCtrl+T", self.to_taps)
         menu.addAction("Make one chord of them", lambda: self.edit_selected("make a chord", edits.to_chord))
         menu.addAction("Repeat them", lambda: self._wrap("repeat steps", lambda inner: Repeat(times=2, steps=inner)))
-        menu.addAction("Pick one of them at random", lambda: self._wrap("pick one", _ways))
+        menu.addAction("Pick one of them at random", lambda: self._wrap("pick one", _options))
         menu.addAction("Only if…", lambda: self._wrap("if", lambda inner: If(condition="run > 1", steps=inner)))
         menu.addSeparator()
         for section in Section:
@@ -460,7 +460,7 @@ class MacroPage(QWidget):
         rows = self.selected()
         if rows:
             first = self.model.step(rows[0])
-            off = isinstance(first, Way) or not first.off
+            off = isinstance(first, Option) or not first.off
             self.edit_selected("switch steps", lambda macro, chosen: _switch(macro, chosen, off))
 
     def _wrap(self, text: str, block: Callable[[tuple[Step, ...]], Step]) -> None:
@@ -479,20 +479,20 @@ class MacroPage(QWidget):
             commands.edit_macro(self._store, f"taps in {macro.name}", edits.to_taps(macro))
 
 
-def _ways(steps: tuple[Step, ...]) -> Step:
+def _options(steps: tuple[Step, ...]) -> Step:
     """A way for each step that isn't a wait; a wait goes with the step before it."""
-    ways: list[list[Step]] = []
+    options: list[list[Step]] = []
     for step in steps:
-        if isinstance(step, Wait) and ways:
-            ways[-1].append(step)
+        if isinstance(step, Wait) and options:
+            options[-1].append(step)
         else:
-            ways.append([step])
-    return PickOne(branches=tuple(Branch(steps=tuple(way)) for way in ways))
+            options.append([step])
+    return PickOne(branches=tuple(Branch(steps=tuple(option)) for option in options))
 
 
 def _switch(macro: Macro, rows: list[int], off: bool) -> Macro:
     for row in rows:
         found = edits.row_at(macro, row)
-        if found and not isinstance(found.step, Way):
+        if found and not isinstance(found.step, Option):
             macro = edits.change(macro, row, msgspec.structs.replace(found.step, off=off))
     return macro

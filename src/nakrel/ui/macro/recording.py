@@ -11,7 +11,7 @@ from nakrel import protocol as m
 from nakrel.core.edit import edits
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.macro import Macro
-from nakrel.core.model.recording import Moves, Waits, WayToRecord, Where
+from nakrel.core.model.recording import Moves, RecordingSettings, Waits, Where
 from nakrel.core.model.steps import Step
 from nakrel.core.model.units import format_ms
 from nakrel.core.play.recorder import tidy
@@ -36,7 +36,7 @@ class RecordingBar(QWidget):
         self._macro: Macro | None = None
         self._place: edits.Place | None = None
         self._steps: list[Step] = []
-        self._way = WayToRecord()
+        self._settings = RecordingSettings()
         self._left_s = 0
         self._tick, self._limit = QTimer(self), QTimer(self)
         self._tick.setInterval(1_000)
@@ -105,8 +105,8 @@ class RecordingBar(QWidget):
         elif self.recording:
             self._stop(self._pressed_by)
         elif self._target:
-            self._way = self._store.settings.recording
-            self._left_s = self._way.countdown_s
+            self._settings = self._store.settings.recording
+            self._left_s = self._settings.countdown_s
             if self._left_s:
                 self._tick.start()
             else:
@@ -129,15 +129,15 @@ class RecordingBar(QWidget):
             return
         self._steps = []
         self._macro = self._target
-        if self._way.where is Where.REPLACE:
+        if self._settings.where is Where.REPLACE:
             self._macro = msgspec.structs.replace(self._target, lead_in=(), loop=(), lead_out=())
-        at_end = self._way.where is not Where.CURSOR
+        at_end = self._settings.where is not Where.CURSOR
         self._place = edits.place_after(self._macro, None if at_end else self.row_after)
         # After a countdown nothing of the gesture that began it is down any more.
-        gesture = () if self._way.countdown_s else self._pressed_by
-        self._store.ask(m.StartRecording(self._way, gesture), self._started)
-        if self._way.limit_s:
-            self._limit.start(self._way.limit_s * 1_000)
+        gesture = () if self._settings.countdown_s else self._pressed_by
+        self._store.ask(m.StartRecording(self._settings, gesture), self._started)
+        if self._settings.limit_s:
+            self._limit.start(self._settings.limit_s * 1_000)
 
     def _stop(self, gesture: tuple[str, ...]) -> None:
         self._limit.stop()
@@ -160,14 +160,14 @@ class RecordingBar(QWidget):
             return
         if not recorded.done:
             self._steps[recorded.first :] = recorded.steps
-            new = tidy(self._steps, self._way)
+            new = tidy(self._steps, self._settings)
             preview = edits.insert(self._macro, self._place, new)
             self.live.emit(preview, self._new_rows(preview, len(new)))
             self._show()
             return
         self._limit.stop()
         macro, self._macro = self._macro, None
-        new = tidy(recorded.steps, self._way)
+        new = tidy(recorded.steps, self._settings)
         after = edits.insert(macro, self._place, new)
         if new:
             commands.edit_macro(self._store, f"recording into {macro.name}", after)
@@ -196,17 +196,21 @@ class RecordingBar(QWidget):
 
     def _summary(self) -> str:
         """The way to record in words."""
-        way = self._store.settings.recording
-        caught = [word for on, word in ((way.keys, "keys"), (way.buttons, "buttons"), (way.wheel, "wheel")) if on]
+        settings = self._store.settings.recording
+        caught = [
+            word
+            for on, word in ((settings.keys, "keys"), (settings.buttons, "buttons"), (settings.wheel, "wheel"))
+            if on
+        ]
         waits = {
             Waits.PERFORMED: "waits as performed",
-            Waits.EVEN: f"every wait {format_ms(way.even_us)} ms",
+            Waits.EVEN: f"every wait {format_ms(settings.even_us)} ms",
             Waits.NONE: "no waits",
-        }[way.waits]
-        where = "in place of all steps" if way.where is Where.REPLACE else "at the end of the loop"
-        if way.where is Where.CURSOR and self.row_after is not None:
+        }[settings.waits]
+        where = "in place of all steps" if settings.where is Where.REPLACE else "at the end of the loop"
+        if settings.where is Where.CURSOR and self.row_after is not None:
             where = "after the selected step"
-        moves = {Moves.NONE: [], Moves.CLICKS: ["places at clicks"], Moves.PATH: ["pointer path"]}[way.moves]
+        moves = {Moves.NONE: [], Moves.CLICKS: ["places at clicks"], Moves.PATH: ["pointer path"]}[settings.moves]
         return " · ".join((", ".join([*caught, *moves]) or "nothing", waits, where))
 
     _target: Macro | None = None

@@ -13,17 +13,16 @@ from nakrel.core.edit import edits
 from nakrel.core.edit.timeline import NOTHING, UNNUMBERED, Timeline
 from nakrel.core.model.controls import OTHERS
 from nakrel.core.model.errors import DataError
+from nakrel.core.model.limits import MAX_COUNT, MAX_NOTCHES, MAX_RATE, MAX_WEIGHT
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.steps import (
-    MAX_NOTCHES,
-    MAX_RATE,
-    MAX_WEIGHT,
     Block,
     Branch,
     Chord,
     If,
     Line,
     Note,
+    Option,
     Otherwise,
     PickOne,
     Pointer,
@@ -32,13 +31,12 @@ from nakrel.core.model.steps import (
     Tap,
     Text,
     Wait,
-    Way,
     Wheel,
     describe,
     number_text,
     time_text,
 )
-from nakrel.core.model.units import MAX_COUNT, format_ms
+from nakrel.core.model.units import format_ms
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.rows import DEPTH, GLYPH, LIT, WEAK, Drawn, HeadedModel
@@ -185,8 +183,8 @@ class StepsModel(HeadedModel):
         """Whether something can be typed there."""
         step = self.step(row)
         if column == WHAT:
-            return not isinstance(step, Way | Note)
-        return isinstance(step, _TIMED) if column == TIME else column == REMARK and not isinstance(step, Way)
+            return not isinstance(step, Option | Note)
+        return isinstance(step, _TIMED) if column == TIME else column == REMARK and not isinstance(step, Option)
 
     def best_column(self, row: int) -> int:
         """The column in which the row is changed most: its time, or what it says where it has none."""
@@ -287,7 +285,7 @@ def _time_text(step: Line) -> str:
 
 def _line_text(step: Line) -> str:
     """The step as it is typed: its line of the notation."""
-    return "" if isinstance(step, Way) else notation.write_line(msgspec.structs.replace(step, off=False, remark=""))
+    return "" if isinstance(step, Option) else notation.write_line(msgspec.structs.replace(step, off=False, remark=""))
 
 
 def _glyph(step: Line) -> str | None:
@@ -298,18 +296,18 @@ def _glyph(step: Line) -> str | None:
 
 
 def _off(step: Line) -> bool:
-    return not isinstance(step, Way) and step.off
+    return not isinstance(step, Option) and step.off
 
 
 def _remark(step: Line) -> str:
-    if isinstance(step, Way):
+    if isinstance(step, Option):
         return ""
     return step.text if isinstance(step, Note) else step.remark
 
 
 def _retyped(step: Line, text: str) -> Step:
     """The step that a typed line says, with the remark and the inside of the one before. Raises `DataError`."""
-    assert not isinstance(step, Way)
+    assert not isinstance(step, Option)
     if isinstance(step, PickOne) and text.rstrip(": ").lower() == "pick one":
         return step
     if isinstance(step, Repeat | If) and not text.endswith(":"):

@@ -57,7 +57,7 @@ class TimingRow(QWidget):
         self.figure.setFixedWidth(86)
         self.apply_button = button("Change", self._apply)
         self.trim_button = button("Trim both ends", self.trimmed.emit, tip="Take out the waits at the loop's ends")
-        self.said = label("", "alarm")
+        self.message = label("", "alarm")
         self.scope = label("", "soft")
         self.kind.activated.connect(lambda index: self.figure.setText(_KINDS[index][2]))
         self.figure.returnPressed.connect(self._apply)
@@ -66,7 +66,7 @@ class TimingRow(QWidget):
         row.setSpacing(6)
         for each in (label("times", "soft"), self.kind, self.figure, self.apply_button, self.scope, self.trim_button):
             row.addWidget(each)
-        row.addWidget(self.said)
+        row.addWidget(self.message)
         row.addStretch(1)
 
     def set_scope(self, selected: int) -> None:
@@ -77,7 +77,7 @@ class TimingRow(QWidget):
         try:
             change = time_change(self.kind.currentData(), self.figure.text())
         except DataError as error:
-            self.said.setText(str(error))
+            self.message.setText(str(error))
             return
-        self.said.setText("")
+        self.message.setText("")
         self.chosen.emit(change, f"{self.kind.currentText()} {self.figure.text().strip()}")

@@ -17,7 +17,7 @@ from nakrel.core.model.macro import Macro, describe_play
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.programs import describe_rule
 from nakrel.ui import commands
-from nakrel.ui.sheet.model import cell_words
+from nakrel.ui.sheet.model import cell_text
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.rows import SOFT, Table
@@ -130,7 +130,7 @@ def _profile_text(store: Store, profile: Profile) -> str:
     for setup in profile.setups:
         lines += ["", setup.name]
         for layer, code, cell in setup.every():
-            _, words, soft = cell_words(store, cell)
+            _, words, soft = cell_text(store, cell)
             lines.append(f"  {control_label(code)}{f' with {layer}' if layer else ''}: {words}{soft}")
     if profile.keys:
         lines += ["", "game keys", *(f"  {key.name}: {control_label(key.control)}" for key in profile.keys)]

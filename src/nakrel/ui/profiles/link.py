@@ -135,7 +135,7 @@ class LinkDialog(QDialog):
             self._show_applications()
         else:
             language = QLocale().name().partition("_")[0]
-            self._store.ask(m.GetApplications(language), self._take_applications)
+            self._store.ask(m.GetApplications(language), self._applications_came)
 
     def _heads(self) -> None:
         running = self.source.value == "running"
@@ -176,7 +176,7 @@ class LinkDialog(QDialog):
             words = (program.title or "no window", program.name, program.path or " ".join(program.command))
             self._insert(0 if program.title else len(titled), words, program, not program.title)
 
-    def _take_applications(self, answer: m.AnswerBody) -> None:
+    def _applications_came(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Applications):
             self._applications = answer.applications
             self._show_applications()

@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QWidget
 
 from nakrel import protocol as m
 from nakrel.core.model.places import Window
-from nakrel.core.model.steps import Pointer, Whence
+from nakrel.core.model.steps import Origin, Pointer
 from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, give_back, monitors_of
 from nakrel.ui.theme import SMALL_PX, font, palette
 
@@ -156,7 +156,7 @@ class Picker(QObject):
     def words(self) -> list[str]:
         """What stands beside the crosshair."""
         step = self.step()
-        if step.whence is Whence.WINDOW and self.window:
+        if step.origin is Origin.WINDOW and self.window:
             title = f"“{self.window.title[:30]}”" if self.window.title else "of the linked program"
             where, switch = f"in the window {title}", "W: count from the screen"
         else:
@@ -173,7 +173,7 @@ class Picker(QObject):
         if self.by_window and self.window is not None:
             window = self.window
             size = (window.width, window.height)
-            return Pointer(x=x - window.x, y=y - window.y, whence=Whence.WINDOW, size=size)
+            return Pointer(x=x - window.x, y=y - window.y, origin=Origin.WINDOW, size=size)
         return Pointer(x=x, y=y, size=self.size)
 
     def _move_to(self, spot: QPoint) -> None:

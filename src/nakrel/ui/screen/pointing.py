@@ -12,7 +12,7 @@ from nakrel import protocol as m
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.formulas import Estimate, FormulaError, pixels
 from nakrel.core.model.places import place_of
-from nakrel.core.model.steps import Pointer, Whence
+from nakrel.core.model.steps import Origin, Pointer
 from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, give_back, monitors_of
 from nakrel.ui.theme import font
 
@@ -33,10 +33,10 @@ def spots_of(steps: Sequence[Pointer], places: m.Places, size: tuple[int, int]) 
             x, y = pixels(step.x, scope), pixels(step.y, scope)
         except FormulaError as error:
             raise DataError(f"the place can't be worked out: {error}") from None
-        if step.whence is Whence.POINTER:
+        if step.origin is Origin.POINTER:
             at = at + QPoint(x, y)
         else:
-            at = QPoint(*place_of(x, y, step.whence, step.size, places.size or size, places.window))
+            at = QPoint(*place_of(x, y, step.origin, step.size, places.size or size, places.window))
         spots.append(at)
     return spots
 

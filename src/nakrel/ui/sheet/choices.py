@@ -13,7 +13,7 @@ from nakrel.ui.widgets.basics import choice
 
 __all__ = ["CellChoice", "places", "speeds"]
 
-_WAYS: tuple[tuple[str, Literal[-1, 1]], ...] = (("next", 1), ("previous", -1))
+_ROUTES: tuple[tuple[str, Literal[-1, 1]], ...] = (("next", 1), ("previous", -1))
 Offer = Sequence[tuple[str, Cell]]
 
 
@@ -43,9 +43,9 @@ def places(profile: Profile, profiles: Sequence[tuple[str, str]]) -> Offer:
     found: list[tuple[str, Cell]] = []
     if several:
         found += [(f"set-up {each.name}", GoTo(What.SETUP, each.name)) for each in profile.setups]
-        found += [(f"{word} set-up", GoTo(What.SETUP, by=by)) for word, by in _WAYS]
+        found += [(f"{word} set-up", GoTo(What.SETUP, by=by)) for word, by in _ROUTES]
     found += [(f"profile {name}", GoTo(What.PROFILE, key)) for name, key in profiles]
-    return [*found, *((f"{word} profile", GoTo(What.PROFILE, by=by)) for word, by in _WAYS)]
+    return [*found, *((f"{word} profile", GoTo(What.PROFILE, by=by)) for word, by in _ROUTES)]
 
 
 def speeds(profile: Profile, *, wheel: bool) -> Offer:
@@ -55,5 +55,5 @@ def speeds(profile: Profile, *, wheel: bool) -> Offer:
     if not wheel:
         found += [(f"{each.name} while held, {each.describe()}", ChangeSpeed(each.name, held=True)) for each in stages]
     if len(stages) > 1:
-        found += [(f"{word} speed", ChangeSpeed(by=by)) for word, by in _WAYS]
+        found += [(f"{word} speed", ChangeSpeed(by=by)) for word, by in _ROUTES]
     return [*found, *((f"speed {each.name}, {each.describe()}", ChangeSpeed(each.name)) for each in stages)]

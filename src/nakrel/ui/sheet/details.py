@@ -15,15 +15,16 @@ from nakrel import protocol as m
 from nakrel.core.edit.checks import circle
 from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.cells import (
+    ACTION_LABELS,
     Cell,
     ChangeSpeed,
-    Deed,
     GoTo,
     HoldLayer,
     Nothing,
-    Perform,
     RunMacro,
+    RunSystemAction,
     StartProgram,
+    SystemAction,
     ToChord,
     ToControl,
     TypeText,
@@ -63,7 +64,7 @@ _DOES: dict[str, type] = {
     "layer": HoldLayer,
     "go to set-up or profile": GoTo,
     "pointer speed": ChangeSpeed,
-    "desktop or media": Perform,
+    "desktop or media": RunSystemAction,
 }
 # What is typed in words: an example of each.
 _WORDS: dict[type, str] = {
@@ -136,16 +137,16 @@ class SheetDetails(QWidget):
         self.layer = choice("Layer")
         self._places, self._speeds = CellChoice("Go to"), CellChoice("Pointer speed")
         self.go, self.speed = self._places.box, self._speeds.box
-        self.deed = choice("Desktop or media")
-        for deed in Deed:
-            self.deed.addItem(deed.value, deed)
+        self.action = choice("Desktop or media")
+        for action in SystemAction:
+            self.action.addItem(ACTION_LABELS[action], action)
         self.layer_name = QLineEdit()
         self.layer_name.setAccessibleName("Name of the layer")
         self.delete_layer = button("Delete the layer", self._delete_layer, "link")
         self.press_control = Capture(store)
         self.finder = Capture(store, "Press the control to find its row…")
         self.play = PlayFields()
-        self.own_way = button("Play it its own way here", self._give_own_way, "link")
+        self.own_play = button("Play it its own way here", self._give_own_play, "link")
         self.preview = Preview()
         self._rate, self._error = label(), label("", "alarm", wrap=True)
         self._beyond = label("", "alarm", wrap=True)
@@ -167,7 +168,7 @@ class SheetDetails(QWidget):
         layout.addWidget(form_row("does", self.does))
         layout.addWidget(self.macro)
         layout.addWidget(self.control)
-        for field in (self.words, self.layer, self.layer_name, self.delete_layer, self.go, self.speed, self.deed):
+        for field in (self.words, self.layer, self.layer_name, self.delete_layer, self.go, self.speed, self.action):
             layout.addWidget(field)
         self._press_button = button("Choose by pressing it", self.press_control.arm)
         layout.addWidget(self._press_button)
@@ -177,7 +178,7 @@ class SheetDetails(QWidget):
         self._plays = label("plays", "soft")
         layout.addWidget(self._plays)
         layout.addWidget(self.play)
-        layout.addWidget(self.own_way)
+        layout.addWidget(self.own_play)
         self._reads = label("reads as", "soft")
         layout.addWidget(self._reads)
         layout.addWidget(self.preview)
@@ -207,7 +208,7 @@ class SheetDetails(QWidget):
         self.layer.activated.connect(self._layer_chosen)
         self.go.activated.connect(lambda n: self._set(self._places.cell(n)))
         self.speed.activated.connect(lambda n: self._set(self._speeds.cell(n)))
-        self.deed.activated.connect(lambda n: self._set(Perform(self.deed.itemData(n))))
+        self.action.activated.connect(lambda n: self._set(RunSystemAction(self.action.itemData(n))))
         self.layer_name.editingFinished.connect(self._rename_layer)
         self.press_control.captured.connect(self._control_pressed)
         self.play.changed.connect(self._play_changed)
@@ -257,8 +258,8 @@ class SheetDetails(QWidget):
         if isinstance(cell, ToControl):
             self._fill_controls(cell.control)
         self._fill_cells(cell)
-        if isinstance(cell, Perform):
-            self.deed.setCurrentIndex(list(Deed).index(cell.deed))
+        if isinstance(cell, RunSystemAction):
+            self.action.setCurrentIndex(list(SystemAction).index(cell.action))
         profile = self._shown.profile
         beyond = cell_beyond(cell, macro, profile.fair_play) if cell and profile else ""
         self._beyond.setText(beyond or self._unknown_keys(cell, macro) or self._circle(macro))
@@ -278,19 +279,19 @@ class SheetDetails(QWidget):
         self.layer.setVisible(kind is HoldLayer)
         self.go.setVisible(kind is GoTo)
         self.speed.setVisible(kind is ChangeSpeed)
-        self.deed.setVisible(kind is Perform)
+        self.action.setVisible(kind is RunSystemAction)
         for part in (self.layer_name, self.delete_layer):
             part.setVisible(isinstance(cell, HoldLayer))
         for widget in (self._plays, self.play, self._reads, self.preview, self._rate_row, self.open_button):
             widget.setVisible(macro is not None)
         self.try_button.setVisible(macro is not None)
-        self.own_way.setVisible(macro is not None)
+        self.own_play.setVisible(macro is not None)
         self.detach_button.setVisible(cell is not None)
         if macro and isinstance(cell, RunMacro):
             play = cell.play or macro.play
             self.play.set_play(play)
             self._plays.setText("plays, its own way here" if cell.play else "plays, as the macro says everywhere")
-            self.own_way.setText("Play it as the macro says" if cell.play else "Play it its own way here")
+            self.own_play.setText("Play it as the macro says" if cell.play else "Play it its own way here")
             self.preview.show_macro(macro, play)
             cycle = cycle_us(macro, play)
             self._rate.setText(f"{format_rate(cycle)}, every {format_ms(cycle)} ms" if cycle else "once")
@@ -373,7 +374,7 @@ class SheetDetails(QWidget):
                 HoldLayer: self.layer,
                 GoTo: self.go,
                 ChangeSpeed: self.speed,
-                Perform: self.deed,
+                RunSystemAction: self.action,
             }
             field = fields.get(kind)
             if field is None:
@@ -457,7 +458,7 @@ class SheetDetails(QWidget):
                 after = msgspec.structs.replace(macro, play=play)
                 commands.edit_macro(self._store, f"{what} of {macro.name}", after)
 
-    def _give_own_way(self) -> None:
+    def _give_own_play(self) -> None:
         cell, macro = self._cell(), self._macro()
         if isinstance(cell, RunMacro) and macro:
             self._set(msgspec.structs.replace(cell, play=None if cell.play else macro.play))

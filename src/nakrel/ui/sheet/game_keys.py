@@ -33,7 +33,7 @@ AnyIndex = QModelIndex | QPersistentModelIndex
 class _Keys(HeadedModel):
     """A row a game key; its name and its control are changed in place."""
 
-    told = pyqtSignal(str)
+    message = pyqtSignal(str)
 
     def __init__(self, store: Store, profile: str) -> None:
         super().__init__(("the game's name", "control", "used by"))
@@ -94,7 +94,7 @@ class _Keys(HeadedModel):
                 refused = self.bind(index.row(), read_control(text))
             except DataError as error:
                 refused = str(error)
-        self.told.emit(refused)
+        self.message.emit(refused)
         return not refused
 
     def bind(self, row: int, code: str) -> str:
@@ -140,7 +140,7 @@ class GameKeys(QDialog):
         self.table.delete_asked.connect(self.delete)
         self.name.returnPressed.connect(self.add)
         store.profile_changed.connect(self._changed)
-        self.model.told.connect(self._say)
+        self.model.message.connect(self._say)
         self._show_free()
 
     def _build(self) -> None:

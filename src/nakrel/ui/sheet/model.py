@@ -8,14 +8,15 @@ from typing import Any, NamedTuple
 from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 
 from nakrel.core.model.cells import (
-    DEED_KEYS,
+    ACTION_KEYS,
+    ACTION_LABELS,
     Cell,
     ChangeSpeed,
     GoTo,
     HoldLayer,
     Nothing,
-    Perform,
     RunMacro,
+    RunSystemAction,
     StartProgram,
     ToChord,
     ToControl,
@@ -36,7 +37,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.rows import GLYPH, LIT, SOFT, WEAK, Drawn, HeadedModel
 
-__all__ = ["CODE", "SheetModel", "cell_words"]
+__all__ = ["CODE", "SheetModel", "cell_text"]
 
 CODE = Qt.ItemDataRole.UserRole + 30
 PART, CONTROL, PLAIN = range(3)
@@ -66,7 +67,7 @@ class Row(NamedTuple):
     code: str
 
 
-def cell_words(store: Store, cell: Cell | None) -> tuple[str, str, str]:
+def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
     """A cell's glyph, its words, and the softer addition (way to play and rate)."""
     match cell:
         case Nothing():
@@ -90,8 +91,8 @@ def cell_words(store: Store, cell: Cell | None) -> tuple[str, str, str]:
         case ChangeSpeed(to=name, by=by, held=held):
             words = f"{name} while held" if held else f"speed {name}" if name else f"{_BY[by]} speed"
             return glyphs.SPEED, f"pointer: {words}", ""
-        case Perform(deed=deed):
-            return DEED_KEYS.get(deed, glyphs.GO), deed.value, ""
+        case RunSystemAction(action=action):
+            return ACTION_KEYS.get(action, glyphs.GO), ACTION_LABELS[action], ""
         case RunMacro(macro=key, play=own):
             macro = store.macros.get(key)
             if macro is None:
@@ -288,9 +289,9 @@ class SheetModel(HeadedModel):
         found = [f"{label(row.code)} {row.code}"]
         for layer in ("", *(each.name for each in self._layers())):
             if (cell := self._cells(layer).get(row.code)) is not None:
-                found += cell_words(self._store, cell)[1:]
+                found += cell_text(self._store, cell)[1:]
         if row.code in self._fallen:
-            found += cell_words(self._store, self._fallen[row.code])[1:]
+            found += cell_text(self._store, self._fallen[row.code])[1:]
         return self._filter in " ".join(found).casefold()
 
     def _repaint(self) -> None:
@@ -335,7 +336,7 @@ class SheetModel(HeadedModel):
         """A cell's glyph, words and addition, and whether it has nothing of its own."""
         cell = self._cells(layer).get(code)
         fallen = None if cell or layer else self._fallen.get(code)
-        glyph, words, soft = cell_words(self._store, cell or fallen)
+        glyph, words, soft = cell_text(self._store, cell or fallen)
         soft += self._speed(cell or fallen)
         if layer and cell is None:
             words = "as without it"

@@ -13,7 +13,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.devices import Device
 from nakrel.core.model.profile import FairPlay
 from nakrel.ui import commands
-from nakrel.ui.sheet.model import CODE, PLAIN, SheetModel, cell_words
+from nakrel.ui.sheet.model import CODE, PLAIN, SheetModel, cell_text
 from nakrel.ui.sheet.setups import SetUps
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
@@ -194,7 +194,7 @@ class SheetPage(QWidget):
                 f"{control_label(code)}{f' with {layer}' if layer else ''} in {other.name}"
                 for other, layer, code, cell in profile.cells()
                 if other.name != setup.name
-                and text in f"{control_label(code)} {' '.join(cell_words(self._store, cell)[1:])}".casefold()
+                and text in f"{control_label(code)} {' '.join(cell_text(self._store, cell)[1:])}".casefold()
             ]
             if found:
                 words.append(f"Found in other set-ups, too: {', '.join(found[:5])}{' and more' * (len(found) > 5)}.")

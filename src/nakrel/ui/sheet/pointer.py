@@ -23,7 +23,7 @@ _HEADS = ("stage", "from left to right", "up and down", "")
 _NAME, _ACROSS, _DOWN, _NOW = range(4)
 _FIELDS = {_NAME: "name", _ACROSS: "across", _DOWN: "down"}
 _HOW = "needs the kernel's input; the Devices page says how to get that."
-_WAYS = {
+_ROUTES = {
     Conditions.NOTHING: f"Nothing of this reaches the pointer now: that {_HOW}",
     Conditions.SPEED: f"Another speed of the wheel, or straight lines: that {_HOW}",
     Conditions.ALL: "",
@@ -46,7 +46,7 @@ def read_percent(text: str) -> int:
 class _Stages(HeadedModel):
     """The stages, and which of them the pointer has now; `told` gives the reason where an edit was refused."""
 
-    told = pyqtSignal(str)
+    message = pyqtSignal(str)
 
     def __init__(self, store: Store, profile: str) -> None:
         super().__init__(_HEADS)
@@ -108,7 +108,7 @@ class _Stages(HeadedModel):
             refused = self.put(f"speed {old.name}", named, stages=stages)
         except DataError as error:
             refused = str(error)
-        self.told.emit(refused)
+        self.message.emit(refused)
         return not refused
 
     def put(self, words: str, named: dict[str, str] | None = None, **values: object) -> str:
@@ -152,7 +152,7 @@ class PointerDialog(QDialog):
         self.straight.setSuffix("°")
         self.straight.setSpecialValueText("off")
         self._said = label("", "alarm", wrap=True)
-        self._way = label("", "soft", wrap=True)
+        self._route_note = label("", "soft", wrap=True)
         # A field's editor hands its text over now, and rows must not go away under it.
         self._later = QTimer(self)
         self._later.setSingleShot(True)
@@ -166,7 +166,7 @@ class PointerDialog(QDialog):
         self.straight.valueChanged.connect(lambda value: self._say(self.model.put("straight lines", straight=value)))
         store.profile_changed.connect(lambda key: self._later.start(0))
         store.status_changed.connect(lambda: self._later.start(0))
-        self.model.told.connect(self._say)
+        self.model.message.connect(self._say)
         self.refresh()
 
     def _build(self) -> None:
@@ -186,7 +186,7 @@ class PointerDialog(QDialog):
         layout.addLayout(row)
         layout.addWidget(form_row("wheel speed", self.wheel))
         layout.addWidget(form_row("level or upright within this becomes straight", self.straight))
-        layout.addWidget(self._way)
+        layout.addWidget(self._route_note)
         foot = QHBoxLayout()
         foot.addWidget(button("Up", lambda: self.move_stage(-1), tip="Move the selected stage up (Alt+Up)"))
         foot.addWidget(button("Down", lambda: self.move_stage(1), tip="Move the selected stage down (Alt+Down)"))
@@ -209,7 +209,7 @@ class PointerDialog(QDialog):
                 before = field.blockSignals(True)
                 field.setValue(value)
                 field.blockSignals(before)
-        self._way.setText(_WAYS[self._store.status.changes_motion])
+        self._route_note.setText(_ROUTES[self._store.status.changes_motion])
 
     def add(self) -> None:
         """Add a stage of the typed name and speed."""

@@ -20,7 +20,8 @@ from PyQt6.QtWidgets import (
 )
 
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.units import MAX_WAIT_US, format_ms, parse_time
+from nakrel.core.model.limits import MAX_WAIT_US
+from nakrel.core.model.units import format_ms, parse_time
 
 __all__ = ["Segments", "TimeEdit", "button", "choice", "clear_layout", "form_row", "hairline", "label", "searchable"]
 

@@ -8,8 +8,8 @@ import msgspec
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QSpinBox, QVBoxLayout, QWidget
 
+from nakrel.core.model.limits import MAX_COUNT
 from nakrel.core.model.macro import Again, LetGo, Mode, Play, StartOn
-from nakrel.core.model.units import MAX_COUNT
 from nakrel.ui.widgets.basics import Segments, TimeEdit, choice, form_row
 
 __all__ = ["PlayFields"]

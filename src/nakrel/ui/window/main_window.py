@@ -256,7 +256,7 @@ class MainWindow(QMainWindow):
         self._show_notices()
         self.store.fault.connect(self._show_fault)
         self.macro_details.show_row.connect(self.macro.show_row)
-        self.macro_details.last_run.told.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
+        self.macro_details.last_run.measured.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
         self.macro_details.last_run.save_wanted.connect(self.macro.exchange.ask_run)
 
     # Showing
@@ -331,7 +331,7 @@ class MainWindow(QMainWindow):
         if text:
             self._fault_timer.start(_FAULT_MS)
 
-    # Doing
+    # SideEffects
 
     def open_link(self) -> None:
         """Let a program be linked to the shown profile."""

@@ -51,7 +51,7 @@ class Diagram(QAbstractScrollArea):
 
     edited = pyqtSignal(object, str)
     picked = pyqtSignal(list)
-    said = pyqtSignal(str, bool)
+    message = pyqtSignal(str, bool)
     measured = pyqtSignal(object)
     distance_wanted = pyqtSignal()
 
@@ -106,7 +106,7 @@ class Diagram(QAbstractScrollArea):
             self.view.fitted = True
             self._pen.stop()
             self.measured.emit(None)
-            self.said.emit("", False)
+            self.message.emit("", False)
         else:
             self.picks = frozenset(edge for edge in self.picks if edge.row < line.size)
         self.line, self._preview, self._refused = line, None, False
@@ -348,7 +348,7 @@ class Diagram(QAbstractScrollArea):
     def _pick(self, edges: frozenset[Edge]) -> None:
         self.picks, self._refused = edges, False
         self.picked.emit(sorted({edge.row for edge in edges}))
-        self.said.emit(self._picked_words(), False)
+        self.message.emit(self._picked_words(), False)
         self._repaint()
 
     def _picked_words(self) -> str:
@@ -362,11 +362,11 @@ class Diagram(QAbstractScrollArea):
             self._preview = lay_out(shift(line, self.picks, by_us), line) if by_us else None
         except DataError as error:
             self._refused = True
-            self.said.emit(f"Not further: {error}.", True)
+            self.message.emit(f"Not further: {error}.", True)
         else:
             self._refused, self._by_us = False, by_us
             if by_us:
-                self.said.emit(f"moved by {'+' if by_us > 0 else '−'}{format_ms(abs(by_us))} ms", False)
+                self.message.emit(f"moved by {'+' if by_us > 0 else '−'}{format_ms(abs(by_us))} ms", False)
         self._repaint()
 
     def _keep(self) -> None:
@@ -436,7 +436,7 @@ class Diagram(QAbstractScrollArea):
         try:
             macro = widen(self.line, found[0], by_us)
         except DataError as error:
-            self.said.emit(f"It can't be: {error}.", True)
+            self.message.emit(f"It can't be: {error}.", True)
             return
         self._by_us = by_us
         self.calipers = [first, last._replace(at_us=last.at_us + by_us)]
@@ -493,7 +493,7 @@ class Diagram(QAbstractScrollArea):
         if self._drag:
             self._drag = None
             self._preview, self._refused, self._rubber = None, False, None
-            self.said.emit("", False)
+            self.message.emit("", False)
         else:
             self.calipers = []
             self._pick(frozenset())

@@ -14,7 +14,7 @@ import pytest
 from nakrel import protocol as m
 from nakrel.client.connection import ClientError
 from nakrel.core.model.macro import Macro, Mode, Play
-from nakrel.core.model.recording import Moves, WayToRecord
+from nakrel.core.model.recording import Moves, RecordingSettings
 from nakrel.core.model.runs import RunRecord
 from nakrel.core.model.settings import Settings
 from nakrel.core.model.steps import Pointer, Press, Release, Wait
@@ -46,7 +46,7 @@ def server() -> Iterator[XServer]:
 @pytest.fixture
 def in_x(server: XServer, tmp_path: Path) -> Iterator[ServiceProcess]:
     made = ServiceProcess(
-        tmp_path / "home", "--backend", "x11", DISPLAY=server.display, NAKREL_X11_HAND="xtest",
+        tmp_path / "home", "--backend", "x11", DISPLAY=server.display, NAKREL_X11_INJECTOR="xtest",
         PYTHON_KEYRING_BACKEND="tests.fake_keyring.FileKeyring", NAKREL_TEST_KEYRING=str(tmp_path / "keyring.json"),
     )  # fmt: skip
     made.call(m.PutSettings(Settings(layout="us")))
@@ -54,9 +54,9 @@ def in_x(server: XServer, tmp_path: Path) -> Iterator[ServiceProcess]:
     assert made.end() == 0
 
 
-def play(service: ServiceProcess, text: str, way: Play | None = None, key: str = "m") -> None:
+def play(service: ServiceProcess, text: str, settings: Play | None = None, key: str = "m") -> None:
     """Play the steps to their end."""
-    service.call(m.PutMacro(Macro(id=key, name="M", play=way or Play(), loop=tuple(read_steps(text)))))
+    service.call(m.PutMacro(Macro(id=key, name="M", play=settings or Play(), loop=tuple(read_steps(text)))))
     service.call(m.Play_(key))
     service.hear(lambda: not service.status().running, "the macro's end")
     # Notices of events come a moment after the status that was asked for.
@@ -174,7 +174,7 @@ def test_a_formula_without_a_result_is_told_and_the_rest_works(service: ServiceP
 
 
 def place(server: XServer) -> tuple[int, int]:
-    told = dict(part.split(":") for part in server.hand("getmouselocation").split()[:2])
+    told = dict(part.split(":") for part in server.injector("getmouselocation").split()[:2])
     return int(told["x"]), int(told["y"])
 
 
@@ -206,8 +206,8 @@ def test_a_place_in_the_window_follows_the_window(in_x: ServiceProcess, server: 
     game = PracticeGame(server, tmp_path)
     try:
         for corner in ((500, 300), (200, 100)):
-            server.hand("windowmove", "--sync", game.window, *map(str, corner))
-            told = server.hand("getwindowgeometry", "--shell", game.window)
+            server.injector("windowmove", "--sync", game.window, *map(str, corner))
+            told = server.injector("getwindowgeometry", "--shell", game.window)
             shape = dict(line.split("=") for line in told.split())
             play(in_x, "move to 30, 40 in the window")
             found = subprocess.run(
@@ -233,12 +233,12 @@ def test_an_open_step_brings_a_window_that_is_there_to_the_front(in_x: ServicePr
     other = None
     try:
         window = wait_for(
-            lambda: server.hand("search", "--sync", "--onlyvisible", "--name", "^Practice game$"), "it"
+            lambda: server.injector("search", "--sync", "--onlyvisible", "--name", "^Practice game$"), "it"
         ).split()[0]
         other = PracticeGame(server, tmp_path)
-        assert server.hand("getactivewindow").strip() == other.window
+        assert server.injector("getactivewindow").strip() == other.window
         play(in_x, f"open {program}")
-        wait_for(lambda: server.hand("getactivewindow").strip() == window, "the window in front")
+        wait_for(lambda: server.injector("getactivewindow").strip() == window, "the window in front")
         assert faults(in_x) == []
     finally:
         game.terminate()
@@ -271,19 +271,19 @@ def _map(server: XServer) -> str:
 @pytest.mark.x11
 @needs_x
 def test_the_pointers_path_is_recorded_and_played_back(in_x: ServiceProcess, server: XServer):
-    server.hand("mousemove", "100", "100")
-    in_x.call(m.StartRecording(WayToRecord(moves=Moves.PATH, tolerance_px=2)))
+    server.injector("mousemove", "100", "100")
+    in_x.call(m.StartRecording(RecordingSettings(moves=Moves.PATH, tolerance_px=2)))
     for _ in range(30):
-        server.hand("mousemove_relative", "10", "5")
-    server.hand("key", "q")
+        server.injector("mousemove_relative", "10", "5")
+    server.injector("key", "q")
     in_x.hear(lambda: any(isinstance(n, m.Recorded) and len(n.steps) > 2 for n in in_x.notices), "the steps")
     recorded = in_x.call(m.StopRecording())
     assert isinstance(recorded, m.Recorded)
-    ways = [step for step in recorded.steps if isinstance(step, Pointer)]
-    assert ways
-    assert (ways[-1].x, ways[-1].y, ways[-1].size) == (400, 250, (1400, 900))
+    routes = [step for step in recorded.steps if isinstance(step, Pointer)]
+    assert routes
+    assert (routes[-1].x, routes[-1].y, routes[-1].size) == (400, 250, (1400, 900))
     assert [step.control for step in recorded.steps if isinstance(step, Press)] == ["KEY_Q"]
-    server.hand("mousemove", "700", "700")
+    server.injector("mousemove", "700", "700")
     in_x.call(m.PutMacro(Macro(id="m", name="M", loop=recorded.steps)))
     in_x.call(m.Play_("m"))
     in_x.hear(lambda: not in_x.status().running, "the macro's end")
@@ -293,10 +293,10 @@ def test_the_pointers_path_is_recorded_and_played_back(in_x: ServiceProcess, ser
 @pytest.mark.x11
 @needs_x
 def test_places_at_clicks_are_recorded(in_x: ServiceProcess, server: XServer):
-    in_x.call(m.StartRecording(WayToRecord(moves=Moves.CLICKS)))
+    in_x.call(m.StartRecording(RecordingSettings(moves=Moves.CLICKS)))
     for spot in ("321 123", "50 60"):
-        server.hand("mousemove", *spot.split())
-        server.hand("click", "1")
+        server.injector("mousemove", *spot.split())
+        server.injector("click", "1")
     recorded = in_x.call(m.StopRecording())
     assert isinstance(recorded, m.Recorded)
     assert [type(s) for s in recorded.steps if not isinstance(s, Wait)] == [Pointer, Press, Release] * 2
@@ -304,7 +304,7 @@ def test_places_at_clicks_are_recorded(in_x: ServiceProcess, server: XServer):
 
 
 def test_where_nobody_knows_the_pointer_recording_says_so(service: ServiceProcess):
-    service.call(m.StartRecording(WayToRecord(moves=Moves.CLICKS)))
+    service.call(m.StartRecording(RecordingSettings(moves=Moves.CLICKS)))
     service.hear(lambda: faults(service), "the word")
     assert "where the pointer is" in faults(service)[-1]
     service.call(m.StopRecording())

@@ -18,8 +18,8 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, GameKey, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.model.steps import Tap
 from nakrel.ui import commands
-from tests.story.in_x.driver import Driver
-from tests.story.in_x.test_first_macro import Display, play_in
+from tests.end_to_end.in_x.driver import Driver
+from tests.end_to_end.in_x.test_first_macro import Display, play_in
 from tests.support import PracticeGame, practice_command
 
 RACE, POST = "kiln-race", "kelp-post"
@@ -99,7 +99,7 @@ def test_the_game_in_front_wins_and_everyday_returns_after_the_last(driver: Driv
         with game(driver, POST, tmp_path) as post:
             driver.wait(lambda: live(driver) == POST, "the second, which came up in front")
             for bring, key in ((race, RACE), (post, POST), (race, RACE), (post, POST)):
-                driver.hand("windowactivate", "--sync", bring.window)
+                driver.injector("windowactivate", "--sync", bring.window)
                 driver.wait(lambda key=key: live(driver) == key, f"{key} in front")
                 assert "in front" in driver.store.status.reason
         driver.wait(lambda: live(driver) == RACE, "the game that is left")
@@ -141,7 +141,7 @@ def test_a_key_changed_in_the_game_is_changed_once(driver: Driver, tmp_path: Pat
     with game(driver, RACE, tmp_path) as race:
         play_in(driver, race)
         driver.wait(lambda: live(driver) == RACE, "the game's profile")
-        driver.hand("click", "8")
+        driver.injector("click", "8")
         driver.wait(lambda: race.arrivals(R_KEY) == 2, "two presses of R")
         driver.wait(lambda: not store.status.running, "the end of the macro")
         driver.to_front()
@@ -155,12 +155,12 @@ def test_a_key_changed_in_the_game_is_changed_once(driver: Driver, tmp_path: Pat
         driver.wait(keys.isActiveWindow, "the dialog to be in front")
         driver.click_row(keys.table, 0, 1)
         driver.wait(keys.table.hasFocus, "the list to have the keyboard")
-        driver.hand("key", "F2")
+        driver.injector("key", "F2")
         driver.type("T", "Return")
         driver.wait(lambda: store.profiles[RACE].keys == (GameKey("Reload", "KEY_T"),), "the key's new place")
-        driver.hand("key", "Escape")
+        driver.injector("key", "Escape")
         play_in(driver, race)
-        driver.hand("click", "8")
+        driver.injector("click", "8")
         driver.wait(lambda: race.arrivals(T_KEY) == 2, "two presses of T")
         assert race.arrivals(R_KEY) == 2
 
@@ -211,10 +211,10 @@ def test_a_cell_is_dragged_to_another_and_copied_with_ctrl(driver: Driver):
     driver.click_row(table, model.row_of(first), 2)
     carry()
     driver.wait(lambda: cells().get(second) == before and first not in cells(), "the cell to have moved")
-    driver.hand("key", "ctrl+z")
+    driver.injector("key", "ctrl+z")
     driver.wait(lambda: cells().get(first) == before, "undo")
     driver.click_row(table, model.row_of(first), 2)
-    driver.hand("keydown", "ctrl")
+    driver.injector("keydown", "ctrl")
     carry()
-    driver.hand("keyup", "ctrl")
+    driver.injector("keyup", "ctrl")
     driver.wait(lambda: cells().get(second) == before == cells().get(first), "the copy")

@@ -30,8 +30,8 @@ def server(request: pytest.FixtureRequest) -> Iterator[XServer]:
 
 @pytest.fixture
 def service(server: XServer, tmp_path: Path) -> Iterator[ServiceProcess]:
-    hand = server.environment.get("NAKREL_X11_HAND", "")
-    service = ServiceProcess(tmp_path / "home", DISPLAY=server.display, NAKREL_X11_HAND=hand)
+    injector = server.environment.get("NAKREL_X11_INJECTOR", "")
+    service = ServiceProcess(tmp_path / "home", DISPLAY=server.display, NAKREL_X11_INJECTOR=injector)
     yield service
     service.tell()
     service.end(signal.SIGKILL)

@@ -14,7 +14,7 @@ from nakrel.backends.typist import Typist
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.places import Monitor, Window, place_of
 from nakrel.core.model.programs import Program
-from nakrel.core.model.steps import Whence
+from nakrel.core.model.steps import Origin
 from nakrel.core.play.events import TextReady
 from nakrel.core.play.player import AskText, MovePointer, OpenProgram, Stroke
 from nakrel.service.loop import monotonic_us
@@ -24,7 +24,7 @@ from nakrel.storage.secrets import SecretError
 
 T = TypeVar("T")
 
-__all__ = ["Doing", "UnknownCharacters", "missing_program", "strokes_of"]
+__all__ = ["SideEffects", "UnknownCharacters", "missing_program", "strokes_of"]
 
 
 # A server that is busy takes a move up within this time; a finger gets hardly anywhere in it.
@@ -65,7 +65,7 @@ def missing_program(program: str) -> str:
     return f"{program} is not marked as a program; make it one with: chmod +x {program}"
 
 
-class Doing:
+class SideEffects:
     """Does it. What may take time is done on a thread of its own; `answer` then gets the engine's answer."""
 
     def __init__(self, worker: Worker, answer: Callable[[TextReady], None], fault: Callable[[str], None]) -> None:
@@ -124,17 +124,17 @@ class Doing:
     def _move(self, move: MovePointer, output: OutputBackend) -> None:
         screen = self.screen()
         place = self.pointer()
-        if move.whence is Whence.POINTER:
+        if move.origin is Origin.POINTER:
             if place is None or screen is None:
                 output.move_by(move.x, move.y)
             else:
                 self._put_at(_within(place[0] + move.x, place[1] + move.y, screen), screen, output)
             return
-        size = screen or (move.size if move.whence is Whence.SCREEN else None)
+        size = screen or (move.size if move.origin is Origin.SCREEN else None)
         if size is None:
             raise DataError("nobody tells how large the screen is here; pick the place anew, so that the step knows it")
-        window = self._ask(lambda screens: screens.front_window()) if move.whence is Whence.WINDOW else None
-        x, y = place_of(move.x, move.y, move.whence, move.size, screen, window)
+        window = self._ask(lambda screens: screens.front_window()) if move.origin is Origin.WINDOW else None
+        x, y = place_of(move.x, move.y, move.origin, move.size, screen, window)
         if (x, y) != _within(x, y, size):
             self._fault(
                 f"A pointer step goes to {x}, {y}, off the screen of {size[0]} x {size[1]}; it went to the edge."

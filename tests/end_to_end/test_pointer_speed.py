@@ -32,17 +32,17 @@ class Pointer:
 
     def __init__(self, on: XServer) -> None:
         self.server = on
-        on.hand("mousemove", "300", "200")
+        on.injector("mousemove", "300", "200")
         wait_for(lambda: self.place() == (300, 200), "the pointer in its place")
 
     def place(self) -> tuple[int, int]:
-        told = dict(line.split("=") for line in self.server.hand("getmouselocation", "--shell").splitlines())
+        told = dict(line.split("=") for line in self.server.injector("getmouselocation", "--shell").splitlines())
         return int(told["X"]), int(told["Y"])
 
     def goes(self, by: tuple[int, int], wanted: tuple[int, int]) -> None:
         """The hand moves it by so much; it must go as far as wanted."""
         x, y = self.place()
-        self.server.hand("mousemove_relative", str(by[0]), str(by[1]))
+        self.server.injector("mousemove_relative", str(by[0]), str(by[1]))
         wait_for(lambda: self.place() == (x + wanted[0], y + wanted[1]), f"{wanted} for {by}, from {(x, y)}")
 
 
@@ -58,15 +58,15 @@ def test_it_goes_with_the_profile_and_a_held_button(server: XServer, service: Se
     # Parts of pixels add up.
     x, _ = pointer.place()
     for _ in range(10):
-        server.hand("mousemove_relative", "1", "0")
+        server.injector("mousemove_relative", "1", "0")
     wait_for(lambda: pointer.place()[0] == x + 5, "five pixels of ten halves")
-    server.hand("mousedown", "8")
+    server.injector("mousedown", "8")
     service.hear(lambda: service.status().stage == "Aim", "the held stage")
     if isinstance(server, XorgServer):
         # What a held device does is relayed by XTEST's own; under Xvfb that is the hand's, too, and goes through the
         # matrix twice.
         pointer.goes((100, 50), (10, 5))
-    server.hand("mouseup", "8")
+    server.injector("mouseup", "8")
     service.hear(lambda: service.status().stage == "Half", "the stage before")
     pointer.goes((40, 20), (20, 40))
     service.call(m.Pin(EVERYDAY))
@@ -85,9 +85,9 @@ def test_an_ended_and_a_killed_service_give_the_speed_back(server: XServer, serv
 
         def as_it_was() -> bool:
             # Away from the screen's edge, however often this is asked.
-            server.hand("mousemove", "300", "200")
+            server.injector("mousemove", "300", "200")
             before = pointer.place()
-            server.hand("mousemove_relative", "10", "10")
+            server.injector("mousemove_relative", "10", "10")
             after = pointer.place()
             return (after[0] - before[0], after[1] - before[1]) == (10, 10)
 

@@ -10,7 +10,7 @@ from nakrel.core.model.controls import label
 from nakrel.core.model.macro import Mode
 from nakrel.core.model.profile import EVERYDAY
 from nakrel.core.model.steps import Press, Release, Wait
-from tests.story.in_x.driver import Driver
+from tests.end_to_end.in_x.driver import Driver
 from tests.support import PracticeGame, assert_rate
 
 E_KEY = "key 18"
@@ -25,7 +25,7 @@ class Display:
         self.environment = dict(os.environ)
         self._driver = driver
 
-    def hand(self, *arguments: str) -> str:
+    def injector(self, *arguments: str) -> str:
         import subprocess
 
         return subprocess.run(["xdotool", *arguments], check=True, capture_output=True, text=True).stdout
@@ -34,15 +34,15 @@ class Display:
 def start_game(driver: Driver, tmp_path: Path) -> PracticeGame:
     """Start the practice game; it comes up in front, under the pointer."""
     game = PracticeGame(Display(driver), tmp_path)  # type: ignore[arg-type]
-    driver.hand("mousemove", "--sync", "800", "550")
+    driver.injector("mousemove", "--sync", "800", "550")
     driver.wait(lambda: not driver.window.isActiveWindow(), "the game to be in front")
     return game
 
 
 def play_in(driver: Driver, game: PracticeGame) -> None:
     """Bring the game to the front with the pointer in it."""
-    driver.hand("windowactivate", "--sync", game.window)
-    driver.hand("mousemove", "--sync", "800", "550")
+    driver.injector("windowactivate", "--sync", game.window)
+    driver.injector("mousemove", "--sync", "800", "550")
     driver.wait(lambda: not driver.store.status.for_show, "macros to reach the game")
 
 
@@ -111,14 +111,14 @@ def record(driver: Driver, game: PracticeGame) -> None:
     driver.wait(lambda: window.title.text() == "Kiln shot", "the macro's name")
     driver.click(window.macro.recording.button)
     driver.wait(lambda: driver.store.status.recording, "the recording")
-    driver.hand("windowactivate", "--sync", game.window)
-    driver.hand("mousemove", "--sync", "800", "550")
-    driver.hand("keydown", "e")
+    driver.injector("windowactivate", "--sync", game.window)
+    driver.injector("mousemove", "--sync", "800", "550")
+    driver.injector("keydown", "e")
     driver.let_pass(120)
-    driver.hand("keyup", "e")
+    driver.injector("keyup", "e")
     driver.wait(lambda: window.macro.model.rowCount() >= 3, "the steps to show up live")
-    driver.hand("click", "1")
-    driver.hand("key", "Scroll_Lock")
+    driver.injector("click", "1")
+    driver.injector("key", "Scroll_Lock")
     driver.wait(lambda: not window.macro.recording.recording, "the end of the recording")
     macro = window.shown.macro
     assert macro is not None
@@ -146,13 +146,13 @@ def clean_up(driver: Driver) -> None:
     before = len(macro.loop)
     driver.click_row(window.macro.steps, presses[0], 2)
     driver.click_row(window.macro.steps, presses[1], 2, "ctrl")
-    driver.hand("key", "Delete")
+    driver.injector("key", "Delete")
     driver.wait(lambda: window.macro.model.rowCount() == before - 2, "the two steps to be gone")
     driver.click_row(window.macro.steps, 1, 2)
     driver.type("40", "Return")
     while window.macro.model.rowCount() > 4:
         driver.click_row(window.macro.steps, window.macro.model.rowCount() - 1, 2)
-        driver.hand("key", "Delete")
+        driver.injector("key", "Delete")
     driver.click_row(window.macro.steps, 3, 2)
     driver.type("20ms", "Return")
     macro = window.shown.macro
@@ -174,7 +174,7 @@ def attach(driver: Driver) -> None:
     window = driver.window
     driver.click(window.macro_details.attach_button)
     driver.wait(lambda: driver.store.status.listening, "attachments to rest")
-    driver.hand("click", "8")
+    driver.injector("click", "8")
     profile, macro = window.shown.profile, window.shown.macro
     assert profile is not None
     assert macro is not None
@@ -187,9 +187,9 @@ def attach(driver: Driver) -> None:
 
 
 def hold(driver: Driver, game: PracticeGame) -> None:
-    driver.hand("mousedown", "8")
+    driver.injector("mousedown", "8")
     driver.let_pass(1_500)
-    driver.hand("mouseup", "8")
+    driver.injector("mouseup", "8")
     still(driver)
     assert_rate(game.presses(E_KEY), CYCLE_S)
     count = game.arrivals(E_KEY)
@@ -205,9 +205,9 @@ def toggle(driver: Driver, game: PracticeGame) -> None:
     driver.replace(driver.window.macro_details.play.pause, "25")
     play_in(driver, game)
     count = len(game.presses(E_KEY))
-    driver.hand("click", "8")
+    driver.injector("click", "8")
     driver.wait(lambda: len(game.presses(E_KEY)) >= count + 8, "the toggle to go on by itself")
-    driver.hand("click", "8")
+    driver.injector("click", "8")
     still(driver)
     assert game.down() == set()
 
@@ -220,7 +220,7 @@ def counted_and_single(driver: Driver, game: PracticeGame) -> None:
             mode(driver, "single")
         play_in(driver, game)
         count = game.arrivals(E_KEY)
-        driver.hand("click", "8")
+        driver.injector("click", "8")
         driver.wait(lambda c=count, r=runs: game.arrivals(E_KEY) >= c + r, f"{runs} runs")
         still(driver)
         driver.let_pass(300)
@@ -232,10 +232,10 @@ def stop_everything(driver: Driver, game: PracticeGame) -> None:
     for by_key in (True, False):
         play_in(driver, game)
         count = len(game.presses(E_KEY))
-        driver.hand("click", "8")
+        driver.injector("click", "8")
         driver.wait(lambda c=count: len(game.presses(E_KEY)) > c, "the toggle")
         if by_key:
-            driver.hand("key", "Pause")
+            driver.injector("key", "Pause")
         else:
             driver.click(driver.window.strip.stop)
         still(driver)

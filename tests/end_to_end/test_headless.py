@@ -42,7 +42,7 @@ def game(server: XServer, service: ServiceProcess, tmp_path: Path) -> Iterator[P
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(SetUp("Main", cells),))))
     game = PracticeGame(server, tmp_path)
     service.hear(lambda: service.status().live == "kiln", "the game's profile")
-    server.hand("mousemove", "700", "500")
+    server.injector("mousemove", "700", "500")
     yield game
     game.end()
 
@@ -62,9 +62,9 @@ def idle(service: ServiceProcess) -> None:
 
 
 def test_held_fires_at_its_rate_and_never_after(server: XServer, service: ServiceProcess, game: PracticeGame):
-    server.hand("mousedown", "8")
+    server.injector("mousedown", "8")
     pause(1.5)
-    server.hand("mouseup", "8")
+    server.injector("mouseup", "8")
     idle(service)
     assert_rate(game.presses(Q), CYCLE_MS / 1_000)
     wait_for(lambda: game.down() == set(), "everything up")
@@ -76,25 +76,25 @@ def test_toggle_counted_and_single_do_what_they_say(server: XServer, service: Se
     for play, wanted in [(Play(Mode.COUNTED, runs=5, pause_us=25 * MS), 5), (Play(Mode.SINGLE), 1)]:
         way(service, play)
         before = game.arrivals(Q)
-        server.hand("click", "8")
+        server.injector("click", "8")
         wait_for(lambda b=before, w=wanted: game.arrivals(Q) - b >= w, f"{wanted} presses")
         idle(service)
         pause(0.2)
         assert game.arrivals(Q) - before == wanted
     way(service, Play(Mode.TOGGLE, pause_us=25 * MS))
     before = len(game.presses(Q))
-    server.hand("click", "8")
+    server.injector("click", "8")
     wait_for(lambda: len(game.presses(Q)) - before >= 8, "the toggle to run by itself")
-    server.hand("click", "8")
+    server.injector("click", "8")
     idle(service)
     wait_for(lambda: game.down() == set(), "everything up")
 
 
 def test_stop_everything_ends_a_toggle_at_once(server: XServer, service: ServiceProcess, game: PracticeGame):
     way(service, Play(Mode.TOGGLE, pause_us=25 * MS))
-    server.hand("click", "8")
+    server.injector("click", "8")
     wait_for(lambda: game.presses(Q), "the toggle")
-    server.hand("key", "Pause")
+    server.injector("key", "Pause")
     idle(service)
     before = len(game.presses(Q))
     pause(0.4)
@@ -114,42 +114,42 @@ def test_a_macro_can_press_its_own_trigger(
     setup = SetUp("Main", {trigger: RunMacro("own")})
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
     edges = ("mousedown", "mouseup", "2") if trigger == "BTN_MIDDLE" else ("keydown", "keyup", "e")
-    before = server.hand("getmouselocation")
-    server.hand(edges[0], edges[2])
+    before = server.injector("getmouselocation")
+    server.injector(edges[0], edges[2])
     wait_for(lambda: len(game.presses(seen)) >= 5, "the macro")
     # Meanwhile the rest of the device works: it moves, and its other buttons click.
-    server.hand("mousemove_relative", "12", "-7")
-    server.hand("click", "1")
+    server.injector("mousemove_relative", "12", "-7")
+    server.injector("click", "1")
     wait_for(lambda: _clicked(game), "the other button's click")
     wait_for(lambda: len(game.presses(seen)) >= 10, "the macro going on")
-    server.hand(edges[1], edges[2])
+    server.injector(edges[1], edges[2])
     idle(service)
     count = len(game.presses(seen))
     pause(0.2)
     assert len(game.presses(seen)) == count
     assert game.down() == set()
-    assert server.hand("getmouselocation").split()[:2] != before.split()[:2]
+    assert server.injector("getmouselocation").split()[:2] != before.split()[:2]
 
 
 def test_a_key_held_by_a_finger_is_not_cut_short_by_a_macro(
     server: XServer, service: ServiceProcess, game: PracticeGame
 ):
-    server.hand("keydown", "q")
+    server.injector("keydown", "q")
     wait_for(lambda: game.down() == {Q}, "the finger's hold")
-    server.hand("mousedown", "8")
+    server.injector("mousedown", "8")
     pause(0.2)
-    server.hand("mouseup", "8")
+    server.injector("mouseup", "8")
     idle(service)
     assert game.down() == {Q}
     assert len(game.presses(Q)) == 1
-    server.hand("keyup", "q")
+    server.injector("keyup", "q")
     wait_for(lambda: game.down() == set(), "the finger's release")
 
 
 def test_unattached_controls_and_motion_reach_the_game(server: XServer, service: ServiceProcess, game: PracticeGame):
-    server.hand("key", "a")
-    server.hand("click", "1")
-    server.hand("click", "9")
+    server.injector("key", "a")
+    server.injector("click", "1")
+    server.injector("click", "9")
     wait_for(lambda: len(game.entries()) > 6, "arrivals")
     arrived = [(e["control"], e["down"]) for e in game.entries() if e["event"] == "arrived"]
     assert arrived == [(c, d) for c in ("key 30", "Left", "Thumb forward") for d in (True, False)]
@@ -159,7 +159,7 @@ def test_closing_the_game_brings_everyday_back_and_frees_what_is_held(
     server: XServer, service: ServiceProcess, game: PracticeGame
 ):
     service.call(m.PutMacro(HOLD))
-    server.hand("click", "8")
+    server.injector("click", "8")
     wait_for(lambda: game.down() == {"key 17"}, "the hold")
     game.end()
     service.hear(lambda: service.status().live == EVERYDAY, "Everyday")
@@ -168,7 +168,7 @@ def test_closing_the_game_brings_everyday_back_and_frees_what_is_held(
 
 def test_sigterm_releases_what_macros_hold(server: XServer, service: ServiceProcess, game: PracticeGame):
     service.call(m.PutMacro(HOLD))
-    server.hand("click", "8")
+    server.injector("click", "8")
     wait_for(lambda: game.down() == {"key 17"}, "the hold")
     assert service.end(signal.SIGTERM) == 0
     wait_for(lambda: game.down() == set(), "the release")
@@ -184,7 +184,7 @@ def test_a_simulated_press_that_nobody_attached_reaches_no_game(
     for value in (1, 0):
         service.call(m.PressStandIn(keyboard.id, "KEY_E", value))
     # A real one right after it: what was to come before it would have come.
-    server.hand("click", "8")
+    server.injector("click", "8")
     wait_for(lambda: game.arrivals(Q), "the macro's press")
     assert {e["control"] for e in game.entries() if e["event"] == "arrived"} == {Q}
     assert not [notice for notice in service.notices if isinstance(notice, m.Fault)]
@@ -209,7 +209,7 @@ def test_a_killed_service_leaves_nothing_down(server: XServer, service: ServiceP
     loop = (Press(control="KEY_W"), Press(control="BTN_LEFT"), Wait(wait_us=600_000_000))
     service.call(m.PutMacro(Macro(id="shot", name="Shot", play=Play(Mode.TOGGLE), loop=loop)))
     for _ in range(3):
-        server.hand("click", "8")
+        server.injector("click", "8")
         wait_for(lambda: game.down() == {"key 17", "Left"}, "both holds")
         service.end(signal.SIGKILL)
         wait_for(lambda: game.down() == set(), "the guard to let go")
@@ -219,11 +219,11 @@ def test_a_killed_service_leaves_nothing_down(server: XServer, service: ServiceP
 
 def test_recording_in_another_window(server: XServer, service: ServiceProcess, game: PracticeGame):
     service.call(m.StartRecording())
-    server.hand("keydown", "e")
+    server.injector("keydown", "e")
     pause(0.12)
-    server.hand("keyup", "e")
-    server.hand("click", "1")
-    server.hand("key", "Scroll_Lock")
+    server.injector("keyup", "e")
+    server.injector("click", "1")
+    server.injector("key", "Scroll_Lock")
     done = service.hear(lambda: [n for n in service.notices if isinstance(n, m.Recorded) and n.done], "the end")
     kinds = [(type(s).__name__, getattr(s, "control", "")) for s in done[0].steps if not isinstance(s, Wait)]
     assert kinds == [("Press", "KEY_E"), ("Release", "KEY_E"), ("Press", "BTN_LEFT"), ("Release", "BTN_LEFT")]
@@ -235,7 +235,7 @@ def test_losing_the_x_server_stops_all_and_the_service_lives(
     server: XServer, service: ServiceProcess, game: PracticeGame
 ):
     way(service, Play(Mode.TOGGLE, pause_us=25 * MS))
-    server.hand("click", "8")
+    server.injector("click", "8")
     service.hear(lambda: service.status().running, "the toggle")
     game.end()
     server.end_server()
@@ -246,7 +246,7 @@ def test_losing_the_x_server_stops_all_and_the_service_lives(
         again = XServer(server.display)
         try:
             service.hear(lambda: service.status().backend == "x11", "the way back")
-            again.hand("click", "8")
+            again.injector("click", "8")
             service.hear(lambda: ("BTN_SIDE", 1) in service.seen("in")[-2:], "a press on the new server")
         finally:
             again.end_server()
@@ -258,7 +258,7 @@ def test_while_nakrels_window_is_in_front_macros_reach_no_other(
     server: XServer, service: ServiceProcess, game: PracticeGame
 ):
     service.call(m.PutMacro(HOLD))
-    server.hand("click", "8")
+    server.injector("click", "8")
     wait_for(lambda: game.down() == {"key 17"}, "the hold")
     # The hold is let go at the game when Nakrel comes to the front, and is back when it leaves.
     service.call(m.InFront(True))
@@ -269,7 +269,7 @@ def test_while_nakrels_window_is_in_front_macros_reach_no_other(
     service.call(m.InFront(True))
     way(service, Play(Mode.COUNTED, runs=3, pause_us=25 * MS))
     before = game.arrivals(Q)
-    server.hand("click", "8")
+    server.injector("click", "8")
     service.hear(lambda: service.seen("shot").count(("KEY_Q", 1)) == 3, "three runs in the live strip")
     idle(service)
     assert game.arrivals(Q) == before
@@ -286,14 +286,14 @@ def with_layer(service: ServiceProcess) -> None:
 
 def test_a_held_button_opens_a_layer(server: XServer, service: ServiceProcess, game: PracticeGame):
     with_layer(service)
-    server.hand("mousedown", "8")
-    server.hand("keydown", "e")
+    server.injector("mousedown", "8")
+    server.injector("keydown", "e")
     wait_for(lambda: len(game.presses(Q)) >= 4, "the layer's macro")
     # Letting the layer go in the middle of it ends it, and the key does nothing more.
-    server.hand("mouseup", "8")
+    server.injector("mouseup", "8")
     idle(service)
     count = len(game.presses(Q))
-    server.hand("keyup", "e")
+    server.injector("keyup", "e")
     pause(0.2)
     assert len(game.presses(Q)) == count
     assert game.down() == set()
@@ -304,17 +304,17 @@ def test_without_the_layer_its_controls_are_themselves(server: XServer, service:
     if not isinstance(server, XorgServer):
         pytest.skip("the hand and what passes would be one device here")
     with_layer(service)
-    server.hand("keydown", "e")
+    server.injector("keydown", "e")
     wait_for(lambda: game.down() == {"key 18"}, "the key by itself, held")
-    server.hand("keyup", "e")
+    server.injector("keyup", "e")
     wait_for(lambda: game.down() == set(), "and let go")
-    server.hand("click", "2")
+    server.injector("click", "2")
     wait_for(lambda: game.arrivals("Middle") == 1, "the middle button's click")
-    server.hand("mousedown", "8")
-    server.hand("click", "2")
+    server.injector("mousedown", "8")
+    server.injector("click", "2")
     wait_for(lambda: game.arrivals("key 17") == 1, "what it does in the layer")
-    server.hand("mouseup", "8")
-    server.hand("click", "2")
+    server.injector("mouseup", "8")
+    server.injector("click", "2")
     wait_for(lambda: game.arrivals("Middle") == 2, "the middle button's click again")
     assert game.down() == set()
 
@@ -326,10 +326,10 @@ def test_a_second_button_plays_while_the_first_is_held(server: XServer, service:
     rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
     setup = SetUp("Main", {BACK: RunMacro("shot"), "BTN_EXTRA": RunMacro("other")})
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
-    server.hand("mousedown", "8")
+    server.injector("mousedown", "8")
     wait_for(lambda: len(game.presses(Q)) >= 2, "the first button's macro")
-    server.hand("click", "9")
+    server.injector("click", "9")
     wait_for(lambda: game.arrivals("key 17") == 1, "the second button's macro")
-    server.hand("mouseup", "8")
+    server.injector("mouseup", "8")
     idle(service)
     wait_for(lambda: game.down() == set(), "everything up")

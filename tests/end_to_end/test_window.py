@@ -19,7 +19,7 @@ STORIES = Path(__file__).parent / "in_x"
 
 
 @pytest.mark.parametrize("story", sorted(path.stem for path in STORIES.glob("test_*.py")))
-def test_story(story: str, tmp_path: Path):
+def test_scenario(story: str, tmp_path: Path):
     """Each file of in_x passes when run on a server of its own."""
     server = XServer()
     try:

@@ -59,7 +59,7 @@ class Driver:
         """Let time pass that is part of the story."""
         self._qtbot.wait(ms)
 
-    def hand(self, *arguments: str) -> None:
+    def injector(self, *arguments: str) -> None:
         """One movement of the hand; the window takes what came of it."""
         subprocess.run(["xdotool", *arguments], check=True, capture_output=True, env=os.environ)
         self._qtbot.wait(30)
@@ -78,25 +78,25 @@ class Driver:
         assert ground is not None
         area: QRect = view.visualRect(model.index(row, column))
         for key in keys:
-            self.hand("keydown", key)
+            self.injector("keydown", key)
         self._click_at(ground.mapToGlobal(area.center()), "1")
         for key in keys:
-            self.hand("keyup", key)
+            self.injector("keyup", key)
 
     def _click_at(self, spot: QPoint, button: str) -> None:
-        self.hand("mousemove", "--sync", str(spot.x()), str(spot.y()))
-        self.hand("click", button)
+        self.injector("mousemove", "--sync", str(spot.x()), str(spot.y()))
+        self.injector("click", button)
 
     def type(self, text: str, *keys: str) -> None:
         """Type a text, then keys by name."""
-        self.hand("type", "--delay", "15", text)
+        self.injector("type", "--delay", "15", text)
         for key in keys:
-            self.hand("key", key)
+            self.injector("key", key)
 
     def replace(self, widget: QWidget, text: str) -> None:
         """Click a field, select all of it, type over it and press Enter."""
         self.click(widget)
-        self.hand("key", "ctrl+a")
+        self.injector("key", "ctrl+a")
         self.type(text, "Return")
 
     def choose(self, field: QComboBox, text: str) -> None:
@@ -124,13 +124,13 @@ class Driver:
     def drag(self, widget: QWidget, start: QPoint, end: QPoint, *, drop: bool = True) -> None:
         """Press at one point of a widget, go to another one, and let go there."""
         first, last = widget.mapToGlobal(start), widget.mapToGlobal(end)
-        self.hand("mousemove", "--sync", str(first.x()), str(first.y()))
-        self.hand("mousedown", "1")
+        self.injector("mousemove", "--sync", str(first.x()), str(first.y()))
+        self.injector("mousedown", "1")
         for part in (0.3, 0.6, 1.0):
             x, y = (round(a + (b - a) * part) for a, b in ((first.x(), last.x()), (first.y(), last.y())))
-            self.hand("mousemove", "--sync", str(x), str(y))
+            self.injector("mousemove", "--sync", str(x), str(y))
         if drop:
-            self.hand("mouseup", "1")
+            self.injector("mouseup", "1")
 
     def undo_all(self) -> None:
         """Undo until there is nothing left to undo."""
@@ -140,7 +140,7 @@ class Driver:
 
     def _undo_one(self, stack: QUndoStack) -> None:
         before = stack.index()
-        self.hand("key", "ctrl+z")
+        self.injector("key", "ctrl+z")
         self.wait(lambda: stack.index() < before, f"the undo with the focus in {QApplication.focusWidget()}")
 
     def to_front(self) -> None:

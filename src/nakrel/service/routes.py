@@ -1,4 +1,4 @@
-"""Ways in and out: which backends are in use, why those, and what happens when one is lost."""
+"""Routes in and out: which backends are in use, why those, and what happens when one is lost."""
 
 from __future__ import annotations
 
@@ -28,7 +28,7 @@ from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.devices import Conditions, Device
 from nakrel.service.loop import Loop, monotonic_us
 
-__all__ = ["BACKENDS", "Options", "Ways"]
+__all__ = ["BACKENDS", "Options", "Routes"]
 
 BACKENDS = ("auto", "kernel", "x11", "stand-in")
 RECONNECT_US = 3_000_000
@@ -37,13 +37,13 @@ _DOCTOR = "The kernel's input would reach every window; what it needs: nakrel do
 
 @dataclass(frozen=True)
 class Options:
-    """How the service is set up. `backend` is one of `BACKENDS`; `hand_is_xtest` is for tests, where the hand is a
+    """How the service is set up. `backend` is one of `BACKENDS`; `injector_is_xtest` is for tests, where the hand is a
     program that injects; `holds` is told what the X server holds for us; `kernel` opens the kernel's input, which a
     measurement does on devices of its own."""
 
     backend: str = "auto"
     display: str | None = None
-    hand_is_xtest: bool = False
+    injector_is_xtest: bool = False
     holds: Callable[[str, int], None] = lambda code, device: None
     kernel: Callable[[Host], KernelBackend] = KernelBackend
 
@@ -54,11 +54,11 @@ class User(Protocol):
     def finger(self, event: InputEvent) -> None: ...
     def fault_once(self, error: str) -> None: ...
     def devices_changed(self) -> None: ...
-    def way_lost(self, error: str) -> None: ...
-    def way_changed(self, why: str) -> None: ...
+    def route_lost(self, error: str) -> None: ...
+    def route_changed(self, why: str) -> None: ...
 
 
-class Ways:
+class Routes:
     """Opens the best way to the programs that there is: the kernel, else X11, else the stand-ins' sink.
 
     Implements `Host` for the backends. `sink` takes the place of the stand-ins' sink.
@@ -95,7 +95,7 @@ class Ways:
             return
         self._drop_real()
         self.output = Sink(f"Nothing reaches other windows: {error}.")
-        self._user.way_lost(error)
+        self._user.route_lost(error)
         self._loop.at("reconnect", monotonic_us() + RECONNECT_US, self._reconnect)
 
     def choose_again(self, want_stand_ins: bool) -> None:
@@ -108,7 +108,7 @@ class Ways:
         if self.real is None:
             self._loop.at("reconnect", monotonic_us() + RECONNECT_US, self._reconnect)
         else:
-            self._user.way_changed(f"{self.output.name} is back")
+            self._user.route_changed(f"{self.output.name} is back")
 
     def _drop_real(self) -> None:
         self._loop.at("reconnect", None, self._reconnect)
@@ -126,7 +126,7 @@ class Ways:
         display = self._options.display or os.environ.get("DISPLAY")
         if not display:
             raise BackendUnavailable("there is no X server ($DISPLAY is empty)")
-        x11 = X11Backend(display, hand_is_xtest=self._options.hand_is_xtest, holds=self._options.holds)
+        x11 = X11Backend(display, injector_is_xtest=self._options.injector_is_xtest, holds=self._options.holds)
         if os.environ.get("WAYLAND_DISPLAY"):
             x11.name = "xwayland"
             x11.note = (
@@ -174,7 +174,7 @@ class Ways:
         """Whether the way can make keys for characters that the layout lacks."""
         return isinstance(self.real, X11Backend) and not os.environ.get("WAYLAND_DISPLAY")
 
-    def take_keys_back(self) -> None:
+    def reclaim_keys(self) -> None:
         """No text is being typed any more; from any thread."""
         if self._spare is not None:
             self._spare.take_back()
@@ -209,11 +209,11 @@ class Ways:
         """All devices of all backends."""
         return tuple(device for backend in self.inputs() for device in backend.devices())
 
-    def take(self, controls: Collection[str], repeats_itself: Collection[str]) -> None:
+    def capture(self, controls: Collection[str], repeats_itself: Collection[str]) -> None:
         """Keep exactly these controls from the programs."""
         for backend in self.inputs():
             try:
-                backend.take(controls, repeats_itself)
+                backend.capture(controls, repeats_itself)
             except BackendLost as error:
                 self.lost(str(error))
                 return

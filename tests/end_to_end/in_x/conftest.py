@@ -9,9 +9,9 @@ import pytest
 from pytestqt.qtbot import QtBot
 
 from nakrel import protocol as m
-from nakrel.client.connection import Connection
+from nakrel.client.connection import ServiceConnection
 from nakrel.storage.home import Home
-from tests.story.in_x.driver import Driver
+from tests.end_to_end.in_x.driver import Driver
 
 
 @pytest.fixture
@@ -19,6 +19,6 @@ def driver(qtbot: QtBot, tmp_path: Path) -> Iterator[Driver]:
     made = Driver(qtbot, tmp_path / "home")
     yield made
     made.close()
-    end = Connection.connect(Home.find(tmp_path / "home").socket, "end")
+    end = ServiceConnection.connect(Home.find(tmp_path / "home").socket, "end")
     end.call(m.Shutdown())
     end.close()

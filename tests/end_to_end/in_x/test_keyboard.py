@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QApplication, QWidget
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Mode
 from nakrel.core.model.steps import Press, Release, Tap, Wait
-from tests.story.in_x.driver import Driver
+from tests.end_to_end.in_x.driver import Driver
 
 
 def tab_to(driver: Driver, widget: QWidget) -> None:
@@ -16,24 +16,24 @@ def tab_to(driver: Driver, widget: QWidget) -> None:
     while QApplication.focusWidget() is not widget:
         assert QApplication.focusWidget() not in seen[1:], f"{widget.accessibleName()} is not in the round"
         seen.append(QApplication.focusWidget())
-        driver.hand("key", "Tab")
+        driver.injector("key", "Tab")
 
 
 def test_record_edit_attach_and_undo_without_a_mouse(driver: Driver):
     window, store = driver.window, driver.store
-    driver.hand("key", "ctrl+n")
+    driver.injector("key", "ctrl+n")
     driver.type("Kelp Garden", "Return")
     driver.wait(lambda: window.title.text() == "Kelp Garden", "the profile")
-    driver.hand("key", "ctrl+m")
+    driver.injector("key", "ctrl+m")
     driver.type("Snip", "Return")
     driver.wait(lambda: window.title.text() == "Snip", "the macro")
 
-    driver.hand("key", "ctrl+r")
+    driver.injector("key", "ctrl+r")
     driver.wait(lambda: store.status.recording, "the recording")
-    driver.hand("keydown", "F7")
+    driver.injector("keydown", "F7")
     driver.let_pass(60)
-    driver.hand("keyup", "F7")
-    driver.hand("key", "ctrl+r")
+    driver.injector("keyup", "F7")
+    driver.injector("key", "ctrl+r")
     driver.wait(lambda: not store.status.recording and not window.macro.recording.recording, "its end")
     macro = window.shown.macro
     assert macro is not None
@@ -42,9 +42,9 @@ def test_record_edit_attach_and_undo_without_a_mouse(driver: Driver):
 
     driver.wait(lambda: window.macro.steps.hasFocus(), "the steps to have the focus")
     for key in ("Home", "Down"):
-        driver.hand("key", key)
+        driver.injector("key", key)
     driver.type("2f@60", "Return")
-    driver.hand("key", "ctrl+t")
+    driver.injector("key", "ctrl+t")
     macro = window.shown.macro
     assert macro is not None
     assert macro.loop == (Tap(control="KEY_F7", hold_us=33_333),)
@@ -52,33 +52,33 @@ def test_record_edit_attach_and_undo_without_a_mouse(driver: Driver):
     # Tab goes to the chosen one of the four modes, and arrows choose another.
     tab_to(driver, window.macro_details.play.mode.buttons["single"])
     for _ in range(2):
-        driver.hand("key", "Right")
+        driver.injector("key", "Right")
     tab_to(driver, window.macro_details.play.pause)
     driver.type("20/s", "Return")
     macro = window.shown.macro
     assert macro is not None
     assert (macro.play.mode, macro.play.pause_us) == (Mode.HELD, 50_000)
 
-    driver.hand("key", "ctrl+b")
+    driver.injector("key", "ctrl+b")
     driver.wait(lambda: store.status.listening, "attachments to rest")
     # A shortcut's keys are a key like any other now: nothing is undone, the key is taken.
-    driver.hand("key", "F9")
+    driver.injector("key", "F9")
     driver.wait(lambda: "KEY_F9" in window.shown.profile.setups[0].cells, "the attachment")  # type: ignore[union-attr]
     driver.wait(lambda: not store.status.listening, "attachments to work again")
     driver.let_pass(200)
 
-    driver.hand("key", "ctrl+1")
+    driver.injector("key", "ctrl+1")
     driver.wait(lambda: window.shown.page == "sheet", "the sheet")
     for _ in range(20):
         if not store.undo_stack.canUndo():
             break
-        driver.hand("key", "ctrl+z")
+        driver.injector("key", "ctrl+z")
     assert not any(p.name == "Kelp Garden" for p in store.profiles.values())
     assert not any(x.name == "Snip" for x in store.macros.values())
     for _ in range(20):
         if not store.undo_stack.canRedo():
             break
-        driver.hand("key", "ctrl+shift+z")
+        driver.injector("key", "ctrl+shift+z")
     kelp = next(p for p in store.profiles.values() if p.name == "Kelp Garden")
     assert kelp.setups[0].cells == {"KEY_F9": RunMacro(macro.id)}
     assert store.macros[macro.id].play == macro.play

@@ -9,7 +9,7 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.steps import Chord, PickOne, Pointer, Press, Release, Tap, Wait
 from nakrel.core.play.simulate import plan
 from nakrel.ui.macro.diagram.view import TRACE
-from tests.story.in_x.driver import Driver
+from tests.end_to_end.in_x.driver import Driver
 
 MS = 1_000
 
@@ -59,7 +59,7 @@ def test_a_click_becomes_a_rapid_fire_that_a_game_can_see(driver: Driver):
     driver.wait(lambda: driver.store.status.recording, "the recording")
     driver.click(window.title)
     driver.wait(lambda: window.macro.model.rowCount() >= 2, "the click's steps")
-    driver.hand("key", "Scroll_Lock")
+    driver.injector("key", "Scroll_Lock")
     driver.wait(lambda: not window.macro.recording.recording, "the end of the recording")
     assert {step.control for step in macro(driver).loop if not isinstance(step, Wait)} == {"BTN_LEFT"}
 
@@ -94,10 +94,10 @@ def test_the_parcel_sequence_without_a_typed_coordinate(driver: Driver):
             driver.choose(fields.kind, "pointer")
         driver.click(fields.pick_button)
         driver.wait(lambda: window.macro.places.picker and window.macro.places.picker.views, "the dimmed screen")
-        driver.hand("mousemove", "--sync", str(x - 1), str(y))
-        driver.hand("key", "Right")
-        driver.hand("key", "Return")
-        driver.hand("key", "Escape")
+        driver.injector("mousemove", "--sync", str(x - 1), str(y))
+        driver.injector("key", "Right")
+        driver.injector("key", "Return")
+        driver.injector("key", "Escape")
         driver.wait(lambda: window.macro.places.picker is None, "the screen to be given back")
         driver.wait(window.isActiveWindow, "the window to be back")
 
@@ -127,10 +127,10 @@ def test_the_parcel_sequence_without_a_typed_coordinate(driver: Driver):
     )
     assert macro(driver).play == Play(Mode.TOGGLE, limit_runs=5)
     # Where it will go is shown on the screen itself.
-    driver.hand("key", "ctrl+shift+k")
+    driver.injector("key", "ctrl+shift+k")
     driver.wait(lambda: window.macro.places.pointing and window.macro.places.pointing.views, "the places")
     assert [(spot.x(), spot.y()) for spot in window.macro.places.pointing.spots] == [(640, 400), (333, 222)]
-    driver.hand("key", "Escape")
+    driver.injector("key", "Escape")
     driver.wait(window.isActiveWindow, "the window to be back")
     undone(driver, before)
 
@@ -142,7 +142,7 @@ def test_one_of_four_keys_now_and_then_until_it_is_switched_off(driver: Driver):
     for key in ("1", "2", "3", "4"):
         add(driver, "tap", key)
     driver.click_row(window.macro.steps, 0, 2)
-    driver.hand("key", "ctrl+a")
+    driver.injector("key", "ctrl+a")
     driver.menu(window.macro.steps, 0, "Pick one of them at random")
     driver.wait(lambda: isinstance(macro(driver).loop[0], PickOne), "the block")
     # Nothing is selected once its own row is left, so that what comes next goes to the end.
@@ -170,7 +170,7 @@ def test_three_taps_become_a_chord(driver: Driver):
         add(driver, "tap", key)
         add(driver, "wait", time="30")
     driver.click_row(window.macro.steps, 0, 2)
-    driver.hand("key", "ctrl+a")
+    driver.injector("key", "ctrl+a")
     driver.menu(window.macro.steps, 0, "Make one chord of them")
     wanted = Chord(controls=("KEY_LEFTCTRL", "KEY_LEFTSHIFT", "KEY_Q"), hold_us=50 * MS)
     driver.wait(lambda: macro(driver).loop == (wanted,), "the chord")
@@ -233,21 +233,21 @@ def test_holds_are_dragged_and_distances_typed(driver: Driver):
     # The first Q can't go over the second one: the window says why, and nothing is lost.
     driver.drag(ground, spot(0, 20), spot(0, 210), drop=False)
     driver.wait(lambda: "would overlap" in window.macro.bar.words.text(), "the reason")
-    driver.hand("key", "Escape")
-    driver.hand("mouseup", "1")
+    driver.injector("key", "Escape")
+    driver.injector("mouseup", "1")
     assert macro(driver).loop[0] == tap
     # Two edges are clicked, and 30 ms typed between them.
     for trace, ms in ((0, 40), (1, 120)):
         place = ground.mapToGlobal(spot(trace, ms))
-        driver.hand("mousemove", "--sync", str(place.x()), str(place.y()))
-        driver.hand("click", "1")
+        driver.injector("mousemove", "--sync", str(place.x()), str(place.y()))
+        driver.injector("click", "1")
     driver.wait(window.macro.bar.field.isVisible, "the distance")
     assert window.macro.bar.field.text() == "80 ms"
     driver.replace(window.macro.bar.field, "30")
     driver.wait(lambda: macro(driver).loop[1] == Wait(wait_us=30 * MS), "the distance in the macro")
     # With the keyboard: the edge under the mark, by a millisecond each time.
-    driver.hand("key", "alt+Right")
-    driver.hand("key", "alt+Right")
+    driver.injector("key", "alt+Right")
+    driver.injector("key", "alt+Right")
     driver.wait(lambda: macro(driver).loop[1] == Wait(wait_us=32 * MS), "two milliseconds more")
     assert macro(driver).loop[2].hold_us == 38 * MS
     undone(driver, before)

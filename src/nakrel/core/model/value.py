@@ -1,0 +1,230 @@
+"""What all values have in common: one that exists is valid.
+
+The limits stand in the types of the fields (`msgspec.Meta`), where decoding and the schemas find them; `Value` holds
+every value to the same ones when it is made in any other way.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from operator import attrgetter
+from typing import Any
+
+import msgspec
+from msgspec.inspect import (
+    DictType,
+    IntType,
+    LiteralType,
+    Metadata,
+    StrType,
+    TupleType,
+    Type,
+    UnionType,
+    VarTupleType,
+    type_info,
+)
+
+from nakrel.core.model.errors import LimitError
+from nakrel.core.model.limits import COLOUR, ID, NO_NUL, VARIABLE
+from nakrel.core.model.units import format_ms
+
+__all__ = ["Value", "checked_text", "longest"]
+
+# Checks a field's value; raises `LimitError`.
+_Check = Callable[[str, Any], None]
+_SHOWN = 40
+
+
+class Value(msgspec.Struct, frozen=True):
+    """Refuses to exist outside the limits of its fields' types: raises `LimitError`, which names the field, the value
+    and the limit."""
+
+    def __post_init__(self) -> None:
+        cls = type(self)
+        checks = _CHECKS.get(cls)
+        if checks is None:
+            checks = _CHECKS[cls] = _checks_of(cls)
+        # Macros have thousands of steps: what is left at its default is known to be fine.
+        for name, default, read, check in checks:
+            value = read(self)
+            if value is not default:
+                check(name, value)
+
+
+# By class, its fields that have limits: name, default, getter, check.
+_CHECKS: dict[type, tuple[tuple[str, object, Callable[[Any], Any], _Check], ...]] = {}
+
+
+def _checks_of(cls: type) -> tuple[tuple[str, object, Callable[[Any], Any], _Check], ...]:
+    info = type_info(cls)
+    assert isinstance(info, msgspec.inspect.StructType)
+    found = ((field, _check_of(field.type)) for field in info.fields)
+    return tuple((f.name, f.default, attrgetter(f.name), check) for f, check in found if check is not None)
+
+
+def _check_of(kind: Type) -> _Check | None:
+    """The check of a type; None where any value of it will do."""
+    match kind:
+        case Metadata(type=inner):
+            return _check_of(inner)
+        case IntType():
+            return _int_check(kind)
+        case StrType():
+            return _str_check(kind)
+        case LiteralType(values=values):
+            return _literal_check(values)
+        case UnionType(types=types):
+            return _union_check(types)
+        case VarTupleType():
+            return _items_check(kind)
+        case TupleType(item_types=types):
+            return _each_check([_check_of(each) for each in types])
+        case DictType(key_type=key_type):
+            return _keys_check(_check_of(key_type))
+    return None
+
+
+def _int_check(kind: IntType) -> _Check | None:
+    least, most = kind.ge, kind.le
+    if least is None and most is None:
+        return None
+    # Whole numbers compare with whole numbers fastest.
+    low = -(1 << 63) if least is None else least
+    high = 1 << 63 if most is None else most
+
+    def check(name: str, value: Any) -> None:
+        if not low <= value <= high:
+            allowed = f"at least {_number(name, low)}" if value < low else f"at most {_number(name, high)}"
+            raise LimitError(name, value, f"is {_number(name, value)}; it can be {allowed}")
+
+    return check
+
+
+def _number(name: str, value: float) -> str:
+    """A number with its unit."""
+    return f"{format_ms(int(value))} ms" if name.endswith("_us") else str(value)
+
+
+def _str_check(kind: StrType) -> _Check:
+    least, most = kind.min_length or 0, kind.max_length
+    pattern = re.compile(kind.pattern) if kind.pattern else None
+    high, plain = 1 << 63 if most is None else most, pattern is None
+
+    def check(name: str, value: Any) -> None:
+        length = len(value)
+        if plain and least <= length <= high and value.isascii():
+            return
+        if length < least:
+            raise LimitError(name, value, "is empty; write something")
+        if most is not None and length > most:
+            raise LimitError(name, value, f"has {length:,} characters; it can have {most:,} at most")
+        if not value.isascii():
+            checked_text(name, value)
+        if pattern is not None and not pattern.search(value):
+            raise LimitError(
+                name, value, f"is {_short(value)}; {_PATTERNS.get(pattern.pattern, 'that is not allowed')}"
+            )
+
+    return check
+
+
+def _short(value: str) -> str:
+    shown = repr(value)
+    return shown if len(shown) <= _SHOWN else shown[: _SHOWN - 1] + "…"
+
+
+# What a text that must be like a pattern can be.
+_PATTERNS = {
+    NO_NUL: "a program can't be given the character of number 0",
+    VARIABLE: "it can have up to 40 letters, digits and _, and begins with a letter or _",
+    COLOUR: "write a colour as #4A6FA5",
+    ID: "it can't have / or control characters in it",
+}
+
+
+def checked_text(name: str, value: str) -> str:
+    """The text. Raises `LimitError` for one that can't be written as UTF-8: half of a surrogate pair stands in it."""
+    try:
+        value.encode()
+    except UnicodeEncodeError as error:
+        raise LimitError(name, value, f"has half a character in it ({value[error.start]!r}); take that out") from None
+    return value
+
+
+def _literal_check(values: tuple[Any, ...]) -> _Check:
+    def check(name: str, value: Any) -> None:
+        if value not in values:
+            raise LimitError(name, value, f"is {value!r}; it can be {' or '.join(map(str, values))}")
+
+    return check
+
+
+def _union_check(types: tuple[Type, ...]) -> _Check | None:
+    checks: dict[type, _Check] = {}
+    for kind in types:
+        check = _check_of(kind)
+        plain = kind.type if isinstance(kind, Metadata) else kind
+        if check is not None and (made := _PYTHON.get(type(plain))):
+            checks[made] = check
+    if not checks:
+        return None
+
+    def check_any(name: str, value: Any) -> None:
+        if found := checks.get(type(value)):
+            found(name, value)
+
+    return check_any
+
+
+_PYTHON: dict[type, type] = {IntType: int, StrType: str, VarTupleType: tuple, TupleType: tuple}
+
+
+def _items_check(kind: VarTupleType) -> _Check | None:
+    least, most = kind.min_length or 0, kind.max_length
+    each = _check_of(kind.item_type)
+    if not least and most is None and each is None:
+        return None
+
+    def check(name: str, value: Any) -> None:
+        if len(value) < least:
+            raise LimitError(name, value, f"are {len(value)}; {least} at least")
+        if most is not None and len(value) > most:
+            raise LimitError(name, value, f"are {len(value):,}; {most:,} at most")
+        if each is not None:
+            for item in value:
+                each(name, item)
+
+    return check
+
+
+def _each_check(checks: list[_Check | None]) -> _Check:
+    def check(name: str, value: Any) -> None:
+        for item, check_item in zip(value, checks, strict=True):
+            if check_item is not None:
+                check_item(name, item)
+
+    return check
+
+
+def _keys_check(check_key: _Check | None) -> _Check | None:
+    if check_key is None:
+        return None
+
+    def check(name: str, value: Any) -> None:
+        for key in value:
+            check_key(name, key)
+
+    return check
+
+
+def longest(cls: type, field: str) -> int:
+    """How many characters the text of a field may have: what an input for it should let pass."""
+    info = type_info(cls)
+    assert isinstance(info, msgspec.inspect.StructType)
+    kind = next(each.type for each in info.fields if each.name == field)
+    kinds = kind.types if isinstance(kind, UnionType) else (kind,)
+    plain = [each.type if isinstance(each, Metadata) else each for each in kinds]
+    found = [each.max_length for each in plain if isinstance(each, StrType) and each.max_length is not None]
+    assert found, f"{cls.__name__}.{field} has no limit"
+    return max(found)
