@@ -4,7 +4,10 @@ from __future__ import annotations
 
 import random
 
+import msgspec
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.errors import DataError
@@ -14,7 +17,9 @@ from nakrel.core.notation import read
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
     Emit,
+    PlaceReady,
     PlayMacro,
+    PointerReady,
     Pressed,
     RunEnded,
     SetSheet,
@@ -23,9 +28,10 @@ from nakrel.core.play.events import (
     StopAll,
     StopMacro,
     TextReady,
+    Wake,
 )
 from nakrel.core.play.operations import compile_macro
-from nakrel.core.play.player import AskText, MovePointer, OpenProgram, Stroke
+from nakrel.core.play.player import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 from nakrel.core.play.simulate import Simulator, plan
 
 MS = 1_000
@@ -36,18 +42,33 @@ def macro(text: str, play: Play | None = None) -> Macro:
     return Macro(id="m", name="M", play=play or Play(), **{section.value: steps for section, steps in found.items()})
 
 
-def started(text: str, play: Play | None = None, **options) -> Simulator:
+def started(text: str, play: Play | None = None, *, silent: bool = False) -> Simulator:
     """A simulator in which the macro has just been started; texts are not answered by themselves."""
-    simulator = _Silent(Engine(random.Random(1), **options))
+    simulator = _Silent(Engine(random.Random(1)))
+    simulator.silent = silent
     made = macro(text, play)
     simulator.send(PlayMacro(compile_macro(made), made.play))
     return simulator
 
 
 class _Silent(Simulator):
+    """A desktop that answers what is asked of places, and nothing of texts."""
+
+    pointer, silent = (0, 0), False
+
+    def answer(self, asked: SideEffect) -> object:
+        if self.silent or isinstance(asked.what, AskText):
+            return None
+        if isinstance(asked.what, AskPointer):
+            return PointerReady(asked.by, asked.what.ticket, self.pointer)
+        return super()._answer(asked)
+
     def send(self, event):
         outputs, self._deadline_us = self.engine.step(event, self.now_us)
         self.log += [(self.now_us, output) for output in outputs]
+        for output in outputs:
+            if isinstance(output, SideEffect) and (answer := self.answer(output)):
+                self.send(answer)
 
     def done(self) -> list[tuple[int, object]]:
         return [(out.due_us, out.what) for _, out in self.log if isinstance(out, SideEffect)]
@@ -79,7 +100,8 @@ def test_if_goes_the_way_of_its_condition_and_blocks_repeat_by_formula():
 def test_a_condition_sees_what_is_held_and_where_the_pointer_is():
     text = 'if held("Left Shift") and x > 600:\n    tap Q for 1 ms\notherwise:\n    tap W for 1 ms'
     for shift, place, told in ((True, 640, "KEY_Q"), (False, 640, "KEY_W"), (True, 10, "KEY_W")):
-        simulator = _Silent(Engine(random.Random(1), pointer=lambda place=place: (place, 0)))
+        simulator = _Silent(Engine(random.Random(1)))
+        simulator.pointer = place, 0
         if shift:
             simulator.send(Pressed("KEY_LEFTSHIFT"))
         simulator.send(PlayMacro(compile_macro(macro(text)), Play()))
@@ -92,21 +114,80 @@ def test_a_pointer_step_moves_at_once_or_in_parts_that_add_up():
         "move to 640, 400 in a window of 1280 x 720\nmove by 10, -5 over 80 ms\nwait 1 ms\nmove to 1, 2 over 20 ms"
     )
     simulator.run(200 * MS)
-    found = simulator.done()
-    assert found[0] == (0, MovePointer(640, 400, Origin.WINDOW, (1280, 720)))
-    by = [(at, what) for at, what in found if what.origin is Origin.POINTER]
+    found = [(at, what) for at, what in simulator.done() if isinstance(what, MovePointer)]
+    assert simulator.done()[0] == (0, AskPlace(640, 400, Origin.WINDOW, (1280, 720), 1))
+    assert found[0] == (0, MovePointer(640, 400, (1280, 720)))
+    by = [(at, what) for at, what in found if what.screen is None]
     assert [at for at, _ in by] == [n * 8 * MS for n in range(1, 11)]
     assert (sum(what.x for _, what in by), sum(what.y for _, what in by)) == (10, -5)
-    to = [(at, what.parts) for at, what in found if (what.x, what.origin) == (1, Origin.SCREEN)]
     # Two parts of 10 ms each; the last one arrives exactly when the step is over.
-    assert to == [(91 * MS, 2), (101 * MS, 1)]
+    assert found[-2:] == [(91 * MS, MovePointer(326, 199, (1920, 1080))), (101 * MS, MovePointer(1, 2, (1920, 1080)))]
+
+
+def test_a_place_that_is_told_late_moves_nothing_of_the_plan():
+    simulator = started("move to 5, 6\nwait 10 ms\ntap Q for 1 ms", silent=True)
+    ((_, asked),) = simulator.done()
+    simulator.run(3 * MS)
+    simulator.send(PlaceReady("m", asked.ticket, Whereabouts(None, (5, 6), (800, 600))))
+    simulator.run(20 * MS)
+    assert [(row.time_us, row.control) for row in simulator.emitted()] == [
+        (0, "POINTER"),
+        (10 * MS, "KEY_Q"),
+        (11 * MS, "KEY_Q"),
+    ]
+
+
+def test_an_answer_goes_to_what_asked_for_it_and_to_nothing_else():
+    """Stopped at a keyring's prompt and started again: the first prompt's late answer types nothing now."""
+    simulator = started('type the secret "harbour mail" at 100/s\ntap Q for 1 ms', silent=True)
+    first = simulator.done()[0][1].ticket
+    simulator.send(StopMacro("m"))
+    simulator.send(PlayMacro(compile_macro(macro('type the secret "harbour mail" at 100/s\ntap Q for 1 ms')), Play()))
+    second = simulator.done()[1][1].ticket
+    simulator.send(TextReady("m", first, (Stroke("KEY_A"),)))
+    simulator.send(TextReady("m", first, (), "the keyring was locked"))
+    simulator.run(50 * MS)
+    assert simulator.engine.running == {"m": 0}
+    assert simulator.engine.down() == set()
+    simulator.send(TextReady("m", second, (Stroke("KEY_B"),)))
+    simulator.run(50 * MS)
+    assert [row.control for row in simulator.emitted() if row.value and not row.words] == ["KEY_B", "KEY_Q"]
+
+
+@given(st.lists(st.integers(0, 19 * MS), max_size=12))
+def test_what_a_macro_finds_held_does_not_depend_on_how_late_the_machine_is(late: list[int]):
+    """Two macros, one of which asks for what the other holds; wake-ups come when they come."""
+    holds = macro("tap A for 3 ms\nwait 4 ms", Play(Mode.COUNTED, 10))
+    asks = macro('if held("A"):\n    tap Q for 1 ms\notherwise:\n    tap W for 1 ms\nwait 1 ms', Play(Mode.COUNTED, 30))
+    asks = msgspec.structs.replace(asks, id="n")
+
+    def played(late: list[int]) -> list[object]:
+        engine, now, found, rest = Engine(random.Random(1)), 0, [], iter(late)
+        due: int | None = 0
+        for each in (holds, asks):
+            outputs, due = engine.step(PlayMacro(compile_macro(each), each.play), 0)
+            found += outputs
+        while due is not None:
+            now = max(now, due + next(rest, 0))
+            outputs, due = engine.step(Wake(), now)
+            found += outputs
+        return [(out.due_us, out.control, out.value) for out in found if isinstance(out, Emit)]
+
+    assert played(late) == played([])
+
+
+def test_what_happens_at_an_instant_counts_for_what_is_asked_at_it():
+    text = 'press A\nif held("A"):\n    tap Q for 1 ms\notherwise:\n    tap W for 1 ms'
+    assert [row[1] for row in rows(text) if row[2]] == ["KEY_A", "KEY_Q"]
+    text = 'tap A for 1 ms\nif held("A"):\n    tap Q for 1 ms\notherwise:\n    tap W for 1 ms'
+    assert [row[1] for row in rows(text) if row[2]] == ["KEY_A", "KEY_W"]
 
 
 def test_a_text_waits_for_its_keys_and_types_them_at_its_rate():
     simulator = started('tap Q for 1 ms\ntype "Ab" at 100/s\ntap W for 1 ms')
     simulator.run(5 * MS)
-    assert simulator.done() == [(1 * MS, AskText("Ab", ""))]
-    simulator.send(TextReady("m", (Stroke("KEY_A", ("KEY_LEFTSHIFT",)), Stroke("KEY_B"))))
+    assert simulator.done() == [(1 * MS, AskText("Ab", "", 1))]
+    simulator.send(TextReady("m", 1, (Stroke("KEY_A", ("KEY_LEFTSHIFT",)), Stroke("KEY_B"))))
     simulator.run(100 * MS)
     assert [(r.time_us // MS, r.control, r.value) for r in simulator.emitted() if not r.words][2:] == [
         (5, "KEY_LEFTSHIFT", 1), (5, "KEY_A", 1), (10, "KEY_A", 0), (10, "KEY_LEFTSHIFT", 0),
@@ -120,7 +201,7 @@ def test_a_text_that_can_t_be_typed_ends_the_macro_with_the_reason_and_its_lead_
     simulator = started(
         'lead-in:\n    press Q\nloop:\n    type "Ab" at 9/s\n    tap W for 1 ms\nlead-out:\n    release Q'
     )
-    simulator.send(TextReady("m", (), "the layout has no keys for A"))
+    simulator.send(TextReady("m", 1, (), "the layout has no keys for A"))
     simulator.run(10 * MS)
     assert [(r.control, r.value) for r in simulator.emitted() if not r.words] == [("KEY_Q", 1), ("KEY_Q", 0)]
     assert simulator.ended().failed == "the layout has no keys for A"
@@ -129,7 +210,7 @@ def test_a_text_that_can_t_be_typed_ends_the_macro_with_the_reason_and_its_lead_
 def test_a_text_is_stopped_in_its_middle_with_nothing_left_down():
     for stop in (StopMacro("m"), StopAll()):
         simulator = started('type "A" at 10/s\ntap W for 1 ms')
-        simulator.send(TextReady("m", (Stroke("KEY_A", ("KEY_LEFTSHIFT",)),)))
+        simulator.send(TextReady("m", 1, (Stroke("KEY_A", ("KEY_LEFTSHIFT",)),)))
         assert simulator.engine.held() == {"KEY_A", "KEY_LEFTSHIFT"}
         simulator.send(stop)
         assert simulator.engine.held() == set()
@@ -141,7 +222,7 @@ def test_a_text_that_nobody_answers_is_ended_by_its_button_and_by_its_limit():
     simulator.run(60 * MS)
     assert not simulator.engine.running
     # An answer that comes too late does nothing.
-    simulator.send(TextReady("m", (Stroke("KEY_A"),)))
+    simulator.send(TextReady("m", 1, (Stroke("KEY_A"),)))
     assert simulator.engine.held() == set()
 
 
@@ -211,5 +292,5 @@ def test_a_sheet_with_a_text_is_played_from_a_button():
     sheet = Sheet.build("p", {"BTN_SIDE": RunMacro("m")}, lambda key: (compile_macro(made), made.play))
     simulator.send(SetSheet(sheet))
     simulator.send(Pressed("BTN_SIDE"))
-    assert [what for _, what in simulator.done()] == [AskText("a", "")]
+    assert [what for _, what in simulator.done()] == [AskText("a", "", 1)]
     assert not [out for _, out in simulator.log if isinstance(out, Emit)]

@@ -7,12 +7,35 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.model.cells import Cell, HoldLayer, Nothing, RunMacro, StartProgram, ToChord, ToControl, TypeText
+from nakrel.core.model.cells import (
+    Cell,
+    GoTo,
+    HoldLayer,
+    Nothing,
+    RunMacro,
+    StartProgram,
+    ToChord,
+    ToControl,
+    TypeText,
+    What,
+)
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import Layer, SetUp
 from nakrel.core.model.steps import Tap
 from nakrel.core.play.engine import Engine
-from nakrel.core.play.events import Emit, Pressed, Released, RunEnded, SetSheet, Sheet, SideEffect, Turned, Wake
+from nakrel.core.play.events import (
+    Asked,
+    Emit,
+    Pressed,
+    Released,
+    RunEnded,
+    SetSheet,
+    Sheet,
+    SideEffect,
+    TextReady,
+    Turned,
+    Wake,
+)
 from nakrel.core.play.operations import compile_macro
 from nakrel.core.play.player import AskText, OpenProgram
 from tests.strategies import setups
@@ -147,7 +170,7 @@ def test_chords_texts_and_programs_are_cells_too():
     played.tap("KEY_T")
     played.tap("KEY_O")
     asked = [each.what for each in played.out if isinstance(each, SideEffect)]
-    assert asked == [AskText("ahoy", ""), OpenProgram(("tide-map",))]
+    assert asked == [AskText("ahoy", "", 1), OpenProgram(("tide-map",))]
 
 
 def test_an_edit_that_takes_the_layer_away_ends_it():
@@ -201,3 +224,25 @@ def test_renaming_and_deleting_a_layer_leave_all_else(setup: SetUp, name: str):
     assert [layer.name for layer in gone.layers] == [layer.name for layer in setup.layers[1:]]
     assert all(cell != HoldLayer(old) for *_, cell in gone.every())
     assert setup.with_each(lambda cell: cell) == setup
+
+
+def test_three_notches_in_one_report_are_three_of_whatever_the_wheel_does():
+    text = TypeText("ahoy")
+    cells = {"WHEEL_UP": RunMacro("fire"), "WHEEL_LEFT": GoTo(What.PROFILE), "WHEEL_RIGHT": text}
+    cells["WHEEL_DOWN"] = ToControl("KEY_X")
+    played = Played()
+    played.set(cells, ())
+    for code in cells:
+        played.send(Turned(code, 3))
+    asked = [each for each in played.out if isinstance(each, Asked)]
+    assert asked == [Asked(GoTo(What.PROFILE), "WHEEL_LEFT")] * 3
+    # Each text is typed when the one before it has been.
+    for ticket in (1, 2, 3):
+        texts = [each.what for each in played.out if isinstance(each, SideEffect)]
+        assert texts == [AskText("ahoy", "", each) for each in range(1, ticket + 1)]
+        by = next(each.by for each in played.out if isinstance(each, SideEffect))
+        played.send(TextReady(by, ticket, ()))
+        played.run(20_000)
+    edges = played.edges()
+    assert edges.count(("KEY_X", 1)) == edges.count(("KEY_F", 1)) == 3
+    assert not played.engine.running

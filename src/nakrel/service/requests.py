@@ -242,7 +242,7 @@ class Requests:
         if self._service.server:
             self._service.server.broadcast(notice, author)
 
-    # SideEffects
+    # Doing
 
     def _use_setup(self, connection: Client, number: int, body: m.UseSetUp) -> m.AnswerBody:
         try:

@@ -1,7 +1,8 @@
 """The socket: one line a message, bounded in both directions.
 
-A client that reads too slowly loses its oldest notices of events and is told how many; one that sends garbage gets
-an error a line and, if it keeps on, is dropped. Neither ever makes the engine wait.
+Every request gets exactly one answer, under its own number. A client that reads too slowly loses its oldest notices of
+events and is told how many; one that sends lines without a number gets an error a line and, if it keeps on, is dropped.
+Neither ever makes the engine wait.
 """
 
 from __future__ import annotations
@@ -14,7 +15,8 @@ from collections.abc import Callable
 
 import msgspec
 
-from nakrel.protocol import MAX_LINE, Answer, AnswerBody, Body, Note, Notice, Refused, Request, Seen
+from nakrel.protocol import MAX_LINE, Answer, AnswerBody, Note, Notice, Refused, Seen
+from nakrel.protocol.wire import BadMessage, decode_head, encode_line
 from nakrel.service.loop import Loop
 from nakrel.storage.home import Home
 
@@ -28,9 +30,6 @@ SLOW = 256 * 1024
 DEAD = 64 * 1024 * 1024
 MAX_BAD_LINES = 20
 MAX_CLIENTS = 32
-
-_requests = msgspec.json.Decoder(Request)
-_encoder = msgspec.json.Encoder()
 
 
 class Client:
@@ -49,7 +48,7 @@ class Client:
 
     def answer(self, number: int, body: AnswerBody) -> None:
         """Answer the request of this number."""
-        self._send(_encoder.encode(Answer(number, body)))
+        self._send(encode_line(Answer(number, body)))
 
     def notify(self, notice: Notice) -> None:
         """Send a notice; one of events is left out, and counted, while the client is slow."""
@@ -59,7 +58,7 @@ class Client:
                 return
             notice = Seen(notice.events, self._lost)
             self._lost = 0
-        self._send(_encoder.encode(Note(notice)))
+        self._send(encode_line(Note(notice)))
 
     def read(self) -> None:
         """Take what has arrived and handle every whole line of it."""
@@ -104,20 +103,20 @@ class Client:
 
     def _line(self, line: bytes) -> None:
         try:
-            request = _requests.decode(line)
-        except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
+            number, body = decode_head(line)
+        except BadMessage as error:
             self._bad += 1
-            self.answer(0, Refused(f"not a request of protocol 1: {error}"))
+            self.answer(0, Refused(f"this line is no request: {error}"))
             if self._bad >= MAX_BAD_LINES:
                 self.close()
             return
-        self._server.handle(self, request.id, request.body)
+        self._server.handle(self, number, body)
 
     def _send(self, message: bytes) -> None:
         if self.closed:
             return
         waiting = bool(self._out)
-        self._out += message + b"\n"
+        self._out += message
         if len(self._out) > DEAD:
             log.info("a client reads nothing and is dropped")
             self.close()
@@ -132,7 +131,7 @@ class Server:
         self,
         home: Home,
         loop: Loop,
-        handle: Callable[[Client, int, Body], None],
+        handle: Callable[[Client, int, msgspec.Raw], None],
         dropped: Callable[[Client], None],
     ) -> None:
         self.loop = loop

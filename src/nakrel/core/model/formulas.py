@@ -128,6 +128,8 @@ class Formula:
         self.text = text
         self.names: set[str] = set()
         self.controls: set[str] = set()
+        # Whether it asks where the pointer is.
+        self.asks_pointer = False
         # Its numbers, names and operations.
         self.nodes = 0
         if len(text) > MAX_FORMULA:
@@ -143,6 +145,12 @@ class Formula:
             at = f" at character {column}" if column else ""
             raise FormulaError(text, column, f"can't be read{at}; write it as 20 + 5 * run") from None
         self._work = self._read(tree.body)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Formula) and other.text == self.text
+
+    def __hash__(self) -> int:
+        return hash(self.text)
 
     def value(self, scope: Scope) -> float:
         """The result. Raises `FormulaError`."""
@@ -197,6 +205,7 @@ class Formula:
             case "elapsed":
                 return lambda scope: scope.elapsed_us / 1_000
             case "x" | "y":
+                self.asks_pointer = True
                 axis = "xy".index(name)
                 return lambda scope: scope.pointer()[axis]
         self.names.add(name)
@@ -349,22 +358,24 @@ def check_amount(signs: int, nodes: int) -> None:
 # Results as what a step needs
 
 
-def _value(number: float | str, scope: Scope) -> float:
+def _value(number: float | str | Formula, scope: Scope) -> float:
+    if isinstance(number, Formula):
+        return number.value(scope)
     return compiled(number).value(scope) if isinstance(number, str) else number
 
 
-def micros(number: int | str, scope: Scope) -> int:
+def micros(number: int | str | Formula, scope: Scope) -> int:
     """A time in microseconds; a formula gives milliseconds, and what comes out is kept within bounds."""
     if isinstance(number, int):
         return number
-    return max(0, min(MAX_WAIT_US, round(compiled(number).value(scope) * 1_000)))
+    return max(0, min(MAX_WAIT_US, round(_value(number, scope) * 1_000)))
 
 
-def count(number: int | str, scope: Scope, most: int = MAX_COUNT) -> int:
+def count(number: int | str | Formula, scope: Scope, most: int = MAX_COUNT) -> int:
     """A number of times, from 0 to `most`."""
     return max(0, min(most, round(_value(number, scope))))
 
 
-def pixels(number: int | str, scope: Scope) -> int:
+def pixels(number: int | str | Formula, scope: Scope) -> int:
     """A place or a distance in pixels."""
     return max(-MAX_PIXELS, min(MAX_PIXELS, round(_value(number, scope))))

@@ -29,7 +29,7 @@ from nakrel.core.model.errors import LimitError
 from nakrel.core.model.limits import COLOUR, ID, NO_NUL, VARIABLE
 from nakrel.core.model.units import format_ms
 
-__all__ = ["Value", "checked_text", "longest"]
+__all__ = ["Value", "checked_text", "longest", "readable_text"]
 
 # Checks a field's value; raises `LimitError`.
 _Check = Callable[[str, Any], None]
@@ -150,6 +150,15 @@ def checked_text(name: str, value: str) -> str:
     except UnicodeEncodeError as error:
         raise LimitError(name, value, f"has half a character in it ({value[error.start]!r}); take that out") from None
     return value
+
+
+_HALVES = re.compile("[\ud800-\udfff]")
+
+
+def readable_text(text: str) -> str:
+    """The text with a replacement character for each byte that isn't UTF-8, as names of files and processes may have
+    them, and for each half of a character."""
+    return text if text.isascii() else _HALVES.sub("\N{REPLACEMENT CHARACTER}", text)
 
 
 def _literal_check(values: tuple[Any, ...]) -> _Check:

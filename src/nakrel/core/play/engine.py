@@ -5,8 +5,9 @@ It owns the live sheet, the running macros and the ledger of who holds which con
 
 from __future__ import annotations
 
+import itertools
 import random
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from typing import Any
 
 from nakrel.core.model.cells import ChangeSpeed, GoTo, HoldLayer, Nothing, RunSystemAction, ToChord, ToControl
@@ -18,7 +19,9 @@ from nakrel.core.play.events import (
     Event,
     InputsLost,
     Output,
+    PlaceReady,
     PlayMacro,
+    PointerReady,
     Pressed,
     Released,
     RunEnded,
@@ -35,11 +38,13 @@ from nakrel.core.play.events import (
 )
 from nakrel.core.play.ledger import Ledger
 from nakrel.core.play.operations import Plan
-from nakrel.core.play.player import Act, Player, Surroundings
+from nakrel.core.play.player import MAX_ACTS, Act, Player, Surroundings
 
 __all__ = ["FINGER", "Engine"]
 
 FINGER = "finger"
+# Moments that are caught up with in one step; the rest stays due, so that Stop everything is heard.
+_MOST_INSTANTS = 1_000
 _ASKED = (GoTo, ChangeSpeed, RunSystemAction)
 
 
@@ -47,16 +52,40 @@ class _Run:
     """A running macro with the triggers that keep it."""
 
     def __init__(
-        self, plan: Plan, play: Play, started_by: str, now_us: int, chance: random.Random, around: Surroundings
+        self,
+        plan: Plan,
+        play: Play,
+        started_by: str,
+        now_us: int,
+        chance: random.Random,
+        around: Surroundings,
+        tickets: Iterator[int],
     ) -> None:
         self.key = plan.macro
         self.plan = plan
         self.play = play
-        self.player = Player(plan, play, now_us, chance, around)
+        self.player = Player(plan, play, now_us, chance, around, tickets)
         self.started_by = started_by
         self.triggers = {started_by} if started_by else set()
         self.queued = ""
+        # Notches of the wheel that came in the same report and have yet to play.
+        self.notches = 0
         self.reason = "finished"
+
+
+class _Around:
+    """What the formulas of one run can ask."""
+
+    def __init__(self, engine: Engine, key: str) -> None:
+        self._engine, self._key = engine, key
+
+    def is_down(self, code: str) -> bool:
+        """Whether the control is down for the programs."""
+        return self._engine.is_down(code)
+
+    def settle(self, acts: list[Act]) -> None:
+        """Let these acts happen."""
+        self._engine.settle(self._key, acts)
 
 
 class Engine:
@@ -64,15 +93,16 @@ class Engine:
 
     A finger's event that has passed to the programs by itself has no output. A desktop may take a control up for all
     when one of several devices lets it go. So a macro's release waits while a finger holds the control, and where a
-    finger lets go while a macro holds it, it is pressed anew. `chance` decides where a step leaves something to it;
-    `pointer` tells formulas where the pointer is.
+    finger lets go while a macro holds it, it is pressed anew. `chance` decides where a step leaves something to it.
+
+    What macros do is done in the order of its time, over all of them: what a macro asks (`held`) doesn't depend on how
+    late the machine is.
     """
 
-    def __init__(
-        self, chance: random.Random | None = None, pointer: Callable[[], tuple[int, int]] = lambda: (0, 0)
-    ) -> None:
+    def __init__(self, chance: random.Random | None = None) -> None:
         self._chance = chance or random.Random(0)
-        self.pointer = pointer
+        # Each thing that a run asks for has a number of its own, also after the macro was started anew.
+        self._tickets = itertools.count(1)
         self._sheet = Sheet("", {})
         self._ledger = Ledger()
         # What each finger is on: its action, and whether its press has passed.
@@ -98,6 +128,8 @@ class Engine:
             PlayMacro: self._play,
             StopMacro: lambda event: self._finish(event.macro, "stopped"),
             TextReady: self._text_ready,
+            PlaceReady: self._place_ready,
+            PointerReady: self._pointer_ready,
             StopAll: lambda event: self._stop_all(),
             InputsLost: lambda event: self._inputs_lost(event.controls),
         }
@@ -152,12 +184,22 @@ class Engine:
 
     def _text_ready(self, event: TextReady) -> None:
         run = self._runs.get(event.macro)
-        if run is None:
+        if run is None or not run.player.awaits(event.ticket):
             return
         if event.refusal_reason:
             self._perform(run, run.player.give_up(event.refusal_reason, self._now_us))
         else:
             run.player.type(event.strokes, self._now_us)
+
+    def _place_ready(self, event: PlaceReady) -> None:
+        run = self._runs.get(event.macro)
+        if run is not None and run.player.awaits(event.ticket):
+            run.player.go(event.where)
+
+    def _pointer_ready(self, event: PointerReady) -> None:
+        run = self._runs.get(event.macro)
+        if run is not None and run.player.awaits(event.ticket):
+            run.player.look(event.place)
 
     def _inputs_lost(self, controls: frozenset[str] | None) -> None:
         for control in [c for c in self._fingers if controls is None or c in controls]:
@@ -253,11 +295,22 @@ class Engine:
                 for code in reversed(_codes(action.cell)):
                     self._let_go(f"{FINGER} {control}", code)
         elif isinstance(action.cell, _ASKED):
-            self._out.append(Asked(action.cell, control))
+            self._out += [Asked(action.cell, control)] * notches
         elif action.plan:
-            # A notch has no length: it presses and lets go at one instant.
-            self._trigger(action.plan, action.play, control)
-            self._trigger_let_go(action, control)
+            for number in range(notches):
+                self._notch(action, control, first=number == 0)
+
+    def _notch(self, action: Action, control: str, *, first: bool) -> None:
+        """Play what a notch of the wheel plays: it has no length, and presses and lets go at one instant."""
+        assert action.plan
+        run = self._runs.get(action.plan.macro)
+        ignores = action.play.mode in (Mode.SINGLE, Mode.COUNTED) and action.play.again is Again.IGNORE
+        if run is not None and ignores and not first:
+            # Notches that one report tells of come one after the other: none of them is another press meanwhile.
+            run.notches += 1
+            return
+        self._trigger(action.plan, action.play, control)
+        self._trigger_let_go(action, control)
 
     # Triggers
 
@@ -310,7 +363,8 @@ class Engine:
             self._finish(run.key, "let go")
 
     def _start(self, plan: Plan, play: Play, trigger: str) -> None:
-        self._runs[plan.macro] = _Run(plan, play, trigger, self._now_us, self._chance, self)
+        around = _Around(self, plan.macro)
+        self._runs[plan.macro] = _Run(plan, play, trigger, self._now_us, self._chance, around, self._tickets)
         self._out.append(RunStarted(plan.macro, trigger))
 
     # Runs
@@ -352,10 +406,34 @@ class Engine:
         return any(a.plan is run.plan and a.play == run.play for _, a in self._sheet.every())
 
     def _advance_all(self) -> None:
-        for run in list(self._runs.values()):
-            self._perform(run, run.player.advance(self._now_us))
-            if run.player.done:
-                self._end(run)
+        """Do all that is due, in the order of its time."""
+        made: dict[str, int] = {}
+        for _ in range(_MOST_INSTANTS):
+            soonest: _Run | None = None
+            soonest_us = self._now_us + 1
+            for run in self._runs.values():
+                due_us = run.player.deadline_us
+                if run.player.done:
+                    soonest, soonest_us = run, self._now_us
+                    break
+                if due_us is not None and due_us < soonest_us and made.get(run.key, 0) < MAX_ACTS:
+                    soonest, soonest_us = run, due_us
+            if soonest is None:
+                return
+            self._advance(soonest, soonest_us, made)
+
+    def _advance(self, run: _Run, until_us: int, made: dict[str, int]) -> None:
+        acts = run.player.advance(self._now_us, until_us)
+        # One that has worked off much in one go lets others, and Stop everything, have their turn.
+        made[run.key] = MAX_ACTS if run.player.breathless else made.get(run.key, 0) + len(acts)
+        self._perform(run, acts)
+        if run.player.done:
+            self._end(run)
+
+    def settle(self, key: str, acts: list[Act]) -> None:
+        """Do what a run has come to, in the midst of its way."""
+        if run := self._runs.get(key):
+            self._perform(run, acts)
 
     def _end(self, run: _Run) -> None:
         del self._runs[run.key]
@@ -367,6 +445,9 @@ class Engine:
         if run.queued and not player.failed and (run.play.mode is not Mode.HELD or run.queued in self._fingers):
             self._start(run.plan, run.play, run.queued)
             self._runs[run.key].triggers |= {t for t in run.triggers if t in self._fingers}
+        elif run.notches and run.reason == "finished" and not player.failed:
+            self._start(run.plan, run.play, run.started_by)
+            self._runs[run.key].notches = run.notches - 1
 
     def _perform(self, run: _Run, acts: list[Act]) -> None:
         key = run.key

@@ -28,7 +28,7 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import Layer
 from nakrel.core.model.steps import Open, Text
 from nakrel.core.play.operations import Plan, compile_macro
-from nakrel.core.play.player import AskText, MovePointer, OpenProgram, Stroke
+from nakrel.core.play.player import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 
 __all__ = [
     "Action",
@@ -38,7 +38,9 @@ __all__ = [
     "Event",
     "InputsLost",
     "Output",
+    "PlaceReady",
     "PlayMacro",
+    "PointerReady",
     "Pressed",
     "Released",
     "RunEnded",
@@ -196,11 +198,28 @@ class StopMacro(NamedTuple):
 
 
 class TextReady(NamedTuple):
-    """The keys that type the text which a macro asked for; or why they can't be had."""
+    """The keys that type the text which a macro asked for with this ticket; or why they can't be had."""
 
     macro: str
+    ticket: int
     strokes: tuple[Stroke, ...]
     refusal_reason: str = ""
+
+
+class PlaceReady(NamedTuple):
+    """Where the pointer step leads for which a macro asked with this ticket; or why it leads nowhere."""
+
+    macro: str
+    ticket: int
+    where: Whereabouts | None
+
+
+class PointerReady(NamedTuple):
+    """Where the pointer is, for which a macro asked with this ticket."""
+
+    macro: str
+    ticket: int
+    place: tuple[int, int]
 
 
 class StopAll(NamedTuple):
@@ -214,7 +233,20 @@ class InputsLost(NamedTuple):
     controls: frozenset[str] | None = None
 
 
-Event = Pressed | Released | Turned | Wake | SetSheet | PlayMacro | StopMacro | TextReady | StopAll | InputsLost
+Event = (
+    Pressed
+    | Released
+    | Turned
+    | Wake
+    | SetSheet
+    | PlayMacro
+    | StopMacro
+    | TextReady
+    | PlaceReady
+    | PointerReady
+    | StopAll
+    | InputsLost
+)
 
 
 class Emit(NamedTuple):
@@ -233,9 +265,9 @@ class Emit(NamedTuple):
 
 class SideEffect(NamedTuple):
     """Something else than an event of a control, planned for `due_us`, for the macro `by`. An `AskText` is answered
-    with `TextReady`."""
+    with `TextReady`, an `AskPlace` with `PlaceReady` and an `AskPointer` with `PointerReady`."""
 
-    what: MovePointer | AskText | OpenProgram
+    what: MovePointer | AskPlace | AskPointer | AskText | OpenProgram
     due_us: int
     by: str
 

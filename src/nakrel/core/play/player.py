@@ -12,8 +12,11 @@ nothing else does, so a late act never delays the ones after it: loops don't dri
 
 Blocks are flattened to jumps, so the cursor's place in a section is one number and a stack of counters.
 
-A text is the only thing that a run waits for: it asks for the keys that type it and stands still until `type` brings
-them. A formula without a result ends the run as `finish` does, and says so in `failed`.
+A run waits for nothing but answers, each under the ticket that it was asked with: for the keys that type a text, for
+where a pointer step goes, and for where the pointer is when a formula asks. An answer with another ticket is for what
+isn't played any more. Time spent on waiting for a place isn't part of the plan, which catches up; a text is typed from
+the moment on at which its keys are there. A formula without a result ends the run as `finish` does, and says so in
+`failed`.
 """
 
 from __future__ import annotations
@@ -21,18 +24,20 @@ from __future__ import annotations
 import bisect
 import itertools
 import random
-from collections.abc import Sequence
+from collections.abc import Callable, Iterator, Sequence
 from enum import IntEnum
 from typing import NamedTuple, Protocol
 
-from nakrel.core.model.formulas import FormulaError, compiled, count, micros, pixels
+from nakrel.core.model.formulas import Formula, FormulaError, count, micros, pixels
 from nakrel.core.model.limits import MAX_NOTCHES, MAX_RATE, MAX_WEIGHT
 from nakrel.core.model.macro import Mode, Play
-from nakrel.core.model.steps import LEAST_TURN_US, Open, Origin, Pointer, Step, Text
+from nakrel.core.model.steps import LEAST_TURN_US, Open, Origin, Pointer, Text
 from nakrel.core.play.operations import Op, OpCode, Plan
 
 __all__ = [
     "Act",
+    "AskPlace",
+    "AskPointer",
     "AskText",
     "MovePointer",
     "OpenProgram",
@@ -40,6 +45,7 @@ __all__ = [
     "Player",
     "Stroke",
     "Surroundings",
+    "Whereabouts",
 ]
 
 # A loop without any time in it would never let the machine go; it repeats this often at most (1,000 runs/s).
@@ -73,15 +79,37 @@ class Stroke(NamedTuple):
     held: tuple[str, ...] = ()
 
 
+class Whereabouts(NamedTuple):
+    """Where a pointer step leads: from where the pointer is (None where nobody knows) to `target`, both pixels of a
+    screen of `screen` (width, height). With `screen` None nobody knows of a screen, and `target` is how far to go."""
+
+    pointer: tuple[int, int] | None
+    target: tuple[int, int]
+    screen: tuple[int, int] | None
+
+
 class MovePointer(NamedTuple):
-    """The pointer goes to (`x`, `y`) as `origin` and `size` say; see `Pointer`. Of a move over a time this is one of
-    `parts` that are left, and makes its share of the way."""
+    """The pointer goes to (`x`, `y`), a pixel of a screen of `screen`; with None it goes by so much."""
+
+    x: int
+    y: int
+    screen: tuple[int, int] | None
+
+
+class AskPlace(NamedTuple):
+    """The run wants to know where a pointer step to (`x`, `y`) leads; see `Pointer`."""
 
     x: int
     y: int
     origin: Origin
     size: tuple[int, int] | None
-    parts: int = 1
+    ticket: int
+
+
+class AskPointer(NamedTuple):
+    """The run wants to know where the pointer is, for a formula."""
+
+    ticket: int
 
 
 class AskText(NamedTuple):
@@ -89,12 +117,16 @@ class AskText(NamedTuple):
 
     text: str
     secret: str
+    ticket: int
 
 
 class OpenProgram(NamedTuple):
     """A program is to be started or brought to the front; see `Open`."""
 
     command: tuple[str, ...]
+
+
+Other = MovePointer | AskPlace | AskPointer | AskText | OpenProgram
 
 
 class Act(NamedTuple):
@@ -106,18 +138,18 @@ class Act(NamedTuple):
     control: str
     value: int
     due_us: int
-    other: MovePointer | AskText | OpenProgram | None = None
+    other: Other | None = None
     quiet: bool = False
 
 
 class Surroundings(Protocol):
     """What formulas can ask about the world."""
 
-    def pointer(self) -> tuple[int, int]:
-        """The pointer's place on the screen, in pixels; (0, 0) where nobody knows."""
-
     def is_down(self, code: str) -> bool:
         """Whether the control is down for the programs."""
+
+    def settle(self, acts: list[Act]) -> None:
+        """Let these acts happen: what is asked next sees what they have done."""
 
 
 class _Scope:
@@ -126,6 +158,7 @@ class _Scope:
     def __init__(self, player: Player, chance: random.Random, around: Surroundings | None) -> None:
         self.variables: dict[str, float] = {}
         self.chance: random.Random | None = chance
+        self.place = (0, 0)
         self._player = player
         self._around = around
 
@@ -140,12 +173,18 @@ class _Scope:
         return self._player.due_us - self._player.start_us
 
     def pointer(self) -> tuple[int, int]:
-        """The pointer's place."""
-        return self._around.pointer() if self._around else (0, 0)
+        """Where the pointer was when it was looked for last."""
+        return self.place
 
     def held(self, code: str) -> bool:
         """Whether the control is down."""
-        return bool(self._around and self._around.is_down(code))
+        if self._around is None:
+            return False
+        if acts := self._player.unsettled:
+            # What the run does at this instant comes before what it asks at this instant.
+            self._around.settle(list(acts))
+            acts.clear()
+        return self._around.is_down(code)
 
 
 class _Glide(NamedTuple):
@@ -155,9 +194,7 @@ class _Glide(NamedTuple):
     over_us: int
     parts: int
     made: int
-    x: int
-    y: int
-    step: Pointer
+    where: Whereabouts
 
 
 class Player:
@@ -167,7 +204,13 @@ class Player:
     """
 
     def __init__(
-        self, plan: Plan, play: Play, start_us: int, chance: random.Random, around: Surroundings | None = None
+        self,
+        plan: Plan,
+        play: Play,
+        start_us: int,
+        chance: random.Random,
+        around: Surroundings | None = None,
+        tickets: Iterator[int] | None = None,
     ) -> None:
         self.phase = Phase.LEAD_IN
         self.runs = 0
@@ -188,8 +231,15 @@ class Player:
         self._turns: list[tuple[int, int]] = []
         self._last_run = False
         self._glide: _Glide | None = None
-        # The time between two characters of the text that was asked for; None while none was.
+        # What it waits for: the ticket of the answer, and what to do with that; 0 for nothing.
+        self._ticket = 0
+        self._tickets = itertools.count(1) if tickets is None else tickets
         self._typing_us: int | None = None
+        self._over_us = 0
+        # What was done at this instant and hasn't been handed out.
+        self.unsettled: list[Act] = []
+        # Whether the last `advance` ended since it had worked off so much, and not since nothing more was due.
+        self.breathless = False
         # What types the text; it comes before the section's own operations.
         self._typed: list[Op] = []
         self._secret = False
@@ -206,36 +256,71 @@ class Player:
 
     @property
     def deadline_us(self) -> int | None:
-        """When `advance` is wanted next; None while it waits for a text's keys."""
-        due_us = None if self._typing_us is not None else self.due_us
+        """When `advance` is wanted next; None while it waits for an answer."""
+        due_us = None if self._ticket else self.due_us
         if self._end_us is not None and self.phase < Phase.LEAD_OUT:
             return self._end_us if due_us is None else min(due_us, self._end_us)
         return due_us
 
-    def advance(self, now_us: int) -> list[Act]:
-        """Return every act due by `now_us`, in order; `MAX_ACTS` at most, the rest stays due."""
-        if self._typing_us is not None:
-            self.due_us = max(self.due_us, now_us)
+    def advance(self, now_us: int, until_us: int | None = None) -> list[Act]:
+        """Return every act due by `until_us`, by default `now_us`, in order: `MAX_ACTS` or a few more at most, the rest
+        stays due."""
+        if self._ticket:
+            if self._typing_us is not None:
+                self.due_us = max(self.due_us, now_us)
         elif now_us - self.due_us > CATCH_UP_US:
             self.schedule_shift_us += now_us - self.due_us
             self.due_us = now_us
-        acts: list[Act] = []
+        until_us = now_us if until_us is None else until_us
+        self.breathless = False
+        acts = self.unsettled
+        self._work_off(until_us, acts)
+        if self._end_us is not None and self._end_us <= until_us and self.phase < Phase.LEAD_OUT:
+            acts += self.finish(self._end_us)
+            self._work_off(until_us, acts)
+        self.unsettled = []
+        return acts
+
+    def _work_off(self, until_us: int, acts: list[Act]) -> None:
         for _ in range(MAX_OPS):
-            if self._rests(now_us) or len(acts) >= MAX_ACTS:
-                break
+            if self._rests(until_us) or len(acts) >= MAX_ACTS:
+                return
             try:
                 self._next(acts)
             except FormulaError as error:
                 self._fail(str(error), acts)
-        if self._end_us is not None and self._end_us <= now_us and self.phase < Phase.LEAD_OUT:
-            acts += self.finish(self._end_us)
-            acts += self.advance(now_us)
-        return acts
+        self.breathless = True
+
+    def _ask(self, other: Callable[[int], Other], acts: list[Act]) -> None:
+        """Ask for something, and wait for the answer with its ticket."""
+        self._ticket = next(self._tickets)
+        acts.append(Act("", 0, self.due_us, other(self._ticket)))
+
+    def awaits(self, ticket: int) -> bool:
+        """Whether an answer with this ticket is waited for."""
+        return bool(ticket) and ticket == self._ticket
+
+    def look(self, place: tuple[int, int]) -> None:
+        """Go on with where the pointer is; for what `awaits` it."""
+        self._scope.place = place
+        self._ticket = 0
+
+    def go(self, where: Whereabouts | None) -> None:
+        """Go on with where a pointer step leads, None for nowhere; for what `awaits` it."""
+        self._ticket = 0
+        over_us = self._over_us
+        if where is None:
+            self.due_us += over_us
+            return
+        parts = max(1, over_us // GLIDE_US) if where.pointer or where.screen is None else 1
+        self._glide = _Glide(self.due_us, over_us, parts, 0, where)
+        self.due_us += over_us // parts
 
     def type(self, strokes: Sequence[Stroke], now_us: int) -> None:
-        """Go on with the keys of the text that was asked for."""
+        """Go on with the keys of the text that was asked for; for what `awaits` them."""
         if self._typing_us is None:
             return
+        self._ticket = 0
         self.due_us = now_us
         hold_us = min(self._typing_us // 2, MOST_TYPED_US)
         for stroke in strokes:
@@ -255,7 +340,7 @@ class Player:
         return acts
 
     def _rests(self, now_us: int) -> bool:
-        waits = self.phase is Phase.DONE or self._typing_us is not None or self.due_us > now_us
+        waits = self.phase is Phase.DONE or bool(self._ticket) or self.due_us > now_us
         return waits or (self._end_us is not None and self.phase < Phase.LEAD_OUT and self.due_us >= self._end_us)
 
     def _next(self, acts: list[Act]) -> None:
@@ -283,7 +368,7 @@ class Player:
 
     def _drop(self) -> None:
         """Forget what is going on in a step."""
-        self._glide, self._typing_us = None, None
+        self._glide, self._typing_us, self._ticket = None, None, 0
         self._typed.clear()
 
     def finish(self, now_us: int) -> list[Act]:
@@ -332,60 +417,59 @@ class Player:
                 if times := count(op.value, self._scope):
                     self._turns.append((times, self.due_us))
                 else:
-                    self._index = int(op.more)
+                    self._index = _place(op.more)
             case OpCode.AGAIN:
-                self._turn(int(op.value))
+                self._turn(_place(op.value))
             case OpCode.PICK:
                 self._pick(op)
             case OpCode.JUMP:
-                self._index = int(op.value)
+                self._index = _place(op.value)
             case OpCode.UNLESS:
-                if not compiled(op.control).value(self._scope):
-                    self._index = int(op.value)
+                assert isinstance(op.value, Formula)
+                if not op.value.value(self._scope):
+                    self._index = op.places[0]
             case OpCode.SET:
-                self._scope.variables[op.control] = compiled(str(op.value)).value(self._scope)
+                assert isinstance(op.value, Formula)
+                self._scope.variables[op.control] = op.value.value(self._scope)
+            case OpCode.LOOK:
+                self._ask(AskPointer, acts)
             case OpCode.POINTER | OpCode.TEXT | OpCode.OPEN:
-                self._other(op.step, acts)
+                self._other(op, acts)
             case _:
                 self._act(op, acts)
 
     def _pick(self, op: Op) -> None:
         weights = list(itertools.accumulate(count(weight, self._scope, MAX_WEIGHT) for weight in op.weights))
         if not weights[-1]:
-            raise FormulaError(str(op.weights[0]), 0, "and the others leave no way to go: every weight is 0")
+            first = op.weights[0]
+            text = first.text if isinstance(first, Formula) else str(first)
+            raise FormulaError(text, 0, "and the others leave no option: every weight is 0")
         self._index = op.places[bisect.bisect_right(weights, self._chance.randrange(weights[-1]))]
 
-    def _other(self, step: Step | None, acts: list[Act]) -> None:
-        match step:
-            case Pointer():
-                x, y = pixels(step.x, self._scope), pixels(step.y, self._scope)
-                over_us = micros(step.over_us, self._scope)
-                if over_us < 2 * GLIDE_US:
-                    move = MovePointer(x, y, step.origin, step.size)
-                    self.due_us += over_us
-                    self._glide = _Glide(self.due_us, 0, 1, 0, x, y, step) if over_us else None
-                    if not over_us:
-                        acts.append(Act("", 0, self.due_us, move))
-                else:
-                    parts = over_us // GLIDE_US
-                    self._glide = _Glide(self.due_us, over_us, parts, 0, x, y, step)
-                    self.due_us += over_us // parts
-            case Text():
-                self._typing_us = 1_000_000 // max(1, count(step.rate, self._scope, MAX_RATE))
-                self._secret = bool(step.secret)
-                acts.append(Act("", 0, self.due_us, AskText(step.text, step.secret)))
-            case Open():
-                acts.append(Act("", 0, self.due_us, OpenProgram(step.command)))
+    def _other(self, op: Op, acts: list[Act]) -> None:
+        match op.step:
+            case Pointer(origin=origin, size=size):
+                x, y, over_us = op.numbers
+                self._over_us = micros(over_us, self._scope)
+                there = pixels(x, self._scope), pixels(y, self._scope)
+                self._ask(lambda ticket: AskPlace(*there, origin, size, ticket), acts)
+            case Text(text=text, secret=secret):
+                self._typing_us = 1_000_000 // max(1, count(op.numbers[0], self._scope, MAX_RATE))
+                self._secret = bool(secret)
+                self._ask(lambda ticket: AskText(text, secret, ticket), acts)
+            case Open(command=command):
+                acts.append(Act("", 0, self.due_us, OpenProgram(command)))
 
     def _move_on(self, glide: _Glide, acts: list[Act]) -> None:
-        """Make the next part of a move over a time."""
-        made, parts, step = glide.made + 1, glide.parts, glide.step
-        x, y = glide.x, glide.y
-        if step.origin is Origin.POINTER:
+        """Make the next part of a move."""
+        made, parts, where = glide.made + 1, glide.parts, glide.where
+        if where.screen is None:
             # Each part by itself, so that none of a pixel is lost on the way.
-            x, y = (side * made // parts - side * (made - 1) // parts for side in (x, y))
-        left = 1 if step.origin is Origin.POINTER else parts - made + 1
-        acts.append(Act("", 0, self.due_us, MovePointer(x, y, step.origin, step.size, left)))
+            x, y = (side * made // parts - side * (made - 1) // parts for side in where.target)
+        else:
+            start = where.pointer or where.target
+            x, y = (a + round((b - a) * made / parts) for a, b in zip(start, where.target, strict=True))
+        acts.append(Act("", 0, self.due_us, MovePointer(x, y, where.screen)))
         if made < parts:
             self._glide = glide._replace(made=made)
             self.due_us = glide.began_us + glide.over_us * (made + 1) // parts
@@ -428,6 +512,11 @@ class Player:
         if self.due_us - self._run_start_us < MIN_CYCLE_US:
             self.due_us = self._run_start_us + MIN_CYCLE_US
         self._run_start_us = self.due_us
+
+
+def _place(value: object) -> int:
+    assert isinstance(value, int)
+    return value
 
 
 def _runs_wanted(play: Play) -> int | None:

@@ -9,12 +9,24 @@ import msgspec
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
-from nakrel.core.model.steps import Open, Pointer, describe
+from nakrel.core.model.steps import Open, Origin, Pointer, describe
 from nakrel.core.play.engine import Engine
-from nakrel.core.play.events import Emit, Event, Output, PlayMacro, SideEffect, TextReady, Wake
+from nakrel.core.play.events import (
+    Emit,
+    Event,
+    Output,
+    PlaceReady,
+    PlayMacro,
+    PointerReady,
+    SideEffect,
+    TextReady,
+    Wake,
+)
 from nakrel.core.play.operations import compile_macro
-from nakrel.core.play.player import AskText, MovePointer, Stroke
+from nakrel.core.play.player import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 
+# The screen of a place that doesn't say which it was picked on.
+_SCREEN = (1_920, 1_080)
 # A plan is made as a whole; what is longer is no plan that anybody reads.
 MOST_ROWS = 1_000_000
 # Moments at which something is due: a repeat of nothing but formulas makes no rows.
@@ -44,15 +56,31 @@ class Simulator:
         self.log: list[tuple[int, Output]] = []
         self.wakes = 0
         self._deadline_us: int | None = None
+        self._pointer = (0, 0)
 
     def send(self, event: Event) -> None:
         """Hand the engine an event at the present time."""
         outputs, self._deadline_us = self.engine.step(event, self.now_us)
         self.log += [(self.now_us, output) for output in outputs]
         for output in outputs:
-            if isinstance(output, SideEffect) and isinstance(output.what, AskText):
+            if isinstance(output, SideEffect) and (answer := self._answer(output)):
+                self.send(answer)
+
+    def _answer(self, asked: SideEffect) -> Event | None:
+        """What a desktop would answer: the pointer starts in the top left corner of a screen that fits."""
+        match asked.what:
+            case AskText(text=text, ticket=ticket):
                 # Which keys type it depends on the keyboard layout of the day; the time that it takes doesn't.
-                self.send(TextReady(output.by, (Stroke(""),) * len(output.what.text)))
+                return TextReady(asked.by, ticket, (Stroke(""),) * len(text))
+            case AskPointer(ticket=ticket):
+                return PointerReady(asked.by, ticket, self._pointer)
+            case AskPlace(x=x, y=y, origin=Origin.POINTER, ticket=ticket):
+                return PlaceReady(asked.by, ticket, Whereabouts(self._pointer, (x, y), None))
+            case AskPlace(x=x, y=y, size=size, ticket=ticket):
+                return PlaceReady(asked.by, ticket, Whereabouts(self._pointer, (x, y), size or _SCREEN))
+            case MovePointer(x=x, y=y, screen=screen):
+                self._pointer = (x, y) if screen else (self._pointer[0] + x, self._pointer[1] + y)
+        return None
 
     def run(self, for_us: int) -> None:
         """Let `for_us` microseconds pass, waking the engine at each deadline on the way. Raises `DataError` where there
@@ -69,22 +97,24 @@ class Simulator:
     def emitted(self) -> list[PlanRow]:
         """Everything that went out, with the times it was planned for."""
         rows = []
+        origins: dict[str, Origin] = {}
         for _, out in self.log:
             if isinstance(out, Emit):
                 rows.append(PlanRow(out.due_us, out.control, out.value))
-            elif isinstance(out, SideEffect):
-                rows.append(_other_row(out))
+            elif isinstance(out, SideEffect) and isinstance(out.what, AskPlace):
+                origins[out.by] = out.what.origin
+            elif isinstance(out, SideEffect) and not isinstance(out.what, AskPointer):
+                rows.append(_other_row(out, origins.get(out.by, Origin.SCREEN)))
         return rows
 
 
-def _other_row(out: SideEffect) -> PlanRow:
+def _other_row(out: SideEffect, origin: Origin) -> PlanRow:
     match out.what:
-        case MovePointer(x=x, y=y, origin=origin, parts=parts):
-            there = describe(Pointer(x=x, y=y, origin=origin))
-            on_the_way = f", {parts} parts of the way left" if parts > 1 else ""
-            return PlanRow(out.due_us, "POINTER", 1, there + on_the_way)
+        case MovePointer(x=x, y=y):
+            return PlanRow(out.due_us, "POINTER", 1, describe(Pointer(x=x, y=y, origin=origin)))
         case AskText(text=text, secret=secret):
             return PlanRow(out.due_us, "TEXT", 1, f"type the secret {secret}" if secret else f"type {text!r}")
+    assert isinstance(out.what, OpenProgram)
     return PlanRow(out.due_us, "OPEN", 1, describe(Open(command=out.what.command)))
 
 

@@ -331,7 +331,7 @@ class MainWindow(QMainWindow):
         if text:
             self._fault_timer.start(_FAULT_MS)
 
-    # SideEffects
+    # Doing
 
     def open_link(self) -> None:
         """Let a program be linked to the shown profile."""
