@@ -6,6 +6,7 @@ import os
 import select
 import signal
 import subprocess
+import sys
 import tempfile
 import time
 from collections.abc import Iterable
@@ -21,7 +22,8 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.service.routes import Options
 from nakrel.service.service import Service
-from nakrel.service.start import STALLED_S, tune
+from nakrel.service.start import tune
+from nakrel.service.watchdog import Watchdog
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
 
@@ -155,8 +157,8 @@ def _serve(home: Home, mouse_in: int, clone_out: int, hands_out: int) -> None:
     service = Service(home, Options("kernel", kernel=kernel))
     service.serve(home, lambda connection, number, body: None)
     tune()
-    # As in the real service; without its handler the process would just end, which is the same here.
-    service.loop.end_when_stalled(STALLED_S)
+    # As in the real service, but for what a hang leads to.
+    service.loop.set_alarm(Watchdog(lambda: service.loop.turn, lambda: os._exit(1), sys.stderr))
     service.refresh_sheet()
     service.run()
 

@@ -68,6 +68,11 @@ class ServiceProcess:
             return ServiceConnection.connect(self.home.socket, "test")
         return None
 
+    @staticmethod
+    def another(service: ServiceProcess) -> ServiceConnection:
+        """Another client of the same service."""
+        return ServiceConnection.connect(service.home.socket, "another test")
+
     def call(self, body: m.Body) -> m.AnswerBody:
         return self.client.call(body)
 

@@ -8,8 +8,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nakrel import protocol as m
+from nakrel.core.model.programs import Program
 from nakrel.core.model.recording import RecordingSettings, Waits
-from nakrel.core.model.settings import Settings, WindowState
+from nakrel.core.model.settings import Settings, SettingsPatch, WindowState
+from nakrel.protocol.wire import decode_body, decode_head, encode_line
 from tests.strategies import ids, macros, plays, profiles, steps
 
 texts = st.text(st.characters(exclude_categories=["Cs"]), max_size=20)
@@ -25,36 +27,42 @@ layouts = st.from_regex(r"[a-z]{2}(:[a-z]+)?|", fullmatch=True)
 routes = st.builds(RecordingSettings, st.booleans(), st.booleans(), st.booleans(), st.sampled_from(Waits))
 settings = st.builds(Settings, texts, texts, texts, looks, st.booleans(), layouts, routes, shown)
 
-requests = st.one_of(
-    st.builds(m.Hello, texts, numbers),
-    st.builds(m.Subscribe, st.booleans()),
-    st.sampled_from([m.GetLibrary(), m.GetStatus(), m.GetDevices(), m.GetPrograms(), m.Shutdown()]),
-    st.builds(m.StartRecording, routes),
-    st.sampled_from([m.GetChecks(), m.ChooseRoute()]),
-    st.builds(m.GetRun, ids),
-    st.builds(m.GetPrograms, st.booleans()),
-    st.builds(m.GetApplications, texts),
-    st.builds(m.GetVersions, st.sampled_from(["profile", "macro"]), ids | st.just("")),
-    st.builds(m.UseSetUp, ids, texts),
-    st.builds(m.UseStage, texts, st.sampled_from([-1, 1])),
-    st.builds(m.GetPlaces, texts),
-    st.builds(m.GetFacts, *[st.lists(texts, max_size=3).map(tuple)] * 3),
-    st.builds(m.PutSecret, texts.filter(bool), texts),
-    st.builds(m.GetJournal, st.integers(1, 10_000)),
-    st.builds(m.PutMacro, macros),
-    st.builds(m.DeleteMacro, ids),
-    st.builds(m.PutProfile, profiles),
-    st.builds(m.DeleteProfile, ids),
-    st.builds(m.PutSettings, settings),
-    st.builds(m.Pin, texts),
-    st.builds(m.Play_, ids, st.none() | plays()),
-    st.builds(m.TypeText, texts.filter(bool), st.integers(1, 250)),
-    st.builds(m.Stop, texts),
-    st.builds(m.StopRecording, st.lists(texts, max_size=3).map(tuple)),
-    st.builds(m.Listen, st.integers(0, 60)),
-    st.builds(m.InFront, st.booleans()),
-    st.builds(m.PressStandIn, texts, texts, st.integers(0, 100)),
-)
+patches = st.builds(SettingsPatch.between, settings, settings)
+by_kind = {
+    m.Hello: st.builds(m.Hello, texts, numbers),
+    m.Subscribe: st.builds(m.Subscribe, st.booleans()),
+    m.GetLibrary: st.builds(m.GetLibrary),
+    m.GetStatus: st.builds(m.GetStatus),
+    m.GetDevices: st.builds(m.GetDevices),
+    m.GetChecks: st.builds(m.GetChecks),
+    m.ChooseRoute: st.builds(m.ChooseRoute),
+    m.GetPrograms: st.builds(m.GetPrograms, st.booleans()),
+    m.GetApplications: st.builds(m.GetApplications, texts),
+    m.GetVersions: st.builds(m.GetVersions, st.sampled_from(["profile", "macro"]), ids | st.just("")),
+    m.GetJournal: st.builds(m.GetJournal, st.integers(1, 10_000)),
+    m.PutMacro: st.builds(m.PutMacro, macros),
+    m.DeleteMacro: st.builds(m.DeleteMacro, ids),
+    m.PutProfile: st.builds(m.PutProfile, profiles),
+    m.DeleteProfile: st.builds(m.DeleteProfile, ids),
+    m.ChangeSettings: st.builds(m.ChangeSettings, patches),
+    m.Pin: st.builds(m.Pin, texts),
+    m.UseSetUp: st.builds(m.UseSetUp, ids, texts),
+    m.UseStage: st.builds(m.UseStage, texts, st.sampled_from([-1, 1])),
+    m.Play_: st.builds(m.Play_, ids, st.none() | plays()),
+    m.TypeText: st.builds(m.TypeText, texts.filter(bool), st.integers(1, 250)),
+    m.GetRun: st.builds(m.GetRun, ids),
+    m.GetPlaces: st.builds(m.GetPlaces, texts),
+    m.GetFacts: st.builds(m.GetFacts, *[st.lists(texts, max_size=3).map(tuple)] * 3),
+    m.PutSecret: st.builds(m.PutSecret, texts.filter(bool), texts),
+    m.Stop: st.builds(m.Stop, texts),
+    m.StartRecording: st.builds(m.StartRecording, routes, st.lists(texts, max_size=3).map(tuple)),
+    m.StopRecording: st.builds(m.StopRecording, st.lists(texts, max_size=3).map(tuple)),
+    m.Listen: st.builds(m.Listen, st.integers(0, 60)),
+    m.InFront: st.builds(m.InFront, st.booleans()),
+    m.PressStandIn: st.builds(m.PressStandIn, texts, texts, st.integers(0, 100)),
+    m.Shutdown: st.builds(m.Shutdown),
+}
+requests = st.one_of(*by_kind.values())
 notices = st.one_of(
     st.builds(m.StatusIs, statuses),
     st.builds(m.Journal, st.lists(entries, max_size=3).map(tuple)),
@@ -74,6 +82,33 @@ def test_requests_are_read_as_they_were_sent(number: int, body: m.Body):
     assert msgspec.json.decode(line, type=m.Request) == m.Request(number, body)
 
 
+@given(st.integers(1, 2**53 - 1), requests)
+def test_a_request_is_read_in_two_steps_as_in_one(number: int, body: m.Body):
+    line = encode_line(m.Request(number, body)).rstrip(b"\n")
+    told, raw = decode_head(line)
+    assert (told, decode_body(raw, msgspec.json.Decoder(m.Body))) == (number, body)
+
+
+@given(settings, settings, patches)
+def test_a_change_of_settings_leaves_all_others_as_they_are(before: Settings, after: Settings, other: SettingsPatch):
+    patch = SettingsPatch.between(before, after)
+    assert patch.applied_to(before) == after
+    back = SettingsPatch.between(after, before)
+    meanwhile = other.applied_to(patch.applied_to(before))
+    undone = back.applied_to(meanwhile)
+    for name in Settings.__struct_fields__:
+        touched = getattr(patch, name) is not msgspec.UNSET
+        assert getattr(undone, name) == getattr(before if touched else meanwhile, name)
+    assert patch.then(other).applied_to(before) == meanwhile
+
+
+def test_names_that_are_not_utf_8_are_told_with_replacement_characters():
+    program = Program(1, "caf\udce9.exe", command=("caf\udce9.exe", "\ud800"))
+    line = encode_line(m.Answer(3, m.Programs((program,))))
+    told = msgspec.json.decode(line, type=m.Answer).body.programs[0]
+    assert (told.name, told.command) == ("caf\ufffd.exe", ("caf\ufffd.exe", "\ufffd"))
+
+
 @given(notices)
 def test_notices_are_read_as_they_were_sent(notice: m.Notice):
     line = msgspec.json.encode(m.Note(notice))
@@ -83,31 +118,13 @@ def test_notices_are_read_as_they_were_sent(notice: m.Notice):
 
 
 def test_every_request_has_a_case_above():
-    made = {type(example) for example in (m.GetLibrary(), m.GetStatus(), m.GetDevices(), m.GetPrograms())}
-    made |= {m.StartRecording, m.Shutdown, m.Hello, m.Subscribe, m.GetJournal, m.PutMacro, m.DeleteMacro, m.PutProfile}
-    made |= {
-        m.DeleteProfile,
-        m.PutSettings,
-        m.Pin,
-        m.Play_,
-        m.TypeText,
-        m.GetChecks,
-        m.ChooseRoute,
-        m.GetRun,
-        m.GetApplications,
-        m.GetVersions,
-        m.UseSetUp,
-        m.UseStage,
-        m.GetPlaces,
-        m.GetFacts,
-        m.PutSecret,
-        m.Stop,
-        m.StopRecording,
-        m.Listen,
-        m.InFront,
-        m.PressStandIn,
-    }
-    assert made == set(m.Body.__args__)
+    assert set(by_kind) == set(m.Body.__args__)
+
+
+@given(st.data())
+def test_each_case_makes_what_it_says(data: st.DataObject):
+    kind = data.draw(st.sampled_from(list(by_kind)))
+    assert type(data.draw(by_kind[kind])) is kind
 
 
 @pytest.mark.parametrize(
@@ -118,7 +135,7 @@ def test_every_request_has_a_case_above():
         b'{"id": 1, "body": {"is": "Pin", "profile": "x", "more": 1}}',
         b'{"id": "1", "body": {"is": "GetStatus"}}',
         b'{"id": 1, "body": {"is": "DeleteMacro", "id": "../x"}}',
-        b'{"id": 1, "body": {"is": "PutSettings", "settings": {"layout": "de; rm"}}}',
+        b'{"id": 1, "body": {"is": "ChangeSettings", "patch": {"layout": "de; rm"}}}',
         b"[" * 100_000,
     ],
 )

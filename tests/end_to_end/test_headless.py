@@ -12,7 +12,7 @@ from nakrel import protocol as m
 from nakrel.core.model.cells import HoldLayer, RunMacro, ToControl
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, Layer, MatchBy, Profile, ProgramRule, SetUp
-from nakrel.core.model.settings import Settings
+from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Press, Tap, Wait
 from tests.support import PracticeGame, ServiceProcess, XServer, assert_rate, pause, wait_for
 from tests.xorg import XorgServer
@@ -177,7 +177,7 @@ def test_sigterm_releases_what_macros_hold(server: XServer, service: ServiceProc
 def test_a_simulated_press_that_nobody_attached_reaches_no_game(
     server: XServer, service: ServiceProcess, game: PracticeGame
 ):
-    service.call(m.PutSettings(Settings(stand_ins=True)))
+    service.call(m.ChangeSettings(SettingsPatch(stand_ins=True)))
     devices = service.call(m.GetDevices())
     assert isinstance(devices, m.Devices)
     keyboard = next(device for device in devices.devices if device.standin and "KEY_E" in device.controls)
@@ -197,10 +197,10 @@ def test_switching_the_stand_ins_off_lets_their_buttons_go(
     setup = SetUp("Main", {thumb: RunMacro("shot")})
     rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
-    service.call(m.PutSettings(Settings(stand_ins=True)))
+    service.call(m.ChangeSettings(SettingsPatch(stand_ins=True)))
     service.call(m.PressStandIn("standin:halyard-12", thumb, 1))
     wait_for(lambda: game.arrivals(Q) >= 3, "the Held macro")
-    service.call(m.PutSettings(Settings(stand_ins=False)))
+    service.call(m.ChangeSettings(SettingsPatch(stand_ins=False)))
     idle(service)
     wait_for(lambda: game.down() == set(), "everything up")
 

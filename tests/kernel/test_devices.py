@@ -19,7 +19,7 @@ from nakrel.core.model.conditioning import Pointing, SpeedStage
 from nakrel.core.model.devices import Device
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
-from nakrel.core.model.settings import Settings
+from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Press, Tap, Wait
 from nakrel.core.play.events import Emit
 from tests.kernel.conftest import MS, Bench, on, shot
@@ -288,7 +288,7 @@ def test_the_stop_key_of_any_keyboard_stops_everything(
     mouse: Mouse, keyboard: Keyboard, start: Start, witness: Witness
 ):
     bench = start()
-    bench.call(m.PutSettings(Settings(stop_key="KEY_P")))
+    bench.call(m.ChangeSettings(SettingsPatch(stop_key="KEY_P")))
     bench.attach(on(BTN_SIDE="shot"), shot(Play(Mode.TOGGLE, pause_us=25 * MS)))
     ready(bench, witness)
     mouse.tap("BTN_SIDE")
@@ -428,7 +428,7 @@ def test_positions_and_the_fine_wheel_arrive(witness: Witness):
 _STALL = """
 import sys
 from nakrel import protocol as m
-from nakrel.core.model.settings import Settings
+from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.devices import Device
 from nakrel.service import start
 from nakrel.service.requests import Requests

@@ -10,7 +10,7 @@ import pytest
 from nakrel.backends.protocols import BackendLost, WindowInfo
 from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule
 from nakrel.core.model.programs import Choice, Front, Icon, Program
-from nakrel.service.follow import GONE_US, Follower
+from nakrel.service.observers.follower import GONE_US, Follower
 
 EVERY = Profile(id=EVERYDAY, name="Everyday")
 KELP = Profile(id="kelp", name="Kelp", programs=(ProgramRule(MatchBy.WINDOW, "org.example.Kelp"),))

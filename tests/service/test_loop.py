@@ -7,15 +7,17 @@ import signal
 import subprocess
 import sys
 import threading
+from pathlib import Path
 
 import pytest
 
 from nakrel.protocol import Entry
 from nakrel.service.journal import KEPT, Journal
 from nakrel.service.loop import Loop, monotonic_us, spin_until
-from nakrel.service.worker import Worker
+from nakrel.service.worker import Outcome, Worker
 from nakrel.storage.files import StorageError
 from nakrel.storage.home import Home
+from tests.support import pause
 
 
 @pytest.fixture
@@ -95,32 +97,45 @@ def test_a_failing_callback_is_reported_and_ends_nothing():
     os.close(write_fd)
 
 
-def test_the_saver_works_in_order_on_its_own_thread_and_reports_on_ours():
-    saver = Worker()
+def test_a_worker_works_in_order_on_its_own_thread_and_reports_on_ours(loop: Loop):
+    saver = Worker(loop, "saver")
     done: list[tuple[str, str]] = []
     threads: set[int] = set()
 
-    def work(name: str) -> None:
+    def work(name: str) -> str:
         threads.add(threading.get_ident())
         if name == "full":
             raise StorageError("M.json: can't be saved: No space left on device")
         if name == "bug":
             raise ValueError("oops")
+        return name
+
+    def finished(outcome: Outcome[str]) -> None:
+        assert threading.get_ident() not in threads
+        done.append((outcome.result or "", str(outcome.error or "")))
 
     for name in ("first", "full", "bug", "last"):
-        saver.do(lambda n=name: work(n), lambda error, n=name: done.append((n, error)))
+        saver.do(lambda n=name: work(n), finished)
     saver.close()
-    assert [name for name, _ in done] == ["first", "full", "bug", "last"]
-    assert done[0][1] == done[3][1] == ""
-    assert "No space left" in done[1][1]
-    assert "oops" in done[2][1]
-    assert threading.get_ident() not in threads
+    loop.collect()
+    assert done == [("first", ""), ("", "M.json: can't be saved: No space left on device"), ("", "oops"), ("last", "")]
+    loop.close()
+
+
+def test_what_is_posted_from_another_thread_wakes_the_loop(loop: Loop):
+    threading.Thread(target=lambda: loop.post(loop.stop)).start()
+    loop.run()
+    loop.post(lambda: None)
+    loop.close()
+    # Nobody calls it any more, and nobody is harmed by it.
+    loop.post(lambda: None)
 
 
 def test_the_journal_is_there_after_a_restart_and_skips_what_is_broken(tmp_path):
     home = Home.find(tmp_path)
     for round_ in range(2):
-        saver = Worker()
+        loop = Loop(print)
+        saver = Worker(loop, "saver")
         heard: list[Entry] = []
         journal = Journal(home, saver, heard.append)
         assert len(journal.entries) == 2 * round_
@@ -135,7 +150,8 @@ def test_the_journal_is_there_after_a_restart_and_skips_what_is_broken(tmp_path)
 
 def test_the_journal_keeps_its_size(tmp_path, monkeypatch: pytest.MonkeyPatch):
     monkeypatch.setattr("nakrel.service.journal.MAX_BYTES", 100_000)
-    saver = Worker()
+    loop = Loop(print)
+    saver = Worker(loop, "saver")
     journal = Journal(Home.find(tmp_path), saver, lambda entry: None)
     for n in range(KEPT + 500):
         journal.add("run", f"run {n} ended", "finished")
@@ -147,26 +163,105 @@ def test_the_journal_keeps_its_size(tmp_path, monkeypatch: pytest.MonkeyPatch):
     assert f"run {KEPT + 499} ended" in lines[-1]
 
 
-_STALL = """
-import faulthandler, signal, sys
+def test_a_clock_that_is_set_back_hides_no_entry(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
+    loop = Loop(print)
+    saver = Worker(loop, "saver")
+    journal = Journal(Home.find(tmp_path), saver, lambda entry: None)
+    times = iter((5_000.0, 4_000.0, 4_001.0))
+    monkeypatch.setattr("nakrel.service.journal.time.time", lambda: next(times))
+    for name in ("one", "two", "three"):
+        journal.add("run", name)
+    journal.write()
+    saver.close()
+    loop.close()
+    assert [entry.what for entry in Journal(Home.find(tmp_path), saver, lambda entry: None).entries] == [
+        "one",
+        "two",
+        "three",
+    ]
+
+
+# A loop with a watchdog, in a process of its own; what `last` does decides what becomes of it.
+_WATCHED = """
+import os, select, sys, time
+from nakrel.service import watchdog
 from nakrel.service.loop import Loop, monotonic_us
+from nakrel.service.watchdog import Watchdog
+
+watchdog.SUSPICIOUS_S, watchdog.HUNG_S = 0.2, 0.5
 
 def endless():
     while True:
         pass
 
-faulthandler.register(signal.SIGALRM, file=sys.stderr, chain=True)
+def blocked():
+    select.select([], [], [], 20)
+
 loop = Loop(print)
-loop.end_when_stalled(0.2)
-loop.at("a", monotonic_us() + 400_000, lambda: None)
-loop.at("b", monotonic_us() + 1_500_000, {last})
+dog = Watchdog(lambda: loop.turn, lambda: os._exit(7), sys.stderr)
+loop.set_alarm(dog)
+loop.guard({guarded})
+loop.at("a", monotonic_us() + 100_000, lambda: print("ready", flush=True))
+loop.at("b", monotonic_us() + {after_ms}_000, {last})
 loop.run()
+dog.close()
 """
 
 
-@pytest.mark.parametrize(("last", "code"), [("endless", -signal.SIGALRM), ("loop.stop", 0)])
-def test_a_stall_ends_the_process_and_a_long_sleep_does_not(last: str, code: int):
-    made = subprocess.run([sys.executable, "-c", _STALL.format(last=last)], capture_output=True, text=True, timeout=30)
-    assert made.returncode == code
-    # The log gets to know where.
-    assert ("in endless" in made.stderr) == (last == "endless")
+def watched(last: str, *, guarded: bool = True, after_ms: int = 400) -> subprocess.Popen[str]:
+    code = _WATCHED.format(last=last, guarded=guarded, after_ms=after_ms)
+    pipe = subprocess.PIPE
+    return subprocess.Popen([sys.executable, "-c", code], stdout=pipe, stderr=pipe, text=True)
+
+
+@pytest.mark.parametrize("last", ["endless", "blocked"])
+def test_a_hang_is_found_whether_it_runs_or_is_blocked_and_the_log_gets_to_know_where(last: str):
+    made = watched(last)
+    _, log = made.communicate(timeout=30)
+    assert made.returncode == 7
+    assert f"in {last}" in log
+
+
+def test_a_long_sleep_is_no_hang():
+    made = watched("loop.stop", after_ms=2_500)
+    made.communicate(timeout=30)
+    assert made.returncode == 0
+
+
+def test_nothing_is_ended_while_nothing_dangerous_goes_on():
+    made = watched("lambda: (select.select([], [], [], 1.5), loop.stop())", guarded=False)
+    made.communicate(timeout=30)
+    assert made.returncode == 0
+
+
+def test_a_stopped_process_does_not_hang():
+    """SIGSTOP for longer than a hang takes, in the midst of a turn and between turns."""
+    turns = "lambda: (select.select([], [], [], 0.3), loop.at('c', monotonic_us() + 300_000, loop.stop))"
+    made = watched(turns)
+    assert made.stdout
+    assert made.stdout.readline() == "ready\n"
+    for _ in range(3):
+        made.send_signal(signal.SIGSTOP)
+        pause(1.0)
+        made.send_signal(signal.SIGCONT)
+        pause(0.15)
+    made.communicate(timeout=30)
+    assert made.returncode == 0
+
+
+def test_a_process_that_gets_no_processor_does_not_hang():
+    """As idle as can be beside busy processes on the same core: the turn takes long, and most of that is waiting."""
+    core = min(os.sched_getaffinity(0))
+    busy = [subprocess.Popen([sys.executable, "-c", "while True: pass"]) for _ in range(4)]
+    work = "lambda: (sum(range(6_000_000)), loop.stop())"
+    made = watched(work)
+    try:
+        for each in (*busy, made):
+            os.sched_setaffinity(each.pid, {core})
+        os.setpriority(os.PRIO_PROCESS, made.pid, 19)
+        made.communicate(timeout=100)
+        assert made.returncode == 0
+    finally:
+        for each in busy:
+            each.kill()
+            each.wait()

@@ -16,7 +16,7 @@ from nakrel.client.connection import ClientError
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.recording import Moves, RecordingSettings
 from nakrel.core.model.runs import RunRecord
-from nakrel.core.model.settings import Settings
+from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Pointer, Press, Release, Wait
 from nakrel.core.notation import read_steps
 from tests.support import PracticeGame, ServiceProcess, XServer, wait_for
@@ -31,7 +31,7 @@ def service(tmp_path: Path) -> Iterator[ServiceProcess]:
         tmp_path / "home", "--backend", "stand-in",
         PYTHON_KEYRING_BACKEND="tests.fake_keyring.FileKeyring", NAKREL_TEST_KEYRING=str(tmp_path / "keyring.json"),
     )  # fmt: skip
-    made.call(m.PutSettings(Settings(layout="us")))
+    made.call(m.ChangeSettings(SettingsPatch(layout="us")))
     yield made
     assert made.end() == 0
 
@@ -49,7 +49,7 @@ def in_x(server: XServer, tmp_path: Path) -> Iterator[ServiceProcess]:
         tmp_path / "home", "--backend", "x11", DISPLAY=server.display, NAKREL_X11_INJECTOR="xtest",
         PYTHON_KEYRING_BACKEND="tests.fake_keyring.FileKeyring", NAKREL_TEST_KEYRING=str(tmp_path / "keyring.json"),
     )  # fmt: skip
-    made.call(m.PutSettings(Settings(layout="us")))
+    made.call(m.ChangeSettings(SettingsPatch(layout="us")))
     yield made
     assert made.end() == 0
 

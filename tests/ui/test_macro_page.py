@@ -101,7 +101,7 @@ def test_taps_become_a_chord_and_steps_a_block(ui: Ui):
 def test_the_notation_is_typed_and_taken_and_its_faults_are_shown(ui: Ui):
     made = page(ui)
     made.view.buttons["notation"].click()
-    editor, said = made.notation.editor, made.notation.said
+    editor, said = made.notation.editor, made.notation.message
     assert editor.toPlainText() == notation.write(MACRO)
     editor.setPlainText("tap Q for 5 ms\nhop")
     made.notation.take()
@@ -292,7 +292,7 @@ def test_times_are_changed_of_the_selected_steps_or_of_all(ui: Ui):
     assert loop(ui)[0].steps == (Tap(control="KEY_Q", hold_us=200_000), Wait(wait_us=600_000))
     made.timing.figure.setText("more")
     made.timing.apply_button.click()
-    assert "is not a factor" in made.timing.said.text()
+    assert "is not a factor" in made.timing.message.text()
     made.timing.trim_button.click()
     assert len(loop(ui)) == 2
 

@@ -119,7 +119,7 @@ def test_the_layout_for_typed_texts_can_be_set_and_undone(ui: Ui):
 
 def test_the_devices_page_says_what_macros_reach(ui: Ui):
     ui.window.shown.show_page("devices")
-    assert ui.window.devices._way.text() == "Macros reach no other window."
+    assert ui.window.devices._route.text() == "Macros reach no other window."
     names = {device.name for device in ui.store.devices}
     assert {"Halyard 12 mouse", "Bollard keyboard", "Ferry office mouse"} == names
 

@@ -49,7 +49,7 @@ def test_a_first_stage_is_made_and_attached_to_a_button(ui: Ui):
     QTest.keyClicks(dialog.speed, "40 %")
     QTest.keyClick(dialog.speed, Qt.Key.Key_Return)
     assert pointer(ui, "orrery-post").stages == (SpeedStage("Slow", 40, 40),)
-    assert dialog._way.text().startswith("Nothing of this reaches the pointer now")
+    assert dialog._route_note.text().startswith("Nothing of this reaches the pointer now")
     dialog.accept()
     details.does.setCurrentIndex(entry)
     details.does.activated.emit(entry)

@@ -41,9 +41,9 @@ def _read(path: Path, language: str) -> Application | None:
     try:
         if path.stat().st_size > _MOST_BYTES:
             return None
-        parser.read_string(path.read_text("utf-8"))
+        parser.read_string(path.read_text("utf-8", "replace"))
         entry = parser["Desktop Entry"]
-    except (OSError, UnicodeDecodeError, configparser.Error, KeyError):
+    except (OSError, configparser.Error, KeyError):
         return None
     if entry.get("Type") != "Application" or "true" in (entry.get("NoDisplay"), entry.get("Hidden")):
         return None

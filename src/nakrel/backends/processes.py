@@ -10,6 +10,7 @@ from collections.abc import Collection
 import psutil
 
 from nakrel.core.model.programs import Program
+from nakrel.core.model.value import readable_text
 
 __all__ = ["ProcessWatch"]
 
@@ -92,10 +93,10 @@ class ProcessWatch:
             with process.oneshot():
                 if process.uids().real != self._uid or process.status() == psutil.STATUS_ZOMBIE:
                     return None
-                command = tuple(process.cmdline())
+                command = tuple(map(readable_text, process.cmdline()))
                 if not command:
                     return None
-                name = _comm(pid) or process.name()
+                name = _comm(pid) or readable_text(process.name())
                 return Program(
                     pid,
                     name,
@@ -144,6 +145,6 @@ def _application(pid: int) -> str:
 
 def _path(process: psutil.Process) -> str:
     try:
-        return str(process.exe())
+        return readable_text(str(process.exe()))
     except (psutil.Error, OSError):
         return ""

@@ -11,7 +11,8 @@ from collections.abc import Callable
 
 import msgspec
 
-from nakrel.protocol import PROTOCOL, Answer, AnswerBody, Body, Hello, Note, Notice, Refused, Request
+from nakrel.protocol import PROTOCOL, AnswerBody, Body, Fault, Hello, Note, Notice, Refused, Request
+from nakrel.protocol.wire import BadMessage, decode_body, decode_head, encode_line
 
 __all__ = ["ClientError", "ServiceConnection", "ServiceGone", "ServiceRefused"]
 
@@ -33,13 +34,13 @@ _LAST_S = 5.0
 # Some libraries make SIGPIPE deadly again, which Python ignores; a service that is gone must be an error all the same.
 _AT_ONCE = socket.MSG_DONTWAIT | socket.MSG_NOSIGNAL
 
-_encoder = msgspec.json.Encoder()
-_answers = msgspec.json.Decoder(Answer)
+_bodies = msgspec.json.Decoder(AnswerBody)
 _notes = msgspec.json.Decoder(Note)
 
 
 class ServiceConnection:
-    """Made by `connect`. Notices go to `on_notice`, from within `receive` and `call`."""
+    """Made by `connect`. Notices go to `on_notice`, from within `receive` and `call`; so does a fault where the service
+    answers what nobody asked, or tells what can't be read."""
 
     def __init__(self, sock: socket.socket) -> None:
         self._sock = sock
@@ -77,7 +78,7 @@ class ServiceConnection:
         """
         self._number += 1
         self._waiting[self._number] = answered
-        self._out += _encoder.encode(Request(self._number, body)) + b"\n"
+        self._out += encode_line(Request(self._number, body))
         self.flush()
 
     @property
@@ -140,9 +141,21 @@ class ServiceConnection:
         self._sock.close()
 
     def _take(self, line: bytes) -> None:
-        if line.startswith(b'{"notice"'):
-            self.on_notice(_notes.decode(line).notice)
+        try:
+            if line.startswith(b'{"notice"'):
+                self.on_notice(_notes.decode(line).notice)
+                return
+            number, raw = decode_head(line)
+        except (BadMessage, msgspec.DecodeError, UnicodeDecodeError) as error:
+            self.on_notice(Fault(f"The service said something that can't be read: {error}."))
             return
-        answer = _answers.decode(line)
-        if answered := self._waiting.pop(answer.id, None):
-            answered(answer.body)
+        answered = self._waiting.pop(number, None)
+        try:
+            body = decode_body(raw, _bodies)
+        except BadMessage as error:
+            body = Refused(f"the service's answer can't be read: {error}")
+        if answered is not None:
+            answered(body)
+        else:
+            what = body.error if isinstance(body, Refused) else type(body).__name__
+            self.on_notice(Fault(f"The service answered what nobody asked: {what}."))

@@ -36,6 +36,7 @@ from nakrel.protocol.notices import (
 )
 from nakrel.protocol.requests import (
     Body,
+    ChangeSettings,
     ChooseRoute,
     DeleteMacro,
     DeleteProfile,
@@ -59,7 +60,6 @@ from nakrel.protocol.requests import (
     PutMacro,
     PutProfile,
     PutSecret,
-    PutSettings,
     Request,
     Shutdown,
     StartRecording,
@@ -132,7 +132,7 @@ __all__ = [
     "PutMacro",
     "PutProfile",
     "PutSecret",
-    "PutSettings",
+    "ChangeSettings",
     "Recorded",
     "Refused",
     "Request",

@@ -10,7 +10,7 @@ from nakrel.core.model.limits import MAX_TEXT, Id, LongText, Name, Rate
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.recording import RecordingSettings
-from nakrel.core.model.settings import Settings
+from nakrel.core.model.settings import SettingsPatch
 from nakrel.protocol.wire import Message
 
 __all__ = [
@@ -38,7 +38,7 @@ __all__ = [
     "PutMacro",
     "PutProfile",
     "PutSecret",
-    "PutSettings",
+    "ChangeSettings",
     "Request",
     "Shutdown",
     "StartRecording",
@@ -133,10 +133,10 @@ class DeleteProfile(Message, frozen=True):
     id: Id
 
 
-class PutSettings(Message, frozen=True):
-    """Save the settings."""
+class ChangeSettings(Message, frozen=True):
+    """Change some of the settings, and leave all others as they are by then."""
 
-    settings: Settings
+    patch: SettingsPatch
 
 
 class Pin(Message, frozen=True):
@@ -265,7 +265,7 @@ Body = (
     | DeleteMacro
     | PutProfile
     | DeleteProfile
-    | PutSettings
+    | ChangeSettings
     | Pin
     | UseSetUp
     | UseStage

@@ -6,6 +6,7 @@ whatever is in it.
 
 from __future__ import annotations
 
+import re
 from typing import Any, TypeVar
 
 import msgspec
@@ -23,6 +24,8 @@ MAX_LINE = 32 * 1024 * 1024
 # here (RFC 8259, 6).
 MAX_NUMBER = 2**53 - 1
 
+_NUMBER = re.compile(rb'\s*\{\s*"id"\s*:\s*(\d{1,16})\s*,')
+
 T = TypeVar("T")
 
 
@@ -31,7 +34,12 @@ class Message(Value, frozen=True, tag_field="is", tag=True, omit_defaults=True, 
 
 
 class BadMessage(Exception):
-    """A line, or the body in one, that can't be read; the message says why."""
+    """A line, or the body in one, that can't be read; the message says why. `number` is the line's, where it begins
+    with that, else 0."""
+
+    def __init__(self, reason: str, number: int = 0) -> None:
+        super().__init__(reason)
+        self.number = number
 
 
 class _Head(msgspec.Struct, frozen=True):
@@ -50,7 +58,10 @@ def decode_head(line: bytes) -> tuple[int, msgspec.Raw]:
     try:
         head = _heads.decode(line)
     except _UNREADABLE as error:
-        raise BadMessage(str(error)) from None
+        # What comes after the number may be such that not even its end is found.
+        found = _NUMBER.match(line)
+        number = int(found[1]) if found else 0
+        raise BadMessage(str(error), number if number <= MAX_NUMBER else 0) from None
     if not 0 <= head.id <= MAX_NUMBER:
         raise BadMessage(f"a message's number is from 1 to {MAX_NUMBER}")
     return head.id, head.body

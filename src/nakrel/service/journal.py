@@ -8,6 +8,7 @@ from collections.abc import Callable
 
 import msgspec
 
+from nakrel.core.model.value import readable_text
 from nakrel.protocol import Entry
 from nakrel.service.worker import Worker
 from nakrel.storage.home import Home
@@ -32,7 +33,7 @@ class Journal:
 
     def add(self, kind: str, what: str, why: str = "") -> None:
         """Write an entry: `kind` is switch, run, fault, edit or service."""
-        entry = Entry(time.time(), kind, what, why)
+        entry = Entry(time.time(), kind, readable_text(what), readable_text(why))
         self.entries.append(entry)
         self._unwritten.append(entry)
         self._added(entry)
@@ -42,7 +43,7 @@ class Journal:
         entries, self._unwritten = self._unwritten, []
         if entries:
             lines = b"".join(msgspec.json.encode(entry) + b"\n" for entry in entries)
-            self._saver.do(lambda: self._append(lines), lambda error: None)
+            self._saver.do(lambda: self._append(lines))
 
     def _append(self, lines: bytes) -> None:
         self._path.parent.mkdir(parents=True, exist_ok=True)

@@ -5,45 +5,128 @@ from __future__ import annotations
 import contextlib
 import threading
 import time
-from typing import TYPE_CHECKING
+from collections.abc import Callable, Mapping
+from typing import NamedTuple, Protocol
 
 from nakrel.backends.notices import Notices
-from nakrel.backends.processes import ProcessWatch
 from nakrel.core.model.cells import ChangeSpeed, GoTo, RunSystemAction, SystemAction, What
+from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.game_keys import resolve
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import EVERYDAY, Profile
-from nakrel.core.model.programs import Choice
 from nakrel.core.model.settings import InUse
-from nakrel.core.play.events import Asked, SetSheet, Sheet
+from nakrel.core.play.events import Asked, Sheet
 from nakrel.core.play.live import motion_now, next_profile, next_setup, next_stage, sheet_of
 from nakrel.core.play.operations import Plan, compile_macro
-from nakrel.service.follow import Follower
+from nakrel.service.loop import Loop
+from nakrel.service.observers.desktop import Seen
+from nakrel.service.reporter import Reporter
+from nakrel.service.state import State
+from nakrel.service.worker import Outcome, Worker
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
+from nakrel.storage.home import Home
 
-if TYPE_CHECKING:
-    from nakrel.service.service import Service
+__all__ = ["Host", "Live", "Ready", "ReadySheet"]
 
-__all__ = ["Live"]
+
+class Host(Protocol):
+    """What it needs of the service."""
+
+    @property
+    def in_front(self) -> bool:
+        """Whether a window of Nakrel's own is in front."""
+
+    def set_sheet(self, ready: ReadySheet, why: str) -> None:
+        """Play by this sheet from now on."""
+
+    def condition(self, motion: Motion | None) -> None:
+        """Have the devices move the pointer like this."""
+
+    def pin(self, profile: str) -> None:
+        """Hold a profile live, or with '' load profiles with their games again."""
+
+    def stop_everything(self, why: str) -> None:
+        """End all macros."""
+
+    def refresh_sheet(self, why: str = "profile switched") -> None:
+        """Play by the live profile as it is now."""
+
+
+class Ready(NamedTuple):
+    """A macro made ready to be played: its plan, and its own way to play."""
+
+    plan: Plan
+    play: Play
+
+
+class ReadySheet(NamedTuple):
+    """A sheet made ready: the controls that it takes from the programs, those among them that come out as themselves,
+    and what is wrong with macros in it that can't play."""
+
+    sheet: Sheet
+    controls: frozenset[str]
+    repeats_itself: frozenset[str]
+    faults: tuple[str, ...] = ()
+
+
+class _Plans:
+    """Makes plans and sheets; on a thread of its own, since a long macro takes its time."""
+
+    def __init__(self) -> None:
+        self._plans: dict[tuple[str, str], tuple[Macro, Profile, Plan]] = {}
+
+    def ready(self, macro: Macro, profile: Profile) -> Ready:
+        """A macro's plan with the profile's keys; the same plan while both are the same. Raises `DataError` for a game
+        key that the profile lacks."""
+        known = self._plans.get((macro.id, profile.id))
+        if known is None or known[0] is not macro or known[1].keys != profile.keys:
+            plan = compile_macro(resolve(macro, profile.key_table(), profile.name))
+            same = known is not None and known[2] == plan
+            known = self._plans[macro.id, profile.id] = (macro, profile, known[2] if known and same else plan)
+        return Ready(known[2], macro.play)
+
+    def sheet(
+        self, profile: str, in_use: Mapping[str, str], profiles: Mapping[str, Profile], macros: Mapping[str, Macro]
+    ) -> ReadySheet:
+        """The sheet of a profile."""
+        faults: list[str] = []
+
+        def plan_of(key: str) -> Ready | None:
+            if (macro := macros.get(key)) is None:
+                return None
+            try:
+                return self.ready(macro, profiles[profile])
+            except DataError as error:
+                faults.append(f"{macro.name} can't play: {error}.")
+                return None
+
+        for key in [key for key in self._plans if key[0] not in macros or key[1] not in profiles]:
+            del self._plans[key]
+        sheet = sheet_of(profiles[profile], in_use, profiles, plan_of)
+        return ReadySheet(sheet, sheet.controls(), sheet.repeats_itself(), tuple(faults))
 
 
 class Live:
-    """Follows games, keeps which set-up of each profile is in use, and does what fingers ask of both."""
+    """Goes by what is seen of the desktop, keeps which set-up of each profile is in use, and does what fingers ask of
+    both."""
 
-    def __init__(self, service: Service) -> None:
-        self._service = service
+    def __init__(self, home: Home, loop: Loop, state: State, worker: Worker, reporter: Reporter, host: Host) -> None:
+        self._loop, self._state, self._worker, self._reporter, self._host = loop, state, worker, reporter, host
         self.profile = EVERYDAY
         self.reason, self.since = "the service started", time.time()
-        self._plans: dict[tuple[str, str], tuple[Macro, Profile, Plan]] = {}
+        self.running_profiles: tuple[str, ...] = ()
+        self.sees_windows = True
+        self._plans = _Plans()
+        # The number of the newest sheet that was asked for: an older one that comes late is for nothing.
+        self._number = 0
         # The speed stage in use by profile, and the one that a control holds now.
         self._stages: dict[str, str] = {}
         self._held_stage = self._told_stage = ""
-        self._follower: Follower | None = None
         self._notices = Notices()
-        self._path = service.library.home.in_use
+        self._path = home.in_use
         self.in_use: dict[str, str] = {}
         with contextlib.suppress(StorageError):
             # What can't be read is no loss: the first set-ups are in use then.
@@ -51,79 +134,61 @@ class Live:
 
     # Which profile
 
-    def follow(self) -> None:
-        """Decide anew which profile is live, after profiles or the pin have changed."""
-        s = self._service
-        if s.side_effects.screens is None:
-            s.side_effects.screens = s.routes.screens()
-        pinned = s.settings.pinned if s.settings.pinned in s.profiles else ""
-        if self._follower is None:
-            self._follower = Follower(s.loop, ProcessWatch(), s.routes.windows(), self._decided)
-        self._follower.set_profiles(s.profiles.values(), pinned)
-
-    def programs(self) -> Follower:
-        """The follower, which knows the programs."""
-        assert self._follower
-        return self._follower
-
-    def running_profiles(self) -> tuple[str, ...]:
-        """The profiles that have a linked program running."""
-        return self._follower.running_profiles() if self._follower else ()
-
-    @property
-    def sees_windows(self) -> bool:
-        """Whether somebody tells which window is in front."""
-        return self._follower is None or self._follower.sees_windows
-
-    def forget(self) -> None:
-        """Stop following; `follow` begins anew."""
-        if self._follower:
-            self._follower.close()
-            self._follower = None
-
-    def _decided(self, choice: Choice) -> None:
+    def see(self, seen: Seen) -> None:
+        """Go by what is seen of the programs and windows."""
+        told = self.running_profiles, self.sees_windows
+        self.running_profiles, self.sees_windows = seen.running, seen.sees_windows
+        if told != (self.running_profiles, self.sees_windows):
+            self._reporter.status_changed()
+        choice = seen.choice
+        if choice.profile not in self._state.profiles:
+            # It has been deleted since it was seen; what is seen next goes without it.
+            return
         if choice.profile == self.profile and choice.reason == self.reason:
             return
         switched = choice.profile != self.profile
         self.profile, self.reason = choice.profile, choice.reason
         if switched:
             self.since = time.time()
-            name = self._service.profiles[choice.profile].name
-            self._service.journal.add("switch", f"{name} is live", choice.reason)
+            name = self._state.profiles[choice.profile].name
+            self._reporter.add("switch", f"{name} is live", choice.reason)
             self._tell(f"{name} is live", choice.reason)
-        self._service.refresh_sheet()
-        self._service.status_changed()
+            self._host.refresh_sheet()
+        self._reporter.status_changed()
 
-    def _tell(self, words: str, why: str) -> None:
+    def _tell(self, message: str, why: str) -> None:
         """Show a notice on the desktop, where that is wanted and not the window itself says it."""
-        if self._service.settings.notices and not self._service.in_front:
-            # On a thread of its own: a desktop that takes its time must not hold up a text that waits to be typed.
-            threading.Thread(target=self._notices.show, args=(words, why), daemon=True).start()
+        if self._state.settings.notices and not self._host.in_front:
+            self.notify(message, why)
+
+    def notify(self, message: str, why: str) -> None:
+        """Show a notice on the desktop."""
+        # On a thread of its own: a desktop that takes its time must not hold up a text that waits to be typed.
+        threading.Thread(target=self._notices.show, args=(message, why), daemon=True).start()
 
     # Which set-up
 
     def setup_of(self, profile: str) -> str:
         """The name of the profile's set-up in use."""
-        found = self._service.profiles.get(profile)
+        found = self._state.profiles.get(profile)
         return found.setup(self.in_use.get(profile, "")).name if found else ""
 
     def use(self, profile: str, setup: str, why: str) -> None:
         """Put a set-up in use from now on; raises `DataError` for one that isn't there."""
-        s = self._service
-        found = s.profiles.get(profile)
+        found = self._state.profiles.get(profile)
         if found is None or found.setup(setup).name != setup:
             names = ", ".join(each.name for each in found.setups) if found else "none"
             raise DataError(f"{found.name if found else profile} has no set-up {setup!r}; it has {names}")
         if self.setup_of(profile) == setup:
             return
         self._remember({**self.in_use, profile: setup})
-        s.journal.add("switch", f"{found.name} plays as {setup}", why)
+        self._reporter.add("switch", f"{found.name} plays as {setup}", why)
         if self.profile == profile:
             self._tell(f"{found.name} plays as {setup}", why)
         # Cells may fall through to Everyday's.
         if profile in (self.profile, EVERYDAY):
-            s.refresh_sheet("set-up switched")
-        s.status_changed()
+            self._host.refresh_sheet("set-up switched")
+        self._reporter.status_changed()
 
     # The pointer
 
@@ -139,7 +204,7 @@ class Live:
     @property
     def _now(self) -> Profile:
         """The live profile; Everyday for a moment where that has just been deleted."""
-        return self._service.profiles.get(self.profile) or self._service.profiles[EVERYDAY]
+        return self._state.profiles.get(self.profile) or self._state.profiles[EVERYDAY]
 
     def _chosen_stage(self, profile: Profile) -> str:
         known = profile.pointer.stage(self._stages.get(profile.id, ""))
@@ -161,12 +226,11 @@ class Live:
 
     def condition(self) -> None:
         """Have the devices move the pointer as the live profile wants it now."""
-        s = self._service
         profile = self._now
-        s.routes.condition(motion_now(profile, self._chosen_stage(profile), self._held_stage))
+        self._host.condition(motion_now(profile, self._chosen_stage(profile), self._held_stage))
         if self.stage != self._told_stage:
             self._told_stage = self.stage
-            s.status_changed()
+            self._reporter.status_changed()
 
     def edited(self, before: Profile | None, after: Profile) -> None:
         """A profile was saved: a set-up or speed stage that got another name stays in use."""
@@ -178,75 +242,68 @@ class Live:
         setups = [[setup.name for setup in each.setups] for each in (before, after)]
         if named := _renamed(self.in_use.get(after.id, ""), *setups):
             self._remember({**self.in_use, after.id: named})
-            self._service.status_changed()
+            self._reporter.status_changed()
 
     def _remember(self, in_use: dict[str, str]) -> None:
         self.in_use = in_use
-        kept = {key: name for key, name in in_use.items() if key in self._service.profiles}
-        content = files.encode(InUse(kept))
-        self._service.saver.do(lambda: files.write(self._path, content), lambda error: None)
+        kept = {key: name for key, name in in_use.items() if key in self._state.profiles}
+        self._state.saver.do(lambda: files.write(self._path, files.encode(InUse(kept))))
 
     # The sheet
 
-    def sheet(self) -> Sheet:
-        """The sheet that the engine should play by."""
-        s = self._service
-        return sheet_of(s.profiles[self.profile], self.in_use, s.profiles, self._plan_or_fault)
+    def prepare(self, *, idle: bool, why: str) -> None:
+        """Make the live sheet ready, and give it to the engine when it is; while `idle` an empty one, at once."""
+        self._number += 1
+        number = self._number
+        if idle:
+            self._host.set_sheet(ReadySheet(Sheet("", {}), frozenset(), frozenset()), why)
+            self.condition()
+            return
+        profile, in_use = self._now.id, dict(self.in_use)
+        profiles, macros = dict(self._state.profiles), dict(self._state.macros)
 
-    def plan_of(self, key: str) -> tuple[Plan, Play] | None:
-        """A macro's plan with the live profile's keys, and its way to play; the same plan while both are the same.
+        def made(outcome: Outcome[ReadySheet]) -> None:
+            if number != self._number:
+                return
+            ready = outcome.get()
+            for fault in ready.faults:
+                self._reporter.fault_once(fault)
+            self._host.set_sheet(ready, why)
+            self.condition()
 
-        None for a macro that isn't there; raises `DataError` for a game key that the profile lacks.
-        """
-        s = self._service
-        macro, profile = s.macros.get(key), s.profiles[self.profile]
-        if macro is None:
-            return None
-        known = self._plans.get((key, profile.id))
-        if known is None or known[0] is not macro or known[1].keys != profile.keys:
-            plan = compile_macro(resolve(macro, profile.key_table(), profile.name))
-            same = known is not None and known[2] == plan
-            known = self._plans[key, profile.id] = (macro, profile, known[2] if known and same else plan)
-        return known[2], macro.play
+        self._worker.do(lambda: self._plans.sheet(profile, in_use, profiles, macros), made)
 
-    def _plan_or_fault(self, key: str) -> tuple[Plan, Play] | None:
-        try:
-            return self.plan_of(key)
-        except DataError as error:
-            self._service.fault_once(f"{self._service.macros[key].name} can't play: {error}.")
-            return None
+    def ready(self, key: str, then: Callable[[Outcome[Ready | None]], object]) -> None:
+        """Make a macro ready to be played with the live profile's keys; None for one that isn't there. The outcome may
+        be a `DataError`."""
+        macro, profile = self._state.macros.get(key), self._now
+        self._worker.do(lambda: self._plans.ready(macro, profile) if macro else None, then)
 
     # What fingers ask
 
     def asked(self, asked: Asked) -> None:
         """Do what a control asked for, once the loop comes to it: the engine is in the midst of a step now."""
-        self._service.loop.at(f"asked by {asked.control}", 0, lambda: self._do(asked.cell, asked.control))
+        self._loop.post(lambda: self._do(asked.cell, asked.control))
 
     def _do(self, cell: GoTo | ChangeSpeed | RunSystemAction, control: str) -> None:
-        s, why = self._service, f"{control} pressed"
+        why = f"{control} pressed"
         if isinstance(cell, RunSystemAction):
             if cell.action is SystemAction.STOP:
-                s.stop_everything(why)
+                self._host.stop_everything(why)
             elif cell.action is SystemAction.FOLLOW:
-                s.pin("")
+                self._host.pin("")
         elif isinstance(cell, ChangeSpeed):
             try:
                 self.use_stage(cell)
             except DataError as error:
-                s.fault_once(f"{label(control)} changes no speed: {error}.")
+                self._reporter.fault_once(f"{label(control)} changes no speed: {error}.")
         elif cell.what is What.SETUP:
-            now = self.setup_of(self.profile)
-            self.use(self.profile, next_setup(s.profiles[self.profile], now, cell), why)
+            profile = self._now
+            self.use(profile.id, next_setup(profile, self.setup_of(profile.id), cell), why)
         else:
-            wanted = next_profile(s.profiles, self.profile, cell)
+            wanted = next_profile(self._state.profiles, self.profile, cell)
             # The same button again gives the choice back to the games.
-            s.pin("" if cell.to and wanted == s.settings.pinned else wanted)
-
-    def set_sheet(self, idle: bool, why: str) -> Sheet:
-        """Give the engine the live sheet, or while `idle` an empty one, and return it."""
-        sheet = Sheet("", {}) if idle else self.sheet()
-        self._service.step(SetSheet(sheet, why))
-        return sheet
+            self._host.pin("" if cell.to and wanted == self._state.settings.pinned else wanted)
 
 
 def _renamed(now: str, old: list[str], new: list[str]) -> str:

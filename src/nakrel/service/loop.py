@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import contextlib
+import os
 import select
-import signal
 import time
+from collections import deque
 from collections.abc import Callable
-from typing import Any
+from typing import Any, Protocol
 
 __all__ = ["Loop", "monotonic_us", "spin_until"]
 
@@ -30,6 +32,16 @@ def spin_until(when_us: int) -> None:
         pass
 
 
+class Alarm(Protocol):
+    """What becomes suspicious of a turn that takes too long."""
+
+    def arm(self) -> None:
+        """A turn begins, or many have begun and ended since."""
+
+    def disarm(self) -> None:
+        """The loop sleeps."""
+
+
 class Loop:
     """One thread's loop. Callbacks get no arguments; a callback's exception goes to `on_error` and ends nothing.
 
@@ -45,16 +57,41 @@ class Loop:
         self._soonest_us: int | None = None
         self._on_error = on_error
         self._running = False
-        self._stalled_s = 0.0
+        self._alarm: Alarm | None = None
+        self._guarded = False
         self._armed_us = 0
         self._dense = False
+        # The number of the turn that is being taken, 0 while the loop sleeps; other threads may read it.
+        self.turn = 0
+        self._turns = 0
+        # What other threads want done here.
+        self._posted: deque[Callable[[], object]] = deque()
+        self._wake_fd = os.eventfd(0, os.EFD_NONBLOCK | os.EFD_CLOEXEC)
+        self.watch(self._wake_fd, self.collect)
 
-    def end_when_stalled(self, seconds: float) -> None:
-        """Let the kernel end this process (SIGALRM) when one turn of the loop takes longer than that.
+    def set_alarm(self, alarm: Alarm | None) -> None:
+        """Have turns that take too long noticed, while `guard` is on."""
+        self._alarm = alarm
 
-        It may take almost a second more: the alarm is put off now and then and not at every turn.
-        """
-        self._stalled_s = seconds
+    def guard(self, on: bool) -> None:
+        """Whether a turn that takes too long does harm: it does while devices are grabbed or anything is held."""
+        self._guarded = on
+        if not on and self._armed_us:
+            self._disarm()
+
+    def post(self, call: Callable[[], object]) -> None:
+        """Have something called with the next turn; from any thread."""
+        self._posted.append(call)
+        with contextlib.suppress(BlockingIOError, OSError, ValueError):
+            # A loop that has been closed has none, and what is posted then is never called.
+            os.eventfd_write(self._wake_fd, 1)
+
+    def collect(self) -> None:
+        """Call what has been posted."""
+        with contextlib.suppress(BlockingIOError):
+            os.eventfd_read(self._wake_fd)
+        for _ in range(len(self._posted)):
+            self._call(self._posted.popleft())
 
     def watch(self, handle: Any, readable: Callable[[], object], writable: Callable[[], object] | None = None) -> None:
         """Call back when the descriptor is readable, or writable where a callback for that is given."""
@@ -96,9 +133,11 @@ class Loop:
         self._running = False
 
     def close(self) -> None:
-        """Forget all descriptors."""
+        """Forget all descriptors; what is posted from now on is never called."""
         self._handles.clear()
         self._sort_handles()
+        wake_fd, self._wake_fd = self._wake_fd, -1
+        os.close(wake_fd)
 
     def _turn(self) -> None:
         ready, writable = self._wait()
@@ -119,23 +158,29 @@ class Loop:
         """
         before_us = time.monotonic_ns() // 1_000
         limit_s = None if self._soonest_us is None else max(0, self._soonest_us - before_us) / 1_000_000
-        if not self._stalled_s:
+        self.turn = 0
+        if self._alarm is None or not self._guarded:
             ready, writable, _ = select.select(self._readers, self._writers, (), limit_s)
+            self._turns += 1
+            self.turn = self._turns
             return ready, writable
         # While turns follow close on each other the alarm is left on, and put off now and then.
         if self._armed_us and not self._dense:
             self._disarm()
         patience_s = _CALM_S if self._armed_us and (limit_s is None or limit_s > _CALM_S) else limit_s
         ready, writable, _ = select.select(self._readers, self._writers, (), patience_s)
+        self._turns += 1
+        self.turn = self._turns
         now_us = time.monotonic_ns() // 1_000
         self._dense = now_us - before_us < _DENSE_US
         if now_us - self._armed_us > _REARM_US:
-            signal.setitimer(signal.ITIMER_REAL, self._stalled_s + _REARM_US / 1_000_000 + _CALM_S)
+            self._alarm.arm()
             self._armed_us = now_us
         return ready, writable
 
     def _disarm(self) -> None:
-        signal.setitimer(signal.ITIMER_REAL, 0)
+        if self._alarm is not None:
+            self._alarm.disarm()
         self._armed_us = 0
 
     def _fire(self) -> None:

@@ -1,9 +1,10 @@
-"""What the service does for each request of a client."""
+"""What the service does for each request of a client. Each request gets exactly one answer, whatever happens."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
+from functools import partial
+from typing import Any, NamedTuple
 
 import msgspec
 
@@ -13,14 +14,21 @@ from nakrel.core.model.cells import ChangeSpeed
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode
 from nakrel.core.model.profile import EVERYDAY, FairPlay, Profile
-from nakrel.core.model.settings import Settings
+from nakrel.core.model.programs import Icon, Program
+from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Text
-from nakrel.core.play.events import PlayMacro, StopMacro
-from nakrel.core.play.operations import compile_macro
+from nakrel.core.play.events import InputsLost, PlayMacro, StopMacro
+from nakrel.core.play.operations import Plan, compile_macro
+from nakrel.protocol.wire import BadMessage, decode_body, encode_line
+from nakrel.service.live import Ready
+from nakrel.service.observers.desktop import Spots
 from nakrel.service.server import Client
 from nakrel.service.service import Service
 from nakrel.service.side_effects import missing_program
+from nakrel.service.state import Saved
+from nakrel.service.worker import Outcome, Worker
 from nakrel.storage import secrets
+from nakrel.storage.files import StorageError
 from nakrel.storage.secrets import SecretError
 
 __all__ = ["Refusal", "Requests"]
@@ -28,41 +36,58 @@ __all__ = ["Refusal", "Requests"]
 
 # The id under which a typed text runs; the text itself is in no notice and no journal.
 TYPED = "typed-text"
+# What is longer is read on another thread.
+_SHORT = 16 * 1024
 
 
 class Refusal(Exception):
     """The request can't be done; the message says what, why, and what would help."""
 
 
+class _Kind(msgspec.Struct, frozen=True):
+    kind: str = msgspec.field(default="", name="is")
+
+
+class Later(NamedTuple):
+    """An answer that is found on another thread: `start` begins that, and `then` makes the answer of what it found."""
+
+    start: Callable[[Callable[[Outcome[Any]], object]], object]
+    then: Callable[[Any], Found]
+
+
+Found = m.AnswerBody | bytes | Later
+_kinds = msgspec.json.Decoder(_Kind)
+_bodies = msgspec.json.Decoder(m.Body)
+
+
 class Requests:
     """Handles every kind of request; what saves is answered when it is on the disk."""
 
     def __init__(self, service: Service, pid: int) -> None:
-        self._service = service
-        self._pid = pid
-        self._handlers: dict[type, Callable[[Client, int, Any], m.AnswerBody | None]] = {
+        self._service, self._pid = service, pid
+        self._handlers: dict[type, Callable[[Client, int, Any], Found]] = {
             m.Hello: self._hello,
             m.Subscribe: self._subscribe,
             m.GetLibrary: self._library,
             m.GetStatus: lambda c, n, b: m.StatusIs(service.status()),
-            m.GetDevices: lambda c, n, b: m.Devices(service.devices()),
+            m.GetDevices: lambda c, n, b: m.Devices(service.routes.devices()),
             m.GetChecks: self._checks,
             m.ChooseRoute: self._choose_route,
             m.GetPrograms: self._programs,
             m.GetApplications: self._applications,
             m.GetVersions: self._versions,
             m.GetJournal: lambda c, n, b: m.Journal(tuple(service.journal.entries)[-b.count :]),
-            m.PutMacro: self._put_macro,
+            m.PutMacro: lambda c, n, b: self._save(c, lambda: service.state.put_macro(b.macro)),
             m.DeleteMacro: self._delete_macro,
-            m.PutProfile: self._put_profile,
+            m.PutProfile: lambda c, n, b: self._save(c, lambda: service.state.put_profile(b.profile)),
             m.DeleteProfile: self._delete_profile,
-            m.PutSettings: self._put_settings,
+            m.ChangeSettings: lambda c, n, b: self._save(c, lambda: service.state.change_settings(b.patch)),
             m.Pin: self._pin,
             m.UseSetUp: self._use_setup,
             m.UseStage: self._use_stage,
             m.Play_: self._play,
             m.TypeText: self._type,
-            m.GetRun: lambda c, n, b: m.RunIs(service.runs.of(b.macro)),
+            m.GetRun: lambda c, n, b: m.RunIs(service.playback.runs.of(b.macro)),
             m.GetPlaces: self._places,
             m.GetFacts: self._facts,
             m.PutSecret: self._put_secret,
@@ -75,21 +100,62 @@ class Requests:
             m.Shutdown: self._shutdown,
         }
 
-    def handle(self, connection: Client, number: int, body: object) -> None:
-        """Do it and answer, now or when it is saved."""
-        self._answer(connection, number, lambda: self._handlers[type(body)](connection, number, body))
+    # Reading and answering
 
-    def _answer(self, connection: Client, number: int, does: Callable[[], m.AnswerBody | None]) -> None:
+    def handle(self, client: Client, number: int, raw: msgspec.Raw) -> None:
+        """Read the request, do it and answer, now or when it is done."""
+        self._settle(client, number, lambda: self._read(client, number, raw))
+
+    def _read(self, client: Client, number: int, raw: msgspec.Raw) -> Found:
         try:
-            answer = does()
-        except Refusal as refusal:
-            answer = m.Refused(str(refusal))
-        if answer is not None:
-            connection.answer(number, answer)
+            kind = _kinds.decode(raw).kind
+        except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
+            raise BadMessage(f"a request's body is an object that says what it is: {error}") from None
+        # Formulas are read, and long messages are, where the engine doesn't wait for it. What saves is read on the
+        # saver's thread, so that it is saved in the order in which it was sent.
+        if kind in ("PutMacro", "PutProfile"):
+            return self._read_and_save(client, raw)
+        if len(bytes(raw)) > _SHORT:
+            read = partial(decode_body, raw, _bodies)
+            return self._on(self._service.worker, read, lambda body: self._handlers[type(body)](client, number, body))
+        body = decode_body(raw, _bodies)
+        return self._handlers[type(body)](client, number, body)
+
+    def _read_and_save(self, client: Client, raw: msgspec.Raw) -> Found:
+        state = self._service.state
+
+        def work() -> Saved:
+            body = decode_body(raw, _bodies)
+            return state.put_macro(body.macro) if isinstance(body, m.PutMacro) else state.put_profile(body.profile)
+
+        return self._save(client, work)
+
+    def _settle(self, client: Client, number: int, does: Callable[[], Found]) -> None:
+        """Answer with what comes of it, now or later."""
+        try:
+            found = does()
+        except (Refusal, DataError, SecretError, BadMessage) as error:
+            found = m.Refused(str(error))
+        except StorageError as error:
+            self._service.reporter.fault(str(error))
+            found = m.Refused(str(error))
+        except Exception as error:
+            # It concerns this request and no macro that runs.
+            found = m.Refused(self._service.reporter.unexpected(error))
+        if isinstance(found, Later):
+            then = found.then
+            found.start(lambda outcome: self._settle(client, number, lambda: then(outcome.get())))
+        elif isinstance(found, bytes):
+            client.send(found)
+        else:
+            client.answer(number, found)
+
+    def _on(self, worker: Worker, work: Callable[[], Any], then: Callable[[Any], Found]) -> Later:
+        return Later(partial(worker.do, work), then)
 
     # Reading
 
-    def _hello(self, connection: Client, number: int, body: m.Hello) -> m.AnswerBody:
+    def _hello(self, client: Client, number: int, body: m.Hello) -> Found:
         if body.protocol != m.PROTOCOL:
             raise Refusal(
                 f"this service speaks protocol {m.PROTOCOL}, {body.client} speaks {body.protocol}; "
@@ -97,288 +163,242 @@ class Requests:
             )
         return m.Welcome(m.PROTOCOL, self._pid, nakrel.__version__)
 
-    def _subscribe(self, connection: Client, number: int, body: m.Subscribe) -> m.AnswerBody:
-        connection.subscribed = True
-        connection.wants_seen = body.seen
+    def _subscribe(self, client: Client, number: int, body: m.Subscribe) -> Found:
+        client.subscribed = True
+        client.wants_seen = body.seen
         return m.Done()
 
-    def _library(self, connection: Client, number: int, body: m.GetLibrary) -> m.AnswerBody:
-        s = self._service
-        return m.Library(tuple(s.profiles.values()), tuple(s.macros.values()), s.settings, tuple(s.library.faults))
+    def _library(self, client: Client, number: int, body: m.GetLibrary) -> Found:
+        state = self._service.state
+        profiles, macros = tuple(state.profiles.values()), tuple(state.macros.values())
+        settings, faults = state.settings, tuple(state.library.faults)
 
-    def _checks(self, connection: Client, number: int, body: m.GetChecks) -> m.AnswerBody:
-        # Only who asks for it pays for it.
-        from nakrel.service.doctor import System, examine
+        def written() -> bytes:
+            # One by one, so that the engine's thread comes to its turn in between.
+            written_profiles: Any = tuple(msgspec.Raw(msgspec.json.encode(each)) for each in profiles)
+            written_macros: Any = tuple(msgspec.Raw(msgspec.json.encode(each)) for each in macros)
+            return encode_line(m.Answer(number, m.Library(written_profiles, written_macros, settings, faults)))
 
-        return m.Checks(examine(System(layout=self._service.settings.layout), self._service.status()))
+        return self._on(self._service.worker, written, lambda line: line)
 
-    def _programs(self, connection: Client, number: int, body: m.GetPrograms) -> m.AnswerBody:
-        follower = self._service.live.programs()
-        found = follower.programs()
-        return m.Programs(found, {str(pid): icon for pid, icon in follower.icons().items()} if body.icons else {})
+    def _checks(self, client: Client, number: int, body: m.GetChecks) -> Found:
+        layout, status = self._service.layout(), self._service.status()
 
-    def _applications(self, connection: Client, number: int, body: m.GetApplications) -> None:
-        found: list[m.Applications] = []
+        def work() -> m.Checks:
+            # Only who asks for it pays for it.
+            from nakrel.service.doctor import System, examine
 
-        def work() -> None:
+            return m.Checks(examine(System(layout=layout), status))
+
+        return self._on(self._service.worker, work, lambda checks: checks)
+
+    def _programs(self, client: Client, number: int, body: m.GetPrograms) -> Found:
+        def then(found: tuple[tuple[Program, ...], dict[int, Icon]]) -> Found:
+            programs, icons = found
+            return m.Programs(programs, {str(pid): icon for pid, icon in icons.items()} if body.icons else {})
+
+        return Later(self._service.desktop.programs, then)
+
+    def _applications(self, client: Client, number: int, body: m.GetApplications) -> Found:
+        def work() -> m.Applications:
             # Only who links profiles pays for it.
             from nakrel.backends.applications import applications
 
-            found.append(m.Applications(applications(body.language)))
+            return m.Applications(applications(body.language))
 
-        finished = lambda error: connection.answer(number, m.Refused(error) if error else found[0])  # noqa: E731
-        self._service.worker.do(work, finished)
+        return self._on(self._service.worker, work, lambda found: found)
 
-    def _versions(self, connection: Client, number: int, body: m.GetVersions) -> None:
-        found: list[m.Versions] = []
-        library = self._service.library
+    def _versions(self, client: Client, number: int, body: m.GetVersions) -> Found:
+        library = self._service.state.library
 
-        def work() -> None:
+        def work() -> m.Versions:
             if body.kind == "profile":
                 versions = [m.Version(at, profile=item) for at, item in library.kept(Profile, body.id)]
             else:
                 versions = [m.Version(at, macro=item) for at, item in library.kept(Macro, body.id)]
-            found.append(m.Versions(tuple(versions)))
+            return m.Versions(tuple(versions))
 
-        finished = lambda error: connection.answer(number, m.Refused(error) if error else found[0])  # noqa: E731
         # Behind what is being saved, so that the last version is among them.
-        self._service.saver.do(work, finished)
+        return self._on(self._service.saver, work, lambda found: found)
 
     # Saving
 
-    def _put_macro(self, connection: Client, number: int, body: m.PutMacro) -> None:
-        macro, s = body.macro, self._service
+    def _save(self, client: Client, work: Callable[[], Saved]) -> Later:
+        def then(saved: Saved) -> Found:
+            self._service.tell_saved(saved, client)
+            return self._in_effect()
 
-        def saved() -> None:
-            s.macros[macro.id] = macro
-            s.refresh_sheet()
-            self._tell(m.MacroChanged(macro.id, macro), connection)
+        return Later(partial(self._service.state.change, work), then)
 
-        self._save(connection, number, lambda: s.library.put_macro(macro), saved)
+    def _in_effect(self) -> Later:
+        """An answer that comes when the engine plays by the sheet that is being made ready."""
+        return self._on(self._service.preparer, lambda: None, lambda nothing: m.Done())
 
-    def _delete_macro(self, connection: Client, number: int, body: m.DeleteMacro) -> None:
-        s = self._service
+    def _delete_macro(self, client: Client, number: int, body: m.DeleteMacro) -> Found:
+        self._service.playback.step(StopMacro(body.id))
+        return self._save(client, lambda: self._service.state.delete_macro(body.id))
 
-        def saved() -> None:
-            s.step(StopMacro(body.id))
-            s.macros.pop(body.id, None)
-            s.refresh_sheet()
-            self._tell(m.MacroChanged(body.id, None), connection)
-
-        self._save(connection, number, lambda: s.library.delete_macro(body.id), saved)
-
-    def _put_profile(self, connection: Client, number: int, body: m.PutProfile) -> None:
-        profile, s = body.profile, self._service
-
-        def saved() -> None:
-            before = s.profiles.get(profile.id)
-            s.profiles[profile.id] = profile
-            s.live.edited(before, profile)
-            s.live.follow()
-            s.refresh_sheet()
-            self._tell(m.ProfileChanged(profile.id, profile), connection)
-
-        self._save(connection, number, lambda: s.library.put_profile(profile), saved)
-
-    def _delete_profile(self, connection: Client, number: int, body: m.DeleteProfile) -> None:
-        s = self._service
+    def _delete_profile(self, client: Client, number: int, body: m.DeleteProfile) -> Found:
         if body.id == EVERYDAY:
             raise Refusal("Everyday can't be deleted: it is live when no linked program runs")
+        known = self._service.state.profiles.get(body.id)
+        saving = self._save(client, lambda: self._service.state.delete_profile(body.id))
 
-        def saved() -> None:
-            gone = s.profiles.pop(body.id, None)
-            if s.settings.pinned == body.id:
-                self._save_settings(msgspec.structs.replace(s.settings, pinned=""))
-            s.live.follow()
-            self._tell(m.ProfileChanged(body.id, None), connection)
-            if gone:
-                s.journal.add("edit", f"profile {gone.name} deleted")
+        def then(saved: Saved) -> Found:
+            if known:
+                self._service.reporter.add("edit", f"profile {known.name} deleted")
+            return saving.then(saved)
 
-        self._save(connection, number, lambda: s.library.delete_profile(body.id), saved)
+        return Later(saving.start, then)
 
-    def _put_settings(self, connection: Client, number: int, body: m.PutSettings) -> None:
-        self._save_settings(body.settings, connection, number, author=connection)
-
-    def _pin(self, connection: Client, number: int, body: m.Pin) -> None:
-        s = self._service
-        if body.profile and body.profile not in s.profiles:
+    def _pin(self, client: Client, number: int, body: m.Pin) -> Found:
+        if body.profile and body.profile not in self._service.state.profiles:
             raise Refusal(f"there is no profile {body.profile!r}; nakrel profiles lists them")
-        self._save_settings(msgspec.structs.replace(s.settings, pinned=body.profile), connection, number)
+        saving = self._save(client, lambda: self._service.state.change_settings(SettingsPatch(pinned=body.profile)))
 
-    def _save_settings(
-        self,
-        settings: Settings,
-        connection: Client | None = None,
-        number: int = 0,
-        author: Client | None = None,
-    ) -> None:
-        """Save them and answer; all but their author are told."""
+        def then(saved: Saved) -> Found:
+            self._service.tell_saved(saved, client)
+            # The desktop is asked what is live now before this question, so that is decided when it is answered.
+            return Later(partial(self._service.desktop.ask, lambda: None), lambda nothing: self._in_effect())
 
-        def saved(error: str) -> None:
-            if not error:
-                self._tell(m.SettingsChanged(settings), author)
-            self._answer_saved(connection, number, error)
-
-        self._service.put_settings(settings, saved)
-
-    def _save(
-        self, connection: Client | None, number: int, work: Callable[[], None], saved: Callable[[], None]
-    ) -> None:
-        def finished(error: str) -> None:
-            if not error:
-                saved()
-            self._answer_saved(connection, number, error)
-
-        self._service.saver.do(work, finished)
-
-    def _answer_saved(self, connection: Client | None, number: int, error: str) -> None:
-        if error:
-            self._service.fault(error)
-        if connection is not None:
-            connection.answer(number, m.Refused(error) if error else m.Done())
-
-    def _tell(self, notice: m.Notice, author: Client | None) -> None:
-        """Tell all but the client whose edit it is: it has the answer, and a long macro costs time to send and read."""
-        if self._service.server:
-            self._service.server.broadcast(notice, author)
+        return Later(saving.start, then)
 
     # Doing
 
-    def _use_setup(self, connection: Client, number: int, body: m.UseSetUp) -> m.AnswerBody:
-        try:
-            self._service.live.use(body.profile, body.setup, "asked for in the window or on the command line")
-        except DataError as error:
-            raise Refusal(str(error)) from None
+    def _use_setup(self, client: Client, number: int, body: m.UseSetUp) -> Found:
+        self._service.live.use(body.profile, body.setup, "asked for in the window or on the command line")
+        return self._in_effect()
+
+    def _use_stage(self, client: Client, number: int, body: m.UseStage) -> Found:
+        self._service.live.use_stage(ChangeSpeed(body.stage, body.by))
         return m.Done()
 
-    def _use_stage(self, connection: Client, number: int, body: m.UseStage) -> m.AnswerBody:
-        try:
-            self._service.live.use_stage(ChangeSpeed(body.stage, body.by))
-        except DataError as error:
-            raise Refusal(str(error)) from None
-        return m.Done()
-
-    def _play(self, connection: Client, number: int, body: m.Play_) -> None:
+    def _play(self, client: Client, number: int, body: m.Play_) -> Found:
         # Edits that were sent before are saved first, so that what is played is what the client knows.
-        finished = lambda error: self._answer(connection, number, lambda: self._play_now(body))  # noqa: E731
-        self._service.saver.do(lambda: None, finished)
+        ready = Later(partial(self._service.live.ready, body.macro), lambda ready: self._play_now(body, ready))
+        return self._on(self._service.saver, lambda: None, lambda nothing: ready)
 
-    def _play_now(self, body: m.Play_) -> m.AnswerBody:
+    def _play_now(self, body: m.Play_, ready: Ready | None) -> Found:
         s = self._service
-        profile = s.profiles[s.live.profile]
-        if profile.fair_play is FairPlay.NO_MACROS:
+        profile = s.state.profiles.get(s.live.profile)
+        if profile and profile.fair_play is FairPlay.NO_MACROS:
             raise Refusal(f"{profile.name} is live, and its fair-play rule allows no macros")
-        try:
-            ready = s.live.plan_of(body.macro)
-        except DataError as error:
-            raise Refusal(str(error)) from None
         if ready is None:
             raise Refusal(f"there is no macro {body.macro!r}; nakrel macros lists them")
-        if s.recording:
-            raise Refusal("a recording is going on; end it first")
-        plan, play = ready[0], body.play or ready[1]
+        self._refuse_while_recording()
+        play = body.play or ready.play
         if play.mode is Mode.HELD:
             # Nobody holds a button here, so it would never end: one run.
             play = msgspec.structs.replace(play, mode=Mode.SINGLE)
-        s.step(PlayMacro(plan, play))
+        s.playback.step(PlayMacro(ready.plan, play))
         return m.Done()
 
-    def _type(self, connection: Client, number: int, body: m.TypeText) -> None:
-        s = self._service
-        if s.recording:
+    def _refuse_while_recording(self) -> None:
+        if self._service.recording.recording:
             raise Refusal("a recording is going on; end it first")
-        found: list[str] = []
+
+    def _type(self, client: Client, number: int, body: m.TypeText) -> Found:
+        self._refuse_while_recording()
         macro = Macro(id=TYPED, name="A typed text", loop=(Text(text=body.text, rate=body.rate),))
 
-        def finished(error: str) -> None:
-            wrong = error or found[0]
-            if not wrong:
-                s.step(PlayMacro(compile_macro(macro), macro.play))
-            connection.answer(number, m.Refused(wrong) if wrong else m.Done())
+        def work() -> Plan:
+            if refusal := self._service.side_effects.refusal_of(body.text):
+                raise Refusal(refusal)
+            return compile_macro(macro)
 
-        s.worker.do(lambda: found.append(s.wrong_with_text(body.text)), finished)
+        def then(plan: Plan) -> Found:
+            self._service.playback.step(PlayMacro(plan, macro.play))
+            return m.Done()
 
-    def _facts(self, connection: Client, number: int, body: m.GetFacts) -> None:
-        s = self._service
-        found: list[m.Facts] = []
+        return self._on(self._service.worker, work, then)
 
-        def work() -> None:
-            texts = {text: wrong for text in body.texts if (wrong := s.wrong_with_text(text))}
+    def _facts(self, client: Client, number: int, body: m.GetFacts) -> Found:
+        refusal_of = self._service.side_effects.refusal_of
+
+        def work() -> m.Facts:
+            texts = {text: refusal for text in body.texts if (refusal := refusal_of(text))}
             programs = {name: f"{wrong}." for name in body.programs if (wrong := missing_program(name))}
             secret = {name: wrong for name in body.secrets if (wrong := _wrong_with_secret(name))}
-            found.append(m.Facts(texts, programs, secret, None))
+            return m.Facts(texts, programs, secret, None)
 
-        def finished(error: str) -> None:
-            answer = m.Refused(error) if error else msgspec.structs.replace(found[0], screen=s.side_effects.screen())
-            connection.answer(number, answer)
+        def with_screen(facts: m.Facts) -> Found:
+            def then(spots: Spots) -> Found:
+                return msgspec.structs.replace(facts, screen=spots.size)
 
-        s.worker.do(work, finished)
+            return Later(partial(self._service.desktop.spots, ""), then)
 
-    def _put_secret(self, connection: Client, number: int, body: m.PutSecret) -> None:
-        told: list[str] = []
+        # A keyring that is locked may ask for a password.
+        worker = self._service.keyring if body.secrets else self._service.worker
+        return self._on(worker, work, with_screen)
 
-        def work() -> None:
-            try:
-                secrets.put(body.name, body.text)
-            except SecretError as error:
-                told.append(str(error))
+    def _put_secret(self, client: Client, number: int, body: m.PutSecret) -> Found:
+        return self._on(self._service.keyring, lambda: secrets.put(body.name, body.text), lambda nothing: m.Done())
 
-        def finished(error: str) -> None:
-            wrong = error or (told[0] if told else "")
-            connection.answer(number, m.Refused(wrong) if wrong else m.Done())
+    def _places(self, client: Client, number: int, body: m.GetPlaces) -> Found:
+        def then(spots: Spots) -> Found:
+            return m.Places(spots.monitors, spots.size, spots.pointer, spots.window)
 
-        self._service.worker.do(work, finished)
+        return Later(partial(self._service.desktop.spots, body.profile), then)
 
-    def _places(self, connection: Client, number: int, body: m.GetPlaces) -> m.AnswerBody:
-        s = self._service
-        pids = s.live.programs().pids_of(body.profile) if body.profile else set()
-        window = s.side_effects.window_of(pids) if pids else None
-        return m.Places(s.side_effects.monitors(), s.side_effects.screen(), s.side_effects.pointer(), window)
-
-    def _stop(self, connection: Client, number: int, body: m.Stop) -> m.AnswerBody:
+    def _stop(self, client: Client, number: int, body: m.Stop) -> Found:
         if body.macro:
-            self._service.step(StopMacro(body.macro))
+            self._service.playback.step(StopMacro(body.macro))
         else:
             self._service.stop_everything("asked for in the window or on the command line")
         return m.Done()
 
-    def start_recording(self, connection: Client | None, number: int, body: m.StartRecording) -> m.AnswerBody:
+    def start_recording(self, client: Client | None, number: int, body: m.StartRecording) -> Found:
+        """Begin a recording."""
         s = self._service
-        if s.recording:
+        if s.recording.recording:
             raise Refusal("a recording is going on already; end it first")
-        if not s.devices():
+        if not s.routes.devices():
             raise Refusal(
                 "there is no device to record from: plug in a keyboard or a mouse, or switch on the simulated "
                 "devices on the Devices page"
             )
-        s.start_recording(connection, body.settings, body.gesture)
-        return m.Done()
 
-    def _stop_recording(self, connection: Client, number: int, body: m.StopRecording) -> m.AnswerBody:
-        if not self._service.recording:
+        def start(answered: Callable[[Outcome[None]], object]) -> None:
+            s.recording.start(client, body.settings, body.gesture, lambda: answered(Outcome(None)))
+
+        return Later(start, lambda nothing: m.Done())
+
+    def _stop_recording(self, client: Client, number: int, body: m.StopRecording) -> Found:
+        if not self._service.recording.recording:
             raise Refusal("no recording is going on")
-        return m.Recorded(self._service.finish_recording(body.gesture), True)
 
-    def _listen(self, connection: Client, number: int, body: m.Listen) -> m.AnswerBody:
-        self._service.listen(connection if body.seconds else None, body.seconds)
+        def start(answered: Callable[[Outcome[Any]], object]) -> None:
+            self._service.recording.finish(body.gesture, lambda steps: answered(Outcome(steps)))
+
+        return Later(start, lambda steps: m.Recorded(steps, True))
+
+    def _listen(self, client: Client, number: int, body: m.Listen) -> Found:
+        self._service.recording.listen(client if body.seconds else None, body.seconds)
         return m.Done()
 
-    def _in_front(self, connection: Client, number: int, body: m.InFront) -> m.AnswerBody:
-        self._service.set_front(connection, body.front)
+    def _in_front(self, client: Client, number: int, body: m.InFront) -> Found:
+        s = self._service
+        s.playback.set_front(client, body.front, reaches_programs=s.routes.reaches_programs)
         return m.Done()
 
-    def _press_stand_in(self, connection: Client, number: int, body: m.PressStandIn) -> m.AnswerBody:
+    def _press_stand_in(self, client: Client, number: int, body: m.PressStandIn) -> Found:
         try:
-            self._service.press_stand_in(connection, body.device, body.control, body.value)
+            self._service.routes.press_stand_in(client, body.device, body.control, body.value)
         except ValueError as error:
             raise Refusal(str(error)) from None
         return m.Done()
 
-    def _choose_route(self, connection: Client, number: int, body: m.ChooseRoute) -> m.AnswerBody:
-        self._service.choose_route_again()
-        return m.StatusIs(self._service.status())
+    def _choose_route(self, client: Client, number: int, body: m.ChooseRoute) -> Found:
+        s = self._service
+        s.playback.stop_all()
+        s.playback.step(InputsLost())
 
-    def _shutdown(self, connection: Client, number: int, body: m.Shutdown) -> m.AnswerBody:
+        def start(answered: Callable[[Outcome[None]], object]) -> None:
+            s.routes.choose_again(lambda: answered(Outcome(None)))
+
+        return Later(start, lambda nothing: m.StatusIs(s.status()))
+
+    def _shutdown(self, client: Client, number: int, body: m.Shutdown) -> Found:
         self._service.loop.stop()
         return m.Done()
 

@@ -6,9 +6,10 @@ import contextlib
 import os
 from collections.abc import Callable, Collection
 from dataclasses import dataclass
-from typing import Protocol
+from typing import NamedTuple, Protocol, TypeVar
 
 from nakrel.backends.kernel.backend import KernelBackend
+from nakrel.backends.processes import ProcessWatch
 from nakrel.backends.protocols import (
     BackendLost,
     BackendUnavailable,
@@ -16,6 +17,7 @@ from nakrel.backends.protocols import (
     InputBackend,
     InputEvent,
     OutputBackend,
+    ProgramWatch,
     WindowWatch,
 )
 from nakrel.backends.standin.devices import StandInDevices
@@ -27,8 +29,12 @@ from nakrel.backends.x11.windows import X11Windows
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.devices import Conditions, Device
 from nakrel.service.loop import Loop, monotonic_us
+from nakrel.service.reporter import Reporter
+from nakrel.service.worker import Outcome, Worker
 
 __all__ = ["BACKENDS", "Options", "Routes"]
+
+T = TypeVar("T")
 
 BACKENDS = ("auto", "kernel", "x11", "stand-in")
 RECONNECT_US = 3_000_000
@@ -52,10 +58,17 @@ class User(Protocol):
     """What the ways need of the service."""
 
     def finger(self, event: InputEvent) -> None: ...
-    def fault_once(self, error: str) -> None: ...
     def devices_changed(self) -> None: ...
     def route_lost(self, error: str) -> None: ...
     def route_changed(self, why: str) -> None: ...
+    def danger_changed(self) -> None: ...
+
+
+class _Chosen(NamedTuple):
+    """A route that was opened, and where none could be, what that means for the user."""
+
+    real: KernelBackend | X11Backend | None
+    note: str
 
 
 class Routes:
@@ -64,8 +77,21 @@ class Routes:
     Implements `Host` for the backends. `sink` takes the place of the stand-ins' sink.
     """
 
-    def __init__(self, loop: Loop, options: Options, user: User, sink: OutputBackend | None = None) -> None:
+    def __init__(
+        self,
+        loop: Loop,
+        options: Options,
+        user: User,
+        worker: Worker,
+        reporter: Reporter,
+        sink: OutputBackend | None = None,
+    ) -> None:
         self._loop, self._options, self._user, self._sink = loop, options, user, sink
+        self._worker, self._reporter = worker, reporter
+        self._grabs = False
+        # What clients press on the simulated devices, and whether they were asked for.
+        self._pressed: dict[tuple[str, str], object] = {}
+        self.wants_stand_ins = False
         self.real: KernelBackend | X11Backend | None = None
         self.stand_ins: StandInDevices | None = None
         self.output: OutputBackend = sink or Sink()
@@ -74,41 +100,64 @@ class Routes:
     # Opening and losing
 
     def open(self, want_stand_ins: bool) -> None:
-        """Choose and open the way."""
+        """Choose and open the route, at the start."""
+        self._adopt(self._choose(), want_stand_ins)
+
+    def _choose(self) -> _Chosen:
+        """Open the best route that there is; on any thread."""
         reasons: list[str] = []
         for name, opener in (("kernel", self._open_kernel), ("x11", self._open_x11)):
             if self._options.backend not in ("auto", name):
                 continue
             try:
-                opener(reasons)
+                return _Chosen(opener(reasons), "")
             except BackendUnavailable as error:
                 reasons.append(str(error))
-            if self.real is not None:
-                break
-        if self.real is None:
-            self.output = self._sink or Sink(_sink_note(reasons))
+        return _Chosen(None, _sink_note(reasons))
+
+    def _adopt(self, chosen: _Chosen, want_stand_ins: bool) -> None:
+        real = self.real = chosen.real
+        if real is None:
+            self.output = self._sink or Sink(chosen.note)
+        else:
+            self.output = real
+            self._loop.watch(real, lambda: self.read(real))
         self.set_stand_ins(want_stand_ins)
 
-    def lost(self, error: str) -> None:
-        """The way is gone (its server or device ended): fall back to the sink, and try again in a while."""
+    def lost(self, error: str) -> bool:
+        """The route is gone (its server or device ended): fall back to the sink, and try again in a while. False where
+        it was gone already."""
         if self.real is None:
-            return
+            return False
         self._drop_real()
         self.output = Sink(f"Nothing reaches other windows: {error}.")
-        self._user.route_lost(error)
         self._loop.at("reconnect", monotonic_us() + RECONNECT_US, self._reconnect)
+        return True
 
-    def choose_again(self, want_stand_ins: bool) -> None:
-        """Close the way and open the best one that there is now."""
+    def choose_again(self, chosen: Callable[[], object]) -> None:
+        """Close the route, open the best one that there is now, and then call `chosen`."""
         self._drop_real()
-        self.open(want_stand_ins)
+        self.output = Sink()
+
+        def opened(outcome: Outcome[_Chosen]) -> None:
+            self._adopt(outcome.result or _Chosen(None, str(outcome.error)), self.wants_stand_ins)
+            self._user.route_changed("asked for")
+            chosen()
+
+        self._worker.do(self._choose, opened)
 
     def _reconnect(self) -> None:
-        self.open(self.stand_ins is not None)
-        if self.real is None:
-            self._loop.at("reconnect", monotonic_us() + RECONNECT_US, self._reconnect)
-        else:
-            self._user.route_changed(f"{self.output.name} is back")
+        def opened(outcome: Outcome[_Chosen]) -> None:
+            if self.real is not None:
+                if outcome.result and outcome.result.real:
+                    outcome.result.real.close()
+            elif outcome.result and outcome.result.real:
+                self._adopt(outcome.result, self.wants_stand_ins)
+                self._user.route_changed(f"{self.output.name} is back")
+            else:
+                self._loop.at("reconnect", monotonic_us() + RECONNECT_US, self._reconnect)
+
+        self._worker.do(self._choose, opened)
 
     def _drop_real(self) -> None:
         self._loop.at("reconnect", None, self._reconnect)
@@ -117,16 +166,19 @@ class Routes:
             self._loop.forget(real)
             real.close()
 
-    def _open_kernel(self, reasons: list[str]) -> None:
-        kernel = self._options.kernel(self)
-        self.real = self.output = kernel
-        self._loop.watch(kernel, lambda: self.read(kernel))
+    def _open_kernel(self, reasons: list[str]) -> KernelBackend:
+        return self._options.kernel(self)
 
-    def _open_x11(self, reasons: list[str]) -> None:
+    def _open_x11(self, reasons: list[str]) -> X11Backend:
         display = self._options.display or os.environ.get("DISPLAY")
         if not display:
             raise BackendUnavailable("there is no X server ($DISPLAY is empty)")
-        x11 = X11Backend(display, injector_is_xtest=self._options.injector_is_xtest, holds=self._options.holds)
+        x11 = X11Backend(
+            display,
+            injector_is_xtest=self._options.injector_is_xtest,
+            holds=self._options.holds,
+            aside=self._aside,
+        )
         if os.environ.get("WAYLAND_DISPLAY"):
             x11.name = "xwayland"
             x11.note = (
@@ -135,8 +187,24 @@ class Routes:
             )
         elif reasons:
             x11.note = f"{x11.note} {_because(reasons)}{_DOCTOR}"
-        self.real = self.output = x11
-        self._loop.watch(x11, lambda: self.read(x11))
+        return x11
+
+    def _aside(self, question: Callable[[], T], answered: Callable[[T], object]) -> None:
+        """Have a backend's question answered on the worker's thread; an answer that fails is told."""
+
+        def told(outcome: Outcome[T]) -> None:
+            if isinstance(outcome.error, BackendLost):
+                self._user.route_lost(str(outcome.error))
+            elif outcome.error is not None:
+                self._reporter.unexpected(outcome.error)
+            else:
+                answered(outcome.get())
+
+        self._worker.do(question, told)
+
+    def programs(self) -> ProgramWatch:
+        """Word of the programs."""
+        return ProcessWatch()
 
     def windows(self) -> WindowWatch | None:
         """Word of the windows, where a Wayland compositor or an X server tells of them."""
@@ -209,13 +277,19 @@ class Routes:
         """All devices of all backends."""
         return tuple(device for backend in self.inputs() for device in backend.devices())
 
+    @property
+    def grabs(self) -> bool:
+        """Whether controls are kept from the programs: a service that stands still would keep them for good."""
+        return self.real is not None and self._grabs
+
     def capture(self, controls: Collection[str], repeats_itself: Collection[str]) -> None:
         """Keep exactly these controls from the programs."""
+        self._grabs = bool(controls)
         for backend in self.inputs():
             try:
                 backend.capture(controls, repeats_itself)
             except BackendLost as error:
-                self.lost(str(error))
+                self._user.route_lost(str(error))
                 return
         # A request's answer may have brought events along, for which the descriptor isn't readable any more.
         self.drain()
@@ -234,7 +308,7 @@ class Routes:
         try:
             self.real.condition(motion)
         except BackendLost as error:
-            self.lost(str(error))
+            self._user.route_lost(str(error))
         else:
             self.drain()
 
@@ -244,11 +318,17 @@ class Routes:
             for event in backend.read():
                 self._user.finger(event)
         except BackendLost as error:
-            self.lost(str(error))
+            self._user.route_lost(str(error))
 
     def set_stand_ins(self, wanted: bool) -> None:
-        """Show the simulated devices or not; they are always there when nothing real is."""
+        """Show the simulated devices or not; they are always there when nothing real is. What is pressed on them is let
+        go where they go."""
+        self.wants_stand_ins = wanted
         wanted = wanted or self.real is None
+        if not wanted and self.stand_ins is not None:
+            for device, control in list(self._pressed):
+                self.stand_ins.press(device, control, 0)
+            self._pressed.clear()
         if wanted and self.stand_ins is None:
             self.stand_ins = stand_ins = StandInDevices()
             self._loop.watch(stand_ins, lambda: self.read(stand_ins))
@@ -260,6 +340,25 @@ class Routes:
         if self.stand_ins is not None:
             self.stand_ins.apart = self.reaches_programs
         self._user.devices_changed()
+
+    def press_stand_in(self, client: object, device: str, control: str, value: int) -> None:
+        """Press or let go a simulated control for a client; what a client holds is let go when it is gone.
+
+        Raises `ValueError` for a device or control that isn't there, and while the stand-ins are switched off.
+        """
+        if self.stand_ins is None:
+            raise ValueError("the simulated devices are switched off; switch them on on the Devices page")
+        self.stand_ins.press(device, control, value)
+        if value:
+            self._pressed[device, control] = client
+        else:
+            self._pressed.pop((device, control), None)
+
+    def client_gone(self, client: object) -> None:
+        """Let go what a client pressed on the simulated devices."""
+        for (device, control), owner in list(self._pressed.items()):
+            if owner is client:
+                self.press_stand_in(client, device, control, 0)
 
     # For the backends
 
@@ -273,7 +372,7 @@ class Routes:
 
     def fault(self, error: str) -> None:
         """A backend's fault."""
-        self._user.fault_once(error)
+        self._reporter.fault_once(error)
 
     def devices_changed(self) -> None:
         """A device came, went, or changed its state."""

@@ -48,7 +48,7 @@ class Client:
 
     def answer(self, number: int, body: AnswerBody) -> None:
         """Answer the request of this number."""
-        self._send(encode_line(Answer(number, body)))
+        self.send(encode_line(Answer(number, body)))
 
     def notify(self, notice: Notice) -> None:
         """Send a notice; one of events is left out, and counted, while the client is slow."""
@@ -58,7 +58,7 @@ class Client:
                 return
             notice = Seen(notice.events, self._lost)
             self._lost = 0
-        self._send(encode_line(Note(notice)))
+        self.send(encode_line(Note(notice)))
 
     def read(self) -> None:
         """Take what has arrived and handle every whole line of it."""
@@ -105,6 +105,9 @@ class Client:
         try:
             number, body = decode_head(line)
         except BadMessage as error:
+            if error.number:
+                self.answer(error.number, Refused(str(error)))
+                return
             self._bad += 1
             self.answer(0, Refused(f"this line is no request: {error}"))
             if self._bad >= MAX_BAD_LINES:
@@ -112,7 +115,8 @@ class Client:
             return
         self._server.handle(self, number, body)
 
-    def _send(self, message: bytes) -> None:
+    def send(self, message: bytes) -> None:
+        """Send a line that is written already."""
         if self.closed:
             return
         waiting = bool(self._out)

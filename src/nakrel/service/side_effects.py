@@ -1,4 +1,7 @@
-"""What macros do besides pressing controls: the pointer goes somewhere, a text is typed, a program is opened."""
+"""What macros do besides pressing controls: the pointer goes somewhere, a text is typed, a program is opened.
+
+Whatever has to be found out first is found out on other threads, and the engine gets it as an event.
+"""
 
 from __future__ import annotations
 
@@ -6,29 +9,33 @@ import shutil
 import subprocess
 from collections.abc import Callable, Iterable
 from pathlib import Path
-from typing import TypeVar
+from typing import Protocol
 
 from nakrel.backends.layout import find_layout
-from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmit, OutputBackend, Screens
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmit, OutputBackend
 from nakrel.backends.typist import Typist
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.places import Monitor, Window, place_of
+from nakrel.core.model.places import place_of
 from nakrel.core.model.programs import Program
 from nakrel.core.model.steps import Origin
-from nakrel.core.play.events import TextReady
-from nakrel.core.play.player import AskText, MovePointer, OpenProgram, Stroke
-from nakrel.service.loop import monotonic_us
-from nakrel.service.worker import Worker
+from nakrel.core.play.events import PlaceReady, PointerReady, SideEffect, TextReady
+from nakrel.core.play.player import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
+from nakrel.service.loop import Loop, monotonic_us
+from nakrel.service.observers.desktop import Desktop
+from nakrel.service.reporter import Reporter
+from nakrel.service.worker import Outcome, Worker
 from nakrel.storage import secrets
 from nakrel.storage.secrets import SecretError
 
-T = TypeVar("T")
-
-__all__ = ["SideEffects", "UnknownCharacters", "missing_program", "strokes_of"]
+__all__ = ["Host", "SideEffects", "UnknownCharacters", "missing_program", "strokes_of"]
 
 
 # A server that is busy takes a move up within this time; a finger gets hardly anywhere in it.
 _BELIEVED_US = 30_000
+# How long a key stays lent to a character after the text is typed.
+SPARE_US = 500_000
+
+Place = tuple[int, int]
 
 
 class UnknownCharacters(Exception):
@@ -65,140 +72,206 @@ def missing_program(program: str) -> str:
     return f"{program} is not marked as a program; make it one with: chmod +x {program}"
 
 
+class Host(Protocol):
+    """What side effects need of the service."""
+
+    def step(self, event: TextReady | PlaceReady | PointerReady) -> None:
+        """Hand the engine an answer, on the loop's thread."""
+
+    def layout(self) -> str:
+        """The user's own choice of a keyboard layout, '' for what the desktop says; from any thread."""
+
+    def lends_keys(self) -> bool:
+        """Whether keys can be had for characters that the layout lacks; from any thread."""
+
+    def lend_keys(self, chars: str) -> dict[str, str]:
+        """Keys for such characters; on a worker's thread."""
+
+    def reclaim_keys(self) -> None:
+        """No text is being typed any more; on a worker's thread."""
+
+
 class SideEffects:
-    """Does it. What may take time is done on a thread of its own; `answer` then gets the engine's answer."""
+    """Does them. A keyring may ask its user for a password, so it has a thread of its own."""
 
-    def __init__(self, worker: Worker, answer: Callable[[TextReady], None], fault: Callable[[str], None]) -> None:
-        self._worker = worker
-        self._answer = answer
-        self._fault = fault
+    def __init__(
+        self, loop: Loop, desktop: Desktop, worker: Worker, keyring: Worker, reporter: Reporter, host: Host
+    ) -> None:
+        self._loop, self._desktop, self._worker, self._keyring = loop, desktop, worker, keyring
+        self._host, self._fault = host, reporter.fault_once
+        # The macros that type with keys lent to characters.
+        self._spare_users: set[str] = set()
         self._started: list[subprocess.Popen[bytes]] = []
-        self.screens: Screens | None = None
         # Where the pointer was put last, and how long that is believed.
-        self._put: tuple[tuple[int, int] | None, int] = (None, 0)
+        self._put: tuple[Place | None, int] = (None, 0)
 
-    # Where things are
+    def start(self, effect: SideEffect, output: OutputBackend, *, preview: bool) -> None:
+        """Start it, or for a preview only answer as if it were done. Raises `BackendLost`."""
+        what, by = effect.what, effect.by
+        match what:
+            case MovePointer() if not preview:
+                self.move(what, output)
+            case OpenProgram() if not preview:
+                self.open(what)
+            case AskPointer():
+                self.find_pointer(by, what)
+            case AskPlace() if not preview:
+                self.find_place(by, what)
+            case AskPlace(ticket=ticket):
+                self._loop.post(lambda: self._host.step(PlaceReady(by, ticket, None)))
+            case AskText() if not preview:
+                self.type(by, what)
+            case AskText(text=text, ticket=ticket):
+                self._loop.post(lambda: self._host.step(TextReady(by, ticket, (Stroke(""),) * len(text))))
 
-    def pointer(self) -> tuple[int, int] | None:
-        """Where the pointer is; None where nobody knows.
-
-        Moves go to the X server by another connection than questions: for a moment after a move the answer may still
-        be where the pointer was before.
-        """
-        place, until_us = self._put
-        if place is not None and monotonic_us() < until_us:
-            return place
-        return self._ask(lambda screens: screens.pointer())
-
-    def screen(self) -> tuple[int, int] | None:
-        """The size of all screens together; None where nobody knows."""
-        return self._ask(lambda screens: screens.size())
-
-    def monitors(self) -> tuple[Monitor, ...]:
-        """The monitors; none where nobody knows."""
-        return self._ask(lambda screens: screens.monitors()) or ()
-
-    def window_of(self, pids: Iterable[int]) -> Window | None:
-        """The window of one of these processes."""
-        return self._ask(lambda screens: screens.window_of(set(pids)))
-
-    def _ask(self, question: Callable[[Screens], T]) -> T | None:
-        if self.screens is None:
-            return None
-        try:
-            return question(self.screens)
-        except BackendLost:
-            self.screens.close()
-            self.screens = None
-            return None
+    def run_ended(self, macro: str) -> None:
+        """A macro has ended: keys that it had lent are given back."""
+        if macro in self._spare_users:
+            # Programs read a key's character a while after the key came.
+            self._spare_users.discard(macro)
+            until_us = None if self._spare_users else monotonic_us() + SPARE_US
+            self._loop.at("spare keys", until_us, lambda: self._worker.do(self._host.reclaim_keys))
 
     # The pointer
 
     def move(self, move: MovePointer, output: OutputBackend) -> None:
-        """Move the pointer, or this part of the way; what can't be done is told once. Raises `BackendLost`."""
+        """Move the pointer now; what can't be done is told once. Raises `BackendLost`."""
         try:
-            self._move(move, output)
-        except (DataError, CannotEmit) as error:
+            if move.screen is None:
+                output.move_by(move.x, move.y)
+                self._put = (None, 0)
+            else:
+                output.move_to(move.x, move.y, *move.screen)
+                self._put = ((move.x, move.y), monotonic_us() + _BELIEVED_US)
+        except CannotEmit as error:
             self._fault(f"The pointer was not moved: {error}.")
 
-    def _move(self, move: MovePointer, output: OutputBackend) -> None:
-        screen = self.screen()
-        place = self.pointer()
-        if move.origin is Origin.POINTER:
+    def _believed(self) -> Place | None:
+        """Where we have just put the pointer. Moves go to the X server by another connection than questions: for a
+        moment after a move the answer may still be where the pointer was before."""
+        place, until_us = self._put
+        return place if monotonic_us() < until_us else None
+
+    def find_pointer(self, macro: str, ask: AskPointer) -> None:
+        """Find out where the pointer is; (0, 0) where nobody knows."""
+        believed = self._believed()
+
+        def found(outcome: Outcome[Place | None]) -> None:
+            self._host.step(PointerReady(macro, ask.ticket, outcome.result or (0, 0)))
+
+        self._desktop.ask(lambda: believed or self._desktop.about_screens(lambda screens: screens.pointer()), found)
+
+    def find_place(self, macro: str, ask: AskPlace) -> None:
+        """Find out where a pointer step leads."""
+        believed = self._believed()
+
+        def found(outcome: Outcome[tuple[Whereabouts, str]]) -> None:
+            if outcome.error is not None:
+                self._fault(f"The pointer was not moved: {outcome.error}.")
+                self._host.step(PlaceReady(macro, ask.ticket, None))
+                return
+            where, note = outcome.get()
+            if note:
+                self._fault(note)
+            self._host.step(PlaceReady(macro, ask.ticket, where))
+
+        self._desktop.ask(lambda: self._whereabouts(ask, believed), found)
+
+    def _whereabouts(self, ask: AskPlace, believed: Place | None) -> tuple[Whereabouts, str]:
+        """Where the step leads, and what is to be said of that. Raises `DataError`. On the observer's thread."""
+        look = self._desktop.about_screens
+        screen = look(lambda screens: screens.size())
+        place = believed or look(lambda screens: screens.pointer())
+        if ask.origin is Origin.POINTER:
             if place is None or screen is None:
-                output.move_by(move.x, move.y)
-            else:
-                self._put_at(_within(place[0] + move.x, place[1] + move.y, screen), screen, output)
-            return
-        size = screen or (move.size if move.origin is Origin.SCREEN else None)
+                return Whereabouts(None, (ask.x, ask.y), None), ""
+            return Whereabouts(place, _within((place[0] + ask.x, place[1] + ask.y), screen), screen), ""
+        size = screen or (ask.size if ask.origin is Origin.SCREEN else None)
         if size is None:
             raise DataError("nobody tells how large the screen is here; pick the place anew, so that the step knows it")
-        window = self._ask(lambda screens: screens.front_window()) if move.origin is Origin.WINDOW else None
-        x, y = place_of(move.x, move.y, move.origin, move.size, screen, window)
-        if (x, y) != _within(x, y, size):
-            self._fault(
-                f"A pointer step goes to {x}, {y}, off the screen of {size[0]} x {size[1]}; it went to the edge."
+        window = look(lambda screens: screens.front_window()) if ask.origin is Origin.WINDOW else None
+        target = place_of(ask.x, ask.y, ask.origin, ask.size, screen, window)
+        inside = _within(target, size)
+        note = (
+            ""
+            if inside == target
+            else (
+                f"A pointer step goes to {target[0]}, {target[1]}, off the screen of {size[0]} x {size[1]}; "
+                "it went to the edge."
             )
-        if move.parts > 1:
-            if place is None:
-                # Where it starts from is not known here: it jumps at the end.
-                return
-            x, y = (now + round((there - now) / move.parts) for now, there in zip(place, (x, y), strict=True))
-        self._put_at(_within(x, y, size), size, output)
-
-    def _put_at(self, place: tuple[int, int], size: tuple[int, int], output: OutputBackend) -> None:
-        output.move_to(*place, *size)
-        self._put = (place, monotonic_us() + _BELIEVED_US) if self.screens else (None, 0)
+        )
+        return Whereabouts(place, inside, size), note
 
     # Texts
 
-    def type(self, macro: str, ask: AskText, layout: str, spare: Callable[[str], dict[str, str]] | None) -> None:
-        """Find the keys that type the text, and answer. `spare` makes keys for characters that the layout lacks."""
-        found: list[TextReady] = []
+    def refusal_of(self, text: str) -> str:
+        """What keeps the text from being typed, '' for nothing; on a worker's thread."""
+        try:
+            strokes_of(text, self._host.layout())
+        except UnknownCharacters as error:
+            return "" if self._host.lends_keys() else f"{error}."
+        except BackendUnavailable as error:
+            return f"{error}."
+        return ""
 
-        def work() -> None:
+    def type(self, macro: str, ask: AskText) -> None:
+        """Find the keys that type the text, and answer."""
+        layout, spare = self._host.layout(), self._host.lend_keys if self._host.lends_keys() else None
+
+        def work() -> TextReady:
             try:
                 text = secrets.get(ask.secret) if ask.secret else ask.text
-                found.append(TextReady(macro, _strokes(text, layout, spare)))
+                return TextReady(macro, ask.ticket, _strokes(text, layout, spare))
             except (SecretError, UnknownCharacters, BackendUnavailable, BackendLost) as error:
-                found.append(TextReady(macro, (), f"a text was not typed: {error}"))
+                return TextReady(macro, ask.ticket, (), f"a text was not typed: {error}")
 
-        self._worker.do(work, lambda error: self._answer(found[0] if found else TextReady(macro, (), error)))
+        def found(outcome: Outcome[TextReady]) -> None:
+            ready = outcome.result or TextReady(macro, ask.ticket, (), f"a text was not typed: {outcome.error}")
+            if any(stroke.control.startswith("SPARE") for stroke in ready.strokes):
+                self._spare_users.add(macro)
+            self._host.step(ready)
+
+        (self._keyring if ask.secret else self._worker).do(work, found)
 
     # Programs
 
-    def open(self, command: OpenProgram, programs: Callable[[], Iterable[Program]]) -> None:
+    def open(self, command: OpenProgram) -> None:
         """Bring the program's window to the front, or start it."""
         program = command.command[0]
-        if wrong := missing_program(program):
-            self._fault(f"A program was not opened: {wrong}.")
-            return
-        pids = _running(program, programs())
-        there = self._ask(lambda screens: screens.bring_to_front(pids))
-        if there:
-            return
-        told: list[str] = []
-        self._worker.do(
-            lambda: told.append(self._start(command.command)),
-            lambda error: self._fault(error or told[0]) if error or told[0] else None,
-        )
 
-    def _start(self, command: tuple[str, ...]) -> str:
-        """Start the program, and return what went wrong."""
+        def find() -> str | None:
+            """What is wrong with it, '' where its window has come to the front, and None where it is to be started."""
+            if wrong := missing_program(program):
+                return f"A program was not opened: {wrong}."
+            pids = _running(program, self._desktop.known_programs())
+            return "" if self._desktop.about_screens(lambda screens: screens.bring_to_front(pids)) else None
+
+        def found(outcome: Outcome[str | None]) -> None:
+            if outcome.error is not None:
+                self._fault(f"A program was not opened: {outcome.error}.")
+            elif outcome.result is None:
+                self._worker.do(lambda: self._start(command.command), started)
+            elif outcome.result:
+                self._fault(outcome.result)
+
+        def started(outcome: Outcome[None]) -> None:
+            if outcome.error is not None:
+                reason = outcome.error.strerror if isinstance(outcome.error, OSError) else outcome.error
+                self._fault(f"{program} was not opened: {reason}.")
+
+        self._desktop.ask(find, found)
+
+    def _start(self, command: tuple[str, ...]) -> None:
         self._started = [process for process in self._started if process.poll() is None]
-        try:
-            nothing = subprocess.DEVNULL
-            started = subprocess.Popen(
-                command, stdin=nothing, stdout=nothing, stderr=nothing, start_new_session=True, cwd=Path.home()
-            )
-        except OSError as error:
-            return f"{command[0]} was not opened: {error.strerror}."
+        nothing = subprocess.DEVNULL
+        started = subprocess.Popen(
+            command, stdin=nothing, stdout=nothing, stderr=nothing, start_new_session=True, cwd=Path.home()
+        )
         self._started.append(started)
-        return ""
 
 
-def _within(x: int, y: int, size: tuple[int, int]) -> tuple[int, int]:
-    return max(0, min(x, size[0] - 1)), max(0, min(y, size[1] - 1))
+def _within(place: Place, size: tuple[int, int]) -> Place:
+    return max(0, min(place[0], size[0] - 1)), max(0, min(place[1], size[1] - 1))
 
 
 def _strokes(text: str, layout: str, spare: Callable[[str], dict[str, str]] | None) -> tuple[Stroke, ...]:

@@ -6,7 +6,6 @@ import argparse
 import contextlib
 import ctypes
 import dataclasses
-import faulthandler
 import fcntl
 import gc
 import logging
@@ -21,18 +20,20 @@ from nakrel.rights import refusal_reason
 from nakrel.service.requests import Requests
 from nakrel.service.routes import BACKENDS, Options
 from nakrel.service.service import Service
+from nakrel.service.watchdog import Watchdog
 from nakrel.storage.home import Home
 
 __all__ = ["ALREADY_RUNS", "main", "tune"]
 
 ALREADY_RUNS = 3
 REFUSED = 4
-# After so long in one turn of the loop the process ends, and with it every grab and every hold.
-STALLED_S = 2.0
+# Why the process before this one ended; it is the same process, started anew.
+ENDED_BY, HUNG = "NAKREL_ENDED_BY", "hung"
 # prctl(2): the slack of this thread's timers, in nanoseconds; its default of 50,000 would make every deadline late.
 _PR_SET_TIMERSLACK = 29
 # Low among the real-time priorities: above every normal process, below the kernel's own threads.
 _PRIORITY = 5
+_SWITCH_S = 0.000_5
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -85,11 +86,17 @@ def _serve(home: Home, options: Options) -> None:
     with _end_on_signals(service), open(home.log, "a", encoding="utf-8") as log:
         service.serve(home, Requests(service, os.getpid()).handle)
         tune()
-        # The alarm's own action ends the process even while Python is stuck; before it the log gets to know where.
-        faulthandler.register(signal.SIGALRM, file=log, all_threads=True, chain=True)
-        service.loop.end_when_stalled(STALLED_S)
+        watchdog = Watchdog(lambda: service.loop.turn, start_anew, log)
+        service.loop.set_alarm(watchdog)
+        if os.environ.pop(ENDED_BY, "") == HUNG:
+            service.reporter.fault(
+                "The service did not answer any more and was started anew by itself; all macros were ended. Its log "
+                "says what it was at"
+            )
+            service.live.notify("Nakrel was started anew", "It did not answer any more; all macros were ended")
         service.run()
-        faulthandler.unregister(signal.SIGALRM)
+        service.loop.set_alarm(None)
+        watchdog.close()
 
 
 @contextlib.contextmanager
@@ -108,12 +115,21 @@ def _end_on_signals(service: Service) -> Iterator[None]:
         os.close(write_fd)
 
 
+def start_anew() -> None:
+    """Replace this process by a new service, whatever its threads are at: everything that it had open is closed, and
+    with that every grab and every hold of its goes."""
+    os.environ[ENDED_BY] = HUNG
+    os.execv(sys.executable, [sys.executable, *sys.orig_argv[1:]])
+
+
 def tune() -> None:
     """Ask for exact timers and a real-time priority; go on without where that isn't granted."""
     with contextlib.suppress(OSError, AttributeError):
         ctypes.CDLL(None).prctl(_PR_SET_TIMERSLACK, 1, 0, 0, 0)
     with contextlib.suppress(OSError):
         os.sched_setscheduler(0, os.SCHED_FIFO | os.SCHED_RESET_ON_FORK, os.sched_param(_PRIORITY))
+    # Threads that save and prepare give way to the engine's within this time.
+    sys.setswitchinterval(_SWITCH_S)
     gc.collect()
     gc.freeze()
     with contextlib.suppress(OSError, AttributeError):

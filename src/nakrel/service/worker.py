@@ -1,66 +1,65 @@
-"""Saving on a thread of its own: an fsync takes milliseconds, and the engine doesn't wait for a disk."""
+"""Work on a thread of its own: the engine waits for no disk, no window server and no other process."""
 
 from __future__ import annotations
 
-import contextlib
-import os
+import logging
 import queue
 import threading
-from collections import deque
 from collections.abc import Callable
+from typing import Any, Generic, NamedTuple, TypeVar
 
-from nakrel.storage.files import StorageError
+from nakrel.service.loop import Loop
 
-__all__ = ["Worker"]
+__all__ = ["Outcome", "Worker"]
 
-Work = Callable[[], None]
-Finished = Callable[[str], None]
+log = logging.getLogger(__name__)
+
+T = TypeVar("T")
+
+
+class Outcome(NamedTuple, Generic[T]):
+    """What came of a piece of work: its result, or the exception that ended it."""
+
+    result: T | None
+    error: Exception | None = None
+
+    def get(self) -> T:
+        """The result; raises what ended the work."""
+        if self.error is not None:
+            raise self.error
+        return self.result  # type: ignore[return-value]
+
+
+def _ignore(outcome: Outcome[Any]) -> None:
+    if outcome.error is not None:
+        log.error("unexpected in the background", exc_info=outcome.error)
 
 
 class Worker:
-    """Does the work in the order it came. `fileno` is readable when `collect` has results to deliver."""
+    """Does the work in the order it came; what comes of it is handed over on the loop's thread."""
 
-    def __init__(self) -> None:
-        self._queue: queue.SimpleQueue[tuple[Work, Finished] | None] = queue.SimpleQueue()
-        self._done: deque[tuple[Finished, str]] = deque()
-        self._read_fd, self._write_fd = os.pipe2(os.O_NONBLOCK | os.O_CLOEXEC)
-        self._thread = threading.Thread(target=self._run, name="saver", daemon=True)
+    def __init__(self, loop: Loop, name: str) -> None:
+        self._loop = loop
+        self._queue: queue.SimpleQueue[tuple[Callable[[], Any], Callable[[Outcome[Any]], object]] | None]
+        self._queue = queue.SimpleQueue()
+        self._thread = threading.Thread(target=self._run, name=name, daemon=True)
         self._thread.start()
 
-    def fileno(self) -> int:
-        """The descriptor to watch."""
-        return self._read_fd
-
-    def do(self, work: Work, finished: Finished) -> None:
-        """Do `work` on the thread, then `finished` (from `collect`) with '' or what went wrong."""
+    def do(self, work: Callable[[], T], finished: Callable[[Outcome[T]], object] = _ignore) -> None:
+        """Do `work` on the thread, then call `finished` with its outcome on the loop's."""
         self._queue.put((work, finished))
 
-    def collect(self) -> None:
-        """Deliver the results that there are, on the caller's thread."""
-        with contextlib.suppress(BlockingIOError):
-            os.read(self._read_fd, 4096)
-        while self._done:
-            finished, error = self._done.popleft()
-            finished(error)
-
-    def close(self) -> None:
-        """Finish all work, deliver the results, and end the thread."""
+    def close(self, limit_s: float | None = None) -> None:
+        """Finish all work and end the thread; wait so many seconds for it at most. What came of it is handed over with
+        the loop's next turn, or by `Loop.collect`."""
         self._queue.put(None)
-        self._thread.join()
-        self.collect()
-        os.close(self._read_fd)
-        os.close(self._write_fd)
+        self._thread.join(limit_s)
 
     def _run(self) -> None:
         while (job := self._queue.get()) is not None:
             work, finished = job
             try:
-                work()
-                error = ""
-            except StorageError as problem:
-                error = str(problem)
-            except Exception as problem:
-                error = f"saving failed: {problem!r}"
-            self._done.append((finished, error))
-            with contextlib.suppress(BlockingIOError):
-                os.write(self._write_fd, b".")
+                outcome: Outcome[Any] = Outcome(work())
+            except Exception as error:
+                outcome = Outcome(None, error)
+            self._loop.post(lambda finished=finished, outcome=outcome: finished(outcome))  # type: ignore[misc]

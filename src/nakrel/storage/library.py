@@ -11,6 +11,7 @@ from typing import TypeVar
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import Settings
+from nakrel.core.model.value import readable_text
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.storage.home import Home
@@ -117,7 +118,7 @@ class Library:
 
     def _set_aside(self, path: Path, error: StorageError) -> None:
         if self._read_only:
-            self.faults.append(f"{error}.")
+            self.faults.append(readable_text(f"{error}."))
             return
         aside = path.with_name(path.name + ".damaged")
         number = 1
@@ -129,7 +130,7 @@ class Library:
             where = f"set aside as {aside.name}; mend it and give it its old name, or delete it"
         except OSError as problem:
             where = f"left where it is ({problem.strerror})"
-        self.faults.append(f"{error}. The file was {where}.")
+        self.faults.append(readable_text(f"{error}. The file was {where}."))
 
     def _put(self, folder: Path, item: Profile | Macro) -> None:
         kind = type(item)

@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import QApplication
 
 from nakrel.client.connection import ClientError, ServiceConnection
 from nakrel.client.launch import Launch, ensure_service
+from nakrel.core.model.errors import DataError
 from nakrel.rights import refusal_reason
 from nakrel.storage.home import Home
 from nakrel.ui import theme
@@ -44,7 +45,12 @@ def tell_of_bugs(store: Store, log: Path) -> None:
     """From now on a fault of ours, on whatever thread, goes to the log and is told in the window, which goes on: Qt
     would end it. All edits are with the service by then."""
 
-    def take(kind: type[BaseException], error: BaseException | None, trace: TracebackType | None) -> None:
+    def report(kind: type[BaseException], error: BaseException | None, trace: TracebackType | None) -> None:
+        if isinstance(error, DataError):
+            # What somebody typed can't be; it isn't a fault of ours, and what was there stays.
+            with contextlib.suppress(RuntimeError):
+                store.fault.emit(f"{str(error)[:1].upper()}{str(error)[1:]}.")
+            return
         words = "".join(traceback.format_exception(kind, error, trace))
         sys.stderr.write(words)
         with contextlib.suppress(OSError):
@@ -58,7 +64,7 @@ def tell_of_bugs(store: Store, log: Path) -> None:
             # The store may have gone with its window.
             store.fault.emit(f"Something unexpected happened in the window ({error!r}); {log} has the details.")
 
-    sys.excepthook = take
+    sys.excepthook = report
 
 
 def run(home: str | None = None) -> int:

@@ -8,15 +8,15 @@ from typing import NamedTuple
 import msgspec
 from PyQt6.QtGui import QUndoCommand
 
+from nakrel.core import library as rules
 from nakrel.core.edit.bundle import Merged
-from nakrel.core.model.cells import Cell, ChangeSpeed, GoTo, RunMacro, What
+from nakrel.core.library import free_name
+from nakrel.core.model.cells import Cell, ChangeSpeed, RunMacro
 from nakrel.core.model.conditioning import Pointing
-from nakrel.core.model.controls import game_key
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.game_keys import renamed
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import GameKey, Layer, Profile, ProgramRule, SetUp, keeps_left_click
-from nakrel.core.model.settings import Settings
+from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui.store import Store, new_id
 
 __all__ = [
@@ -29,10 +29,9 @@ __all__ = [
     "duplicate_profile",
     "edit_macro",
     "edit_profile",
-    "edit_settings",
+    "change_settings",
     "edit_setup",
     "edit_setups",
-    "free_name",
     "new_layer",
     "new_macro",
     "new_profile",
@@ -44,10 +43,10 @@ __all__ = [
     "set_keys",
     "set_pointer",
     "set_programs",
-    "take",
+    "import_merged",
 ]
 
-Value = Profile | Macro | Settings
+Value = Profile | Macro
 
 
 class Change(NamedTuple):
@@ -80,8 +79,6 @@ def _become(store: Store, old: Value | None, new: Value | None) -> None:
             store.put_profile(new)
         case Macro(), _:
             store.put_macro(new)
-        case Settings(), _:
-            store.put_settings(new)
         case None, Profile():
             store.delete_profile(old.id)
         case None, Macro():
@@ -92,15 +89,6 @@ def _push(store: Store, text: str, *changes: Change) -> None:
     wanted = [change for change in changes if change.before != change.after]
     if wanted:
         store.undo_stack.push(_Edit(store, text, wanted))
-
-
-def free_name(wanted: str, taken: Iterable[str]) -> str:
-    """The name, or the name with the first number that nobody has."""
-    names, number, name = set(taken), 1, wanted
-    while name in names:
-        number += 1
-        name = f"{wanted} {number}"
-    return name
 
 
 # Macros
@@ -131,7 +119,7 @@ def _add(store: Store, macro: Macro, words: str) -> Macro:
     return added
 
 
-def take(store: Store, merged: Merged) -> None:
+def import_merged(store: Store, merged: Merged) -> None:
     """Take what a bundle brings, as one edit."""
     names = [*(profile.name for profile in merged.profiles), *(macro.name for macro in merged.macros)]
     changes = [
@@ -148,20 +136,9 @@ def duplicate_macro(store: Store, macro: Macro) -> Macro:
 
 def delete_macro(store: Store, macro: Macro) -> None:
     """Delete a macro and every attachment of it, as one edit."""
-    freed = []
-    for profile in store.profiles.values():
-        freed.append(Change(profile, _without_macro(profile, macro.id)))
-    _push(store, f"delete {macro.name}", *freed, Change(macro, None))
-
-
-def _without_macro(profile: Profile, key: str) -> Profile:
-    """The profile without the cells that play a macro, in all its set-ups and layers."""
-
-    def kept(cell: Cell) -> Cell | None:
-        return None if isinstance(cell, RunMacro) and cell.macro == key else cell
-
-    setups = tuple(setup.with_each(kept) for setup in profile.setups)
-    return profile if setups == profile.setups else msgspec.structs.replace(profile, setups=setups)
+    freed = rules.without_macro(macro.id, store.profiles.values())
+    changes = (Change(store.profiles[profile.id], profile) for profile in freed)
+    _push(store, f"delete {macro.name}", *changes, Change(macro, None))
 
 
 # Profiles
@@ -187,8 +164,7 @@ _COLOURS = ("#3E7C8C", "#A3503F", "#6B63A8", "#6F8440", "#B07A2A", "#8C4F77", "#
 
 def duplicate_profile(store: Store, profile: Profile) -> Profile:
     """Make a copy, linked to no program, and return it."""
-    name = free_name(profile.name, (p.name for p in store.profiles.values()))
-    copy = msgspec.structs.replace(profile, id=new_id(), name=name, programs=())
+    copy = rules.duplicate(profile, new_id(), (p.name for p in store.profiles.values()))
     _push(store, f"duplicate {profile.name}", Change(None, copy))
     return copy
 
@@ -202,8 +178,10 @@ def reset_profile(store: Store, profile: Profile) -> None:
 
 
 def delete_profile(store: Store, profile: Profile) -> None:
-    """Delete a profile; undo brings it back."""
-    _push(store, f"delete {profile.name}", Change(profile, None))
+    """Delete a profile, and every button that goes to it, as one edit; undo brings it back."""
+    freed = rules.without_profile(profile.id, store.profiles.values())
+    changes = (Change(store.profiles[each.id], each) for each in freed)
+    _push(store, f"delete {profile.name}", *changes, Change(profile, None))
 
 
 def set_programs(store: Store, profile: Profile, programs: tuple[ProgramRule, ...]) -> None:
@@ -265,24 +243,21 @@ def edit_setups(store: Store, profile: Profile, words: str, setups: tuple[SetUp,
 def _change(store: Store, profile: Profile, words: str, **values: object) -> str:
     try:
         after = msgspec.structs.replace(profile, **values)
+        entailed = rules.saved(profile, after, store.profiles, store.macros)
     except DataError as error:
         return str(error)
-    _push(store, words, Change(profile, after))
+    macros = (Change(store.macros[macro.id], macro) for macro in entailed.macros)
+    _push(store, words, Change(profile, entailed.profile), *macros)
     return ""
 
 
 def rename_setup(store: Store, profile: Profile, old: str, new: str) -> str:
     """Give a set-up another name, and have the controls that go to it follow; returns the reason where that is
     refused."""
-
-    def followed(cell: Cell) -> Cell:
-        leads = isinstance(cell, GoTo) and cell.what is What.SETUP and cell.to == old
-        return GoTo(What.SETUP, new) if leads else cell
-
-    setups = tuple(
-        msgspec.structs.replace(each.with_each(followed), name=new if each.name == old else each.name)
-        for each in profile.setups
-    )
+    try:
+        setups = tuple(msgspec.structs.replace(s, name=new) if s.name == old else s for s in profile.setups)
+    except DataError as error:
+        return str(error)
     return edit_setups(store, profile, f"rename {old}", setups)
 
 
@@ -332,24 +307,29 @@ def rename_key(store: Store, profile: Profile, old: str, new: str) -> str:
     profile alone; returns the reason where that is refused."""
     try:
         keys = tuple(msgspec.structs.replace(key, name=new) if key.name == old else key for key in profile.keys)
-        own = [cell.macro for *_, cell in profile.cells() if isinstance(cell, RunMacro)]
-        others = {
-            cell.macro
-            for each in store.profiles.values()
-            if each.id != profile.id
-            for *_, cell in each.cells()
-            if isinstance(cell, RunMacro)
-        }
-        macros = [store.macros[key] for key in dict.fromkeys(own) if key in store.macros and key not in others]
-        after, changed = renamed(game_key(old), game_key(new), profile, macros)
-        after = msgspec.structs.replace(after, keys=keys)
     except DataError as error:
         return str(error)
-    pairs = (Change(before, macro) for before, macro in zip(macros, changed, strict=True))
-    _push(store, f"rename {old} in {profile.name}", Change(profile, after), *pairs)
-    return ""
+    return set_keys(store, profile, keys, f"rename {old}")
 
 
-def edit_settings(store: Store, text: str, after: Settings) -> None:
-    """Change the settings."""
-    _push(store, text, Change(store.settings, after))
+class _SettingsEdit(QUndoCommand):
+    """A change of some settings; taken back it leaves all others as they are by then."""
+
+    def __init__(self, store: Store, text: str, patch: SettingsPatch) -> None:
+        super().__init__(text)
+        self._store, self._after = store, patch
+        self._before = SettingsPatch.between(patch.applied_to(store.settings), store.settings)
+
+    def redo(self) -> None:
+        """Make the change."""
+        self._store.change_settings(self._after)
+
+    def undo(self) -> None:
+        """Take it back."""
+        self._store.change_settings(self._before)
+
+
+def change_settings(store: Store, text: str, patch: SettingsPatch) -> None:
+    """Change some of the settings."""
+    if patch.applied_to(store.settings) != store.settings:
+        store.undo_stack.push(_SettingsEdit(store, text, patch))

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import msgspec
 from PyQt6.QtCore import QObject, pyqtSignal
 
 from nakrel.core.edit.timeline import NOTHING, Timeline, lay_out
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
-from nakrel.core.model.settings import WindowState
+from nakrel.core.model.settings import SettingsPatch, WindowState
 from nakrel.ui.store import Store
 
 __all__ = ["PAGES", "Shown"]
@@ -80,7 +79,7 @@ class Shown(QObject):
         """Let the next window show the same."""
         now = WindowState(self._profile, self._macro, self.page)
         if now != self._store.settings.shown:
-            self._store.put_settings(msgspec.structs.replace(self._store.settings, shown=now))
+            self._store.change_settings(SettingsPatch(shown=now))
 
     def show_profile(self, key: str) -> None:
         """Show this profile."""

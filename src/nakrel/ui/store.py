@@ -20,7 +20,7 @@ from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
 from nakrel.core.model.devices import Device
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile
-from nakrel.core.model.settings import Settings
+from nakrel.core.model.settings import Settings, SettingsPatch
 
 __all__ = ["Store", "new_id"]
 
@@ -58,7 +58,7 @@ class Store(QObject):
     journal_changed = pyqtSignal()
     seen = pyqtSignal(object)
     recorded = pyqtSignal(object)
-    saved = pyqtSignal(str)
+    saving_changed = pyqtSignal()
     fault = pyqtSignal(str)
 
     def __init__(self, connect: Callable[[], ServiceConnection], parent: QObject | None = None) -> None:
@@ -71,6 +71,8 @@ class Store(QObject):
         # Edits without an answer yet, and those of them that haven't gone out.
         self._unsent: dict[tuple[str, str], m.Body] = {}
         self._waiting: dict[tuple[str, str], m.Body] = {}
+        # Of those, the ones that were refused, or that a service which has ended never confirmed, with the reason.
+        self._not_saved: dict[tuple[str, str], str] = {}
         self._sender = QTimer(self)
         self._sender.setSingleShot(True)
         self._sender.timeout.connect(self._send)
@@ -98,8 +100,10 @@ class Store(QObject):
         assert isinstance(library, m.Library)
         self.profiles = {p.id: p for p in library.profiles}
         self.macros = {x.id: x for x in library.macros}
-        self._macro_names = self._profile_names = None
         self.settings, self.faults = library.settings, library.faults
+        for body in self._unsent.values():
+            self._show_edit(body)
+        self._macro_names = self._profile_names = None
         for request in (m.GetStatus(), m.GetDevices(), m.GetJournal()):
             self._take(connection.call(request))
         self._notifier = QSocketNotifier(connection.fileno(), QSocketNotifier.Type.Read, self)  # type: ignore[call-overload]
@@ -111,7 +115,9 @@ class Store(QObject):
         self.settings_changed.emit()
         self.set_front(self._front)
         for key, body in list(self._unsent.items()):
-            self._save(key, body)
+            # Once more: what the service before didn't confirm may never have reached it.
+            self._put(key, body)
+        self.saving_changed.emit()
 
     def close(self) -> None:
         """Disconnect; the service goes on."""
@@ -204,11 +210,14 @@ class Store(QObject):
         self.profile_changed.emit(key)
         self._save(("profile", key), m.DeleteProfile(key))
 
-    def put_settings(self, settings: Settings) -> None:
-        """Make these the settings, here and on the disk."""
-        self.settings = settings
+    def change_settings(self, patch: SettingsPatch) -> None:
+        """Change some of the settings, here and on the disk."""
+        self.settings = patch.applied_to(self.settings)
         self.settings_changed.emit()
-        self._save(("settings", ""), m.PutSettings(settings))
+        key = "settings", ""
+        before = self._unsent.get(key)
+        # What goes out is all that isn't confirmed yet; a field that was set twice has its last value.
+        self._save(key, m.ChangeSettings(before.patch.then(patch) if isinstance(before, m.ChangeSettings) else patch))
 
     def set_front(self, front: bool) -> None:
         """Tell whether the window is in front; while it is, macros play for show only."""
@@ -220,9 +229,39 @@ class Store(QObject):
         """Hold a profile live, or with '' follow games."""
         self.ask(m.Pin(profile))
 
+    @property
+    def saving(self) -> bool:
+        """Whether an edit is on its way to the disk."""
+        return any(key not in self._not_saved for key in self._unsent)
+
+    @property
+    def not_saved(self) -> str:
+        """What is shown but isn't on the disk, and why; '' where there is no such thing."""
+        return " ".join(f"Not saved: {self._name_of(*key)}: {why}" for key, why in self._not_saved.items())
+
+    def _name_of(self, kind: str, key: str) -> str:
+        known = self.macros.get(key) if kind == "macro" else self.profiles.get(key) if kind == "profile" else None
+        return f"{kind} “{known.name}”" if known else "the settings" if kind == "settings" else f"a deleted {kind}"
+
     def _save(self, key: tuple[str, str], body: m.Body) -> None:
         self._unsent[key] = self._waiting[key] = body
+        self._not_saved.pop(key, None)
         self._sender.start(_SEND_MS)
+        self.saving_changed.emit()
+
+    def _show_edit(self, body: m.Body) -> None:
+        """Show what was edited here, though the service doesn't know of it yet."""
+        match body:
+            case m.PutMacro(macro=macro):
+                self.macros[macro.id] = macro
+            case m.DeleteMacro(id=key):
+                self.macros.pop(key, None)
+            case m.PutProfile(profile=profile):
+                self.profiles[profile.id] = profile
+            case m.DeleteProfile(id=key):
+                self.profiles.pop(key, None)
+            case m.ChangeSettings(patch=patch):
+                self.settings = patch.applied_to(self.settings)
 
     def _send(self) -> None:
         """Send the edits that wait, each thing's last."""
@@ -235,13 +274,15 @@ class Store(QObject):
 
         def answered(answer: m.AnswerBody) -> None:
             self._pending[key] -= 1
+            if self._pending[key] > 0 or key in self._waiting:
+                # A later edit of the same thing is on its way, and its answer counts.
+                return
             if isinstance(answer, m.Refused):
-                self.saved.emit(answer.error)
-                self.fault.emit(answer.error)
-            elif self._pending[key] <= 0 and key not in self._waiting:
+                self._not_saved[key] = f"{answer.error}. Change it, or undo."
+            else:
                 self._unsent.pop(key, None)
-                if not self._unsent:
-                    self.saved.emit("")
+                self._not_saved.pop(key, None)
+            self.saving_changed.emit()
 
         self._ask(body, answered)
 
@@ -259,6 +300,9 @@ class Store(QObject):
         self._waiting.clear()
         self.close()
         self._pending.clear()
+        for key in self._unsent:
+            self._not_saved.setdefault(key, "the service has ended; it is tried again when the service is back.")
+        self.saving_changed.emit()
         self.fault.emit("The service has ended; it is being started again.")
         QTimer.singleShot(_RETRY_MS, self._reopen)
 
@@ -282,7 +326,11 @@ class Store(QObject):
             case m.ProfileChanged(id=key, profile=profile):
                 self._mirror("profile", self.profiles, key, profile, self.profile_changed)
             case m.SettingsChanged(settings=settings):
-                if settings != self.settings and not self._is_edited("settings", ""):
+                body = self._unsent.get(("settings", ""))
+                if isinstance(body, m.ChangeSettings):
+                    # Another client's change, with ours that is on its way.
+                    settings = body.patch.applied_to(settings)
+                if settings != self.settings:
                     self.settings = settings
                     self.settings_changed.emit()
             case m.Seen():
@@ -292,9 +340,10 @@ class Store(QObject):
             case m.Fault(error=error):
                 self.fault.emit(error)
             case m.Journal(entries=entries):
-                # The answer that fetched the journal may have had the newest entries already.
-                last = self.journal[-1].at if self.journal else 0.0
-                self.journal += [entry for entry in entries if entry.at > last]
+                # The answer that fetched the journal may have had the newest entries already. Their times tell nothing:
+                # a clock may have been set back meanwhile.
+                newest = self.journal[-len(entries) :] if entries else []
+                self.journal += [entry for entry in entries if entry not in newest]
                 self.journal_changed.emit()
             case m.StatusIs() | m.Devices():
                 self._take(notice)
@@ -312,8 +361,8 @@ class Store(QObject):
                 self.journal_changed.emit()
 
     def _is_edited(self, kind: str, key: str) -> bool:
-        """Whether an edit of it is on its way."""
-        return bool(self._pending[kind, key]) or (kind, key) in self._waiting
+        """Whether what is shown of it isn't on the disk."""
+        return (kind, key) in self._unsent
 
     def _mirror(self, kind: str, mirror: dict[str, Any], key: str, value: Any, changed: Any) -> None:
         """Follow another client's edit; our own comes back too, and an older one must not undo a newer."""
@@ -321,7 +370,7 @@ class Store(QObject):
             return
         self._forget_names(mirror.get(key), value)
         if value is None:
-            del mirror[key]
+            mirror.pop(key, None)
         else:
             mirror[key] = value
         changed.emit(key)

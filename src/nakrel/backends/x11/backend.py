@@ -10,7 +10,9 @@ one. There the slave stays grabbed while the button is down, and its motion and 
 from __future__ import annotations
 
 import contextlib
+import threading
 from collections.abc import Callable, Collection, Iterator, Sequence
+from typing import Protocol, TypeVar
 
 import xcffib.xinput
 import xcffib.xproto
@@ -32,6 +34,20 @@ _PRESSES = {evtype.KEY_PRESS, evtype.BUTTON_PRESS, evtype.RAW_KEY_PRESS, evtype.
 _RAW = {evtype.RAW_KEY_PRESS, evtype.RAW_KEY_RELEASE, evtype.RAW_BUTTON_PRESS, evtype.RAW_BUTTON_RELEASE}
 _KEY = {evtype.KEY_PRESS, evtype.KEY_RELEASE, evtype.RAW_KEY_PRESS, evtype.RAW_KEY_RELEASE}
 _ASYNC = 1
+_GOODBYE_S = 2.0
+
+T = TypeVar("T")
+
+
+class Aside(Protocol):
+    """How a question that waits for the server is answered without anybody waiting."""
+
+    def __call__(self, question: Callable[[], T], answered: Callable[[T], object]) -> None:
+        """Have `question` answered on another thread, and `answered` called with that on this one."""
+
+
+def _at_once(question: Callable[[], T], answered: Callable[[T], object]) -> None:
+    answered(question())
 
 
 class X11Backend:
@@ -50,18 +66,26 @@ class X11Backend:
         *,
         injector_is_xtest: bool = False,
         holds: Callable[[str, int], None] = lambda code, device: None,
+        aside: Aside | None = None,
     ) -> None:
+        self._aside: Aside = aside or _at_once
+        self._display = display
         self.note = "Attached controls are kept from programs, except a wheel that scrolls."
         self._hand_is_xtest = injector_is_xtest
         self._conn, self._xi, xtest = XConnection.open(display)
+        # What has to wait for the server's answer goes over a connection of its own, on another thread.
+        self._other, self._other_xi, _ = XConnection.open(display)
+        self._other_lock = threading.Lock()
         self._root = self._conn.get_setup().roots[self._conn.pref_screen].root
         self._out = Injector(self._conn, xtest, self._root, self._keyboard_for, holds)
-        self._speed = PointerSpeed(self._conn, self._xi)
+        self._speed = PointerSpeed(self._other, self._other_xi)
         self._motion: Motion | None = None
         self._slaves: dict[int, Slave] = {}
         self._captured: frozenset[str] = frozenset()
         self._repeats_itself: frozenset[str] = frozenset()
         self._grabbed: dict[tuple[int, str], bool] = {}
+        # The number of the last request for a grab, until the server has handled it: a press before that has passed.
+        self._grabs_asked: int | None = None
         self._kept: dict[int, str] = {}
         # When each device that was held was let go: the number of that request.
         self._let_go_at: dict[int, int] = {}
@@ -73,7 +97,7 @@ class X11Backend:
         self._fileno = self._conn.get_file_descriptor()
         self._closed = False
         self._select()
-        self._look_at_devices()
+        self._know_devices(self._other.slaves(self._other_xi))
         # What a service that was killed may have left.
         self._speed.restore(self._slaves)
 
@@ -99,11 +123,18 @@ class X11Backend:
     def condition(self, motion: Motion | None) -> None:
         """Have the server move the pointer at this speed; its wheel, and straight lines, X leaves as they are."""
         self._motion = motion
-        with _telling_of_loss():
-            self._set_speed()
+        self._set_speed()
 
-    def _set_speed(self) -> None:
-        self._speed.set((slave.id for slave in self._slaves.values() if slave.moves), self._motion)
+    def _set_speed(self, *, anew: bool = False) -> None:
+        devices, motion = [slave.id for slave in self._slaves.values() if slave.moves], self._motion
+
+        def change() -> None:
+            with self._other_lock, _telling_of_loss():
+                if anew:
+                    self._speed.look_again()
+                self._speed.set(devices, motion)
+
+        self._aside(change, lambda done: None)
 
     def read(self) -> list[InputEvent]:
         """Everything fingers did since the last call."""
@@ -115,11 +146,9 @@ class X11Backend:
         for event in self._conn.events():
             if not isinstance(event, XiEvent):
                 continue
+            self._before_grabs(event)
             if event.type == evtype.HIERARCHY:
-                self._look_at_devices()
-                self._regrab()
-                self._speed.look_again()
-                self._set_speed()
+                self._aside(self._ask_devices, self._devices_came)
             elif event.type == evtype.RAW_MOTION:
                 self._relay_motion(event)
             elif captured := self._finger_event(event):
@@ -169,10 +198,19 @@ class X11Backend:
             if not self._conn.has_error():
                 self._out.let_all_go()
                 self.capture(())
-                self.condition(None)
-                # A round trip: the server may drop a closed connection with its last requests unread.
-                self._conn.core.GetInputFocus().reply()
-            self._conn.disconnect()
+        # The server may drop a closed connection with its last requests unread, so it is waited for, but not for ever:
+        # where it stands still, whoever comes after us lets go what is left.
+        goodbye = threading.Thread(target=self._say_goodbye, daemon=True)
+        goodbye.start()
+        goodbye.join(_GOODBYE_S)
+
+    def _say_goodbye(self) -> None:
+        with self._other_lock, contextlib.suppress(xcffib.XcffibException, xcffib.ConnectionException, BackendLost):
+            self._speed.set([], None)
+            for conn in (self._other, self._conn):
+                if not conn.has_error():
+                    conn.core.GetInputFocus().reply()
+                conn.disconnect()
 
     # Events in
 
@@ -199,7 +237,7 @@ class X11Backend:
             self._keyboard = event.device
         at_us = event.time_ms * 1_000
         if press and raw and (event.device, code) in self._grabbed and not kept:
-            if not self._other_button_down(event.device, code):
+            if not self._other_button_down(event.device, code) and not self._before_grabs(event):
                 # The grab's own press follows; what was injected before it would be lost.
                 return None
             # A passive grab of a button waits for a device without any other button down (X protocol, GrabButton), so
@@ -218,6 +256,15 @@ class X11Backend:
         if self._kept.get(event.device) == code:
             self._end_kept(event.device)
         return InputEvent(Released(code), at_us, where)
+
+    def _before_grabs(self, event: XiEvent) -> bool:
+        """Whether the event came before the server had handled our last request for a grab."""
+        if self._grabs_asked is None:
+            return False
+        if (event.serial - self._grabs_asked) & 0xFFFF >= 0x8000:
+            return True
+        self._grabs_asked = None
+        return False
 
     def _other_button_down(self, device: int, code: str) -> bool:
         is_button = CONTROLS[code].kind is Kind.BUTTON
@@ -284,8 +331,19 @@ class X11Backend:
         self._xi.XISelectEvents(self._root, 1, [chosen])
         self._conn.flush()
 
-    def _look_at_devices(self) -> None:
-        slaves = self._conn.slaves(self._xi)
+    def _ask_devices(self) -> list[Slave]:
+        with self._other_lock, _telling_of_loss():
+            return self._other.slaves(self._other_xi)
+
+    def _devices_came(self, slaves: list[Slave]) -> None:
+        if self._closed:
+            return
+        self._know_devices(slaves)
+        with _telling_of_loss():
+            self._regrab()
+        self._set_speed(anew=True)
+
+    def _know_devices(self, slaves: list[Slave]) -> None:
         self._xtest_buttons = max((s.buttons for s in slaves if s.is_xtest), default=10)
         before = set(self._slaves)
         self._slaves = {s.id: s for s in slaves if self._hand_is_xtest or not s.is_xtest}
@@ -321,9 +379,12 @@ class X11Backend:
         if code in self._repeats_itself:
             # While we hold the grab, the device's raw events come through the grab and in no other way.
             mask |= _mask({evtype.RAW_BUTTON_PRESS, evtype.RAW_BUTTON_RELEASE, evtype.RAW_MOTION})
-        self._xi.XIPassiveGrabDevice(
+        asked = self._xi.XIPassiveGrabDevice(
             0, self._root, 0, number, device, 1, 1, int(is_key), _ASYNC, _ASYNC, 0, [mask], [ANY_MODIFIER]
-        ).reply()
+        )
+        # Nobody waits for the answer: what comes before the grab is told by its number.
+        asked.discard_reply()
+        self._grabs_asked = asked.sequence & 0xFFFF
 
     def _ungrab(self, device: int, code: str) -> None:
         is_key, number = number_of(code) or (True, 0)

@@ -10,7 +10,9 @@ from nakrel.core.model.limits import LAYOUT
 from nakrel.core.model.recording import RecordingSettings
 from nakrel.core.model.value import Value
 
-__all__ = ["InUse", "Settings", "WindowState"]
+__all__ = ["InUse", "Settings", "SettingsPatch", "WindowState"]
+
+Layout = Annotated[str, msgspec.Meta(max_length=64, pattern=LAYOUT)]
 
 
 class WindowState(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
@@ -31,7 +33,7 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     record_stop_key: str = "KEY_SCROLLLOCK"
     look: Literal["system", "light", "night"] = "system"
     stand_ins: bool = False
-    layout: Annotated[str, msgspec.Meta(max_length=64, pattern=LAYOUT)] = ""
+    layout: Layout = ""
     recording: RecordingSettings = RecordingSettings()
     shown: WindowState = WindowState()
     notices: bool = True
@@ -41,3 +43,36 @@ class InUse(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fiel
     """Which set-up of a profile (by its id) is in use, by name; the first one where none is told."""
 
     setups: dict[str, str] = {}
+
+
+class SettingsPatch(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
+    """A change of some of the settings: the fields that are set. Two changes at once both count, and taking one back
+    leaves the other."""
+
+    pinned: str | msgspec.UnsetType = msgspec.UNSET
+    stop_key: str | msgspec.UnsetType = msgspec.UNSET
+    record_stop_key: str | msgspec.UnsetType = msgspec.UNSET
+    look: Literal["system", "light", "night"] | msgspec.UnsetType = msgspec.UNSET
+    stand_ins: bool | msgspec.UnsetType = msgspec.UNSET
+    layout: Layout | msgspec.UnsetType = msgspec.UNSET
+    recording: RecordingSettings | msgspec.UnsetType = msgspec.UNSET
+    shown: WindowState | msgspec.UnsetType = msgspec.UNSET
+    notices: bool | msgspec.UnsetType = msgspec.UNSET
+
+    def applied_to(self, settings: Settings) -> Settings:
+        """The settings with the fields of this change."""
+        return msgspec.structs.replace(settings, **self._fields())
+
+    def _fields(self) -> dict[str, object]:
+        named = ((name, getattr(self, name)) for name in self.__struct_fields__)
+        return {name: value for name, value in named if value is not msgspec.UNSET}
+
+    def then(self, later: SettingsPatch) -> SettingsPatch:
+        """Both changes in one; where both set a field the later one counts."""
+        return msgspec.structs.replace(self, **later._fields())
+
+    @staticmethod
+    def between(before: Settings, after: Settings) -> SettingsPatch:
+        """The change that makes `after` of `before`."""
+        pairs = ((name, getattr(before, name), getattr(after, name)) for name in Settings.__struct_fields__)
+        return SettingsPatch(**{name: new for name, old, new in pairs if new != old})

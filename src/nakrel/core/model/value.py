@@ -60,7 +60,17 @@ def _checks_of(cls: type) -> tuple[tuple[str, object, Callable[[Any], Any], _Che
     info = type_info(cls)
     assert isinstance(info, msgspec.inspect.StructType)
     found = ((field, _check_of(field.type)) for field in info.fields)
-    return tuple((f.name, f.default, attrgetter(f.name), check) for f, check in found if check is not None)
+    return tuple(
+        # What may be left unset has that for its default, which msgspec doesn't tell.
+        (
+            f.name,
+            msgspec.UNSET if not f.required and f.default is msgspec.NODEFAULT else f.default,
+            attrgetter(f.name),
+            check,
+        )
+        for f, check in found
+        if check is not None
+    )
 
 
 def _check_of(kind: Type) -> _Check | None:

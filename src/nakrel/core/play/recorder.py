@@ -51,7 +51,7 @@ class Recorder:
         screen: tuple[int, int] | None = None,
     ) -> None:
         self._settings = settings
-        self._screen = screen
+        self.screen = screen
         self.steps: list[Step] = []
         self._down: dict[str, int] = {}
         self._last_us: int | None = began_us if settings.from_now else None
@@ -93,7 +93,7 @@ class Recorder:
                 is_button = CONTROLS[control].kind is Kind.BUTTON
                 if is_button and place and self._settings.moves is Moves.CLICKS and place != self._place:
                     self._place = place
-                    self.steps.append(Pointer(x=place[0], y=place[1], size=self._screen))
+                    self.steps.append(Pointer(x=place[0], y=place[1], size=self.screen))
                 self._down[control] = len(self.steps)
                 self.steps.append(Press(control=control))
             case Released(control):
@@ -131,7 +131,7 @@ class Recorder:
         self._wait_until(spots[0].at_us)
         for before, after in zip(spots, spots[1:], strict=False):
             over_us = max(0, after.at_us - (self._last_us or before.at_us))
-            self.steps.append(Pointer(x=after.x, y=after.y, size=self._screen, over_us=min(over_us, MAX_WAIT_US)))
+            self.steps.append(Pointer(x=after.x, y=after.y, size=self.screen, over_us=min(over_us, MAX_WAIT_US)))
             self._last_us = max(self._last_us or 0, after.at_us)
         self._path = [path[-1], *later]
         return True

@@ -7,7 +7,6 @@ import subprocess
 import sys
 from pathlib import Path
 
-import msgspec
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import (
@@ -25,6 +24,7 @@ from nakrel import protocol as m
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.devices import Device
+from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands
 from nakrel.ui.devices.permissions import Permissions
 from nakrel.ui.store import Store
@@ -80,7 +80,7 @@ class DevicesPage(QWidget):
         store.devices_changed.connect(self._devices_changed)
         store.status_changed.connect(self._show_route)
         store.settings_changed.connect(self._show_route)
-        store.saved.connect(lambda error: self._examine_if_seen())
+        store.saving_changed.connect(self._examine_if_seen)
         self._stale = True
 
     def showEvent(self, event: QShowEvent | None) -> None:
@@ -91,7 +91,8 @@ class DevicesPage(QWidget):
             self._show_devices()
 
     def _examine_if_seen(self) -> None:
-        if self.isVisible():
+        """Ask anew what stands in the way once a change has reached the service."""
+        if self.isVisible() and not self._store.saving:
             self.permissions.examine()
 
     def _devices_changed(self) -> None:
@@ -205,12 +206,10 @@ class DevicesPage(QWidget):
     def _layout_typed(self) -> None:
         typed = self.layout_field.text().strip()
         if typed != self._store.settings.layout:
-            after = msgspec.structs.replace(self._store.settings, layout=typed)
-            commands.edit_settings(self._store, "keyboard layout", after)
+            commands.change_settings(self._store, "keyboard layout", SettingsPatch(layout=typed))
 
     def _stand_ins_clicked(self, on: bool) -> None:
-        after = msgspec.structs.replace(self._store.settings, stand_ins=on)
-        commands.edit_settings(self._store, "simulated devices", after)
+        commands.change_settings(self._store, "simulated devices", SettingsPatch(stand_ins=on))
 
 
 _KEYS_SHOWN = frozenset(

@@ -8,6 +8,7 @@ import msgspec
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QSpinBox, QVBoxLayout, QWidget
 
 from nakrel.core.model.recording import Moves, Waits, Where
+from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, choice, label
@@ -113,4 +114,4 @@ class RecordingOptions(QWidget):
         settings = self._store.settings
         way = msgspec.structs.replace(settings.recording, **{name: value})
         if way != settings.recording:
-            commands.edit_settings(self._store, "way to record", msgspec.structs.replace(settings, recording=way))
+            commands.change_settings(self._store, "recording settings", SettingsPatch(recording=way))

@@ -162,6 +162,6 @@ class Bundles(QObject):
             return
         allowed = [command for command, box in dialog.allowed.items() if box.isChecked()]
         merged = merge(dialog.bundle, self._store.profiles, self._store.macros, dialog.clash, new_id, allowed)
-        commands.take(self._store, merged)
+        commands.import_merged(self._store, merged)
         if merged.profiles:
             self._shown.show_profile(merged.profiles[0].id)

@@ -28,7 +28,7 @@ from nakrel.ui.profiles.models import COLOUR, KEY, LIVE, MacroList, ProfileList
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
-from nakrel.ui.widgets.basics import button, hairline, label
+from nakrel.ui.widgets.basics import button, hairline, label, restyle
 from nakrel.ui.widgets.rows import SOFT, KeepingDelegate, RowDelegate
 from nakrel.ui.widgets.switch import Switch
 
@@ -243,7 +243,7 @@ class ProfilesColumn(QWidget):
         self.follow.toggled.connect(self._follow_toggled)
         self._store.status_changed.connect(self._show_follow)
         self._store.settings_changed.connect(self._show_follow)
-        self._store.saved.connect(lambda error: self.saved.setText("not saved: see the message" if error else "saved"))
+        self._store.saving_changed.connect(self._show_saving)
         self._show_follow()
 
     def _select_shown(self) -> None:
@@ -256,6 +256,13 @@ class ProfilesColumn(QWidget):
         model, chosen = view.model(), view.selectionModel()
         if row >= 0 and model and chosen and view.currentIndex().row() != row:
             chosen.setCurrentIndex(model.index(row, 0), QItemSelectionModel.SelectionFlag.ClearAndSelect)
+
+    def _show_saving(self) -> None:
+        """Say whether what is shown is on the disk."""
+        reason = self._store.not_saved
+        self.saved.setText("not saved" if reason else "saving…" if self._store.saving else "saved")
+        self.saved.setToolTip(reason)
+        restyle(self.saved, "alarm" if reason else "soft")
 
     def _show_follow(self) -> None:
         pinned = self._store.profiles.get(self._store.status.pinned)

@@ -10,6 +10,7 @@ from PyQt6.QtGui import QColor, QIcon, QPainter, QPixmap
 from PyQt6.QtWidgets import QHBoxLayout, QInputDialog, QMenu, QPushButton, QWidget
 
 from nakrel import protocol as m
+from nakrel.core.library import free_name
 from nakrel.core.model.profile import Profile, SetUp
 from nakrel.ui import commands
 from nakrel.ui.shown import Shown
@@ -112,7 +113,7 @@ class SetUps(QWidget):
     def add(self) -> None:
         """Make an empty set-up and show it."""
         if profile := self._shown.profile:
-            name = commands.free_name("New set-up", (each.name for each in profile.setups))
+            name = free_name("New set-up", (each.name for each in profile.setups))
             self._put(profile, f"new set-up {name}", (*profile.setups, SetUp(name)))
             self._shown.show_setup(name)
 
@@ -120,7 +121,7 @@ class SetUps(QWidget):
         """Make a copy of a set-up beside it and show that."""
         if profile := self._shown.profile:
             copy = msgspec.structs.replace(
-                profile.setup(name), name=commands.free_name(name, (each.name for each in profile.setups))
+                profile.setup(name), name=free_name(name, (each.name for each in profile.setups))
             )
             setups = [each for old in profile.setups for each in ((old, copy) if old.name == name else (old,))]
             self._put(profile, f"duplicate {name}", tuple(setups))

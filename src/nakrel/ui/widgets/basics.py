@@ -35,6 +35,15 @@ def label(text: str = "", name: str = "", *, wrap: bool = False) -> QLabel:
     return made
 
 
+def restyle(widget: QWidget, name: str) -> None:
+    """Give a widget that is shown another style."""
+    if widget.objectName() != name:
+        widget.setObjectName(name)
+        if style := widget.style():
+            style.unpolish(widget)
+            style.polish(widget)
+
+
 def hairline(vertical: bool = False) -> QFrame:
     """A line of one pixel."""
     made = QFrame()

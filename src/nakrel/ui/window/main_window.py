@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from functools import partial
+from typing import Literal
 
-import msgspec
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence
 from PyQt6.QtWidgets import (
@@ -26,6 +26,7 @@ from PyQt6.QtWidgets import (
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.programs import describe_rule
+from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands, theme
 from nakrel.ui.background import wait_for_work
 from nakrel.ui.devices.page import DevicesPage
@@ -255,6 +256,7 @@ class MainWindow(QMainWindow):
         self.store.settings_changed.connect(self._show_notices)
         self._show_notices()
         self.store.fault.connect(self._show_fault)
+        self.store.saving_changed.connect(self._saving_changed)
         self.macro_details.show_row.connect(self.macro.show_row)
         self.macro_details.last_run.measured.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
         self.macro_details.last_run.save_wanted.connect(self.macro.exchange.ask_run)
@@ -326,10 +328,16 @@ class MainWindow(QMainWindow):
         return f"on {', '.join(places[:3])}{' and more' if len(places) > 3 else ''}" if places else "on no button yet"
 
     def _show_fault(self, text: str) -> None:
-        self._fault.setText(text)
-        self._fault.setVisible(bool(text))
+        """Show a message for a while; what isn't saved stays in sight until it is."""
+        told = text or self.store.not_saved
+        self._fault.setText(told)
+        self._fault.setVisible(bool(told))
         if text:
             self._fault_timer.start(_FAULT_MS)
+
+    def _saving_changed(self) -> None:
+        if self.store.not_saved or not self._fault_timer.isActive():
+            self._show_fault("")
 
     # Doing
 
@@ -371,14 +379,12 @@ class MainWindow(QMainWindow):
         sheet.open()
         return sheet
 
-    def set_look(self, look: str) -> None:
+    def set_look(self, look: Literal["light", "night", "system"]) -> None:
         """Choose the look: light, night or system."""
-        after = msgspec.structs.replace(self.store.settings, look=look)
-        commands.edit_settings(self.store, "look", after)
+        commands.change_settings(self.store, "look", SettingsPatch(look=look))
 
     def _toggle_notices(self) -> None:
-        now = self.store.settings
-        commands.edit_settings(self.store, "notices", msgspec.structs.replace(now, notices=not now.notices))
+        commands.change_settings(self.store, "notices", SettingsPatch(notices=not self.store.settings.notices))
 
     def _show_notices(self) -> None:
         action = next(a for a in self.actions_by_group["Profile"] if a.text() == "Notices of what is live")

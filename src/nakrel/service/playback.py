@@ -1,0 +1,194 @@
+"""Playback: the engine, its deadlines, and what it puts out.
+
+This is the loop's thread at its most exact: it computes and sends, and waits for nothing.
+"""
+
+from __future__ import annotations
+
+import itertools
+import random
+from collections.abc import Sequence
+from typing import Any, Protocol
+
+from nakrel.backends.protocols import BackendLost, CannotEmit, OutputBackend
+from nakrel.core.play.engine import Engine
+from nakrel.core.play.events import (
+    Asked,
+    Emit,
+    Event,
+    Output,
+    RunEnded,
+    RunStarted,
+    SideEffect,
+    SpeedHeld,
+    StopAll,
+    Wake,
+)
+from nakrel.core.play.player import AskText, MovePointer, OpenProgram
+from nakrel.protocol import Running, SeenEvent
+from nakrel.service.feed import Feed
+from nakrel.service.live import Live
+from nakrel.service.loop import Loop, monotonic_us, spin_until
+from nakrel.service.reporter import Reporter
+from nakrel.service.runs import Runs
+from nakrel.service.side_effects import SideEffects
+
+__all__ = ["Host", "Playback"]
+
+# How long before a deadline the sleep ends; the rest is spent on the engine's work and on waiting exactly.
+EARLY_US = 200
+# What such events are called in notices and records.
+_NAMES = {MovePointer: "POINTER", AskText: "TEXT", OpenProgram: "OPEN"}
+
+
+class Host(Protocol):
+    """What playback needs of the service."""
+
+    live: Live
+    side_effects: SideEffects
+
+    @property
+    def output(self) -> OutputBackend:
+        """Where events go."""
+
+    def route_lost(self, error: str) -> None:
+        """The output is gone."""
+
+    def run_ended(self, run: RunEnded, name: str) -> None:
+        """A macro has ended."""
+
+    def name_of(self, macro: str) -> str:
+        """What people call the macro."""
+
+    def danger_changed(self) -> None:
+        """Macros run now, or none any more."""
+
+
+class Playback:
+    """Hand it events by `step`; it sends what comes of them and wakes itself at the next deadline."""
+
+    def __init__(self, loop: Loop, feed: Feed, reporter: Reporter, host: Host) -> None:
+        self._loop, self._feed, self._reporter, self._host = loop, feed, reporter, host
+        self.engine = Engine(random.Random())
+        self.runs = Runs()
+        self.running: dict[str, Running] = {}
+        self._deadline_us: int | None = None
+        # Clients whose own window is in front: macros must not click and type into it.
+        self._fronts: set[object] = set()
+
+    @property
+    def preview(self) -> bool:
+        """Whether a window of Nakrel's own is in front, so that nothing is sent."""
+        return bool(self._fronts)
+
+    def step(self, event: Event) -> None:
+        """Hand the engine an event, send what it puts out, and set the next deadline."""
+        outputs, self._deadline_us = self.engine.step(event, monotonic_us())
+        self._loop.at("engine", self._deadline_us, self._wake, early_us=EARLY_US)
+        if outputs:
+            self._deliver(outputs)
+
+    def _wake(self) -> None:
+        """Work out what is due, wait for the very moment, and send it.
+
+        The loop calls a little early: a plain sleep would end some 60 to 110 microseconds late, and the engine's
+        own work would come on top.
+        """
+        due_us = self._deadline_us
+        if due_us is None:
+            return
+        outputs, self._deadline_us = self.engine.step(Wake(), max(due_us, monotonic_us()))
+        self._loop.at("engine", self._deadline_us, self._wake, early_us=EARLY_US)
+        if outputs:
+            spin_until(due_us)
+            self._deliver(outputs)
+
+    def stop_all(self) -> int:
+        """End all macros this instant, and say how many there were."""
+        running = len(self.running)
+        self.step(StopAll())
+        return running
+
+    def set_front(self, client: object, front: bool, *, reaches_programs: bool) -> None:
+        """Note whether a client's own window is in front.
+
+        What macros hold is let go at the programs when it comes to the front, and held again when it leaves.
+        """
+        before = bool(self._fronts)
+        (self._fronts.add if front else self._fronts.discard)(client)
+        if bool(self._fronts) != before and reaches_programs:
+            now_us = monotonic_us()
+            held = [Emit(code, int(before), now_us, "") for code in sorted(self.engine.held())]
+            if lost := self._send(held):
+                self._host.route_lost(lost)
+            self._reporter.status_changed()
+
+    # What comes out
+
+    def _deliver(self, outputs: tuple[Output, ...]) -> None:
+        """Send what goes out, at once and in its order; then note it, and tell what started and ended.
+
+        Where the route is lost on the way, what has started and ended is told all the same.
+        """
+        times: list[int] = []
+        lost = ""
+        for kind, some in itertools.groupby(outputs, type):
+            group: list[Any] = list(some)
+            if not lost and kind is Emit and not self._fronts:
+                lost = self._send(group)
+            elif not lost and kind is SideEffect:
+                lost = self._start(group)
+            times += [monotonic_us()] * len(group)
+        for output, at_us in zip(outputs, times, strict=True):
+            if isinstance(output, Emit):
+                # The keys of a secret would tell it.
+                if not output.quiet and not lost:
+                    self.runs.sent(output.by, output.control, output.value, output.due_us, at_us)
+                    self._feed.seen(SeenEvent(output.by, output.control, output.value, at_us))
+            elif isinstance(output, SideEffect):
+                if (name := _NAMES.get(type(output.what))) and not lost:
+                    self.runs.sent(output.by, name, 1, output.due_us, at_us)
+                    self._feed.seen(SeenEvent(output.by, name, 1, at_us))
+            elif isinstance(output, RunStarted):
+                self._run_started(output)
+            elif isinstance(output, RunEnded):
+                self._run_ended(output)
+            elif isinstance(output, Asked):
+                self._host.live.asked(output)
+            elif isinstance(output, SpeedHeld):
+                self._host.live.hold_stage(output.stage)
+        if lost:
+            self._host.route_lost(lost)
+
+    def _send(self, emits: Sequence[Emit]) -> str:
+        """Send events to the programs; returns why the route to them is lost, '' where it isn't."""
+        try:
+            self._host.output.emit(emits)
+        except CannotEmit as error:
+            self._reporter.fault_once(str(error))
+        except BackendLost as error:
+            return str(error)
+        return ""
+
+    def _start(self, effects: Sequence[SideEffect]) -> str:
+        """Start side effects; returns why the route to the programs is lost, '' where it isn't."""
+        try:
+            for effect in effects:
+                self._host.side_effects.start(effect, self._host.output, preview=bool(self._fronts))
+        except BackendLost as error:
+            return str(error)
+        return ""
+
+    def _run_started(self, run: RunStarted) -> None:
+        now_us = monotonic_us()
+        self.running[run.macro] = Running(run.macro, self._host.name_of(run.macro), run.trigger, now_us)
+        self._host.danger_changed()
+        self.runs.started(run.macro, self.engine.started_us(run.macro) or now_us)
+        self._reporter.status_changed()
+
+    def _run_ended(self, run: RunEnded) -> None:
+        known = self.running.pop(run.macro, None)
+        self._host.danger_changed()
+        self.runs.ended(run.macro, run.runs, run.reason)
+        self._host.run_ended(run, known.name if known else self._host.name_of(run.macro))
+        self._reporter.status_changed()
