@@ -5,7 +5,6 @@ from __future__ import annotations
 import json
 import shlex
 import sys
-import uuid
 from pathlib import Path
 from typing import Any, NoReturn, TypeVar
 
@@ -16,6 +15,7 @@ import nakrel
 from nakrel import protocol as m
 from nakrel.cli.doctor import examine, mend
 from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
+from nakrel.client.ids import new_id
 from nakrel.client.launch import ensure_service
 from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge
 from nakrel.core.model.cells import GoTo, What
@@ -31,6 +31,7 @@ from nakrel.core.model.units import format_rate
 from nakrel.core.play.live import next_setup
 from nakrel.core.play.simulate import plan as plan_rows
 from nakrel.demo.seed import seed
+from nakrel.service import BACKENDS
 from nakrel.storage import files
 from nakrel.storage.bundles import read_bundle, write_bundle
 from nakrel.storage.files import StorageError
@@ -114,7 +115,18 @@ _profile = click.option("--profile", metavar="NAME", help="Whose keys the game k
 _json = click.option("--json", "as_json", is_flag=True, help="Print JSON.")
 
 
-@click.group(invoke_without_command=True)
+class _Commands(click.Group):
+    """What somebody typed that can't be ends every command with the reason, before anything is sent."""
+
+    def invoke(self, ctx: click.Context) -> object:
+        """Run the command."""
+        try:
+            return super().invoke(ctx)
+        except DataError as error:
+            _fail(str(error))
+
+
+@click.group(cls=_Commands, invoke_without_command=True)
 @click.version_option(nakrel.__version__)
 @click.option("--home", metavar="DIR", help="Keep everything in this folder instead of the XDG folders.")
 @click.pass_context
@@ -137,14 +149,16 @@ def window(session: Session, demo: bool = False) -> None:
     sys.exit(run(session.folder))
 
 
-@main.command(context_settings={"ignore_unknown_options": True})
-@click.argument("arguments", nargs=-1)
+@main.command()
+@click.option(
+    "--backend", type=click.Choice(BACKENDS), default="auto", show_default=True, help="How programs are reached."
+)
 @click.pass_obj
-def service(session: Session, arguments: tuple[str, ...]) -> None:
+def service(session: Session, backend: str) -> None:
     """Run the service here, until it is told to end."""
-    from nakrel.service.start import main as serve
+    from nakrel.service.start import serve
 
-    sys.exit(serve([*(["--home", session.folder] if session.folder else []), *arguments]))
+    sys.exit(serve(session.folder, backend))
 
 
 @main.command()
@@ -180,7 +194,7 @@ def import_(session: Session, recording: Path, name: str | None) -> None:
         steps = read_recording(recording)
     except DataError as error:
         _fail(str(error))
-    macro = Macro(id=uuid.uuid4().hex[:12], name=name or recording.stem, loop=tuple(steps))
+    macro = Macro(id=new_id(), name=name or recording.stem, loop=tuple(steps))
     session.call(m.PutMacro(macro))
     click.echo(f"{macro.name}: {len(steps)} steps")
 
@@ -235,7 +249,7 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
         click.echo("Nothing was taken; --take does.")
         return
     allowed = {tuple(shlex.split(command)) for command in allow}
-    merged = merge(found, library.profiles, library.macros, Clash(clash), lambda: uuid.uuid4().hex[:12], allowed)
+    merged = merge(found, library.profiles, library.macros, Clash(clash), new_id, allowed)
     for macro in merged.macros:
         session.call(m.PutMacro(macro))
     for profile in merged.profiles:

@@ -32,20 +32,19 @@ from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.reporter import Reporter
 from nakrel.service.worker import Outcome, Worker
 
-__all__ = ["BACKENDS", "Options", "Routes"]
+__all__ = ["Options", "Routes"]
 
 T = TypeVar("T")
 
-BACKENDS = ("auto", "kernel", "x11", "stand-in")
 RECONNECT_US = 3_000_000
 _DOCTOR = "The kernel's input would reach every window; what it needs: nakrel doctor"
 
 
 @dataclass(frozen=True)
 class Options:
-    """How the service is set up. `backend` is one of `BACKENDS`; `injector_is_xtest` is for tests, where the hand is a
-    program that injects; `holds` is told what the X server holds for us; `kernel` opens the kernel's input, which a
-    measurement does on devices of its own."""
+    """How the service is set up. `backend` is one of `nakrel.service.BACKENDS`; `injector_is_xtest` is for tests, where
+    what presses is a program that injects; `holds` is told what the X server holds for us; `kernel` opens the kernel's
+    input, which a measurement does on devices of its own."""
 
     backend: str = "auto"
     display: str | None = None

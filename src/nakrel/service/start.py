@@ -17,13 +17,14 @@ from typing import IO
 
 from nakrel.backends.x11.guard import Guard
 from nakrel.rights import refusal_reason
+from nakrel.service import BACKENDS
 from nakrel.service.requests import Requests
-from nakrel.service.routes import BACKENDS, Options
+from nakrel.service.routes import Options
 from nakrel.service.service import Service
 from nakrel.service.watchdog import Watchdog
 from nakrel.storage.home import Home
 
-__all__ = ["ALREADY_RUNS", "main", "tune"]
+__all__ = ["ALREADY_RUNS", "main", "serve", "start_anew", "tune"]
 
 ALREADY_RUNS = 3
 REFUSED = 4
@@ -37,15 +38,21 @@ _SWITCH_S = 0.000_5
 
 
 def main(arguments: list[str] | None = None) -> int:
-    """Run the service until SIGTERM, SIGINT or a request ends it; returns the exit code."""
-    parser = argparse.ArgumentParser(prog="nakrel service")
+    """`python -m nakrel.service`: the same as `nakrel service`, without what the command line loads."""
+    parser = argparse.ArgumentParser(prog="python -m nakrel.service")
     parser.add_argument("--home", help="keep everything in this folder instead of the XDG folders")
-    parser.add_argument("--backend", choices=BACKENDS, default="auto", help="the way to the programs (default: auto)")
+    parser.add_argument("--backend", choices=BACKENDS, default="auto", help="the route to the programs (default: auto)")
     chosen = parser.parse_args(arguments)
+    return serve(chosen.home, chosen.backend)
+
+
+def serve(folder: str | None = None, backend: str = "auto") -> int:
+    """Run the service until SIGTERM, SIGINT or a request ends it; returns the exit code. `backend` is one of
+    `BACKENDS`."""
     if refused := refusal_reason():
         print(f"nakrel: {refused}", file=sys.stderr)
         return REFUSED
-    home = Home.find(chosen.home)
+    home = Home.find(folder)
     home.runtime.mkdir(mode=0o700, parents=True, exist_ok=True)
     home.state.mkdir(parents=True, exist_ok=True)
     logging.basicConfig(filename=home.log, level=logging.INFO, format="%(asctime)s %(levelname)s %(message)s")
@@ -58,9 +65,9 @@ def main(arguments: list[str] | None = None) -> int:
                 file=sys.stderr,
             )
             return ALREADY_RUNS
-        use_x11 = chosen.backend in ("auto", "x11") and bool(os.environ.get("DISPLAY"))
+        use_x11 = backend in ("auto", "x11") and bool(os.environ.get("DISPLAY"))
         guard = Guard(None) if use_x11 else None
-        options = Options(chosen.backend, injector_is_xtest=os.environ.get("NAKREL_X11_INJECTOR") == "xtest")
+        options = Options(backend, injector_is_xtest=os.environ.get("NAKREL_X11_INJECTOR") == "xtest")
         if guard:
             options = dataclasses.replace(options, holds=guard.note)
         _serve(home, options)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 import os
 import tempfile
+import warnings
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -31,11 +32,14 @@ class Home:
         if chosen:
             base = Path(chosen).expanduser().absolute()
             return cls(base / "config", base / "state", _short(base / "run"))
-        runtime = os.environ.get("XDG_RUNTIME_DIR") or os.path.join(tempfile.gettempdir(), f"nakrel-{os.getuid()}")
+        with warnings.catch_warnings():
+            # Without $XDG_RUNTIME_DIR it warns of a folder in /tmp; the socket in it is for this user alone.
+            warnings.simplefilter("ignore")
+            runtime = platformdirs.user_runtime_dir("nakrel", appauthor=False)
         return cls(
             Path(platformdirs.user_config_dir("nakrel", appauthor=False)),
             Path(platformdirs.user_state_dir("nakrel", appauthor=False)),
-            Path(runtime) / "nakrel",
+            Path(runtime),
         )
 
     @property

@@ -8,6 +8,7 @@ from typing import NamedTuple
 import msgspec
 from PyQt6.QtGui import QUndoCommand
 
+from nakrel.client.ids import new_id
 from nakrel.core import library as rules
 from nakrel.core.edit.bundle import Merged
 from nakrel.core.library import free_name
@@ -17,7 +18,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import GameKey, Layer, Profile, ProgramRule, SetUp, keeps_left_click
 from nakrel.core.model.settings import SettingsPatch
-from nakrel.ui.store import Store, new_id
+from nakrel.ui.store import Store
 
 __all__ = [
     "Change",

@@ -6,7 +6,6 @@ Save; undo is the way back.
 
 from __future__ import annotations
 
-import secrets
 from collections import Counter
 from collections.abc import Callable, Mapping
 from typing import Any
@@ -22,7 +21,7 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import Settings, SettingsPatch
 
-__all__ = ["Store", "new_id"]
+__all__ = ["Store"]
 
 _RETRY_MS = 500
 # An edit goes to the service this long after it was made: the window shows it first.
@@ -39,11 +38,6 @@ def _unless_gone(answered: Callable[[m.AnswerBody], None]) -> Callable[[m.Answer
     if not isinstance(owner, QObject):
         return answered
     return lambda answer: None if sip.isdeleted(owner) else answered(answer)
-
-
-def new_id() -> str:
-    """An id that no other profile or macro has."""
-    return secrets.token_hex(6)
 
 
 class Store(QObject):

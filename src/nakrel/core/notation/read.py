@@ -71,13 +71,13 @@ def _statement(lines: list[Line], at: int, depth: int) -> tuple[Step, int]:
     start = len("skip ") if re.match(r"skip\s", line.text, re.IGNORECASE) else 0
     body = line.text[start:].lstrip()
     start = len(line.text) - len(body)
-    if body.startswith("#"):
-        text, remark = _note(line, start)
-        return Note(text=text, remark=remark, off=start > 0), at + 1
-    words, remark = cut_remark(line, start)
-    verb = words.split(" ", 1)[0].lower() if words else ""
-    common = {"remark": remark, "off": start > 0}
     try:
+        if body.startswith("#"):
+            text, remark = _note(line, start)
+            return Note(text=text, remark=remark, off=start > 0), at + 1
+        words, remark = cut_remark(line, start)
+        verb = words.split(" ", 1)[0].lower() if words else ""
+        common = {"remark": remark, "off": start > 0}
         if verb == "repeat":
             return _repeat(lines, at, words, start, depth, common)
         if verb == "if":

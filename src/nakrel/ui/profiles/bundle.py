@@ -9,6 +9,7 @@ from pathlib import Path
 from PyQt6.QtCore import QObject
 from PyQt6.QtWidgets import QCheckBox, QDialog, QFileDialog, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
+from nakrel.client.ids import new_id
 from nakrel.core.edit.bundle import Bundle, Clash, Contents, bundle_of, look_through, merge
 from nakrel.core.model.profile import Profile
 from nakrel.storage.bundles import read_bundle, write_bundle
@@ -16,7 +17,7 @@ from nakrel.storage.files import StorageError
 from nakrel.ui import commands
 from nakrel.ui.background import Background
 from nakrel.ui.shown import Shown
-from nakrel.ui.store import Store, new_id
+from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, hairline, label
 
 __all__ = ["BundleDialog", "Bundles"]
