@@ -51,7 +51,7 @@ def _measure(rounds: int) -> list[tuple[str, float, float]]:
     def drag(by_us: int) -> None:
         diagram = page.diagram
         row = page.model.size() // 2 // 2 * 2
-        diagram.picks = frozenset({Edge(row, True), Edge(row, False)})
+        diagram.selection.picks = frozenset({Edge(row, True), Edge(row, False)})
         diagram._try(diagram.line, by_us)
 
     def timed(edit: Callable[[int], object]) -> float:

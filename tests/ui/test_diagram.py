@@ -77,7 +77,7 @@ def test_a_span_of_time_is_selected_and_moved_together(ui: Ui):
     diagram = shown(ui, *LOOP)
     # From empty ground to empty ground, around all of both holds.
     drag(diagram, spot(diagram, 1, 20), spot(diagram, 1, 150))
-    assert {edge.row for edge in diagram.picks} == {0, 2}
+    assert {edge.row for edge in diagram.selection.picks} == {0, 2}
     drag(diagram, spot(diagram, 1, 120), spot(diagram, 1, 130))
     # The first hold's beginning isn't in it: it goes down when it did.
     assert loop(ui)[0].hold_us == 50 * MS
@@ -115,16 +115,16 @@ def test_all_of_it_by_keyboard(ui: Ui):
     assert "no time before the beginning" in bar.words.text()
     QTest.keyClick(diagram, Qt.Key.Key_C)
     QTest.keyClick(diagram, DOWN)
-    assert diagram.here is not None
-    assert diagram.here.control == "KEY_W"
+    assert diagram.selection.here is not None
+    assert diagram.selection.here.control == "KEY_W"
     QTest.keyClick(diagram, Qt.Key.Key_C)
     assert bar.field.isVisible()
     QTest.keyClick(diagram, UP, ALT)
     assert diagram.view.order == ["KEY_W", "KEY_Q"]
     QTest.keyClick(diagram, Qt.Key.Key_A, Qt.KeyboardModifier.ControlModifier)
-    assert len(diagram.picks) == 4
+    assert len(diagram.selection.picks) == 4
     QTest.keyClick(diagram, Qt.Key.Key_Escape)
-    assert not diagram.picks
+    assert not diagram.selection.picks
     assert not bar.field.isVisible()
 
 

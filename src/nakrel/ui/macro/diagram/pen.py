@@ -6,6 +6,7 @@ from collections.abc import Iterable
 
 from nakrel.core.edit.timeline import Timeline
 from nakrel.core.model.macro import Section
+from nakrel.core.model.runs import RunRecord
 from nakrel.protocol import SeenEvent
 
 __all__ = ["Pen"]
@@ -67,3 +68,23 @@ class Pen:
             if (found := min((at for at in times if at >= since), default=None)) is not None:
                 return found
         return None
+
+
+def actual_spans(record: RunRecord, line: Timeline) -> dict[str, list[tuple[int, int]]]:
+    """What a run really held down and for how long, as far as one run of the macro is drawn."""
+    found: dict[str, list[tuple[int, int]]] = {}
+    down: dict[str, int] = {}
+    for event in record.events:
+        if event.due_us + bool(event.value) > line.length_us:
+            # What is pressed at the very end belongs to the next run.
+            break
+        spans = found.setdefault(event.control, [])
+        if event.control.startswith("WHEEL") or event.control not in line.controls:
+            spans.append((event.at_us, event.at_us + 3_000))
+        elif event.value:
+            down[event.control] = event.at_us
+        elif event.control in down:
+            spans.append((down.pop(event.control), event.at_us))
+    for control, since in down.items():
+        found[control].append((since, line.length_us))
+    return found

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from typing import NamedTuple
-
 from PyQt6.QtCore import QRectF
 
 from nakrel.core.edit.shaping import Edge, edges_of
 from nakrel.core.edit.timeline import Span, Timeline
+from nakrel.ui.macro.diagram.selection import Found
 
-__all__ = ["LANE", "LEFT", "RULER", "TOP", "TRACE", "Found", "View", "nice_step"]
+__all__ = ["LANE", "LEFT", "RULER", "TOP", "TRACE", "View", "nice_step"]
 
 LEFT, TOP, TRACE, LANE, RULER, _RIGHT = 108, 20, 40, 18, 34, 22
 # More steps than this aren't told apart on any screen, and take long to draw.
@@ -17,20 +16,6 @@ MOST_STEPS = 200
 # Near enough to be meant, in pixels.
 _NEAR = 5
 _LEAST_WIDTH_US = 200
-
-
-class Found(NamedTuple):
-    """What is under the pointer: a hold, or one edge of it, and the edges that move with it."""
-
-    control: str
-    span: Span
-    down: bool | None
-    edges: frozenset[Edge]
-
-    @property
-    def at_us(self) -> int:
-        """The time of the edge, or of the hold's beginning."""
-        return self.span.end_us if self.down is False else self.span.start_us
 
 
 def nice_step(length_us: float, most: int = 8) -> int:
