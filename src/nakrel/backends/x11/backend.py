@@ -206,7 +206,7 @@ class X11Backend:
 
     def _say_goodbye(self) -> None:
         with self._other_lock, contextlib.suppress(xcffib.XcffibException, xcffib.ConnectionException, BackendLost):
-            self._speed.set([], None)
+            self._speed.set([slave.id for slave in self._slaves.values()], None)
             for conn in (self._other, self._conn):
                 if not conn.has_error():
                     conn.core.GetInputFocus().reply()
