@@ -25,8 +25,9 @@ from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.steps import Press, Tap, Wait
 from nakrel.core.play.engine import Engine
-from nakrel.core.play.events import Pressed, Released, SetSheet, Sheet
+from nakrel.core.play.events import Pressed, Released, SetSheet
 from nakrel.core.play.operations import compile_macro
+from nakrel.core.play.sheet import Sheet
 from nakrel.demo.seed import seed
 from nakrel.storage.home import Home
 

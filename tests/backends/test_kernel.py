@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import errno
-from collections.abc import Iterator
 from typing import Any
 
 import pytest
@@ -16,62 +15,9 @@ from nakrel.backends.kernel.channel import BUSY_US, SETTLE_US, UNSEEN_US
 from nakrel.backends.kernel.finder import physical, serves
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.backends.protocols import BackendUnavailable, CannotEmit
-from nakrel.core.model.conditioning import Motion
 from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
+from tests.backends.desk import KEY, LEFT, REL, SIDE, Desk, W
 from tests.backends.fake_kernel import KEYBOARD, MOUSE, MOUSE_KEYS, FakeFinder, FakeHost, FakeNode, FakeVirtual
-
-SIDE, LEFT, W = 0x113, 0x110, 17
-KEY, REL = abi.EV_KEY, abi.EV_REL
-
-
-class Desk:
-    """A mouse and a keyboard, the backend on them, and everything that it makes."""
-
-    def __init__(self, *nodes: FakeNode) -> None:
-        made = nodes or (
-            FakeNode("/dev/input/event3", MOUSE, "Halyard"),
-            FakeNode("/dev/input/event4", KEYBOARD, "Bollard", "usb-0000:00:14.0-2/input0"),
-        )
-        self.nodes = {node.path: node for node in made}
-        self.mouse, self.keyboard = made[0], made[-1]
-        self.finder, self.host = FakeFinder(self.nodes), FakeHost()
-        self.virtuals: list[FakeVirtual] = []
-        self.refuse = 0
-        self.backend = KernelBackend(self.host, self.finder, self.open, self.virtual)
-        self.injectors = self.virtuals[0]
-
-    def open(self, path: str) -> FakeNode:
-        if self.refuse or path not in self.nodes:
-            raise OSError(self.refuse or errno.ENOENT, "refused")
-        return self.nodes[path]
-
-    def virtual(self, name: str, abilities: Abilities, phys: str) -> FakeVirtual:
-        self.virtuals.append(FakeVirtual(name, abilities, phys))
-        return self.virtuals[-1]
-
-    def capture(self, *controls: str) -> None:
-        self.backend.capture(controls)
-        self.host.pass_time(SETTLE_US)
-
-    def clone(self, name: str = "Halyard") -> FakeVirtual:
-        return next(v for v in self.virtuals if v.name == name)
-
-    def hear(self) -> list[Any]:
-        return [event.event for event in self.backend.read()]
-
-    def swap(self, path: str, abilities: Abilities) -> FakeNode:
-        """Unplug what is there, and plug in a new device."""
-        self.nodes[path].broken = errno.ENODEV
-        self.finder.tell("remove", path)
-        node = self.nodes[path] = FakeNode(path, abilities, self.nodes[path].name)
-        return node
-
-
-@pytest.fixture
-def desk() -> Iterator[Desk]:
-    desk = Desk()
-    yield desk
-    desk.backend.close()
 
 
 def test_without_attachments_nothing_is_grabbed_and_all_is_heard(desk: Desk):
@@ -431,119 +377,3 @@ def test_whatever_is_taken_and_when_nothing_sticks_and_no_motion_is_lost(sequenc
 
 
 # The pointer's speed
-
-
-def moved(reports: list[list[tuple[int, int, int]]]) -> tuple[int, int]:
-    """The motion of all reports together."""
-    every = [event for report in reports for event in report if event[0] == REL]
-    return sum(v for _, code, v in every if code == abi.REL_X), sum(v for _, code, v in every if code == abi.REL_Y)
-
-
-def test_a_speed_has_mice_grabbed_and_nothing_else_and_gives_them_back(desk: Desk):
-    desk.backend.condition(Motion(50, 50))
-    desk.host.pass_time(SETTLE_US)
-    assert (desk.mouse.grabbed, desk.keyboard.grabbed) == (True, False)
-    desk.backend.condition(None)
-    assert not desk.mouse.grabbed
-
-
-def test_motion_is_slower_and_no_part_of_a_unit_is_lost(desk: Desk):
-    desk.backend.condition(Motion(30, 200))
-    desk.host.pass_time(SETTLE_US)
-    for _ in range(100):
-        desk.mouse.happen((REL, abi.REL_X, 1), (REL, abi.REL_Y, -1))
-    assert desk.hear() == []
-    assert moved(desk.clone().reports) == (30, -200)
-    # A report of which nothing is left is none.
-    assert [] not in desk.clone().reports
-
-
-def test_what_comes_with_motion_in_a_report_stays_in_it(desk: Desk):
-    desk.backend.condition(Motion(50, 50))
-    desk.host.pass_time(SETTLE_US)
-    desk.mouse.happen((abi.EV_MSC, abi.MSC_SCAN, 0x90001), (KEY, LEFT, 1), (REL, abi.REL_X, 5))
-    desk.mouse.happen((REL, abi.REL_X, 1))
-    desk.mouse.happen((KEY, LEFT, 0))
-    assert desk.hear() == [Pressed("BTN_LEFT", True), Released("BTN_LEFT")]
-    assert desk.clone().reports == [
-        [(abi.EV_MSC, abi.MSC_SCAN, 0x90001), (KEY, LEFT, 1), (REL, abi.REL_X, 2)],
-        [(REL, abi.REL_X, 1)],
-        [(KEY, LEFT, 0)],
-    ]
-
-
-def test_another_stage_is_there_with_the_next_report(desk: Desk):
-    desk.backend.condition(Motion(100, 100))
-    desk.host.pass_time(SETTLE_US)
-    assert desk.mouse.grabbed
-    desk.mouse.happen((REL, abi.REL_X, 8))
-    desk.hear()
-    desk.backend.condition(Motion(25, 25))
-    desk.mouse.happen((REL, abi.REL_X, 8))
-    desk.hear()
-    assert desk.clone().reports == [[(REL, abi.REL_X, 8)], [(REL, abi.REL_X, 2)]]
-
-
-def test_the_wheels_speed_goes_by_its_parts_of_notches(desk: Desk):
-    desk.backend.condition(Motion(wheel=150))
-    desk.host.pass_time(SETTLE_US)
-    for _ in range(2):
-        desk.mouse.happen((REL, abi.REL_WHEEL, 1), (REL, abi.REL_WHEEL_HI_RES, 120))
-    # A part of a notch, of which no whole one comes.
-    desk.mouse.happen((REL, abi.REL_WHEEL_HI_RES, -40))
-    assert desk.hear() == [Turned("WHEEL_UP", 1, True)] * 2
-    assert desk.clone().reports == [
-        [(REL, abi.REL_WHEEL_HI_RES, 180), (REL, abi.REL_WHEEL, 1)],
-        [(REL, abi.REL_WHEEL_HI_RES, 180), (REL, abi.REL_WHEEL, 2)],
-        [(REL, abi.REL_WHEEL_HI_RES, -60)],
-    ]
-
-
-def test_a_wheel_without_parts_goes_by_its_notches():
-    coarse = Abilities(MOUSE.ids, {**MOUSE.codes, REL: frozenset({0, 1, abi.REL_WHEEL})}, {})
-    desk = Desk(FakeNode("/dev/input/event3", coarse, "Halyard"))
-    desk.backend.condition(Motion(wheel=50))
-    desk.host.pass_time(SETTLE_US)
-    for _ in range(4):
-        desk.mouse.happen((REL, abi.REL_WHEEL, -1))
-    desk.hear()
-    assert desk.clone().reports == [[(REL, abi.REL_WHEEL, -1)], [(REL, abi.REL_WHEEL, -1)]]
-    desk.backend.close()
-
-
-def test_a_wheel_direction_that_is_attached_is_not_sent_at_any_speed(desk: Desk):
-    desk.backend.condition(Motion(wheel=200))
-    desk.capture("WHEEL_UP")
-    desk.mouse.happen((REL, abi.REL_WHEEL, 1), (REL, abi.REL_WHEEL_HI_RES, 120))
-    desk.mouse.happen((REL, abi.REL_WHEEL, -1), (REL, abi.REL_WHEEL_HI_RES, -120))
-    assert desk.hear() == [Turned("WHEEL_UP", 1, False), Turned("WHEEL_DOWN", 1, True)]
-    assert desk.clone().reports == [[(REL, abi.REL_WHEEL_HI_RES, -240), (REL, abi.REL_WHEEL, -2)]]
-
-
-def test_a_mouse_plugged_in_later_moves_at_that_speed_too(desk: Desk):
-    desk.backend.condition(Motion(50, 50))
-    node = desk.swap("/dev/input/event3", MOUSE)
-    desk.hear()
-    desk.finder.tell("add", "/dev/input/event3")
-    desk.hear()
-    desk.host.pass_time(SETTLE_US)
-    assert node.grabbed
-    node.happen((REL, abi.REL_X, 10))
-    desk.hear()
-    assert desk.clone().reports[-1] == [(REL, abi.REL_X, 5)]
-
-
-@given(st.lists(st.tuples(st.integers(-50, 50), st.integers(-50, 50), st.booleans()), max_size=40), st.integers(1, 300))
-@settings(max_examples=60, deadline=None)
-def test_at_any_speed_the_whole_motion_is_exact(reports: list[tuple[int, int, bool]], percent: int):
-    desk = Desk()
-    desk.backend.condition(Motion(percent, percent, straight=0))
-    desk.host.pass_time(SETTLE_US)
-    for x, y, button in reports:
-        desk.mouse.happen((REL, 0, x), (REL, 1, y), *([(KEY, LEFT, 1)] if button else []))
-        desk.mouse.happen(*([(KEY, LEFT, 0)] if button else []))
-        desk.hear()
-    found = moved(desk.clone().reports) if any(v.name == "Halyard" for v in desk.virtuals) else (0, 0)
-    for axis, now in enumerate(found):
-        assert abs(now - sum(report[axis] for report in reports) * percent / 100) < 1
-    desk.backend.close()

@@ -13,7 +13,7 @@ from nakrel.backends.layout import Layout, find_layout, parse_layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.typist import Typist
 from nakrel.core.model.controls import CONTROLS
-from nakrel.core.play.player import Stroke
+from nakrel.core.play.acts import Stroke
 from tests.support import XServer
 
 tool = pytest.mark.skipif(not shutil.which("xkbcli"), reason="needs xkbcli (libxkbcommon-tools)")

@@ -14,6 +14,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.steps import Origin
 from nakrel.core.notation import read
+from nakrel.core.play.acts import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
     Emit,
@@ -23,7 +24,6 @@ from nakrel.core.play.events import (
     Pressed,
     RunEnded,
     SetSheet,
-    Sheet,
     SideEffect,
     StopAll,
     StopMacro,
@@ -31,7 +31,7 @@ from nakrel.core.play.events import (
     Wake,
 )
 from nakrel.core.play.operations import compile_macro
-from nakrel.core.play.player import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
+from nakrel.core.play.sheet import Sheet
 from nakrel.core.play.simulate import Simulator, plan
 
 MS = 1_000

@@ -22,8 +22,9 @@ from nakrel.core.model.conditioning import (
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.profile import FairPlay, Layer, Profile, SetUp
 from nakrel.core.play.engine import Engine
-from nakrel.core.play.events import Asked, Pressed, Released, SetSheet, Sheet, SpeedHeld
+from nakrel.core.play.events import Asked, Pressed, Released, SetSheet, SpeedHeld
 from nakrel.core.play.live import motion_now, next_stage
+from nakrel.core.play.sheet import Sheet
 
 percents = st.integers(1, MAX_PERCENT)
 reports = st.lists(st.tuples(st.integers(-300, 300), st.integers(-300, 300)), max_size=60)

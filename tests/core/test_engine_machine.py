@@ -18,7 +18,6 @@ from nakrel.core.play.events import (
     Pressed,
     Released,
     SetSheet,
-    Sheet,
     SpeedHeld,
     StopAll,
     StopMacro,
@@ -26,6 +25,7 @@ from nakrel.core.play.events import (
     Wake,
 )
 from nakrel.core.play.operations import compile_macro
+from nakrel.core.play.sheet import Sheet
 from tests.strategies import plays, steps
 
 FINGERS = ["KEY_Q", "KEY_W", "BTN_LEFT", "BTN_SIDE", "BTN_EXTRA"]

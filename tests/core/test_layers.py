@@ -22,6 +22,7 @@ from nakrel.core.model.cells import (
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import Layer, SetUp
 from nakrel.core.model.steps import Tap
+from nakrel.core.play.acts import AskText, OpenProgram
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
     Asked,
@@ -30,14 +31,13 @@ from nakrel.core.play.events import (
     Released,
     RunEnded,
     SetSheet,
-    Sheet,
     SideEffect,
     TextReady,
     Turned,
     Wake,
 )
 from nakrel.core.play.operations import compile_macro
-from nakrel.core.play.player import AskText, OpenProgram
+from nakrel.core.play.sheet import Sheet
 from tests.strategies import setups
 
 FIRE = Macro(id="fire", name="Fire", play=Play(Mode.HELD, pause_us=5_000), loop=(Tap(control="KEY_F", hold_us=5_000),))

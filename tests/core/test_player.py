@@ -22,13 +22,13 @@ from nakrel.core.play.events import (
     Released,
     RunEnded,
     SetSheet,
-    Sheet,
     StopAll,
     Turned,
     Wake,
 )
 from nakrel.core.play.operations import compile_macro
 from nakrel.core.play.player import MIN_CYCLE_US
+from nakrel.core.play.sheet import Sheet
 from nakrel.core.play.simulate import Simulator, plan
 from tests.strategies import plays, steps
 

@@ -13,7 +13,7 @@ from collections.abc import Iterable
 from nakrel.backends.layout import Layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.core.model.controls import by_number
-from nakrel.core.play.player import Stroke
+from nakrel.core.play.acts import Stroke
 
 __all__ = ["Typist"]
 

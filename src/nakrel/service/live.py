@@ -17,9 +17,10 @@ from nakrel.core.model.game_keys import resolve
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import InUse
-from nakrel.core.play.events import Asked, Sheet
+from nakrel.core.play.events import Asked
 from nakrel.core.play.live import motion_now, next_profile, next_setup, next_stage, sheet_of
 from nakrel.core.play.operations import Plan, compile_macro
+from nakrel.core.play.sheet import Sheet
 from nakrel.service.loop import Loop
 from nakrel.service.observers.desktop import Seen
 from nakrel.service.reporter import Reporter

@@ -11,6 +11,7 @@ from collections.abc import Sequence
 from typing import Any, Protocol
 
 from nakrel.backends.protocols import BackendLost, CannotEmit, OutputBackend
+from nakrel.core.play.acts import AskText, MovePointer, OpenProgram
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
     Asked,
@@ -24,7 +25,6 @@ from nakrel.core.play.events import (
     StopAll,
     Wake,
 )
-from nakrel.core.play.player import AskText, MovePointer, OpenProgram
 from nakrel.protocol import Running, SeenEvent
 from nakrel.service.feed import Feed
 from nakrel.service.live import Live

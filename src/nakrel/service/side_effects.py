@@ -18,8 +18,8 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.places import place_of
 from nakrel.core.model.programs import Program
 from nakrel.core.model.steps import Origin
+from nakrel.core.play.acts import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 from nakrel.core.play.events import PlaceReady, PointerReady, SideEffect, TextReady
-from nakrel.core.play.player import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.observers.desktop import Desktop
 from nakrel.service.reporter import Reporter

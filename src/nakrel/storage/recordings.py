@@ -20,7 +20,8 @@ from nakrel.core.model.controls import CONTROLS, OTHERS, Kind, by_number
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.runs import RunRecord
-from nakrel.core.model.steps import Branch, Note, Otherwise, Step, describe, length_us, number_text
+from nakrel.core.model.step_words import describe, number_text
+from nakrel.core.model.steps import Branch, Note, Otherwise, Step, length_us
 from nakrel.core.model.units import format_ms
 from nakrel.core.play.events import Pressed, Released, Turned
 from nakrel.core.play.recorder import Recorder

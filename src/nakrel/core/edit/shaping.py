@@ -17,7 +17,8 @@ from typing import NamedTuple
 import msgspec
 
 from nakrel.core.edit.edits import Inside, Row, steps_in, with_steps_in
-from nakrel.core.edit.timeline import OTHERS_BY_STEP, Span, Timeline
+from nakrel.core.edit.pieces import OTHERS_BY_STEP
+from nakrel.core.edit.timeline import Span, Timeline
 from nakrel.core.model.controls import OTHERS, Kind, label
 from nakrel.core.model.controls import control as named
 from nakrel.core.model.errors import DataError

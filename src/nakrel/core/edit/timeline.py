@@ -15,46 +15,21 @@ from operator import itemgetter
 from typing import Any, NamedTuple
 
 from nakrel.core.edit.edits import Place, Row, rows_of
-from nakrel.core.model.controls import OPEN, POINTER, TEXT
-from nakrel.core.model.formulas import Estimate, FormulaError, compiled, count
+from nakrel.core.edit.pieces import UNNUMBERED, Piece, piece_of
+from nakrel.core.model.formulas import Estimate
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.steps import (
-    Block,
-    Chord,
-    If,
-    Note,
-    Open,
     Option,
-    PickOne,
-    Pointer,
-    Press,
-    Release,
-    Repeat,
-    Set,
     Step,
-    Tap,
-    Text,
-    Wait,
-    Wheel,
-    formulas_of,
-    holds,
     length_us,
-    turn_us,
-    weights_of,
 )
 
-__all__ = ["NOTHING", "OTHERS_BY_STEP", "UNNUMBERED", "Span", "Timeline", "Zone", "lay_out"]
+__all__ = ["NOTHING", "Span", "Timeline", "Zone", "lay_out"]
 
-# How long a wheel notch is drawn; it has no length of its own.
-NOTCH_US = 3_000
-# A repeat is unrolled no further than this, nor a step drawn in more marks: nobody could tell them apart.
-MOST_REPEATS = 2_000
-MOST_MARKS = 20_000
 # Which controls are down is remembered once in so many pieces.
 _EVERY = 256
 # Macros are compared in stretches of at most so many steps.
 _STRETCH = 1024
-OTHERS_BY_STEP: dict[type, str] = {Pointer: POINTER, Text: TEXT, Open: OPEN}
 
 
 class Span(NamedTuple):
@@ -75,33 +50,9 @@ class Zone(NamedTuple):
     end_us: int
 
 
-class _Mark(NamedTuple):
-    """A control goes down (`value` 1) or up (0) at a time of its piece; or, with an end, it does something by itself.
-    `row` is counted from the piece's own."""
-
-    at_us: int
-    control: str
-    value: int
-    row: int
-    end_us: int = -1
-
-
-class _Piece(NamedTuple):
-    """A step outside of all blocks: its rows, how long it takes, whether no formula is in it, and what it does."""
-
-    rows: int
-    numbered: int
-    length_us: int
-    fixed: bool
-    controls: tuple[str, ...]
-    starts_us: tuple[int, ...]
-    marks: tuple[_Mark, ...]
-    unsure: tuple[tuple[int, int], ...]
-
-
-def _field(name: str) -> Callable[[_Piece], Any]:
+def _field(name: str) -> Callable[[Piece], Any]:
     """One field of each piece, as fast as it can be read."""
-    return itemgetter(_Piece._fields.index(name))
+    return itemgetter(Piece._fields.index(name))
 
 
 class Timeline:
@@ -120,10 +71,10 @@ class Timeline:
         # The steps that these were compared with last, and how many are the same at the beginning and at the end.
         self._compared: tuple[tuple[Step, ...], int, int] = (), 0, 0
         same, same_end = self._shared(before) if before else (0, 0)
-        old: list[_Piece] = before._pieces if before else []
+        old: list[Piece] = before._pieces if before else []
         gone = old[same : len(old) - same_end]
-        made = [_piece(step) for step in self._steps[same : len(self._steps) - same_end]]
-        self._pieces: list[_Piece] = [*old[:same], *made, *old[len(old) - same_end :]]
+        made = [piece_of(step) for step in self._steps[same : len(self._steps) - same_end]]
+        self._pieces: list[Piece] = [*old[:same], *made, *old[len(old) - same_end :]]
         # How many pieces go by formulas, and how many have more rows than one.
         self._loose: int = (before._loose if before else 0) + _loose(made) - _loose(gone)
         self._blocks: int = (before._blocks if before else 0) + _blocks(made) - _blocks(gone)
@@ -134,7 +85,7 @@ class Timeline:
             # What a formula gives goes by all that was set before it.
             scope = Estimate()
             again = zip(self._steps, self._pieces, strict=True)
-            self._pieces = [piece if piece.fixed else _piece(step, scope) for step, piece in again]
+            self._pieces = [piece if piece.fixed else piece_of(step, scope) for step, piece in again]
             before, same, made = None, 0, self._pieces
         elif before:
             self._numbers = {at: number for at, number in before._numbers.items() if at <= same}
@@ -302,7 +253,7 @@ class Timeline:
                 found.setdefault(control, at)
         return found
 
-    def _first_uses(self, before: Timeline, same: int, made: list[_Piece], same_end: int) -> dict[str, int]:
+    def _first_uses(self, before: Timeline, same: int, made: list[Piece], same_end: int) -> dict[str, int]:
         """The first uses as they come out of those before an edit, which made these pieces after `same` others."""
         old_end, shift = len(before._pieces) - same_end, len(self._pieces) - len(before._pieces)
         uses = before.first_uses
@@ -406,10 +357,6 @@ class Timeline:
         return down
 
 
-# Rows that are no action of their own have no number.
-UNNUMBERED = (Wait, Note, Option)
-
-
 def lay_out(macro: Macro, before: Timeline | None = None) -> Timeline:
     """Lay out one run of each section, repeats unrolled as far as anybody could see them."""
     return Timeline(macro, before)
@@ -439,15 +386,15 @@ def _same(most: int, alike: Callable[[int, int], bool]) -> int:
     return min(at, most)
 
 
-def _blocks(pieces: list[_Piece]) -> int:
+def _blocks(pieces: list[Piece]) -> int:
     return sum(piece.rows > 1 for piece in pieces)
 
 
-def _loose(pieces: list[_Piece]) -> int:
+def _loose(pieces: list[Piece]) -> int:
     return sum(not piece.fixed for piece in pieces)
 
 
-def _sums(name: str, old: list[int] | None, same: int, made: list[_Piece], same_end: int) -> list[int]:
+def _sums(name: str, old: list[int] | None, same: int, made: list[Piece], same_end: int) -> list[int]:
     """The sum of a field over all pieces before each, and over all: as `old` has it for the pieces that stayed at the
     beginning and at the end."""
     if old is None:
@@ -457,142 +404,6 @@ def _sums(name: str, old: list[int] | None, same: int, made: list[_Piece], same_
     shift, rest = sums[-1] - old[-1 - same_end], old[len(old) - same_end :]
     sums += [at + shift for at in rest] if shift else rest
     return sums
-
-
-def _piece(step: Step, scope: Estimate | None = None) -> _Piece:
-    match step:
-        # The kinds that most macros are made of come first.
-        case Wait(off=False, wait_us=int() as wait_us, most_us=None):
-            return _Piece(1, 0, wait_us, True, (), (0,), (), ())
-        case Tap(off=False, hold_us=int() as hold_us, control=control):
-            marks = (_Mark(0, control, 1, 0), _Mark(hold_us, control, 0, 0))
-            return _Piece(1, 1, hold_us, True, (control,), (0,), marks, ())
-    layout = _Layout(scope or Estimate())
-    layout.lay((step,))
-    return _Piece(
-        rows=len(layout.starts),
-        numbered=layout.numbered,
-        length_us=layout.now,
-        fixed=layout.fixed,
-        controls=tuple(dict.fromkeys(mark.control for mark in layout.marks)),
-        starts_us=tuple(layout.starts),
-        marks=tuple(layout.marks),
-        unsure=tuple(layout.unsure),
-    )
-
-
-class _Layout:
-    """Lays steps out one after the other; `now` is where the next one starts."""
-
-    def __init__(self, scope: Estimate) -> None:
-        self.now = 0
-        self.starts: list[int] = []
-        self.numbered = 0
-        self.marks: list[_Mark] = []
-        self.unsure: list[tuple[int, int]] = []
-        self.fixed = True
-        self.scope = scope
-
-    def lay(self, steps: tuple[Step, ...], *, drawn: bool = True, counted: bool = True) -> None:
-        """`drawn` steps leave marks; `counted` ones have a row."""
-        for step in steps:
-            row = -1
-            if counted:
-                row = len(self.starts)
-                self.starts.append(self.now)
-                self.numbered += not isinstance(step, UNNUMBERED)
-                self.fixed = self.fixed and not formulas_of(step)
-            on = drawn and not step.off
-            if isinstance(step, Block):
-                self._block(step, on, counted)
-                continue
-            if on:
-                self._draw(step, row)
-            self.now += length_us(step, self.scope)
-
-    def _block(self, step: Block, drawn: bool, counted: bool) -> None:
-        if isinstance(step, Repeat):
-            self._repeat(step, drawn, counted)
-        elif isinstance(step, PickOne):
-            self.fixed = self.fixed and not any(map(formulas_of, step.branches))
-            weights = weights_of(step, self.scope)
-            chosen = weights.index(max(weights))
-            options = [(option.steps, number == chosen, True) for number, option in enumerate(step.branches)]
-            self._options(step, options, drawn, counted)
-        else:
-            holds_now = holds(step, self.scope)
-            options = [(step.steps, holds_now, False)]
-            if step.otherwise:
-                options.append((step.otherwise.steps, not holds_now, True))
-            self._options(step, options, drawn, counted)
-
-    def _repeat(self, step: Repeat, drawn: bool, counted: bool) -> None:
-        start, once = self.now, turn_us(step, self.scope)
-        try:
-            times = count(step.times, self.scope)
-        except FormulaError:
-            times = 0
-        self.lay(step.steps, drawn=drawn and times > 0, counted=counted)
-        # Of pick-one blocks inside the likeliest branch is drawn, which may take longer than they do on average.
-        once = max(once, self.now - start)
-        for turn in range(1, min(times, MOST_REPEATS) if drawn and once else 0):
-            if len(self.marks) > MOST_MARKS:
-                break
-            self.now = start + turn * once
-            self.lay(step.steps, counted=False)
-        self.now = start if step.off else start + once * times
-        if drawn and isinstance(step.times, str):
-            self.unsure.append((start, self.now))
-
-    def _options(
-        self, step: Block, options: list[tuple[tuple[Step, ...], bool, bool]], drawn: bool, counted: bool
-    ) -> None:
-        """Lay out each way: its steps, whether it is the one that is drawn, and whether it has a row of its own."""
-        start = end = self.now
-        for steps, chosen, has_row in options:
-            self.now = start
-            if counted and has_row:
-                self.starts.append(start)
-            self.lay(steps, drawn=drawn and chosen, counted=counted)
-            if chosen:
-                end = self.now
-        self.now = start if step.off else end
-        if drawn and end > start and (len(options) > 1 or isinstance(step, If)):
-            self.unsure.append((start, end))
-
-    def _draw(self, step: Step, row: int) -> None:
-        now = self.now
-        match step:
-            case Wait(most_us=None, wait_us=int()):
-                return
-            case Press(control=control):
-                self.marks.append(_Mark(now, control, 1, row))
-            case Release(control=control):
-                self.marks.append(_Mark(now, control, 0, row))
-            case Tap(control=control):
-                self._hold((control,), step, row)
-            case Chord(controls=controls):
-                self._hold(controls, step, row)
-            case Wheel(control=control):
-                self.marks.append(_Mark(now, control, 1, row, now + NOTCH_US))
-            case Pointer() | Text() | Open():
-                end = now + max(NOTCH_US, length_us(step, self.scope))
-                self.marks.append(_Mark(now, OTHERS_BY_STEP[type(step)], 1, row, end))
-            case Set(variable=variable, value=value):
-                try:
-                    self.scope.variables[variable] = compiled(value).value(self.scope)
-                except FormulaError:
-                    self.scope.variables[variable] = 0
-            case Wait(most_us=most_us) if most_us is not None:
-                self.unsure.append((now, now + length_us(step, self.scope)))
-                return
-        if not isinstance(step, Set) and formulas_of(step) and (length := length_us(step, self.scope)):
-            self.unsure.append((now, now + length))
-
-    def _hold(self, controls: tuple[str, ...], step: Step, row: int) -> None:
-        end = self.now + length_us(step, self.scope)
-        self.marks += [_Mark(self.now, control, 1, row) for control in controls]
-        self.marks += [_Mark(end, control, 0, row) for control in controls]
 
 
 NOTHING = lay_out(Macro(id="none", name="none"))

@@ -7,6 +7,7 @@ import re
 
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.names import name_of
+from nakrel.core.model.step_words import number_text, time_text
 from nakrel.core.model.steps import (
     Branch,
     Chord,
@@ -25,8 +26,6 @@ from nakrel.core.model.steps import (
     Text,
     Wait,
     Wheel,
-    number_text,
-    time_text,
 )
 
 __all__ = ["SECTIONS", "write", "write_line", "write_steps"]

@@ -7,13 +7,13 @@ from __future__ import annotations
 
 import itertools
 import random
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from typing import Any
 
 from nakrel.core.model.cells import ChangeSpeed, GoTo, HoldLayer, Nothing, RunSystemAction, ToChord, ToControl
 from nakrel.core.model.macro import Again, LetGo, Mode, Play, StartOn
+from nakrel.core.play.acts import Act
 from nakrel.core.play.events import (
-    Action,
     Asked,
     Emit,
     Event,
@@ -27,7 +27,6 @@ from nakrel.core.play.events import (
     RunEnded,
     RunStarted,
     SetSheet,
-    Sheet,
     SideEffect,
     SpeedHeld,
     StopAll,
@@ -38,7 +37,9 @@ from nakrel.core.play.events import (
 )
 from nakrel.core.play.ledger import Ledger
 from nakrel.core.play.operations import Plan
-from nakrel.core.play.player import MAX_ACTS, Act, Player, Surroundings
+from nakrel.core.play.player import MAX_ACTS
+from nakrel.core.play.run import Run
+from nakrel.core.play.sheet import Action, Sheet
 
 __all__ = ["FINGER", "Engine"]
 
@@ -46,31 +47,6 @@ FINGER = "finger"
 # Moments that are caught up with in one step; the rest stays due, so that Stop everything is heard.
 _MOST_INSTANTS = 1_000
 _ASKED = (GoTo, ChangeSpeed, RunSystemAction)
-
-
-class _Run:
-    """A running macro with the triggers that keep it."""
-
-    def __init__(
-        self,
-        plan: Plan,
-        play: Play,
-        started_by: str,
-        now_us: int,
-        chance: random.Random,
-        around: Surroundings,
-        tickets: Iterator[int],
-    ) -> None:
-        self.key = plan.macro
-        self.plan = plan
-        self.play = play
-        self.player = Player(plan, play, now_us, chance, around, tickets)
-        self.started_by = started_by
-        self.triggers = {started_by} if started_by else set()
-        self.queued = ""
-        # Notches of the wheel that came in the same report and have yet to play.
-        self.notches = 0
-        self.reason = "finished"
 
 
 class _Around:
@@ -115,7 +91,7 @@ class Engine:
         self._ours: set[str] = set()
         # Controls that are typing a secret.
         self._quiet: set[str] = set()
-        self._runs: dict[str, _Run] = {}
+        self._runs: dict[str, Run] = {}
         self._now_us = 0
         self._out: list[Output] = []
         # A table and not a match statement: this is the way of every input event.
@@ -332,7 +308,7 @@ class Engine:
         else:
             self._press_again(run, control)
 
-    def _press_again(self, run: _Run, control: str) -> None:
+    def _press_again(self, run: Run, control: str) -> None:
         match run.play.again:
             case Again.STOP:
                 self._finish(run.key, "pressed again")
@@ -354,7 +330,7 @@ class Engine:
         if _starts_on_release(action.play):
             self._trigger(action.plan, action.play, control)
 
-    def _let_go_held(self, run: _Run) -> None:
+    def _let_go_held(self, run: Run) -> None:
         run.queued = ""
         if run.play.let_go is LetGo.AFTER_RUN:
             run.player.finish_after_run()
@@ -364,7 +340,7 @@ class Engine:
 
     def _start(self, plan: Plan, play: Play, trigger: str) -> None:
         around = _Around(self, plan.macro)
-        self._runs[plan.macro] = _Run(plan, play, trigger, self._now_us, self._chance, around, self._tickets)
+        self._runs[plan.macro] = Run(plan, play, trigger, self._now_us, self._chance, around, self._tickets)
         self._out.append(RunStarted(plan.macro, trigger))
 
     # Runs
@@ -402,14 +378,14 @@ class Engine:
                 if holder.startswith(f"{FINGER} "):
                     self._let_go_all(holder)
 
-    def _still_attached(self, run: _Run) -> bool:
+    def _still_attached(self, run: Run) -> bool:
         return any(a.plan is run.plan and a.play == run.play for _, a in self._sheet.every())
 
     def _advance_all(self) -> None:
         """Do all that is due, in the order of its time."""
         made: dict[str, int] = {}
         for _ in range(_MOST_INSTANTS):
-            soonest: _Run | None = None
+            soonest: Run | None = None
             soonest_us = self._now_us + 1
             for run in self._runs.values():
                 due_us = run.player.deadline_us
@@ -422,7 +398,7 @@ class Engine:
                 return
             self._advance(soonest, soonest_us, made)
 
-    def _advance(self, run: _Run, until_us: int, made: dict[str, int]) -> None:
+    def _advance(self, run: Run, until_us: int, made: dict[str, int]) -> None:
         acts = run.player.advance(self._now_us, until_us)
         # One that has worked off much in one go lets others, and Stop everything, have their turn.
         made[run.key] = MAX_ACTS if run.player.breathless else made.get(run.key, 0) + len(acts)
@@ -435,7 +411,7 @@ class Engine:
         if run := self._runs.get(key):
             self._perform(run, acts)
 
-    def _end(self, run: _Run) -> None:
+    def _end(self, run: Run) -> None:
         del self._runs[run.key]
         self._let_go_all(run.key)
         player = run.player
@@ -449,7 +425,7 @@ class Engine:
             self._start(run.plan, run.play, run.started_by)
             self._runs[run.key].notches = run.notches - 1
 
-    def _perform(self, run: _Run, acts: list[Act]) -> None:
+    def _perform(self, run: Run, acts: list[Act]) -> None:
         key = run.key
         for control, value, due_us, other, quiet in acts:
             if quiet:

@@ -8,8 +8,8 @@ from nakrel.core.model.cells import Cell, ChangeSpeed, GoTo, What
 from nakrel.core.model.conditioning import Motion, motion_of
 from nakrel.core.model.macro import Play
 from nakrel.core.model.profile import EVERYDAY, FairPlay, Layer, Profile, SetUp, keeps_left_click
-from nakrel.core.play.events import Sheet
 from nakrel.core.play.operations import Plan
+from nakrel.core.play.sheet import Sheet
 
 __all__ = ["fall_through", "falling", "motion_now", "next_profile", "next_setup", "next_stage", "sheet_of"]
 

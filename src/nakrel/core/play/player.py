@@ -26,26 +26,29 @@ import itertools
 import random
 from collections.abc import Callable, Iterator, Sequence
 from enum import IntEnum
-from typing import NamedTuple, Protocol
+from typing import NamedTuple
 
 from nakrel.core.model.formulas import Formula, FormulaError, count, micros, pixels
 from nakrel.core.model.limits import MAX_NOTCHES, MAX_RATE, MAX_WEIGHT
 from nakrel.core.model.macro import Mode, Play
-from nakrel.core.model.steps import LEAST_TURN_US, Open, Origin, Pointer, Text
+from nakrel.core.model.steps import LEAST_TURN_US, Open, Pointer, Text
+from nakrel.core.play.acts import (
+    Act,
+    AskPlace,
+    AskPointer,
+    AskText,
+    MovePointer,
+    OpenProgram,
+    Other,
+    Stroke,
+    Surroundings,
+    Whereabouts,
+)
 from nakrel.core.play.operations import Op, OpCode, Plan
 
 __all__ = [
-    "Act",
-    "AskPlace",
-    "AskPointer",
-    "AskText",
-    "MovePointer",
-    "OpenProgram",
     "Phase",
     "Player",
-    "Stroke",
-    "Surroundings",
-    "Whereabouts",
 ]
 
 # A loop without any time in it would never let the machine go; it repeats this often at most (1,000 runs/s).
@@ -70,86 +73,6 @@ class Phase(IntEnum):
     LOOP = 1
     LEAD_OUT = 2
     DONE = 3
-
-
-class Stroke(NamedTuple):
-    """A key that types something, and the keys that are held meanwhile; without a key only its time passes."""
-
-    control: str
-    held: tuple[str, ...] = ()
-
-
-class Whereabouts(NamedTuple):
-    """Where a pointer step leads: from where the pointer is (None where nobody knows) to `target`, both pixels of a
-    screen of `screen` (width, height). With `screen` None nobody knows of a screen, and `target` is how far to go."""
-
-    pointer: tuple[int, int] | None
-    target: tuple[int, int]
-    screen: tuple[int, int] | None
-
-
-class MovePointer(NamedTuple):
-    """The pointer goes to (`x`, `y`), a pixel of a screen of `screen`; with None it goes by so much."""
-
-    x: int
-    y: int
-    screen: tuple[int, int] | None
-
-
-class AskPlace(NamedTuple):
-    """The run wants to know where a pointer step to (`x`, `y`) leads; see `Pointer`."""
-
-    x: int
-    y: int
-    origin: Origin
-    size: tuple[int, int] | None
-    ticket: int
-
-
-class AskPointer(NamedTuple):
-    """The run wants to know where the pointer is, for a formula."""
-
-    ticket: int
-
-
-class AskText(NamedTuple):
-    """The run wants the keys that type a text; see `Text`."""
-
-    text: str
-    secret: str
-    ticket: int
-
-
-class OpenProgram(NamedTuple):
-    """A program is to be started or brought to the front; see `Open`."""
-
-    command: tuple[str, ...]
-
-
-Other = MovePointer | AskPlace | AskPointer | AskText | OpenProgram
-
-
-class Act(NamedTuple):
-    """What a run wants now: `value` 1 down, 0 up, or notches for a wheel direction; due at `due_us`.
-
-    What is no event of a control is in `other`. A `quiet` one types a secret: nobody is to be told of it.
-    """
-
-    control: str
-    value: int
-    due_us: int
-    other: Other | None = None
-    quiet: bool = False
-
-
-class Surroundings(Protocol):
-    """What formulas can ask about the world."""
-
-    def is_down(self, code: str) -> bool:
-        """Whether the control is down for the programs."""
-
-    def settle(self, acts: list[Act]) -> None:
-        """Let these acts happen: what is asked next sees what they have done."""
 
 
 class _Scope:

@@ -9,7 +9,9 @@ import msgspec
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
-from nakrel.core.model.steps import Open, Origin, Pointer, describe
+from nakrel.core.model.step_words import describe
+from nakrel.core.model.steps import Open, Origin, Pointer
+from nakrel.core.play.acts import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
     Emit,
@@ -23,7 +25,6 @@ from nakrel.core.play.events import (
     Wake,
 )
 from nakrel.core.play.operations import compile_macro
-from nakrel.core.play.player import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 
 # The screen of a place that doesn't say which it was picked on.
 _SCREEN = (1_920, 1_080)

@@ -10,11 +10,13 @@ from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 
 from nakrel.core import notation
 from nakrel.core.edit import edits
-from nakrel.core.edit.timeline import NOTHING, UNNUMBERED, Timeline
+from nakrel.core.edit.pieces import UNNUMBERED
+from nakrel.core.edit.timeline import NOTHING, Timeline
 from nakrel.core.model.controls import OTHERS
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_COUNT, MAX_NOTCHES, MAX_RATE, MAX_WEIGHT
 from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.step_words import describe, number_text, time_text
 from nakrel.core.model.steps import (
     Block,
     Branch,
@@ -32,9 +34,6 @@ from nakrel.core.model.steps import (
     Text,
     Wait,
     Wheel,
-    describe,
-    number_text,
-    time_text,
 )
 from nakrel.core.model.units import format_ms
 from nakrel.ui import commands

@@ -1,0 +1,210 @@
+"""The pieces of a timeline: what one step outside of all blocks does, and how long it takes."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+from nakrel.core.model.controls import OPEN, POINTER, TEXT
+from nakrel.core.model.formulas import Estimate, FormulaError, compiled, count
+from nakrel.core.model.steps import (
+    Block,
+    Chord,
+    If,
+    Note,
+    Open,
+    Option,
+    PickOne,
+    Pointer,
+    Press,
+    Release,
+    Repeat,
+    Set,
+    Step,
+    Tap,
+    Text,
+    Wait,
+    Wheel,
+    formulas_of,
+    holds,
+    length_us,
+    turn_us,
+    weights_of,
+)
+
+__all__ = ["OTHERS_BY_STEP", "UNNUMBERED", "Mark", "Piece", "piece_of"]
+
+# Rows that are no action of their own have no number.
+UNNUMBERED = (Wait, Note, Option)
+
+# How long a wheel notch is drawn; it has no length of its own.
+NOTCH_US = 3_000
+
+
+# A repeat is unrolled no further than this, nor a step drawn in more marks: nobody could tell them apart.
+MOST_REPEATS = 2_000
+
+
+MOST_MARKS = 20_000
+
+
+OTHERS_BY_STEP: dict[type, str] = {Pointer: POINTER, Text: TEXT, Open: OPEN}
+
+
+class Mark(NamedTuple):
+    """A control goes down (`value` 1) or up (0) at a time of its piece; or, with an end, it does something by itself.
+    `row` is counted from the piece's own."""
+
+    at_us: int
+    control: str
+    value: int
+    row: int
+    end_us: int = -1
+
+
+class Piece(NamedTuple):
+    """A step outside of all blocks: its rows, how long it takes, whether no formula is in it, and what it does."""
+
+    rows: int
+    numbered: int
+    length_us: int
+    fixed: bool
+    controls: tuple[str, ...]
+    starts_us: tuple[int, ...]
+    marks: tuple[Mark, ...]
+    unsure: tuple[tuple[int, int], ...]
+
+
+def piece_of(step: Step, scope: Estimate | None = None) -> Piece:
+    match step:
+        # The kinds that most macros are made of come first.
+        case Wait(off=False, wait_us=int() as wait_us, most_us=None):
+            return Piece(1, 0, wait_us, True, (), (0,), (), ())
+        case Tap(off=False, hold_us=int() as hold_us, control=control):
+            marks = (Mark(0, control, 1, 0), Mark(hold_us, control, 0, 0))
+            return Piece(1, 1, hold_us, True, (control,), (0,), marks, ())
+    layout = Layout(scope or Estimate())
+    layout.lay((step,))
+    return Piece(
+        rows=len(layout.starts),
+        numbered=layout.numbered,
+        length_us=layout.now,
+        fixed=layout.fixed,
+        controls=tuple(dict.fromkeys(mark.control for mark in layout.marks)),
+        starts_us=tuple(layout.starts),
+        marks=tuple(layout.marks),
+        unsure=tuple(layout.unsure),
+    )
+
+
+class Layout:
+    """Lays steps out one after the other; `now` is where the next one starts."""
+
+    def __init__(self, scope: Estimate) -> None:
+        self.now = 0
+        self.starts: list[int] = []
+        self.numbered = 0
+        self.marks: list[Mark] = []
+        self.unsure: list[tuple[int, int]] = []
+        self.fixed = True
+        self.scope = scope
+
+    def lay(self, steps: tuple[Step, ...], *, drawn: bool = True, counted: bool = True) -> None:
+        """`drawn` steps leave marks; `counted` ones have a row."""
+        for step in steps:
+            row = -1
+            if counted:
+                row = len(self.starts)
+                self.starts.append(self.now)
+                self.numbered += not isinstance(step, UNNUMBERED)
+                self.fixed = self.fixed and not formulas_of(step)
+            on = drawn and not step.off
+            if isinstance(step, Block):
+                self._block(step, on, counted)
+                continue
+            if on:
+                self._draw(step, row)
+            self.now += length_us(step, self.scope)
+
+    def _block(self, step: Block, drawn: bool, counted: bool) -> None:
+        if isinstance(step, Repeat):
+            self._repeat(step, drawn, counted)
+        elif isinstance(step, PickOne):
+            self.fixed = self.fixed and not any(map(formulas_of, step.branches))
+            weights = weights_of(step, self.scope)
+            chosen = weights.index(max(weights))
+            options = [(option.steps, number == chosen, True) for number, option in enumerate(step.branches)]
+            self._options(step, options, drawn, counted)
+        else:
+            holds_now = holds(step, self.scope)
+            options = [(step.steps, holds_now, False)]
+            if step.otherwise:
+                options.append((step.otherwise.steps, not holds_now, True))
+            self._options(step, options, drawn, counted)
+
+    def _repeat(self, step: Repeat, drawn: bool, counted: bool) -> None:
+        start, once = self.now, turn_us(step, self.scope)
+        try:
+            times = count(step.times, self.scope)
+        except FormulaError:
+            times = 0
+        self.lay(step.steps, drawn=drawn and times > 0, counted=counted)
+        # Of pick-one blocks inside the likeliest branch is drawn, which may take longer than they do on average.
+        once = max(once, self.now - start)
+        for turn in range(1, min(times, MOST_REPEATS) if drawn and once else 0):
+            if len(self.marks) > MOST_MARKS:
+                break
+            self.now = start + turn * once
+            self.lay(step.steps, counted=False)
+        self.now = start if step.off else start + once * times
+        if drawn and isinstance(step.times, str):
+            self.unsure.append((start, self.now))
+
+    def _options(
+        self, step: Block, options: list[tuple[tuple[Step, ...], bool, bool]], drawn: bool, counted: bool
+    ) -> None:
+        """Lay out each way: its steps, whether it is the one that is drawn, and whether it has a row of its own."""
+        start = end = self.now
+        for steps, chosen, has_row in options:
+            self.now = start
+            if counted and has_row:
+                self.starts.append(start)
+            self.lay(steps, drawn=drawn and chosen, counted=counted)
+            if chosen:
+                end = self.now
+        self.now = start if step.off else end
+        if drawn and end > start and (len(options) > 1 or isinstance(step, If)):
+            self.unsure.append((start, end))
+
+    def _draw(self, step: Step, row: int) -> None:
+        now = self.now
+        match step:
+            case Wait(most_us=None, wait_us=int()):
+                return
+            case Press(control=control):
+                self.marks.append(Mark(now, control, 1, row))
+            case Release(control=control):
+                self.marks.append(Mark(now, control, 0, row))
+            case Tap(control=control):
+                self._hold((control,), step, row)
+            case Chord(controls=controls):
+                self._hold(controls, step, row)
+            case Wheel(control=control):
+                self.marks.append(Mark(now, control, 1, row, now + NOTCH_US))
+            case Pointer() | Text() | Open():
+                end = now + max(NOTCH_US, length_us(step, self.scope))
+                self.marks.append(Mark(now, OTHERS_BY_STEP[type(step)], 1, row, end))
+            case Set(variable=variable, value=value):
+                try:
+                    self.scope.variables[variable] = compiled(value).value(self.scope)
+                except FormulaError:
+                    self.scope.variables[variable] = 0
+            case Wait(most_us=most_us) if most_us is not None:
+                self.unsure.append((now, now + length_us(step, self.scope)))
+                return
+        if not isinstance(step, Set) and formulas_of(step) and (length := length_us(step, self.scope)):
+            self.unsure.append((now, now + length))
+
+    def _hold(self, controls: tuple[str, ...], step: Step, row: int) -> None:
+        end = self.now + length_us(step, self.scope)
+        self.marks += [Mark(self.now, control, 1, row) for control in controls]
+        self.marks += [Mark(end, control, 0, row) for control in controls]

@@ -1,0 +1,127 @@
+"""The live sheet: what each control does, ready for the engine."""
+
+from __future__ import annotations
+
+import functools
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from typing import NamedTuple
+
+import msgspec
+
+from nakrel.core.model.cells import (
+    ACTION_COMMANDS,
+    ACTION_KEYS,
+    Cell,
+    ChangeSpeed,
+    HoldLayer,
+    Nothing,
+    RunMacro,
+    RunSystemAction,
+    StartProgram,
+    ToControl,
+    TypeText,
+)
+from nakrel.core.model.controls import label
+from nakrel.core.model.game_keys import resolve_cell
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import Layer
+from nakrel.core.model.steps import Open, Text
+from nakrel.core.play.operations import Plan, compile_macro
+
+__all__ = ["Action", "Sheet"]
+
+
+class Action(NamedTuple):
+    """A cell made ready: what plays a macro, types a text or opens a program has a plan and a way to play. `layer` is
+    the layer it is in, '' for none."""
+
+    cell: Cell
+    plan: Plan | None = None
+    play: Play = Play()
+    layer: str = ""
+
+
+class Sheet(NamedTuple):
+    """The live profile's sheet, ready for the engine."""
+
+    profile: str
+    actions: dict[str, Action]
+    layers: dict[str, dict[str, Action]] = {}
+
+    def every(self) -> Iterator[tuple[str, Action]]:
+        """All actions with their controls, those of layers too."""
+        yield from self.actions.items()
+        for actions in self.layers.values():
+            yield from actions.items()
+
+    def controls(self) -> frozenset[str]:
+        """The controls that do something of their own, with a layer or without."""
+        return frozenset(code for code, _ in self.every())
+
+    def repeats_itself(self) -> frozenset[str]:
+        """The controls that may come out as the very same control, by their macro or since they are themselves while no
+        layer is held, and those that hold a layer or a speed: others of their device are pressed meanwhile."""
+        found = {
+            code
+            for code, action in self.every()
+            if isinstance(action.cell, HoldLayer)
+            or (isinstance(action.cell, ChangeSpeed) and action.cell.held)
+            or (action.plan and any(op.control == code for section in action.plan[1:] for op in section))
+        }
+        return frozenset(found | (self.controls() - self.actions.keys()))
+
+    @staticmethod
+    def build(
+        profile: str,
+        cells: dict[str, Cell],
+        plan_of: Callable[[str], tuple[Plan, Play] | None],
+        layers: Iterable[Layer] = (),
+        keys: Mapping[str, str] = {},  # noqa: B006 - never changed
+    ) -> Sheet:
+        """Resolve the cells, with `keys` for game keys; a cell whose macro or game key isn't there takes its control
+        out and does nothing.
+
+        `plan_of` gives a macro's plan and its own way to play by the macro's id. It should give the same plan
+        object while the macro is unchanged, since the engine goes by that.
+        """
+        actions = {code: _ready(code, resolve_cell(cell, keys), plan_of, "") for code, cell in cells.items()}
+        above = {
+            layer.name: {
+                code: _ready(code, resolve_cell(cell, keys), plan_of, layer.name) for code, cell in layer.cells.items()
+            }
+            for layer in layers
+        }
+        return Sheet(profile, actions, above)
+
+
+def _ready(code: str, cell: Cell | None, plan_of: Callable[[str], tuple[Plan, Play] | None], layer: str) -> Action:
+    match cell:
+        case None:
+            return Action(Nothing(), layer=layer)
+        case RunSystemAction(action=action) if action in ACTION_KEYS:
+            return Action(ToControl(ACTION_KEYS[action]), layer=layer)
+        case RunSystemAction(action=action) if action in ACTION_COMMANDS:
+            return _ready(code, StartProgram(ACTION_COMMANDS[action]), plan_of, layer)
+        case RunMacro(macro=key, play=play):
+            found = plan_of(key)
+            if found is None:
+                return Action(Nothing(), layer=layer)
+            return Action(cell, found[0], _playable(code, play or found[1]), layer)
+        case TypeText() | StartProgram():
+            return Action(cell, _plan_of_cell(code, layer, cell), Play(), layer)
+    return Action(cell, layer=layer)
+
+
+@functools.lru_cache(maxsize=1_000)
+def _plan_of_cell(code: str, layer: str, cell: TypeText | StartProgram) -> Plan:
+    """A macro made of the cell: the same one as long as the cell is the same."""
+    step = Text(text=cell.text, rate=cell.rate) if isinstance(cell, TypeText) else Open(command=cell.command)
+    words = f"{label(code)}, {layer}" if layer else label(code)
+    return compile_macro(Macro(id=f"what {words} does", name=words[:120], loop=(step,)))
+
+
+def _playable(code: str, play: Play) -> Play:
+    """A wheel notch has no length to hold, so a Held macro on a wheel direction plays one run a notch."""
+    if code.startswith("WHEEL") and play.mode is Mode.HELD:
+        return msgspec.structs.replace(play, mode=Mode.SINGLE)
+    return play

@@ -1,0 +1,58 @@
+"""A desk for the kernel backend: a mouse and a keyboard on a kernel made of queues."""
+
+from __future__ import annotations
+
+import errno
+from typing import Any
+
+from nakrel.backends.kernel import abi
+from nakrel.backends.kernel.backend import KernelBackend
+from nakrel.backends.kernel.channel import SETTLE_US
+from nakrel.backends.kernel.nodes import Abilities
+from tests.backends.fake_kernel import KEYBOARD, MOUSE, FakeFinder, FakeHost, FakeNode, FakeVirtual
+
+SIDE, LEFT, W = 0x113, 0x110, 17
+KEY, REL = abi.EV_KEY, abi.EV_REL
+
+
+class Desk:
+    """A mouse and a keyboard, the backend on them, and everything that it makes."""
+
+    def __init__(self, *nodes: FakeNode) -> None:
+        made = nodes or (
+            FakeNode("/dev/input/event3", MOUSE, "Halyard"),
+            FakeNode("/dev/input/event4", KEYBOARD, "Bollard", "usb-0000:00:14.0-2/input0"),
+        )
+        self.nodes = {node.path: node for node in made}
+        self.mouse, self.keyboard = made[0], made[-1]
+        self.finder, self.host = FakeFinder(self.nodes), FakeHost()
+        self.virtuals: list[FakeVirtual] = []
+        self.refuse = 0
+        self.backend = KernelBackend(self.host, self.finder, self.open, self.virtual)
+        self.injectors = self.virtuals[0]
+
+    def open(self, path: str) -> FakeNode:
+        if self.refuse or path not in self.nodes:
+            raise OSError(self.refuse or errno.ENOENT, "refused")
+        return self.nodes[path]
+
+    def virtual(self, name: str, abilities: Abilities, phys: str) -> FakeVirtual:
+        self.virtuals.append(FakeVirtual(name, abilities, phys))
+        return self.virtuals[-1]
+
+    def capture(self, *controls: str) -> None:
+        self.backend.capture(controls)
+        self.host.pass_time(SETTLE_US)
+
+    def clone(self, name: str = "Halyard") -> FakeVirtual:
+        return next(v for v in self.virtuals if v.name == name)
+
+    def hear(self) -> list[Any]:
+        return [event.event for event in self.backend.read()]
+
+    def swap(self, path: str, abilities: Abilities) -> FakeNode:
+        """Unplug what is there, and plug in a new device."""
+        self.nodes[path].broken = errno.ENODEV
+        self.finder.tell("remove", path)
+        node = self.nodes[path] = FakeNode(path, abilities, self.nodes[path].name)
+        return node
