@@ -9,11 +9,13 @@ import sys
 from pathlib import Path
 
 import pytest
+from msgspec.structs import replace
 
 from nakrel.backends.applications import applications
 from nakrel.backends.process_events import ProcessEvents
-from nakrel.backends.processes import ProcessWatch
+from nakrel.backends.processes import ProcessWatch, _now_us
 from nakrel.backends.protocols import BackendUnavailable
+from nakrel.backends.x11.wire import whole_ms
 from nakrel.core.model.programs import Application
 from tests.support import wait_for
 
@@ -33,6 +35,48 @@ def test_a_process_tells_its_parent_and_the_id_of_its_application():
         process.wait()
     assert watch.look([process.pid])
     assert process.pid not in watch.programs
+
+
+def test_a_number_that_another_process_has_got_is_another_program():
+    """Nobody tells of it, and the number is there before and after."""
+    process = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(30)"])
+    try:
+        watch = ProcessWatch()
+        wait_for(lambda: watch.scan() or process.pid in watch.programs, "the process")
+        was = watch.programs[process.pid]
+        watch.programs[process.pid] = replace(was, name="another", started_us=1)
+        watch._known[process.pid].is_running = lambda: False  # type: ignore[method-assign]
+        wait_for(lambda: watch.scan() and watch.programs.get(process.pid) == was, "the program that it is now")
+    finally:
+        process.kill()
+        process.wait()
+
+
+def test_a_clock_that_is_set_back_makes_no_process_young(monkeypatch: pytest.MonkeyPatch):
+    watch = ProcessWatch()
+    watch.scan()
+    old = {pid for pid, program in watch.programs.items() if program.started_us < _now_us() - 4_000_000}
+    monkeypatch.setattr("time.time", lambda: 0.0)
+    watch.programs = {pid: program for pid, program in watch.programs.items() if pid in old}
+    assert not watch.unsettled
+
+
+@pytest.mark.parametrize(
+    ("told", "now", "whole"),
+    [
+        (5_000, 5_002, 5_000),
+        # After 49.7 days of uptime, and a moment before and after the wrap.
+        (1_000, 2**32 + 1_003, 2**32 + 1_000),
+        (2**32 - 4, 2**32 + 3, 2**32 - 4),
+        # A server's time may be a little later than ours.
+        (7, 2**32 + 5, 2**32 + 7),
+        (3, 2**32 - 2, 2**32 + 3),
+        (123, 3 * 2**32 + 200, 3 * 2**32 + 123),
+    ],
+)
+def test_times_of_an_x_server_do_not_wrap(told: int, now: int, whole: int):
+    """Times are 32-bit milliseconds (X11 protocol, TIMESTAMP)."""
+    assert whole_ms(told, now) == whole
 
 
 def test_the_kernel_tells_of_programs_that_start():

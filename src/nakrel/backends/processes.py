@@ -17,33 +17,48 @@ __all__ = ["ProcessWatch"]
 # A process changes its name and program shortly after it starts (fork, exec, prctl); until it is this old, it is
 # looked at again.
 SETTLES_AFTER_S = 3.0
+# In so many scans each known process is looked at, whether it is still the same one.
+_ROUNDS = 8
 
 
 class ProcessWatch:
-    """This user's processes. `scan` finds what started; `pidfd`s of watched ones become readable at their end."""
+    """This user's processes. `scan` finds what started; `pidfd`s of watched ones become readable at their end.
+
+    Ages are counted from the machine's start: a clock that is set makes no process young.
+    """
 
     def __init__(self) -> None:
         self.programs: dict[int, Program] = {}
+        # Each process that was looked at, as psutil knows it: a number that another process has got is told by it.
+        self._known: dict[int, psutil.Process] = {}
         self._foreign: set[int] = set()
+        self._round = 0
         self._uid = os.getuid()
         self._pidfds: dict[int, int] = {}
 
     @property
     def unsettled(self) -> bool:
         """Whether a young process should be looked at again soon."""
-        now_us = time.time() * 1_000_000
+        now_us = _now_us()
         return any(now_us - p.started_us < SETTLES_AFTER_S * 1_000_000 for p in self.programs.values())
 
     def scan(self) -> bool:
         """Look which programs run; True when something changed."""
-        pids = set(psutil.pids())
-        self._foreign &= pids
-        gone = self.programs.keys() - pids
-        for pid in gone:
-            del self.programs[pid]
-        changed = bool(gone)
-        now_us = time.time() * 1_000_000
-        for pid in pids - self._foreign:
+        now = {process.pid: process for process in psutil.process_iter()}
+        self._round += 1
+        gone = self._known.keys() - now.keys()
+        # The same number for another process: rare, and a look at each costs its time, so some are looked at each time.
+        others = {pid for pid in now.keys() & self._known.keys() if (pid + self._round) % _ROUNDS == 0}
+        others = {pid for pid in others if not self._known[pid].is_running()}
+        ended = [self.programs.pop(pid, None) for pid in gone | others]
+        changed = any(program is not None for program in ended)
+        self._foreign -= gone | others
+        for pid in others:
+            with contextlib.suppress(psutil.Error):
+                now[pid] = psutil.Process(pid)
+        self._known = now
+        now_us = _now_us()
+        for pid in self._known.keys() - self._foreign:
             known = self.programs.get(pid)
             if known and now_us - known.started_us > SETTLES_AFTER_S * 1_000_000:
                 continue
@@ -102,12 +117,27 @@ class ProcessWatch:
                     name,
                     _path(process),
                     command,
-                    int(process.create_time() * 1_000_000),
+                    _started_us(pid),
                     parent=process.ppid(),
                     application=_application(pid),
                 )
         except (psutil.Error, OSError):
             return None
+
+
+def _now_us() -> int:
+    """Microseconds since the machine was started, those included in which it slept."""
+    return time.clock_gettime_ns(time.CLOCK_BOOTTIME) // 1_000
+
+
+_TICKS = os.sysconf("SC_CLK_TCK")
+
+
+def _started_us(pid: int) -> int:
+    """When the process was started, in microseconds since the machine was (the 22nd field of stat, proc(5)). Raises
+    `OSError`."""
+    with open(f"/proc/{pid}/stat", "rb") as file:
+        return int(file.read().rpartition(b")")[2].split()[19]) * 1_000_000 // _TICKS
 
 
 def _owner(pid: int) -> int:

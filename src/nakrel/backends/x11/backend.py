@@ -11,6 +11,7 @@ from __future__ import annotations
 
 import contextlib
 import threading
+import time
 from collections.abc import Callable, Collection, Iterator, Sequence
 from typing import Protocol, TypeVar
 
@@ -21,7 +22,7 @@ from nakrel.backends.protocols import BackendLost, CannotEmit, InputEvent
 from nakrel.backends.x11.codes import control_of_button, control_of_keycode, number_of
 from nakrel.backends.x11.injector import Injector
 from nakrel.backends.x11.speed import PointerSpeed
-from nakrel.backends.x11.wire import ALL_DEVICES, ANY_MODIFIER, Slave, XConnection, XiEvent, evtype
+from nakrel.backends.x11.wire import ALL_DEVICES, ANY_MODIFIER, Slave, XConnection, XiEvent, evtype, whole_ms
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.devices import Device
@@ -235,7 +236,7 @@ class X11Backend:
         where = self._slaves[event.device].name
         if event.type in _KEY and not self._hand_is_xtest:
             self._keyboard = event.device
-        at_us = event.time_ms * 1_000
+        at_us = whole_ms(event.time_ms, time.monotonic_ns() // 1_000_000) * 1_000
         if press and raw and (event.device, code) in self._grabbed and not kept:
             if not self._other_button_down(event.device, code) and not self._before_grabs(event):
                 # The grab's own press follows; what was injected before it would be lost.

@@ -16,7 +16,7 @@ from xcffib import ffi
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
 
-__all__ = ["XConnection", "Slave", "XiEvent", "evtype"]
+__all__ = ["Slave", "XConnection", "XiEvent", "evtype", "whole_ms"]
 
 ALL_DEVICES = 0
 ANY_MODIFIER = 0x80000000
@@ -89,6 +89,13 @@ def _motion(event: object, head: bytes) -> tuple[float, float]:
     return moved[0], moved[1]
 
 
+def whole_ms(time_ms: int, now_ms: int) -> int:
+    """A server's time in milliseconds of CLOCK_MONOTONIC, which it counts in 32 bits: they wrap after 49.7 days. It may
+    be a little later than `now_ms`, since it is told by another process."""
+    behind = (now_ms - time_ms) & 0xFFFFFFFF
+    return now_ms - (behind if behind < 1 << 31 else behind - (1 << 32))
+
+
 class XConnection(xcffib.Connection):
     """A connection that hands XI2 events over as `XiEvent` and leaves other events to xcffib."""
 
@@ -147,24 +154,20 @@ class XConnection(xcffib.Connection):
 
     def slaves(self, xi: xcffib.xinput.xinputExtension) -> list[Slave]:
         """All enabled slave devices."""
-        unpacker = self.wait_for_reply(xi.XIQueryDevice(ALL_DEVICES).sequence)
-        data = bytes(ffi.buffer(unpacker.cdata, unpacker.known_max))
-        (count,) = struct.unpack_from("=H", data, 8)
-        offset, found = 32, []
-        for _ in range(count):
-            number, use, _, classes, name_length, enabled = struct.unpack_from("=HHHHHB", data, offset)
-            offset += 12
-            name = data[offset : offset + name_length].decode("utf-8", "replace")
-            offset += (name_length + 3) // 4 * 4
-            buttons, keys, moves = 0, False, False
-            for _ in range(classes):
-                kind, length, _, size = struct.unpack_from("=HHHH", data, offset)
-                keys = keys or kind == 0
-                buttons = size if kind == 1 else buttons
-                # An axis, which says whether it is absolute after its label, bounds, value and resolution.
-                moves = moves or (kind == 2 and size == 0 and data[offset + 40] == 0)
-                offset += length * 4
-            # Slave pointers are of use 3, slave keyboards 4, floating slaves 5.
-            if use in (3, 4) and enabled:
-                found.append(Slave(number, name, buttons, keys, moves))
-        return found
+        return [
+            _slave(info) for info in xi.XIQueryDevice(ALL_DEVICES).reply().infos if info.enabled and _is_slave(info)
+        ]
+
+
+def _is_slave(info: xcffib.xinput.XIDeviceInfo) -> bool:
+    return info.type in (xcffib.xinput.DeviceType.SlavePointer, xcffib.xinput.DeviceType.SlaveKeyboard)
+
+
+def _slave(info: xcffib.xinput.XIDeviceInfo) -> Slave:
+    kinds, relative = xcffib.xinput.DeviceClassType, xcffib.xinput.ValuatorMode.Relative
+    name = bytes(info.name.buf()).decode("utf-8", "replace")
+    buttons = next((each.num_buttons for each in info.classes if each.type == kinds.Button), 0)
+    keys = any(each.type == kinds.Key for each in info.classes)
+    # The first axis says whether the device moves the pointer by so much, or to a place as a tablet does.
+    moves = any(each.type == kinds.Valuator and each.number == 0 and each.mode == relative for each in info.classes)
+    return Slave(info.deviceid, name, buttons, keys, moves)

@@ -53,9 +53,9 @@ _IN_ANY_CASE = (MatchBy.WINDOW, MatchBy.WINDOWS_PROGRAM)
 
 class Program(msgspec.Struct, frozen=True, omit_defaults=True):
     """A running process: `name` is the kernel's name for it (15 characters at most), `started_us` its start in
-    microseconds since the epoch, `parent` the process that started it, `application` an id that its environment has
-    from a store or a sandbox (`FLATPAK_ID=org.example.Game`), and `title` and `window_class` its window's, where one is
-    known."""
+    microseconds since the machine was started, `parent` the process that started it, `application` an id that
+    its environment has from a store or a sandbox (`FLATPAK_ID=org.example.Game`), and `title` and
+    `window_class` its window's, where one is known."""
 
     pid: int
     name: str
