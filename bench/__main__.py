@@ -20,6 +20,7 @@ from bench.editing import edit_times
 from bench.following import live_times
 from bench.rig import IN, Rig, build_reference
 from bench.scale import scale_times
+from bench.standing import starved, stopped
 from nakrel.backends.kernel.abi import EV_KEY, report
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Macro, Mode, Play
@@ -365,10 +366,16 @@ def main() -> int:
         "scale": lambda: large_library(max(6, int(12 * scale))),
         "following": lambda: following(max(10, int(60 * scale))),
         "cost": lambda: event_cost(int(20_000 * scale)),
+        # These take long, and are measured only when they are asked for by name.
+        "alarms stopped": lambda: stopped(max(10, int(200 * scale))),
+        "alarms starved": lambda: starved(30 * scale),
     }
+    long = ("alarms",)
     rows = []
     for name, measure in measurements.items():
         if chosen.only and chosen.only not in name:
+            continue
+        if name.startswith(long) and not (chosen.only or "").startswith(long):
             continue
         found = measure()
         for row in found if isinstance(found, list) else [found]:
