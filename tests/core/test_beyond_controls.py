@@ -253,7 +253,9 @@ def test_a_failure_in_the_lead_out_still_ends_it():
     assert not simulator.engine.running
 
 
-def test_a_repeat_that_never_ends_is_told_by_the_plan_and_stops_at_once_in_the_engine():
+def test_a_repeat_that_never_ends_is_told_by_the_plan_and_stops_at_once_in_the_engine(monkeypatch: pytest.MonkeyPatch):
+    # The limit is the same however large it is, and two million moments take half a minute.
+    monkeypatch.setattr("nakrel.core.play.simulate.MOST_WAKES", 20_000)
     endless = "repeat 1000000 times:\n    repeat 1000000 times:\n        set a to a + 1"
     with pytest.raises(DataError, match="moments at which something is due"):
         plan(macro(endless), Play())

@@ -324,7 +324,7 @@ def test_presses_and_releases_balance_and_times_never_fall(macro: Macro, play: P
     assert down == set()
 
 
-@given(short_macros, short_plays, st.integers(0, 10**12), st.lists(st.integers(1, 30_000), max_size=20))
+@given(short_macros, short_plays, st.integers(0, 10**12), st.lists(st.integers(1, 30_000), max_size=6))
 def test_a_shifted_clock_shifts_the_outputs_and_extra_wake_ups_change_nothing(
     macro: Macro, play: Play, shift_us: int, naps_us: list[int]
 ):
@@ -335,7 +335,8 @@ def test_a_shifted_clock_shifts_the_outputs_and_extra_wake_ups_change_nothing(
         for nap in naps:
             simulator.run(nap)
             simulator.send(Wake())
-        simulator.run(700_000 - sum(naps))
+        # Long enough for some runs of the longest macro there is here; each millisecond of it costs its time.
+        simulator.run(200_000 - sum(naps))
         simulator.send(StopAll())
         return [(out.due_us - start_us, out.control, out.value) for _, out in simulator.log if isinstance(out, Emit)]
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
@@ -25,7 +26,6 @@ class Ui:
 
     def __init__(self, qtbot: QtBot, folder: Path, qapp: QApplication) -> None:
         self._qtbot = qtbot
-        seed(Home.find(folder))
         self.service = ServiceProcess(folder, "--backend", "stand-in")
         self.store = Store(lambda: ServiceConnection.connect(self.service.home.socket, "window"))
         self.store.open()
@@ -59,8 +59,17 @@ def type_into(dialog: Any, row: int, column: int, text: str) -> None:
     QApplication.processEvents()
 
 
+@pytest.fixture(scope="session")
+def seeded(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A home with the demo's data, to be copied: writing it takes longer than a test."""
+    folder = tmp_path_factory.mktemp("seeded") / "home"
+    seed(Home.find(folder))
+    return folder
+
+
 @pytest.fixture
-def ui(qtbot: QtBot, tmp_path: Path, qapp: QApplication) -> Iterator[Ui]:
+def ui(qtbot: QtBot, seeded: Path, tmp_path: Path, qapp: QApplication) -> Iterator[Ui]:
+    shutil.copytree(seeded, tmp_path / "home")
     made = Ui(qtbot, tmp_path / "home", qapp)
     yield made
     made.window.close()

@@ -130,7 +130,7 @@ class ServiceConnection:
             line = bytes(self._buffer[:end])
             del self._buffer[: end + 1]
             searched = 0
-            self._take(line)
+            self._dispatch(line)
 
     def close(self) -> None:
         """Send what waits, for a few seconds at most, and close the socket."""
@@ -140,7 +140,7 @@ class ServiceConnection:
                 self._sock.sendall(self._out, socket.MSG_NOSIGNAL)
         self._sock.close()
 
-    def _take(self, line: bytes) -> None:
+    def _dispatch(self, line: bytes) -> None:
         try:
             if line.startswith(b'{"notice"'):
                 self.on_notice(_notes.decode(line).notice)

@@ -8,6 +8,7 @@ from typing import Any
 import msgspec
 from PyQt6.QtCore import QAbstractListModel, QMimeData, QModelIndex, QPersistentModelIndex, Qt, QTimer
 
+from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, cycle_us, describe_play
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.programs import describe_rule
@@ -124,11 +125,15 @@ class ProfileList(_NamedList):
 
     def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
         """Rename the profile."""
-        name = str(value).strip()[:120]
+        name = str(value).strip()
         if role != Qt.ItemDataRole.EditRole or not name:
             return False
         profile = self.items[index.row()]
-        after = msgspec.structs.replace(profile, name=name)
+        try:
+            after = msgspec.structs.replace(profile, name=name)
+        except DataError as error:
+            self._store.fault.emit(f"Not renamed: {error}.")
+            return False
         _when_editor_is_closed(lambda: commands.edit_profile(self._store, f"rename {profile.name}", after))
         return True
 
@@ -162,11 +167,15 @@ class MacroList(_NamedList):
 
     def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
         """Rename the macro."""
-        name = str(value).strip()[:120]
+        name = str(value).strip()
         if role != Qt.ItemDataRole.EditRole or not name:
             return False
         macro = self.items[index.row()]
-        after = msgspec.structs.replace(macro, name=name)
+        try:
+            after = msgspec.structs.replace(macro, name=name)
+        except DataError as error:
+            self._store.fault.emit(f"Not renamed: {error}.")
+            return False
         _when_editor_is_closed(lambda: commands.edit_macro(self._store, f"rename {macro.name}", after))
         return True
 

@@ -420,7 +420,7 @@ class SheetDetails(QWidget):
             self._set(HoldLayer(name))
 
     def _rename_layer(self) -> None:
-        cell, name = self._cell(), self.layer_name.text().strip()[:120]
+        cell, name = self._cell(), self.layer_name.text().strip()
         if isinstance(cell, HoldLayer) and name and name != cell.layer:
             self._edit(f"rename {cell.layer}", lambda sheet: sheet.with_layer_named(cell.layer, name))
 

@@ -98,7 +98,7 @@ class _Stages(HeadedModel):
         row, column, text = index.row(), index.column(), str(value).strip()
         old = self.pointer.stages[row]
         try:
-            new = {_FIELDS[column]: text[:120] if column == _NAME else read_percent(text)}
+            new = {_FIELDS[column]: text if column == _NAME else read_percent(text)}
             if column == _NAME and not text:
                 raise DataError("a stage needs a name")
             stages = tuple(

@@ -129,7 +129,7 @@ class SetUps(QWidget):
 
     def rename(self, old: str, new: str) -> None:
         """Give a set-up another name."""
-        profile, new = self._shown.profile, new.strip()[:120]
+        profile, new = self._shown.profile, new.strip()
         if profile and new and new != old:
             if refused := commands.rename_setup(self._store, profile, old, new):
                 self._store.fault.emit(refused)

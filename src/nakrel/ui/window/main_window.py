@@ -80,6 +80,7 @@ class MainWindow(QMainWindow):
         self._pages, self._details = QStackedWidget(), QStackedWidget()
         self._fault = label("", "alarm", wrap=True)
         self._fault.setContentsMargins(0, 6, 0, 2)
+        self._message = ""
         self._fault_timer = QTimer(self)
         self._fault_timer.setSingleShot(True)
         self._fault_timer.timeout.connect(lambda: self._show_fault(""))
@@ -256,7 +257,7 @@ class MainWindow(QMainWindow):
         self.store.settings_changed.connect(self._show_notices)
         self._show_notices()
         self.store.fault.connect(self._show_fault)
-        self.store.saving_changed.connect(self._saving_changed)
+        self.store.saving_changed.connect(self._show_messages)
         self.macro_details.show_row.connect(self.macro.show_row)
         self.macro_details.last_run.measured.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
         self.macro_details.last_run.save_wanted.connect(self.macro.exchange.ask_run)
@@ -328,16 +329,17 @@ class MainWindow(QMainWindow):
         return f"on {', '.join(places[:3])}{' and more' if len(places) > 3 else ''}" if places else "on no button yet"
 
     def _show_fault(self, text: str) -> None:
-        """Show a message for a while; what isn't saved stays in sight until it is."""
-        told = text or self.store.not_saved
-        self._fault.setText(told)
-        self._fault.setVisible(bool(told))
+        """Show a message for a while."""
+        self._message = text
         if text:
             self._fault_timer.start(_FAULT_MS)
+        self._show_messages()
 
-    def _saving_changed(self) -> None:
-        if self.store.not_saved or not self._fault_timer.isActive():
-            self._show_fault("")
+    def _show_messages(self) -> None:
+        """Show the message of late, and what isn't saved: that stays in sight until it is."""
+        told = " ".join(filter(None, (self._message, self.store.not_saved)))
+        self._fault.setText(told)
+        self._fault.setVisible(bool(told))
 
     # Doing
 

@@ -1,0 +1,135 @@
+"""What is shown and what is on the disk: the window says "saved" of nothing else, and keeps what isn't."""
+
+from __future__ import annotations
+
+import signal
+
+import msgspec
+import pytest
+
+from nakrel import protocol as m
+from nakrel.client.connection import ServiceConnection
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.settings import SettingsPatch
+from nakrel.core.model.steps import Wait
+from nakrel.ui import commands
+from tests.support import ServiceProcess
+from tests.ui.conftest import Ui
+
+
+def saved(ui: Ui) -> str:
+    return ui.window.column.saved.text()
+
+
+def noted(ui: Ui, note: str) -> Macro:
+    """Give a macro this note."""
+    macro = msgspec.structs.replace(ui.store.macros["cast-far"], note=note)
+    commands.edit_macro(ui.store, "note", macro)
+    return macro
+
+
+def test_it_is_saved_when_the_service_says_so_and_not_before(ui: Ui):
+    ui.service.process.send_signal(signal.SIGSTOP)
+    noted(ui, "kept")
+    assert saved(ui) == "saving…"
+    ui.service.process.send_signal(signal.SIGCONT)
+    ui.wait(lambda: saved(ui) == "saved", "the edit to be saved")
+    assert "kept" in (ui.service.home.macros / "Cast far.json").read_text()
+
+
+def test_what_a_service_that_has_ended_never_confirmed_is_not_saved_until_another_one_has_it(ui: Ui):
+    ui.service.process.send_signal(signal.SIGSTOP)
+    macro = noted(ui, "never confirmed")
+    ui.wait(lambda: not ui.store._waiting, "the edit to be sent")
+    ui.service.process.kill()
+    ui.service.process.wait()
+    ui.wait(lambda: saved(ui) == "not saved", "the end of the service")
+    assert "Not saved: macro “Cast far”: the service has ended" in ui.store.not_saved
+    ui.service.client.close()
+    ui.service = ServiceProcess(ui.service.folder, "--backend", "stand-in")
+    ui.wait(lambda: saved(ui) == "saved", "the new service to have it")
+    # It is still shown, and on the disk.
+    assert ui.store.macros["cast-far"] == macro
+    assert "never confirmed" in (ui.service.home.macros / "Cast far.json").read_text()
+    assert "Not saved" not in ui.window._fault.text()
+
+
+def test_a_refused_edit_stays_in_sight_with_its_reason_until_it_is_undone(ui: Ui):
+    folder, before = ui.service.home.macros, ui.store.macros["cast-far"]
+    folder.rename(folder.with_name("aside"))
+    folder.write_text("in the way")
+    noted(ui, "nowhere to go")
+    ui.wait(lambda: saved(ui) == "not saved", "the refusal")
+    # A message of something else goes, and the reason comes back.
+    ui.store.fault.emit("Something else.")
+    ui.window._fault_timer.timeout.emit()
+    assert ui.window._fault.text().startswith("Not saved: macro “Cast far”: ")
+    assert "can't be saved" in ui.window._fault.text()
+    assert ui.window._fault.text().endswith("Change it, or undo.")
+    folder.unlink()
+    folder.with_name("aside").rename(folder)
+    ui.undo()
+    ui.wait(lambda: saved(ui) == "saved", "the undone edit")
+    assert ui.store.macros["cast-far"] == before
+    assert not ui.window._fault.isVisible()
+
+
+def test_a_name_that_is_too_long_is_told_and_the_old_one_stays(ui: Ui, monkeypatch: pytest.MonkeyPatch):
+    """Whatever field it is typed in: no value beyond a limit is made, so none is sent and lost."""
+    told: list[str] = []
+    ui.store.fault.connect(told.append)
+    view, row = ui.window.column.macro_view, ui.window.column.macros.row_of("cast-far")
+    assert not ui.window.column.macros.setData(ui.window.column.macros.index(row), "n" * 130)
+    ui.wait(lambda: told, "the reason")
+    assert "the name has 130 characters; it can have 120 at most" in told[0].lower()
+    assert ui.store.macros["cast-far"].name == "Cast far"
+    assert view.isEnabled()
+
+
+def test_text_that_is_beyond_a_limit_is_told_on_the_text_page(ui: Ui):
+    page = ui.window.macro
+    ui.window.shown.show_macro("cast-far")
+    page.show_view("notation")
+    before = ui.store.macros["cast-far"]
+    page.notation.editor.setPlainText("tap A + B + C + D + E + F + G + H + I for 5 ms\n" + "wait 5 ms\n" * 20)
+    ui.wait(lambda: "combination are 9; 8 at most" in page.notation.message.text(), "the reason")
+    assert "line 1" in page.notation.message.text()
+    page.notation.editor.setPlainText("wait 5 ms\n" * 20)
+    ui.wait(lambda: ui.store.macros["cast-far"].loop == (Wait(wait_us=5_000),) * 20, "the steps")
+    ui.undo()
+    assert ui.store.macros["cast-far"] == before
+
+
+def test_another_clients_change_of_the_settings_and_ours_both_count(ui: Ui):
+    other = ServiceConnection.connect(ui.service.home.socket, "another")
+    other.call(m.ChangeSettings(SettingsPatch(layout="de")))
+    commands.change_settings(ui.store, "look", SettingsPatch(look="night"))
+    ui.wait(lambda: (ui.store.settings.look, ui.store.settings.layout) == ("night", "de"), "both")
+    other.call(m.ChangeSettings(SettingsPatch(layout="us")))
+    ui.wait(lambda: ui.store.settings.layout == "us", "the other client's change")
+    ui.undo()
+    ui.wait(lambda: saved(ui) == "saved", "the undone change")
+    library = other.call(m.GetLibrary())
+    assert isinstance(library, m.Library)
+    assert (library.settings.look, library.settings.layout) == ("system", "us")
+    other.close()
+
+
+def test_a_deleted_profile_frees_the_buttons_that_go_to_it_as_one_edit(ui: Ui):
+    from nakrel.core.model.cells import GoTo, What
+
+    everyday = ui.store.profiles["everyday"]
+    commands.set_cell(ui.store, everyday, "Main", "KEY_F14", GoTo(What.PROFILE, "orrery-post"))
+    commands.delete_profile(ui.store, ui.store.profiles["orrery-post"])
+    assert "KEY_F14" not in ui.store.profiles["everyday"].setups[0].cells
+    ui.undo()
+    assert ui.store.profiles["everyday"].setups[0].cells["KEY_F14"] == GoTo(What.PROFILE, "orrery-post")
+    ui.wait(lambda: saved(ui) == "saved", "the edits")
+
+
+def test_an_answer_that_nobody_asked_for_is_shown(ui: Ui):
+    assert ui.store._connection
+    told: list[str] = []
+    ui.store.fault.connect(told.append)
+    ui.store._connection._dispatch(b'{"id":99999,"body":{"is":"Refused","error":"too late"}}')
+    assert told == ["The service answered what nobody asked: too late."]
