@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import contextlib
 import io
 import itertools
 import random
@@ -198,8 +197,11 @@ def test_a_size_that_lies_is_not_believed(path: Path, monkeypatch: pytest.Monkey
         read_bundle(path)
 
 
-def test_damage_anywhere_is_an_error_and_nothing_worse(path: Path):
+def test_damage_anywhere_is_an_error_that_names_the_file_or_leaves_what_is_read_as_it_was(path: Path):
+    """A zip archive has checksums: nothing that has changed is ever read as if it were whole."""
     write_bundle(path, bundle_of(PROFILES, LIBRARY))
+    original = read_bundle(path)
+    refusals: list[str] = []
     whole = path.read_bytes()
     chance = random.Random(4)
     for number in range(300):
@@ -209,8 +211,16 @@ def test_damage_anywhere_is_an_error_and_nothing_worse(path: Path):
         if number % 3 == 0:
             del broken[chance.randrange(len(broken)) :]
         path.write_bytes(bytes(broken))
-        with contextlib.suppress(StorageError):
-            read_bundle(path)
+        try:
+            found = read_bundle(path)
+        except StorageError as error:
+            refusals.append(str(error))
+        else:
+            assert all(each in original.profiles for each in found.profiles)
+            assert all(each in original.macros for each in found.macros)
+    assert 200 < len(refusals) < 300
+    assert all(path.name in each and len(each) < 1_000 for each in refusals)
+    assert [each.name for each in path.parent.iterdir()] == [path.name]
 
 
 def test_what_is_no_archive_is_told(path: Path):
