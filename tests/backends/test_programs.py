@@ -52,6 +52,18 @@ def test_a_number_that_another_process_has_got_is_another_program():
         process.wait()
 
 
+def test_a_program_that_was_found_between_two_scans_is_gone_with_its_end():
+    """The kernel tells of its start, so it is looked at alone."""
+    watch = ProcessWatch()
+    watch.scan()
+    process = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(30)"])
+    wait_for(lambda: watch.look([process.pid]), "the process")
+    process.kill()
+    process.wait()
+    assert watch.scan()
+    assert process.pid not in watch.programs
+
+
 def test_a_clock_that_is_set_back_makes_no_process_young(monkeypatch: pytest.MonkeyPatch):
     watch = ProcessWatch()
     watch.scan()

@@ -40,10 +40,17 @@ class Pointer:
         return int(told["X"]), int(told["Y"])
 
     def goes(self, by: tuple[int, int], wanted: tuple[int, int]) -> None:
-        """The hand moves it by so much; it must go as far as wanted."""
-        x, y = self.place()
-        self.server.injector("mousemove_relative", str(by[0]), str(by[1]))
-        wait_for(lambda: self.place() == (x + wanted[0], y + wanted[1]), f"{wanted} for {by}, from {(x, y)}")
+        """A finger moves it by so much; it must go as far as wanted, once the server has its new speed."""
+
+        def moved() -> bool:
+            x, y = self.place()
+            self.server.injector("mousemove_relative", str(by[0]), str(by[1]))
+            if self.place() == (x + wanted[0], y + wanted[1]):
+                return True
+            self.server.injector("mousemove", str(x), str(y))
+            return False
+
+        wait_for(moved, f"{wanted} for {by}")
 
 
 def test_it_goes_with_the_profile_and_a_held_button(server: XServer, service: ServiceProcess):

@@ -46,7 +46,8 @@ class ProcessWatch:
         """Look which programs run; True when something changed."""
         now = {process.pid: process for process in psutil.process_iter()}
         self._round += 1
-        gone = self._known.keys() - now.keys()
+        # `look` finds programs, too, between two scans.
+        gone = (self._known.keys() | self.programs.keys() | self._foreign) - now.keys()
         # The same number for another process: rare, and a look at each costs its time, so some are looked at each time.
         others = {pid for pid in now.keys() & self._known.keys() if (pid + self._round) % _ROUNDS == 0}
         others = {pid for pid in others if not self._known[pid].is_running()}

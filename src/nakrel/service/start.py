@@ -66,7 +66,7 @@ def serve(folder: str | None = None, backend: str = "auto") -> int:
             )
             return ALREADY_RUNS
         use_x11 = backend in ("auto", "x11") and bool(os.environ.get("DISPLAY"))
-        guard = Guard(None) if use_x11 else None
+        guard = Guard(None, home.runtime / "guard.lock") if use_x11 else None
         options = Options(backend, injector_is_xtest=os.environ.get("NAKREL_X11_INJECTOR") == "xtest")
         if guard:
             options = dataclasses.replace(options, holds=guard.note)

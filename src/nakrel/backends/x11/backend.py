@@ -396,7 +396,9 @@ class X11Backend:
 def _telling_of_loss() -> Iterator[None]:
     try:
         yield
-    except xcffib.ConnectionException:
+    except xcffib.ProtocolException:
+        raise
+    except (xcffib.XcffibException, xcffib.ConnectionException):
         raise BackendLost("the X server is gone") from None
 
 
