@@ -208,12 +208,12 @@ def test_the_pen_keeps_to_the_drawing_when_chance_makes_a_run_longer():
     pen.start(line, 1_000)
     assert pen.at_us(11_000) == 10 * MS
     # The press is planned at the mean, 50 ms; it came after 85.
-    pen.take([m.SeenEvent("m", "KEY_Q", 1, 86_000)])
+    pen.follow([m.SeenEvent("m", "KEY_Q", 1, 86_000)])
     assert pen.at_us(86_000 + 5 * MS) == 55 * MS
-    pen.take([m.SeenEvent("m", "KEY_Q", 0, 126_000)])
+    pen.follow([m.SeenEvent("m", "KEY_Q", 0, 126_000)])
     assert pen.at_us(126_000) == 90 * MS
     # The next run began: its press puts the pen back.
-    pen.take([m.SeenEvent("m", "KEY_Q", 1, 200_000)])
+    pen.follow([m.SeenEvent("m", "KEY_Q", 1, 200_000)])
     assert pen.at_us(200_000) == 50 * MS
     pen.stop()
     assert not pen.running

@@ -104,7 +104,7 @@ def test_the_notation_is_typed_and_taken_and_its_faults_are_shown(ui: Ui):
     editor, said = made.notation.editor, made.notation.message
     assert editor.toPlainText() == notation.write(MACRO)
     editor.setPlainText("tap Q for 5 ms\nhop")
-    made.notation.take()
+    made.notation.apply()
     assert said.text().startswith("line 2, column 1: 'hop' begins no step")
     assert len(editor.extraSelections()) == 1
     assert loop(ui) == MACRO.loop

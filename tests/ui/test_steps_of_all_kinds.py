@@ -243,7 +243,7 @@ def test_a_macro_too_long_for_text_says_so(ui: Ui, monkeypatch: pytest.MonkeyPat
     made.show_view("notation")
     assert made.notation.editor.isReadOnly()
     assert "has 4 steps, more than the 3" in made.notation.message.text()
-    made.notation.take()
+    made.notation.apply()
     assert len(loop(ui)) == 4
     shown(ui, Q)
     assert not made.notation.editor.isReadOnly()

@@ -75,11 +75,11 @@ def _gnome() -> Layout | None:
     """The input source used last, after gsettings."""
     for key in ("mru-sources", "sources"):
         try:
-            told = subprocess.run(
+            output = subprocess.run(
                 ["gsettings", "get", "org.gnome.desktop.input-sources", key],
                 capture_output=True, text=True, timeout=_LIMIT_S, check=True,
             ).stdout  # fmt: skip
-            sources = ast.literal_eval(told.strip().removeprefix("@a(ss) "))
+            sources = ast.literal_eval(output.strip().removeprefix("@a(ss) "))
         except (OSError, subprocess.SubprocessError, ValueError, SyntaxError):
             continue
         for kind, name in sources:

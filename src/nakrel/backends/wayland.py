@@ -116,7 +116,7 @@ class WaylandWindows:
             left = end - time.monotonic()
             if left <= 0 or not select.select([self._sock], [], [], left)[0]:
                 raise BackendLost("it doesn't answer")
-            self._take(self._sock.recv(_MOST_BYTES))
+            self._handle_data(self._sock.recv(_MOST_BYTES))
 
     def _receive(self) -> None:
         while True:
@@ -126,9 +126,9 @@ class WaylandWindows:
                 return
             except OSError as error:
                 raise BackendLost(f"the Wayland compositor is gone: {error.strerror}") from None
-            self._take(data)
+            self._handle_data(data)
 
-    def _take(self, data: bytes) -> None:
+    def _handle_data(self, data: bytes) -> None:
         if not data:
             raise BackendLost("the Wayland compositor is gone")
         self._buffer += data

@@ -125,7 +125,7 @@ class Live:
         self._number = 0
         # The speed stage in use by profile, and the one that a control holds now.
         self._stages: dict[str, str] = {}
-        self._held_stage = self._told_stage = ""
+        self._held_stage = self._shown_stage = ""
         self._notices = Notices()
         self._path = home.in_use
         self.in_use: dict[str, str] = {}
@@ -137,9 +137,9 @@ class Live:
 
     def see(self, seen: Seen) -> None:
         """Go by what is seen of the programs and windows."""
-        told = self.running_profiles, self.sees_windows
+        known = self.running_profiles, self.sees_windows
         self.running_profiles, self.sees_windows = seen.running, seen.sees_windows
-        if told != (self.running_profiles, self.sees_windows):
+        if known != (self.running_profiles, self.sees_windows):
             self._reporter.status_changed()
         choice = seen.choice
         if choice.profile not in self._state.profiles:
@@ -229,8 +229,8 @@ class Live:
         """Have the devices move the pointer as the live profile wants it now."""
         profile = self._now
         self._host.condition(motion_now(profile, self._chosen_stage(profile), self._held_stage))
-        if self.stage != self._told_stage:
-            self._told_stage = self.stage
+        if self.stage != self._shown_stage:
+            self._shown_stage = self.stage
             self._reporter.status_changed()
 
     def edited(self, before: Profile | None, after: Profile) -> None:

@@ -31,11 +31,11 @@ class _Relay(QObject):
 
     def __init__(self) -> None:
         super().__init__()
-        self.done.connect(self._take)
+        self.done.connect(self._deliver)
 
-    def _take(self, background: Callable[[], Background | None], number: int, result: object) -> None:
+    def _deliver(self, background: Callable[[], Background | None], number: int, result: object) -> None:
         if (found := background()) is not None and not sip.isdeleted(found):
-            found.take(number, result)
+            found.deliver(number, result)
 
 
 @cache
@@ -70,7 +70,7 @@ class Background(QObject):
         """Drop what comes of the work that goes on."""
         self._number += 1
 
-    def take(self, number: int, result: object) -> None:
+    def deliver(self, number: int, result: object) -> None:
         """The result of the work of this number has come."""
         if number == self._number:
             self._then(result)

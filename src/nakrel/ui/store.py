@@ -99,7 +99,7 @@ class Store(QObject):
             self._show_edit(body)
         self._macro_names = self._profile_names = None
         for request in (m.GetStatus(), m.GetDevices(), m.GetJournal()):
-            self._take(connection.call(request))
+            self._receive(connection.call(request))
         self._notifier = QSocketNotifier(connection.fileno(), QSocketNotifier.Type.Read, self)  # type: ignore[call-overload]
         self._notifier.activated.connect(self._readable)
         self._writable = QSocketNotifier(connection.fileno(), QSocketNotifier.Type.Write, self)  # type: ignore[call-overload]
@@ -340,9 +340,9 @@ class Store(QObject):
                 self.journal += [entry for entry in entries if entry not in newest]
                 self.journal_changed.emit()
             case m.StatusIs() | m.Devices():
-                self._take(notice)
+                self._receive(notice)
 
-    def _take(self, answer: Any) -> None:
+    def _receive(self, answer: Any) -> None:
         match answer:
             case m.StatusIs(status=status):
                 self.status = status

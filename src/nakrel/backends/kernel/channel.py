@@ -108,7 +108,7 @@ class Channel:
         self._out = bytearray()
         self._moved = dict.fromkeys(_MOVES, 0)
         self._scan = b""
-        self._told: list[Pressed | Released | Turned] = []
+        self._events: list[Pressed | Released | Turned] = []
         self._dropping = False
         self._early = b""
         self.controls = _controls(node.abilities)
@@ -320,7 +320,7 @@ class Channel:
                 self._passed.discard(number)
                 self._out += scan + raw
         if known := by_number(number):
-            self._told.append(Pressed(known.code, not captured) if value else Released(known.code))
+            self._events.append(Pressed(known.code, not captured) if value else Released(known.code))
 
     def _wheel(self, axis: int, value: int, raw: bytes) -> None:
         code = _WHEELS[axis][value > 0]
@@ -328,7 +328,7 @@ class Channel:
         if self.grabbed and not captured:
             self._out += raw if self._way.turns_as_it_is else self._turned(axis, value)
         if axis in _NOTCHES and value:
-            self._told.append(Turned(code, abs(value), not captured))
+            self._events.append(Turned(code, abs(value), not captured))
 
     def _turned(self, axis: int, value: int) -> bytes:
         """The events of a turn at the profile's speed of the wheel; one that tells parts of notches goes by these."""
@@ -352,16 +352,16 @@ class Channel:
         self._out += self._motion()
         if self._out and self._clone:
             self._clone.write(bytes(self._out) + _SYN)
-        told = self._told
+        events = self._events
         self._forget_report()
-        for event in told:
+        for event in events:
             yield Heard(event, at_us)
 
     def _forget_report(self) -> None:
         self._out.clear()
         self._moved = dict.fromkeys(_MOVES, 0)
         self._scan = b""
-        self._told = []
+        self._events = []
 
     # The end
 

@@ -126,9 +126,9 @@ def merge(
     """What to save of the bundle. Steps that open a program are switched off, and so are buttons that do, unless their
     command is among those `allowed`."""
     ids: dict[str, str] = {}
-    some_macros = _taken(bundle.macros, macros, clash, new_id, ids)
+    some_macros = _accepted(bundle.macros, macros, clash, new_id, ids)
     places: dict[str, str] = {}
-    some_profiles = _taken(bundle.profiles, profiles, clash, new_id, places)
+    some_profiles = _accepted(bundle.profiles, profiles, clash, new_id, places)
     return Merged(
         tuple(_landed(profile, ids, places, allowed) for profile in some_profiles),
         tuple(_without_opens(macro, allowed) for macro in some_macros),
@@ -148,7 +148,7 @@ def _same(item: Profile | Macro, there: Mapping[str, Profile] | Mapping[str, Mac
     return next((key for key, other in there.items() if other.name == item.name), "")
 
 
-def _taken(
+def _accepted(
     items: Iterable[Item], there: Mapping[str, Item], clash: Clash, new_id: Callable[[], str], ids: dict[str, str]
 ) -> list[Item]:
     """The items to be saved; `ids` gets what each one's id has become."""

@@ -257,17 +257,17 @@ def _all_pressed(macro: Macro, keys: Mapping[str, str]) -> dict[str, str]:
 
 def _circles(on: list[tuple[int, Row]], triggers: Collection[str], places: list[Attached]) -> Iterable[Finding]:
     """Presses that start another macro which presses what starts this one."""
-    told = set()
+    reported = set()
     for at, row in on:
         for place in places:
             for code in _pressed(row.step):
                 other = place.others.get(place.keys.get(code, code))
-                if other is None or code in triggers or (code, other.id) in told:
+                if other is None or code in triggers or (code, other.id) in reported:
                     continue
                 pressed = _all_pressed(other, place.keys)
                 back = next((pressed[own] for own in pressed if own in triggers), None)
                 if back:
-                    told.add((code, other.id))
+                    reported.add((code, other.id))
                     yield Finding(
                         at,
                         f"{label(code)} starts {other.name} in {place.profile}, which presses {label(back)}, which "

@@ -80,8 +80,8 @@ class Permissions(QWidget):
         top = Qt.AlignmentFlag.AlignTop
         self._grid.addWidget(label(_WORDS[check.state], _STYLES[check.state]), row, 0, top)
         self._grid.addWidget(label(check.link), row, 1, top)
-        told = label(check.found, wrap=True)
-        self._grid.addWidget(told, row, 2)
+        finding = label(check.found, wrap=True)
+        self._grid.addWidget(finding, row, 2)
         if check.state is m.CheckState.OK:
             return row + 1
         if check.why:

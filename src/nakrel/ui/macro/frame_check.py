@@ -158,9 +158,9 @@ class FrameCheck(QWidget):
     def refresh(self) -> None:
         """Work it out anew."""
         job = worker_process.CheckFrames(self._macro, float(self.rate.currentData()), self.jitter_us, self._against)
-        self._background.start(lambda: worker_process.ask(job, FrameAnswer), self._take)
+        self._background.start(lambda: worker_process.ask(job, FrameAnswer), self._show_answer)
 
-    def _take(self, result: FrameAnswer) -> None:
+    def _show_answer(self, result: FrameAnswer) -> None:
         self._least_us = result.least_us
         self.plot.result = result
         self.plot.setAccessibleName(f"Presses seen against {'frame rate' if result.against == 'rate' else 'hold'}")

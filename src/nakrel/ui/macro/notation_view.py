@@ -94,8 +94,8 @@ class NotationView(QWidget):
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(_PAUSE_MS)
-        self._timer.timeout.connect(self.take)
-        self.editor.left.connect(self.take)
+        self._timer.timeout.connect(self.apply)
+        self.editor.left.connect(self.apply)
         self.editor.textChanged.connect(self._typed)
         self._showing = False
         layout = QVBoxLayout(self)
@@ -121,7 +121,7 @@ class NotationView(QWidget):
                 "Work on it in the list, or export it (Ctrl+E)."
             )
 
-    def take(self) -> None:
+    def apply(self) -> None:
         """Make what stands there the macro's steps, or say where it can't be read."""
         self._timer.stop()
         if self._macro is None or self.editor.isReadOnly():

@@ -189,7 +189,7 @@ class MacroPage(QWidget):
 
     def _seen(self, notice: m.Seen) -> None:
         key = self._shown.macro.id if self._shown.macro else ""
-        self.diagram.take([event for event in notice.events if event.by == key])
+        self.diagram.show_events([event for event in notice.events if event.by == key])
 
     def _watch_selection(self) -> None:
         if chosen := self.steps.selectionModel():

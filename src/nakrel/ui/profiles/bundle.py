@@ -152,12 +152,12 @@ class Bundles(QObject):
                 return
             contents = look_through(found, self._store.profiles, self._store.macros)
             self.dialog = BundleDialog(found, contents, path.name, self._of)
-            self.dialog.accepted.connect(self._take)
+            self.dialog.accepted.connect(self._import)
             self.dialog.open()
 
         self._background.start(work, then)
 
-    def _take(self) -> None:
+    def _import(self) -> None:
         dialog = self.dialog
         if dialog is None:
             return

@@ -18,10 +18,10 @@ _DIM = 0.42
 SETTLE_MS = 180
 
 
-def monitors_of(told: tuple[Monitor, ...]) -> dict[QScreen, QRect]:
+def monitors_of(monitors: tuple[Monitor, ...]) -> dict[QScreen, QRect]:
     """Each screen, and its place among all of them in pixels: as the X server tells it by the output's name, else as Qt
     does, which keeps the corner in pixels and divides the size by its scale factor."""
-    by_name = {monitor.name: monitor for monitor in told}
+    by_name = {monitor.name: monitor for monitor in monitors}
     found = {}
     for screen in QGuiApplication.screens():
         monitor = by_name.get(screen.name())

@@ -189,9 +189,9 @@ class Picker(QObject):
 
     def _click(self, spot: QPoint) -> None:
         self._move_to(spot)
-        self.take()
+        self.accept()
 
-    def take(self) -> None:
+    def accept(self) -> None:
         """Take the place under the crosshair, and go on to the next one."""
         step = self.step()
         self.taken_at.append(QPoint(self.spot))
@@ -209,7 +209,7 @@ class Picker(QObject):
             across, down = _STEPS[key]
             self._move_to(self.spot + QPoint(across * pixels, down * pixels))
         elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
-            self.take()
+            self.accept()
         elif key == Qt.Key.Key_W:
             self._from_screen = not self._from_screen
             self._move_to(self.spot)

@@ -154,7 +154,7 @@ class TimeEdit(QLineEdit):
         self.setFixedWidth(96)
         self.setAlignment(Qt.AlignmentFlag.AlignRight)
         self.set_value(micros)
-        self.editingFinished.connect(self._take)
+        self.editingFinished.connect(self._commit)
 
     @property
     def micros(self) -> int:
@@ -179,7 +179,7 @@ class TimeEdit(QLineEdit):
         else:
             super().keyPressEvent(event)
 
-    def _take(self) -> None:
+    def _commit(self) -> None:
         if not self.isModified():
             return
         try:

@@ -24,12 +24,12 @@ class FieldUndo(QObject):
         if old is not None and (before := _field(old)) is not None:
             old.removeEventFilter(self)
             with contextlib.suppress(TypeError):
-                before.editingFinished.disconnect(self._taken)
+                before.editingFinished.disconnect(self._committed)
         if new is not None and (now := _field(new)) is not None:
             new.installEventFilter(self)
-            now.editingFinished.connect(self._taken)
+            now.editingFinished.connect(self._committed)
 
-    def _taken(self) -> None:
+    def _committed(self) -> None:
         """What was typed has been taken: it is an edit now."""
         if isinstance(field := self.sender(), QLineEdit):
             field.setModified(False)

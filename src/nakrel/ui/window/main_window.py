@@ -337,9 +337,9 @@ class MainWindow(QMainWindow):
 
     def _show_messages(self) -> None:
         """Show the message of late, and what isn't saved: that stays in sight until it is."""
-        told = " ".join(filter(None, (self._message, self.store.not_saved)))
-        self._fault.setText(told)
-        self._fault.setVisible(bool(told))
+        message = " ".join(filter(None, (self._message, self.store.not_saved)))
+        self._fault.setText(message)
+        self._fault.setVisible(bool(message))
 
     # Doing
 

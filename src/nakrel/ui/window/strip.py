@@ -42,7 +42,7 @@ class _Lane:
     def __init__(self) -> None:
         self.spans: deque[_Span] = deque()
 
-    def take(self, event: m.SeenEvent) -> None:
+    def add(self, event: m.SeenEvent) -> None:
         if event.control.startswith("WHEEL") or event.control in OTHERS:
             self.spans.append(_Span(event.control, event.at_us, event.at_us + _NOTCH_US))
         elif event.value:
@@ -74,9 +74,9 @@ class _Traces(QWidget):
         self.setAccessibleName("The last three seconds, in and out")
         self.setMinimumWidth(300)
 
-    def take(self, notice: m.Seen) -> None:
+    def add(self, notice: m.Seen) -> None:
         for event in notice.events:
-            self.lanes["in" if event.by == "in" else "out"].take(event)
+            self.lanes["in" if event.by == "in" else "out"].add(event)
         self._timer.start()
         self.update()
 
@@ -160,7 +160,7 @@ class LiveStrip(QWidget):
         store.library_changed.connect(self.refresh)
         store.settings_changed.connect(self.refresh)
         store.profile_changed.connect(lambda key: self.refresh())
-        store.seen.connect(self.traces.take)
+        store.seen.connect(self.traces.add)
         self.refresh()
 
     def _build(self) -> None:

@@ -39,7 +39,7 @@ class Pen:
         """Whether there is a run to follow."""
         return self._line is not None
 
-    def take(self, events: Iterable[SeenEvent]) -> None:
+    def follow(self, events: Iterable[SeenEvent]) -> None:
         """Go by the edges that were sent."""
         for event in events:
             if self._line is not None and (found := self._next(event)) is not None:

@@ -98,9 +98,9 @@ class Diagram(Scrolled):
             self._timer.start()
         self.repaint_all()
 
-    def take(self, events: Iterable[SeenEvent]) -> None:
+    def show_events(self, events: Iterable[SeenEvent]) -> None:
         """Let the pen go by what the run has sent."""
-        self._pen.take(events)
+        self._pen.follow(events)
 
     def show_run(self, record: RunRecord | None) -> None:
         """Draw what a run really sent under what was planned, as far as one run of the macro is drawn."""
