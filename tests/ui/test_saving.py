@@ -86,6 +86,19 @@ def test_a_name_that_is_too_long_is_told_and_the_old_one_stays(ui: Ui, monkeypat
     assert view.isEnabled()
 
 
+def test_a_new_name_is_typed_over_the_old_one_whatever_comes_before_the_first_key(ui: Ui):
+    """Between the click on New and the first key the service has told of the new profile, and more."""
+    ui.window.column.new_profile()
+    ui.wait(lambda: saved(ui) == "saved", "the new profile")
+    ui.store.status_changed.emit()
+    editor = ui.window.column.profile_view.findChildren(QLineEdit)[-1]
+    assert editor.selectedText() == editor.text() == "New profile"
+    QTest.keyClicks(editor, "Kiln Race")
+    ui.store.status_changed.emit()
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    ui.wait(lambda: ui.window.title.text() == "Kiln Race", "the new name")
+
+
 def test_text_that_is_beyond_a_limit_is_told_on_the_text_page(ui: Ui):
     page = ui.window.macro
     ui.window.shown.show_macro("cast-far")

@@ -102,9 +102,15 @@ class KeepingDelegate(QStyledItemDelegate):
     """Leaves what is being typed as it is, whatever changes behind it meanwhile: a game that starts, another client."""
 
     def setEditorData(self, editor: QWidget | None, index: QModelIndex) -> None:
-        """Put the cell's text into the field, unless something was typed there."""
-        if not (isinstance(editor, QLineEdit) and editor.isModified()):
+        """Put the cell's text into the field, unless something was typed there. What is selected to be typed over stays
+        selected: notices come at any time, also between a click and the first key."""
+        if not isinstance(editor, QLineEdit):
             super().setEditorData(editor, index)
+        elif not editor.isModified() and editor.text() != index.data(Qt.ItemDataRole.EditRole):
+            whole = editor.selectedText() == editor.text()
+            super().setEditorData(editor, index)
+            if whole:
+                editor.selectAll()
 
 
 class RowDelegate(KeepingDelegate):
