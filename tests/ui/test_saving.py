@@ -6,6 +6,9 @@ import signal
 
 import msgspec
 import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QLineEdit
 
 from nakrel import protocol as m
 from nakrel.client.connection import ServiceConnection
