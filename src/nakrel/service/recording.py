@@ -32,6 +32,9 @@ class Host(Protocol):
     def refresh_sheet(self, why: str) -> None:
         """Attachments rest from now on, or no longer."""
 
+    def when_in_effect(self, call: Callable[[], object]) -> None:
+        """Call once the sheet that is being made ready is played by."""
+
 
 class Recording:
     """At most one recording at a time, and one client that listens."""
@@ -165,11 +168,16 @@ class Recording:
         steps = self._recorder.finish(gesture)
         owner, self._recorder, self._owner = self._owner, None, None
         self._feed.recording(None, None)
-        if owner:
-            owner.notify(Recorded(steps, True))
         self._host.refresh_sheet("recorded")
         self._reporter.status_changed()
-        ended(steps)
+
+        def tell() -> None:
+            if owner:
+                owner.notify(Recorded(steps, True))
+            ended(steps)
+
+        # Whoever is told that it has ended may press a button at once.
+        self._host.when_in_effect(tell)
 
     # Listening
 

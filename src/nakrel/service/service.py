@@ -167,6 +167,10 @@ class Service:
         idle = self.recording.recording or self.recording.listening or self.routes.held_back
         self.live.prepare(idle=idle, why=why)
 
+    def when_in_effect(self, call: Callable[[], object]) -> None:
+        """Call once the sheet that is being made ready is played by."""
+        self.preparer.do(lambda: None, lambda outcome: call())
+
     def set_sheet(self, ready: ReadySheet, why: str) -> None:
         """Play by this sheet from now on, and keep its controls from the programs."""
         self.playback.step(SetSheet(ready.sheet, why))
