@@ -34,6 +34,9 @@ class FakeLoop:
         if when_us is not None:
             self.timers[name] = (when_us, call)
 
+    def pending(self, name: str) -> bool:
+        return name in self.timers
+
     def come(self, name: str) -> None:
         self.timers.pop(name)[1]()
 
@@ -136,6 +139,21 @@ def test_a_program_that_comes_back_in_time_was_never_gone(scene: Scene):
     assert scene.live == "kiln"
     assert "gone" not in scene.loop.timers
     assert EVERYDAY not in [choice.profile for choice in scene.choices[1:]]
+
+
+def test_other_programs_that_start_put_the_return_to_everyday_off_no_further(scene: Scene):
+    """While something is being compiled, programs start all the time."""
+    scene.programs.programs = {7: Program(7, "kiln")}
+    scene.follower._look()
+    scene.programs.programs = {}
+    scene.follower._look()
+    at = scene.loop.timers["gone"]
+    for pid in range(20, 30):
+        scene.programs.programs = {pid: Program(pid, "cc1")}
+        scene.follower._look()
+    assert scene.loop.timers["gone"] is at
+    scene.loop.come("gone")
+    assert scene.live == EVERYDAY
 
 
 def test_between_two_windows_the_game_stays(scene: Scene):

@@ -204,8 +204,9 @@ class Follower:
         choice = choose(self._links, self._linked(), self._front(), self._pinned)
         falls = choice.profile == EVERYDAY and self._last.profile != EVERYDAY and not self._pinned
         if falls and self._patient:
-            # Still the same one, unless nothing of it comes back.
-            self._loop.at("gone", monotonic_us() + GONE_US, self._give_up)
+            # Still the same one, unless nothing of it comes back. What else starts meanwhile puts that off no further.
+            if not self._loop.pending("gone"):
+                self._loop.at("gone", monotonic_us() + GONE_US, self._give_up)
             self._look_for_window_events()
             return
         self._loop.at("gone", None, self._give_up)
