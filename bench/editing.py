@@ -59,7 +59,7 @@ def _measure(rounds: int) -> list[tuple[str, float, float]]:
         for number in range(rounds):
             # What an edit leads to later (checks, frame check, the answer of the service) is over by then.
             QTest.qWait(1_500)  # type: ignore[arg-type,call-arg]
-            page._select([page.model.size() // 2 // 2 * 2])
+            page.select([page.model.size() // 2 // 2 * 2])
             app.processEvents()
             start = time.perf_counter()
             edit(number)
@@ -69,8 +69,8 @@ def _measure(rounds: int) -> list[tuple[str, float, float]]:
 
     edits: dict[str, Callable[[int], object]] = {
         "a time typed": lambda n: page.model.setData(page.model.index(page.model.size() // 2 // 2 * 2, 3), str(21 + n)),
-        "a step added": lambda n: page.insert(Tap(control="KEY_Z", hold_us=5_000)),
-        "a step deleted": lambda n: page.delete_selected(),
+        "a step added": lambda n: page.step_actions.insert(Tap(control="KEY_Z", hold_us=5_000)),
+        "a step deleted": lambda n: page.step_actions.delete_selected(),
         "undo": lambda n: store.undo_stack.undo(),
         "a hold dragged on": lambda n: drag(1_000 + 100 * n),
     }

@@ -10,8 +10,8 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QWidget
 
-from nakrel.client.launch import ensure_service
 from nakrel import protocol as m
+from nakrel.client.launch import ensure_service
 from nakrel.core.edit.bundle import bundle_of
 from nakrel.core.model.cells import StartProgram
 from nakrel.core.model.programs import Program
@@ -140,7 +140,7 @@ class Pictures:
         self.take("steps-night")
         self.look("light")
         shown.show_macro("stamp-40-parcels")
-        page._select([2])
+        page.select([2])
         page.builder_button.click()
         QTest.qWait(400)
         self.take("builder")

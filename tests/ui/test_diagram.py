@@ -177,7 +177,7 @@ def test_a_long_macro_shows_as_much_as_can_be_told_apart_and_follows_the_selecti
     view = diagram.view
     assert diagram.line.count_between(int(view.since_us), int(view.until_us)) <= MOST_STEPS + 1
     diagram.clearFocus()
-    ui.window.macro._select([3_000])
+    ui.window.macro.select([3_000])
     assert view.since_us <= diagram.line.start_us(3_000) <= view.until_us
     bar = diagram.horizontalScrollBar()
     assert bar is not None

@@ -75,25 +75,25 @@ def test_figures_of_blocks_and_random_waits_are_typed_in_place(ui: Ui):
 
 def test_a_step_goes_in_where_the_selection_is_inside_a_block_too(ui: Ui):
     made = page(ui)
-    made._select([1])
-    made.insert(Tap(control="KEY_W", hold_us=5_000))
+    made.select([1])
+    made.step_actions.insert(Tap(control="KEY_W", hold_us=5_000))
     assert [type(step) for step in loop(ui)[0].steps] == [Tap, Tap, Wait]
     assert made.selected() == [2]
-    made._select([7])
-    made.insert(Tap(control="KEY_E", hold_us=5_000))
+    made.select([7])
+    made.step_actions.insert(Tap(control="KEY_E", hold_us=5_000))
     assert loop(ui)[1].branches[1].steps == (Tap(control="KEY_E", hold_us=5_000),)
 
 
 def test_taps_become_a_chord_and_steps_a_block(ui: Ui):
     taps = tuple(Tap(control=f"KEY_{key}", hold_us=9_000) for key in "QWE")
     made = page(ui, Macro(id="storm-volley", name="Storm volley", loop=taps))
-    made._select([0, 1, 2])
-    made.menu_for([0, 1, 2]).actions()
-    actions = {action.text(): action for action in made.menu_for([0, 1, 2]).actions()}
+    made.select([0, 1, 2])
+    made.step_actions.menu_for([0, 1, 2]).actions()
+    actions = {action.text(): action for action in made.step_actions.menu_for([0, 1, 2]).actions()}
     actions["Make one chord of them"].trigger()
     assert loop(ui) == (Chord(controls=("KEY_Q", "KEY_W", "KEY_E"), hold_us=9_000),)
     ui.undo()
-    made._select([0, 1, 2])
+    made.select([0, 1, 2])
     actions["Pick one of them at random"].trigger()
     assert [settings.steps for settings in loop(ui)[0].branches] == [(tap,) for tap in taps]
 
@@ -131,13 +131,13 @@ def test_names_are_completed_and_blocks_indented_while_typing(ui: Ui):
 
 def test_steps_are_copied_as_text_and_pasted_into_another_macro(ui: Ui):
     made = page(ui)
-    made._select([0])
-    made.copy_selected()
+    made.select([0])
+    made.step_actions.copy_selected()
     clipboard = QApplication.clipboard()
     assert clipboard
     assert clipboard.text() == "repeat 3 times:\n    tap Q for 20 ms\n    wait 30 ms\n"
     other = page(ui, Macro(id="other", name="Other", loop=(Wait(wait_us=1),)))
-    other._select([0])
+    other.select([0])
     other.paste()
     assert ui.store.macros["other"].loop == (Wait(wait_us=1), MACRO.loop[0])
     clipboard.setText("some words")
@@ -216,7 +216,7 @@ def test_recording_options_are_kept_and_heeded(ui: Ui):
     options.even.changed.emit(7_000)
     assert ui.store.settings.recording == RecordingSettings(buttons=False, waits=Waits.EVEN, even_us=7_000)
     assert "keys, wheel · every wait 7 ms" in made.recording._words.text()
-    made._select([0])
+    made.select([0])
     record(ui, "KEY_Q", "BTN_FORWARD", "KEY_W")
     new = loop(ui)[1:-1]
     assert [step.control for step in new if isinstance(step, Press)] == ["KEY_Q", "KEY_W"]
@@ -248,7 +248,7 @@ def test_a_countdown_can_be_called_off_and_a_limit_ends_the_recording(ui: Ui):
 
 def test_a_recording_goes_in_inside_a_block(ui: Ui):
     made = page(ui)
-    made._select([1])
+    made.select([1])
     record(ui, "KEY_W")
     inner = loop(ui)[0].steps
     assert [type(step) for step in inner if not isinstance(step, Wait)] == [Tap, Press, Release]
@@ -281,7 +281,7 @@ def test_times_are_changed_of_the_selected_steps_or_of_all(ui: Ui):
     made = page(ui, Macro(id="storm-volley", name="Storm volley", loop=(*MACRO.loop, Wait(wait_us=5_000))))
     made.timing_button.click()
     assert made.timing.isVisible()
-    made._select([2])
+    made.select([2])
     made.timing.kind.setCurrentIndex(1)
     made.timing.figure.setText("200 %")
     made.timing.apply_button.click()

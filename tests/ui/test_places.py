@@ -138,16 +138,16 @@ def test_the_journal_finds_and_has_each_entry_once(ui: Ui):
 def test_steps_move_between_sections_by_menu_and_join_to_taps(ui: Ui):
     ui.window.shown.show_macro("guard-break")
     page = ui.window.macro
-    page._select([0, 1])
-    page.move_to(Section.LEAD_IN)
+    page.select([0, 1])
+    page.step_actions.move_to(Section.LEAD_IN)
     macro = ui.store.macros["guard-break"]
     assert macro.lead_in == (Press(control="KEY_LEFTCTRL"), Wait(wait_us=12_000))
     steps = (Press(control="KEY_E"), Wait(wait_us=5_000), *macro.loop)
     commands.edit_macro(ui.store, "test", Macro(id=macro.id, name=macro.name, loop=steps))
-    page.to_taps()
+    page.step_actions.to_taps()
     assert ui.store.macros["guard-break"].loop[0] == Press(control="KEY_E")
-    page._select([2])
-    page.duplicate_selected()
+    page.select([2])
+    page.step_actions.duplicate_selected()
     assert ui.store.macros["guard-break"].loop[2:4] == (Tap(control="KEY_E", hold_us=34_000),) * 2
 
 

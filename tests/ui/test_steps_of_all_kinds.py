@@ -127,8 +127,8 @@ def test_names_are_completed_while_a_step_is_typed(ui: Ui):
 
 def test_the_control_of_the_selected_steps_is_changed_by_pressing_another(ui: Ui):
     made = shown(ui, Q, Wait(wait_us=9), Q)
-    made._select([0, 2])
-    actions = {action.text().split("\t")[0]: action for action in made.menu_for([0, 2]).actions()}
+    made.select([0, 2])
+    actions = {action.text().split("\t")[0]: action for action in made.step_actions.menu_for([0, 2]).actions()}
     actions["Press another control for it…"].trigger()
     assert made.rebind.armed
     made.rebind.captured.emit("KEY_W")
@@ -300,7 +300,7 @@ def test_places_are_picked_by_pixels_and_counted_from_the_window_they_are_in(ui:
 @no_grab
 def test_a_place_is_picked_anew_in_its_row(ui: Ui):
     made = shown(ui, Pointer(x=1, y=2, over_us=9_000, remark="buoy"))
-    made.pick_again(0)
+    made.step_actions.pick_again(0)
     ui.wait(lambda: made.places.picker and made.places.picker.views, "the dimmed screen")
     QTest.mouseClick(made.places.picker.views[0], Qt.MouseButton.LeftButton, pos=QPoint(70, 80))
     assert made.places.picker is None

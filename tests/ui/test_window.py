@@ -101,18 +101,18 @@ def test_steps_are_added_moved_switched_off_and_deleted(ui: Ui):
     show(ui)
     page = ui.window.macro
     before = ui.store.macros["reel-in"]
-    page._select([2])
+    page.select([2])
     page.add_step.kind.setCurrentText("tap")
     page.add_step.control.setCurrentIndex(page.add_step.control.findData("KEY_F13"))
     page.add_step.add_button.click()
     assert ui.store.macros["reel-in"].loop[1] == Tap(control="KEY_F13", hold_us=50_000)
     assert page.selected() == [3]
-    page.move_selected(1)
+    page.step_actions.move_selected(1)
     assert ui.store.macros["reel-in"].loop[2].control == "KEY_F13"
     assert page.selected() == [4]
-    page.switch_selected()
+    page.step_actions.switch_selected()
     assert ui.store.macros["reel-in"].loop[2].off
-    page.delete_selected()
+    page.step_actions.delete_selected()
     assert ui.store.macros["reel-in"] == before
     for _ in range(4):
         ui.undo()

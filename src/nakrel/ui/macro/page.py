@@ -2,22 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from itertools import groupby
 
-import msgspec
 from PyQt6.QtCore import QItemSelection, QItemSelectionModel, QModelIndex, QPoint, Qt
 from PyQt6.QtGui import QResizeEvent
-from PyQt6.QtWidgets import QApplication, QHBoxLayout, QMenu, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
-from nakrel.core import notation
-from nakrel.core.edit import edits
 from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.game_keys import unused
-from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import GameKey
-from nakrel.core.model.steps import Branch, If, Option, PickOne, Pointer, Repeat, Step, Wait
 from nakrel.ui import commands
 from nakrel.ui.macro.add_step import AddStep
 from nakrel.ui.macro.builder import BuilderRow
@@ -26,7 +21,8 @@ from nakrel.ui.macro.exchange import Exchange
 from nakrel.ui.macro.notation_view import NotationView
 from nakrel.ui.macro.recording import RecordingBar
 from nakrel.ui.macro.screen_places import ScreenPlaces
-from nakrel.ui.macro.steps_model import REMARK, SECTION_WORDS, TIME, WHAT, StepsModel
+from nakrel.ui.macro.step_actions import StepActions
+from nakrel.ui.macro.steps_model import REMARK, TIME, StepsModel
 from nakrel.ui.macro.steps_table import StepsTable
 from nakrel.ui.macro.timing import TimingRow
 from nakrel.ui.shown import Shown
@@ -48,7 +44,8 @@ class MacroPage(QWidget):
         self.recording = RecordingBar(store)
         self.diagram, self.bar = Diagram(), DiagramBar()
         self.model = StepsModel(store)
-        self.steps = StepsTable(self)
+        self.step_actions = StepActions(store, self)
+        self.steps = StepsTable(self.step_actions, self.edit_row)
         self.add_step = AddStep(store)
         self.notation = NotationView(store)
         self.builder = BuilderRow(store)
@@ -74,8 +71,8 @@ class MacroPage(QWidget):
         self._keys: tuple[GameKey, ...] | None = None
         self._build()
         self.view.chosen.connect(self.show_view)
-        self.timing.chosen.connect(self.retime)
-        self.timing.trimmed.connect(self.trim)
+        self.timing.chosen.connect(self.step_actions.retime)
+        self.timing.trimmed.connect(self.step_actions.trim)
         self.builder.made.connect(lambda macro, kind: commands.edit_macro(store, f"{kind} in {macro.name}", macro))
         self.builder.pick_wanted.connect(lambda: self.places.pick(self.builder.add_place))
         shown.macro_changed.connect(self.refresh)
@@ -83,11 +80,11 @@ class MacroPage(QWidget):
         self.recording.live.connect(self._live)
         self.recording.ended.connect(self._recorded)
         self.recording.resized.connect(self._share_height)
-        self.add_step.added.connect(self.insert)
+        self.add_step.added.connect(self.step_actions.insert)
         shown.profile_changed.connect(self._give_keys)
         store.profile_changed.connect(lambda key: self._give_keys())
-        self.rebind.captured.connect(self._rebound)
-        self.add_step.pick_wanted.connect(self.pick_places)
+        self.rebind.captured.connect(self.step_actions.rebound)
+        self.add_step.pick_wanted.connect(self.step_actions.pick_places)
         self.places.ended.connect(self.steps.setFocus)
         self.exchange.busy.connect(self._show_busy)
         self.steps.customContextMenuRequested.connect(self._menu)
@@ -161,7 +158,7 @@ class MacroPage(QWidget):
     def _picked(self, rows: list[int]) -> None:
         """Select the rows of what is picked in the diagram; that shows it by itself."""
         if rows and not self._as_text:
-            self._select(rows)
+            self.select(rows)
             self.steps.scrollTo(self.model.index(rows[0], 0))
             self.diagram.mark(None)
 
@@ -221,7 +218,7 @@ class MacroPage(QWidget):
             self.steps.clearSelection()
             self.steps.setCurrentIndex(self.model.index(-1, -1))
         elif rows and self.selected() != rows:
-            self._select([row for row in rows if row < self.model.rowCount()], place)
+            self.select([row for row in rows if row < self.model.rowCount()], place)
         self._selection_changed()
 
     def show_view(self, view: str) -> None:
@@ -233,7 +230,7 @@ class MacroPage(QWidget):
     def show_row(self, row: int) -> None:
         """Select a step in the list and scroll to it."""
         self.show_view("steps")
-        self._select([row])
+        self.select([row])
         self.steps.scrollTo(self.model.index(row, 0))
 
     def _show_view(self) -> None:
@@ -274,91 +271,14 @@ class MacroPage(QWidget):
         parts = (found[number] for number in range(len(found)))
         return sorted({row for part in parts for row in range(part.top(), part.bottom() + 1)})
 
-    def insert(self, step: Step) -> None:
-        """Put a step in after the selected one, or at the end of the loop, and select it."""
-        if macro := self.model.macro:
-            place = edits.place_after(macro, self.recording.row_after)
-            commands.edit_macro(self._store, f"add a step to {macro.name}", edits.insert(macro, place, [step]))
-            self._select([self.model.line.row_of(place)])
-
     def edit_row(self, index: QModelIndex) -> None:
         """Type in this cell, or in the one of its row that is changed most where nothing can be typed there."""
         if index.isValid() and not self.model.is_editable(index.row(), index.column()):
             index = index.siblingAtColumn(self.model.best_column(index.row()))
         self.steps.edit(index)
 
-    # Places on the screen
-
-    def pick_places(self) -> None:
-        """Pick places on the screen, one after the other; each becomes a pointer step after the selected one."""
-        self.places.pick(self.insert)
-
-    def pick_again(self, row: int) -> None:
-        """Pick the place of this pointer step anew."""
-
-        def taken(new: Pointer) -> None:
-            macro, step = self.model.macro, self.model.step(row)
-            if macro and isinstance(step, Pointer):
-                changed = msgspec.structs.replace(step, x=new.x, y=new.y, origin=new.origin, size=new.size)
-                commands.edit_macro(self._store, f"place in {macro.name}", edits.change(macro, row, changed))
-
-        self.places.pick(taken, single=True)
-
-    def show_places(self) -> None:
-        """Draw on the screen where the selected pointer steps go; without one of them, where all go."""
-        every = [(row, step) for row, (_, step, *_) in enumerate(self.model.line.rows()) if isinstance(step, Pointer)]
-        chosen = [step for row, step in every if row in self.selected()] or [step for _, step in every]
-        self.places.show([step for step in chosen if not step.off])
-
-    def delete_selected(self) -> None:
-        """Delete the selected steps; the row after them is selected."""
-        macro, rows = self.model.macro, self.selected()
-        if macro and rows:
-            commands.edit_macro(self._store, f"delete steps of {macro.name}", edits.delete(macro, rows))
-            if self.model.rowCount():
-                self._select([min(rows[0], self.model.rowCount() - 1)])
-
-    def copy_selected(self) -> None:
-        """Put the selected steps on the clipboard, in the notation."""
-        macro, clipboard = self.model.macro, QApplication.clipboard()
-        if macro and clipboard and (steps := edits.steps_of(macro, self.selected())):
-            clipboard.setText(notation.write_steps(steps))
-
-    def cut_selected(self) -> None:
-        """Copy the selected steps, and delete them."""
-        self.copy_selected()
-        self.delete_selected()
-
-    def paste(self) -> None:
-        """Put in the steps on the clipboard, after the selected one; text that is no steps is refused in words."""
-        macro, clipboard = self.model.macro, QApplication.clipboard()
-        if macro is None or clipboard is None:
-            return
-        try:
-            steps = notation.read_steps(clipboard.text())
-        except notation.NotationError as error:
-            self._store.fault.emit(f"The clipboard holds no steps: {error}")
-            return
-        if steps:
-            place = edits.place_after(macro, self.recording.row_after)
-            commands.edit_macro(self._store, f"paste steps into {macro.name}", edits.insert(macro, place, steps))
-            places = (place._replace(at=place.at + n) for n in range(len(steps)))
-            self._select([self.model.line.row_of(each) for each in places])
-
-    def move_selected(self, by: int) -> None:
-        """Move the selected steps by one row up (-1) or down (1)."""
-        rows = self.selected()
-        if rows and rows[0] + by >= 0 and rows[-1] + by < self.model.rowCount():
-            self.model.move(rows, rows[0] - 1 if by < 0 else rows[-1] + 2)
-            self._select([row + by for row in rows])
-
-    def edit_selected(self, text: str, edit: object) -> None:
-        """Apply a pure edit `edit(macro, rows)` to the selected steps."""
-        macro, rows = self.model.macro, self.selected()
-        if macro and rows:
-            commands.edit_macro(self._store, f"{text} in {macro.name}", edit(macro, rows))  # type: ignore[operator]
-
-    def _select(self, rows: list[int], place: tuple[int, int] | None = None) -> None:
+    def select(self, rows: list[int], place: tuple[int, int] | None = None) -> None:
+        """Select these rows; the cell in `place` becomes the current one."""
         chosen = self.steps.selectionModel()
         if chosen is None or not rows:
             return
@@ -393,106 +313,10 @@ class MacroPage(QWidget):
     def _recorded(self, new: range) -> None:
         self.refresh()
         self.steps.setFocus()
-        self._select(list(new))
+        self.select(list(new))
         if new:
             self.steps.scrollTo(self.model.index(new[0], 0))
 
     def _menu(self, spot: QPoint) -> None:
         if (rows := self.selected()) and (ground := self.steps.viewport()):
-            self.menu_for(rows).popup(ground.mapToGlobal(spot))
-
-    def menu_for(self, rows: list[int]) -> QMenu:
-        """What can be done with these rows."""
-        menu = QMenu(self)
-        menu.addAction("Edit\tEnter", lambda: self.edit_row(self.steps.currentIndex().siblingAtColumn(TIME)))
-        menu.addAction("Edit as text\tF2", lambda: self.steps.edit(self.steps.currentIndex().siblingAtColumn(WHAT)))
-        menu.addAction("Cut\tCtrl+X", self.cut_selected)
-        menu.addAction("Copy\tCtrl+C", self.copy_selected)
-        menu.addAction("Paste\tCtrl+V", self.paste)
-        menu.addAction("Duplicate\tCtrl+D", self.duplicate_selected)
-        menu.addAction("Switch on or off", self.switch_selected)
-        menu.addAction("Pick places on the screen…\tCtrl+K", self.pick_places)
-        if isinstance(self.model.step(rows[-1]), Pointer):
-            menu.addAction("Pick this place anew…", lambda: self.pick_again(rows[-1]))
-            menu.addAction("Show me on the screen\tCtrl+Shift+K", self.show_places)
-        menu.addAction("Press another control for it…", self.rebind.arm)
-        menu.addSeparator()
-        menu.addAction("Make presses and releases of taps", lambda: self.edit_selected("part taps", edits.to_pairs))
-        menu.addAction("Make taps of presses and releases\tCtrl+T", self.to_taps)
-        menu.addAction("Make one chord of them", lambda: self.edit_selected("make a chord", edits.to_chord))
-        menu.addAction("Repeat them", lambda: self._wrap("repeat steps", lambda inner: Repeat(times=2, steps=inner)))
-        menu.addAction("Pick one of them at random", lambda: self._wrap("pick one", _options))
-        menu.addAction("Only if…", lambda: self._wrap("if", lambda inner: If(condition="run > 1", steps=inner)))
-        menu.addSeparator()
-        for section in Section:
-            menu.addAction(f"Move to the {SECTION_WORDS[section]}", lambda s=section: self.move_to(s))
-        menu.addSeparator()
-        menu.addAction("Delete\tDel", self.delete_selected)
-        menu.addAction("Clear all steps", self.clear)
-        return menu
-
-    def retime(self, change: Callable[[int], int], words: str) -> None:
-        """Change the times of the selected steps, or of all where none is."""
-        if macro := self.model.macro:
-            chosen = self.selected() or range(self.model.size())
-            commands.edit_macro(self._store, f"{words} in {macro.name}", edits.retime(macro, chosen, change))
-
-    def clear(self) -> None:
-        """Take all steps out; the way to play stays."""
-        if macro := self.model.macro:
-            empty = msgspec.structs.replace(macro, lead_in=(), loop=(), lead_out=())
-            commands.edit_macro(self._store, f"clear {macro.name}", empty)
-
-    def _rebound(self, code: str) -> None:
-        self.edit_selected("another control", lambda macro, rows: edits.rebind(macro, rows, code))
-
-    def trim(self) -> None:
-        """Take out the waits at both ends of the loop."""
-        if macro := self.model.macro:
-            commands.edit_macro(self._store, f"trim {macro.name}", edits.trim(macro))
-
-    def duplicate_selected(self) -> None:
-        """Repeat each selected step after itself."""
-        self.edit_selected("duplicate steps", edits.duplicate)
-
-    def switch_selected(self) -> None:
-        """Switch the selected steps off, or on where the first is off."""
-        rows = self.selected()
-        if rows:
-            first = self.model.step(rows[0])
-            off = isinstance(first, Option) or not first.off
-            self.edit_selected("switch steps", lambda macro, chosen: _switch(macro, chosen, off))
-
-    def _wrap(self, text: str, block: Callable[[tuple[Step, ...]], Step]) -> None:
-        self.edit_selected(text, lambda macro, rows: edits.wrap(macro, rows, block))
-
-    def move_to(self, section: Section) -> None:
-        """Move the selected steps to the end of a section."""
-        self.edit_selected(
-            f"move steps to the {SECTION_WORDS[section]}",
-            lambda macro, rows: edits.move(macro, rows, edits.Place(section, len(macro.section(section)))),
-        )
-
-    def to_taps(self) -> None:
-        """Turn presses, waits and releases of one control into taps."""
-        if macro := self.model.macro:
-            commands.edit_macro(self._store, f"taps in {macro.name}", edits.to_taps(macro))
-
-
-def _options(steps: tuple[Step, ...]) -> Step:
-    """A way for each step that isn't a wait; a wait goes with the step before it."""
-    options: list[list[Step]] = []
-    for step in steps:
-        if isinstance(step, Wait) and options:
-            options[-1].append(step)
-        else:
-            options.append([step])
-    return PickOne(branches=tuple(Branch(steps=tuple(option)) for option in options))
-
-
-def _switch(macro: Macro, rows: list[int], off: bool) -> Macro:
-    for row in rows:
-        found = edits.row_at(macro, row)
-        if found and not isinstance(found.step, Option):
-            macro = edits.change(macro, row, msgspec.structs.replace(found.step, off=off))
-    return macro
+            self.step_actions.menu_for(rows).popup(ground.mapToGlobal(spot))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Protocol
 
 from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QStringListModel, Qt
@@ -22,7 +23,6 @@ class Host(Protocol):
     def cut_selected(self) -> None: ...
     def paste(self) -> None: ...
     def delete_selected(self) -> None: ...
-    def edit_row(self, index: QModelIndex) -> None: ...
     def move_selected(self, by: int) -> None: ...
 
 
@@ -55,9 +55,9 @@ def _offer(completer: QCompleter, line: str) -> None:
 class StepsTable(Table):
     """The step list: Enter edits the time, Delete deletes, rows are dragged."""
 
-    def __init__(self, host: Host) -> None:
+    def __init__(self, host: Host, edit_row: Callable[[QModelIndex], object]) -> None:
         super().__init__("Steps")
-        self._host = host
+        self._host, self._edit_row = host, edit_row
         self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         self.setDragDropMode(QAbstractItemView.DragDropMode.InternalMove)
         self.setDragDropOverwriteMode(False)
@@ -86,10 +86,10 @@ class StepsTable(Table):
         elif event.matches(QKeySequence.StandardKey.Delete) or event.key() == Qt.Key.Key_Backspace:
             self._host.delete_selected()
         elif event.key() == Qt.Key.Key_F2 and index.isValid():
-            self._host.edit_row(index.siblingAtColumn(WHAT))
+            self._edit_row(index.siblingAtColumn(WHAT))
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and index.isValid():
             self.setFocus()
-            self._host.edit_row(index)
+            self._edit_row(index)
         elif event.text().isdecimal() and index.isValid() and index.column() < TIME:
             self.selectionModel().setCurrentIndex(  # type: ignore[union-attr]
                 index.siblingAtColumn(TIME), QItemSelectionModel.SelectionFlag.NoUpdate
