@@ -20,7 +20,7 @@ from nakrel.backends.protocols import Host
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
-from nakrel.service.routes import Options
+from nakrel.service.options import Options
 from nakrel.service.service import Service
 from nakrel.service.start import tune
 from nakrel.service.watchdog import Watchdog

@@ -18,7 +18,7 @@ from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.play.events import Emit
-from nakrel.service.routes import Options
+from nakrel.service.options import Options
 from nakrel.service.service import Service
 from nakrel.service.start import tune
 from nakrel.storage.home import Home

@@ -253,7 +253,7 @@ def test_a_process_that_gets_no_processor_does_not_hang():
     """As idle as can be beside busy processes on the same core: the turn takes long, and most of that is waiting."""
     core = min(os.sched_getaffinity(0))
     busy = [subprocess.Popen([sys.executable, "-c", "while True: pass"]) for _ in range(4)]
-    work = "lambda: (sum(range(6_000_000)), loop.stop())"
+    work = "lambda: (sum(range(1_500_000)), loop.stop())"
     made = watched(work)
     try:
         for each in (*busy, made):

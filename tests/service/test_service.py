@@ -18,8 +18,8 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Press, Release, Tap, Wait
+from nakrel.service.options import Options
 from nakrel.service.requests import Refusal, Requests
-from nakrel.service.routes import Options
 from nakrel.service.service import Service
 from nakrel.storage.home import Home
 from tests.support import LIMIT_S, ServiceProcess, wait_for

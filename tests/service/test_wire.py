@@ -128,8 +128,8 @@ def test_lines_without_a_number_get_an_error_and_then_the_door(service: ServiceP
 # A service in which one kind of request always fails, by a fault of ours.
 _FAULTY = """
 import sys
-from nakrel.service import requests, start
-requests.Requests._places = lambda self, client, number, body: 1 / 0
+from nakrel.service import queries, start
+queries.Queries.places = lambda self, client, number, body: 1 / 0
 sys.exit(start.main(sys.argv[1:]))
 """
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from functools import partial
-from typing import Any, NamedTuple
+from typing import Any
 
 import msgspec
 
@@ -13,20 +13,19 @@ from nakrel import protocol as m
 from nakrel.core.model.cells import ChangeSpeed
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode
-from nakrel.core.model.profile import EVERYDAY, FairPlay, Profile
-from nakrel.core.model.programs import Icon, Program
+from nakrel.core.model.profile import EVERYDAY, FairPlay
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Text
 from nakrel.core.play.events import InputsLost, PlayMacro, StopMacro
 from nakrel.core.play.operations import Plan, compile_macro
-from nakrel.protocol.wire import BadMessage, decode_body, encode_line
+from nakrel.protocol.wire import BadMessage, decode_body
+from nakrel.service.later import Found, Later, on
 from nakrel.service.live import Ready
-from nakrel.service.observers.desktop import Spots
+from nakrel.service.queries import Queries
 from nakrel.service.server import Client
 from nakrel.service.service import Service
-from nakrel.service.side_effects import missing_program
 from nakrel.service.state import Saved
-from nakrel.service.worker import Outcome, Worker
+from nakrel.service.worker import Outcome
 from nakrel.storage import secrets
 from nakrel.storage.files import StorageError
 from nakrel.storage.secrets import SecretError
@@ -48,14 +47,6 @@ class _Kind(msgspec.Struct, frozen=True):
     kind: str = msgspec.field(default="", name="is")
 
 
-class Later(NamedTuple):
-    """An answer that is found on another thread: `start` begins that, and `then` makes the answer of what it found."""
-
-    start: Callable[[Callable[[Outcome[Any]], object]], object]
-    then: Callable[[Any], Found]
-
-
-Found = m.AnswerBody | bytes | Later
 _kinds = msgspec.json.Decoder(_Kind)
 _bodies = msgspec.json.Decoder(m.Body)
 
@@ -65,17 +56,18 @@ class Requests:
 
     def __init__(self, service: Service, pid: int) -> None:
         self._service, self._pid = service, pid
+        queries = Queries(service)
         self._handlers: dict[type, Callable[[Client, int, Any], Found]] = {
             m.Hello: self._hello,
             m.Subscribe: self._subscribe,
-            m.GetLibrary: self._library,
+            m.GetLibrary: queries.library,
             m.GetStatus: lambda c, n, b: m.StatusIs(service.status()),
             m.GetDevices: lambda c, n, b: m.Devices(service.routes.devices()),
-            m.GetChecks: self._checks,
+            m.GetChecks: queries.checks,
             m.ChooseRoute: self._choose_route,
-            m.GetPrograms: self._programs,
-            m.GetApplications: self._applications,
-            m.GetVersions: self._versions,
+            m.GetPrograms: queries.programs,
+            m.GetApplications: queries.applications,
+            m.GetVersions: queries.versions,
             m.GetJournal: lambda c, n, b: m.Journal(tuple(service.journal.entries)[-b.count :]),
             m.PutMacro: lambda c, n, b: self._save(c, lambda: service.state.put_macro(b.macro)),
             m.DeleteMacro: self._delete_macro,
@@ -88,8 +80,8 @@ class Requests:
             m.Play_: self._play,
             m.TypeText: self._type,
             m.GetRun: lambda c, n, b: m.RunIs(service.playback.runs.of(b.macro)),
-            m.GetPlaces: self._places,
-            m.GetFacts: self._facts,
+            m.GetPlaces: queries.places,
+            m.GetFacts: queries.facts,
             m.PutSecret: self._put_secret,
             m.Stop: self._stop,
             m.StartRecording: self.start_recording,
@@ -117,7 +109,7 @@ class Requests:
             return self._read_and_save(client, raw)
         if len(bytes(raw)) > _SHORT:
             read = partial(decode_body, raw, _bodies)
-            return self._on(self._service.worker, read, lambda body: self._handlers[type(body)](client, number, body))
+            return on(self._service.worker, read, lambda body: self._handlers[type(body)](client, number, body))
         body = decode_body(raw, _bodies)
         return self._handlers[type(body)](client, number, body)
 
@@ -150,9 +142,6 @@ class Requests:
         else:
             client.answer(number, found)
 
-    def _on(self, worker: Worker, work: Callable[[], Any], then: Callable[[Any], Found]) -> Later:
-        return Later(partial(worker.do, work), then)
-
     # Reading
 
     def _hello(self, client: Client, number: int, body: m.Hello) -> Found:
@@ -168,59 +157,6 @@ class Requests:
         client.wants_seen = body.seen
         return m.Done()
 
-    def _library(self, client: Client, number: int, body: m.GetLibrary) -> Found:
-        state = self._service.state
-        profiles, macros = tuple(state.profiles.values()), tuple(state.macros.values())
-        settings, faults = state.settings, tuple(state.library.faults)
-
-        def written() -> bytes:
-            # One by one, so that the engine's thread comes to its turn in between.
-            written_profiles: Any = tuple(msgspec.Raw(msgspec.json.encode(each)) for each in profiles)
-            written_macros: Any = tuple(msgspec.Raw(msgspec.json.encode(each)) for each in macros)
-            return encode_line(m.Answer(number, m.Library(written_profiles, written_macros, settings, faults)))
-
-        return self._on(self._service.worker, written, lambda line: line)
-
-    def _checks(self, client: Client, number: int, body: m.GetChecks) -> Found:
-        layout, status = self._service.layout(), self._service.status()
-
-        def work() -> m.Checks:
-            # Only who asks for it pays for it.
-            from nakrel.service.doctor import System, examine
-
-            return m.Checks(examine(System(layout=layout), status))
-
-        return self._on(self._service.worker, work, lambda checks: checks)
-
-    def _programs(self, client: Client, number: int, body: m.GetPrograms) -> Found:
-        def then(found: tuple[tuple[Program, ...], dict[int, Icon]]) -> Found:
-            programs, icons = found
-            return m.Programs(programs, {str(pid): icon for pid, icon in icons.items()} if body.icons else {})
-
-        return Later(self._service.desktop.programs, then)
-
-    def _applications(self, client: Client, number: int, body: m.GetApplications) -> Found:
-        def work() -> m.Applications:
-            # Only who links profiles pays for it.
-            from nakrel.backends.applications import applications
-
-            return m.Applications(applications(body.language))
-
-        return self._on(self._service.worker, work, lambda found: found)
-
-    def _versions(self, client: Client, number: int, body: m.GetVersions) -> Found:
-        library = self._service.state.library
-
-        def work() -> m.Versions:
-            if body.kind == "profile":
-                versions = [m.Version(at, profile=item) for at, item in library.kept(Profile, body.id)]
-            else:
-                versions = [m.Version(at, macro=item) for at, item in library.kept(Macro, body.id)]
-            return m.Versions(tuple(versions))
-
-        # Behind what is being saved, so that the last version is among them.
-        return self._on(self._service.saver, work, lambda found: found)
-
     # Saving
 
     def _save(self, client: Client, work: Callable[[], Saved]) -> Later:
@@ -232,7 +168,7 @@ class Requests:
 
     def _in_effect(self) -> Later:
         """An answer that comes when the engine plays by the sheet that is being made ready."""
-        return self._on(self._service.preparer, lambda: None, lambda nothing: m.Done())
+        return on(self._service.preparer, lambda: None, lambda nothing: m.Done())
 
     def _delete_macro(self, client: Client, number: int, body: m.DeleteMacro) -> Found:
         self._service.playback.step(StopMacro(body.id))
@@ -276,7 +212,7 @@ class Requests:
     def _play(self, client: Client, number: int, body: m.Play_) -> Found:
         # Edits that were sent before are saved first, so that what is played is what the client knows.
         ready = Later(partial(self._service.live.ready, body.macro), lambda ready: self._play_now(body, ready))
-        return self._on(self._service.saver, lambda: None, lambda nothing: ready)
+        return on(self._service.saver, lambda: None, lambda nothing: ready)
 
     def _play_now(self, body: m.Play_, ready: Ready | None) -> Found:
         s = self._service
@@ -310,35 +246,10 @@ class Requests:
             self._service.playback.step(PlayMacro(plan, macro.play))
             return m.Done()
 
-        return self._on(self._service.worker, work, then)
-
-    def _facts(self, client: Client, number: int, body: m.GetFacts) -> Found:
-        refusal_of = self._service.side_effects.refusal_of
-
-        def work() -> m.Facts:
-            texts = {text: refusal for text in body.texts if (refusal := refusal_of(text))}
-            programs = {name: f"{wrong}." for name in body.programs if (wrong := missing_program(name))}
-            secret = {name: wrong for name in body.secrets if (wrong := _wrong_with_secret(name))}
-            return m.Facts(texts, programs, secret, None)
-
-        def with_screen(facts: m.Facts) -> Found:
-            def then(spots: Spots) -> Found:
-                return msgspec.structs.replace(facts, screen=spots.size)
-
-            return Later(partial(self._service.desktop.spots, ""), then)
-
-        # A keyring that is locked may ask for a password.
-        worker = self._service.keyring if body.secrets else self._service.worker
-        return self._on(worker, work, with_screen)
+        return on(self._service.worker, work, then)
 
     def _put_secret(self, client: Client, number: int, body: m.PutSecret) -> Found:
-        return self._on(self._service.keyring, lambda: secrets.put(body.name, body.text), lambda nothing: m.Done())
-
-    def _places(self, client: Client, number: int, body: m.GetPlaces) -> Found:
-        def then(spots: Spots) -> Found:
-            return m.Places(spots.monitors, spots.size, spots.pointer, spots.window)
-
-        return Later(partial(self._service.desktop.spots, body.profile), then)
+        return on(self._service.keyring, lambda: secrets.put(body.name, body.text), lambda nothing: m.Done())
 
     def _stop(self, client: Client, number: int, body: m.Stop) -> Found:
         if body.macro:
@@ -401,11 +312,3 @@ class Requests:
     def _shutdown(self, client: Client, number: int, body: m.Shutdown) -> Found:
         self._service.loop.stop()
         return m.Done()
-
-
-def _wrong_with_secret(name: str) -> str:
-    try:
-        secrets.get(name)
-    except SecretError as error:
-        return f"{error}."
-    return ""

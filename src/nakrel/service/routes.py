@@ -2,55 +2,35 @@
 
 from __future__ import annotations
 
-import contextlib
 import os
 from collections.abc import Callable, Collection
-from dataclasses import dataclass
 from typing import NamedTuple, Protocol, TypeVar
 
 from nakrel.backends.kernel.backend import KernelBackend
-from nakrel.backends.processes import ProcessWatch
 from nakrel.backends.protocols import (
     BackendLost,
     BackendUnavailable,
-    Host,
     InputBackend,
     InputEvent,
     OutputBackend,
-    ProgramWatch,
-    WindowWatch,
 )
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
 from nakrel.backends.x11.backend import X11Backend
-from nakrel.backends.x11.screens import X11Screens
-from nakrel.backends.x11.spare import SpareKeys
-from nakrel.backends.x11.windows import X11Windows
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.devices import Conditions, Device
+from nakrel.service.lent_keys import LentKeys
 from nakrel.service.loop import Loop, monotonic_us
+from nakrel.service.options import Options
 from nakrel.service.reporter import Reporter
 from nakrel.service.worker import Outcome, Worker
 
-__all__ = ["Options", "Routes"]
+__all__ = ["Routes"]
 
 T = TypeVar("T")
 
 RECONNECT_US = 3_000_000
 _DOCTOR = "The kernel's input would reach every window; what it needs: nakrel doctor"
-
-
-@dataclass(frozen=True)
-class Options:
-    """How the service is set up. `backend` is one of `nakrel.service.BACKENDS`; `injector_is_xtest` is for tests, where
-    what presses is a program that injects; `holds` is told what the X server holds for us; `kernel` opens the kernel's
-    input, which a measurement does on devices of its own."""
-
-    backend: str = "auto"
-    display: str | None = None
-    injector_is_xtest: bool = False
-    holds: Callable[[str, int], None] = lambda code, device: None
-    kernel: Callable[[Host], KernelBackend] = KernelBackend
 
 
 class User(Protocol):
@@ -94,7 +74,7 @@ class Routes:
         self.real: KernelBackend | X11Backend | None = None
         self.stand_ins: StandInDevices | None = None
         self.output: OutputBackend = sink or Sink()
-        self._spare: SpareKeys | None = None
+        self.keys = LentKeys(options, lambda: isinstance(self.real, X11Backend))
 
     # Opening and losing
 
@@ -201,55 +181,9 @@ class Routes:
 
         self._worker.do(question, told)
 
-    def programs(self) -> ProgramWatch:
-        """Word of the programs."""
-        return ProcessWatch()
-
-    def windows(self) -> WindowWatch | None:
-        """Word of the windows, where a Wayland compositor or an X server tells of them."""
-        if self._options.backend == "stand-in":
-            return None
-        if os.environ.get("WAYLAND_DISPLAY"):
-            from nakrel.backends.wayland import WaylandWindows
-
-            with contextlib.suppress(BackendUnavailable):
-                return WaylandWindows()
-        display = self._options.display or os.environ.get("DISPLAY")
-        try:
-            return X11Windows(display) if display else None
-        except BackendUnavailable:
-            return None
-
-    def screens(self) -> X11Screens | None:
-        """Word of the screens, the pointer and the windows' places, where an X server tells of them truly."""
-        display = self._options.display or os.environ.get("DISPLAY")
-        if not display or self._options.backend == "stand-in" or os.environ.get("WAYLAND_DISPLAY"):
-            return None
-        try:
-            return X11Screens(display)
-        except BackendUnavailable:
-            return None
-
-    def lend_keys(self, chars: str) -> dict[str, str]:
-        """Keys for characters that the layout lacks, where the way can make such; from any thread."""
-        if self._spare is None:
-            self._spare = SpareKeys(self._options.display)
-        return self._spare.lend(chars)
-
-    @property
-    def lends_keys(self) -> bool:
-        """Whether the way can make keys for characters that the layout lacks."""
-        return isinstance(self.real, X11Backend) and not os.environ.get("WAYLAND_DISPLAY")
-
-    def reclaim_keys(self) -> None:
-        """No text is being typed any more; from any thread."""
-        if self._spare is not None:
-            self._spare.take_back()
-
     def close(self) -> None:
         """Close everything; what is held is let go."""
-        if self._spare is not None:
-            self._spare.close()
+        self.keys.close()
         self._drop_real()
         if self.stand_ins is not None:
             self._loop.forget(self.stand_ins)

@@ -26,11 +26,13 @@ from nakrel.service.feed import Feed
 from nakrel.service.journal import Journal
 from nakrel.service.live import Live, ReadySheet
 from nakrel.service.loop import Loop
-from nakrel.service.observers.desktop import Desktop, Finders
+from nakrel.service.observers.desktop import Desktop
+from nakrel.service.observers.watches import finders
+from nakrel.service.options import Options
 from nakrel.service.playback import Playback
 from nakrel.service.recording import Recording
 from nakrel.service.reporter import Reporter
-from nakrel.service.routes import Options, Routes
+from nakrel.service.routes import Routes
 from nakrel.service.server import Client, Server
 from nakrel.service.side_effects import SideEffects
 from nakrel.service.state import Saved, State
@@ -66,8 +68,7 @@ class Service:
         self.playback = Playback(self.loop, self.feed, self.reporter, self)
         self.live = Live(home, self.loop, self.state, self.preparer, self.reporter, self)
         self.routes = Routes(self.loop, options, self, self.worker, self.reporter, sink)
-        finders = Finders(self.routes.programs, self.routes.windows, self.routes.screens)
-        self.desktop = Desktop(self.loop, finders, self.live.see)
+        self.desktop = Desktop(self.loop, finders(options), self.live.see)
         self.recording = Recording(self.loop, self.feed, self.desktop, self.reporter, self)
         self.side_effects = SideEffects(self.loop, self.desktop, self.worker, self.keyring, self.reporter, self)
         self.routes.open(self.state.settings.stand_ins)
@@ -130,22 +131,6 @@ class Service:
     def step(self, event: TextReady | PlaceReady | PointerReady) -> None:
         """Hand the engine an answer."""
         self.playback.step(event)
-
-    def layout(self) -> str:
-        """The keyboard layout that the user chose."""
-        return self.state.settings.layout
-
-    def lends_keys(self) -> bool:
-        """Whether keys can be had for characters that the layout lacks."""
-        return self.routes.lends_keys
-
-    def lend_keys(self, chars: str) -> dict[str, str]:
-        """Keys for such characters."""
-        return self.routes.lend_keys(chars)
-
-    def reclaim_keys(self) -> None:
-        """No text is being typed any more."""
-        self.routes.reclaim_keys()
 
     def run_ended(self, run: RunEnded, name: str) -> None:
         """A macro has ended: tell the journal."""

@@ -23,6 +23,8 @@ from nakrel.core.play.events import PlaceReady, PointerReady, SideEffect, TextRe
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.observers.desktop import Desktop
 from nakrel.service.reporter import Reporter
+from nakrel.service.routes import Routes
+from nakrel.service.state import State
 from nakrel.service.worker import Outcome, Worker
 from nakrel.storage import secrets
 from nakrel.storage.secrets import SecretError
@@ -75,20 +77,11 @@ def missing_program(program: str) -> str:
 class Host(Protocol):
     """What side effects need of the service."""
 
+    routes: Routes
+    state: State
+
     def step(self, event: TextReady | PlaceReady | PointerReady) -> None:
         """Hand the engine an answer, on the loop's thread."""
-
-    def layout(self) -> str:
-        """The user's own choice of a keyboard layout, '' for what the desktop says; from any thread."""
-
-    def lends_keys(self) -> bool:
-        """Whether keys can be had for characters that the layout lacks; from any thread."""
-
-    def lend_keys(self, chars: str) -> dict[str, str]:
-        """Keys for such characters; on a worker's thread."""
-
-    def reclaim_keys(self) -> None:
-        """No text is being typed any more; on a worker's thread."""
 
 
 class SideEffects:
@@ -130,7 +123,7 @@ class SideEffects:
             # Programs read a key's character a while after the key came.
             self._spare_users.discard(macro)
             until_us = None if self._spare_users else monotonic_us() + SPARE_US
-            self._loop.at("spare keys", until_us, lambda: self._worker.do(self._host.reclaim_keys))
+            self._loop.at("spare keys", until_us, lambda: self._worker.do(self._host.routes.keys.reclaim))
 
     # The pointer
 
@@ -207,16 +200,19 @@ class SideEffects:
     def refusal_of(self, text: str) -> str:
         """What keeps the text from being typed, '' for nothing; on a worker's thread."""
         try:
-            strokes_of(text, self._host.layout())
+            strokes_of(text, self._host.state.settings.layout)
         except UnknownCharacters as error:
-            return "" if self._host.lends_keys() else f"{error}."
+            return "" if self._host.routes.keys.lends else f"{error}."
         except BackendUnavailable as error:
             return f"{error}."
         return ""
 
     def type(self, macro: str, ask: AskText) -> None:
         """Find the keys that type the text, and answer."""
-        layout, spare = self._host.layout(), self._host.lend_keys if self._host.lends_keys() else None
+        layout, spare = (
+            self._host.state.settings.layout,
+            self._host.routes.keys.lend if self._host.routes.keys.lends else None,
+        )
 
         def work() -> TextReady:
             try:

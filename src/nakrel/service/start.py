@@ -18,8 +18,8 @@ from typing import IO
 from nakrel.backends.x11.guard import Guard
 from nakrel.rights import refusal_reason
 from nakrel.service import BACKENDS
+from nakrel.service.options import Options
 from nakrel.service.requests import Requests
-from nakrel.service.routes import Options
 from nakrel.service.service import Service
 from nakrel.service.watchdog import Watchdog
 from nakrel.storage.home import Home

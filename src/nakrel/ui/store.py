@@ -40,6 +40,11 @@ def _unless_gone(answered: Callable[[m.AnswerBody], None]) -> Callable[[m.Answer
     return lambda answer: None if sip.isdeleted(owner) else answered(answer)
 
 
+def _name_of(store: Store, kind: str, key: str) -> str:
+    known = store.macros.get(key) if kind == "macro" else store.profiles.get(key) if kind == "profile" else None
+    return f"{kind} “{known.name}”" if known else "the settings" if kind == "settings" else f"a deleted {kind}"
+
+
 class Store(QObject):
     """Give it a way to connect; it keeps the connection, and comes back by itself when the service ends."""
 
@@ -231,11 +236,7 @@ class Store(QObject):
     @property
     def not_saved(self) -> str:
         """What is shown but isn't on the disk, and why; '' where there is no such thing."""
-        return " ".join(f"Not saved: {self._name_of(*key)}: {why}" for key, why in self._not_saved.items())
-
-    def _name_of(self, kind: str, key: str) -> str:
-        known = self.macros.get(key) if kind == "macro" else self.profiles.get(key) if kind == "profile" else None
-        return f"{kind} “{known.name}”" if known else "the settings" if kind == "settings" else f"a deleted {kind}"
+        return " ".join(f"Not saved: {_name_of(self, *key)}: {why}" for key, why in self._not_saved.items())
 
     def _save(self, key: tuple[str, str], body: m.Body) -> None:
         self._unsent[key] = self._waiting[key] = body
@@ -354,13 +355,9 @@ class Store(QObject):
                 self.journal = list(entries)
                 self.journal_changed.emit()
 
-    def _is_edited(self, kind: str, key: str) -> bool:
-        """Whether what is shown of it isn't on the disk."""
-        return (kind, key) in self._unsent
-
     def _mirror(self, kind: str, mirror: dict[str, Any], key: str, value: Any, changed: Any) -> None:
         """Follow another client's edit; our own comes back too, and an older one must not undo a newer."""
-        if self._is_edited(kind, key) or mirror.get(key) == value:
+        if (kind, key) in self._unsent or mirror.get(key) == value:
             return
         self._forget_names(mirror.get(key), value)
         if value is None:

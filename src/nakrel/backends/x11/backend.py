@@ -167,7 +167,7 @@ class X11Backend:
                     cannot = event.control
                 else:
                     self._out.send(event.control, event.value)
-        self._still_there()
+        _still_there(self._conn)
         if cannot:
             raise CannotEmit(
                 f"X11 can't send {CONTROLS[cannot].label} ({cannot}): its injection knows 10 buttons. "
@@ -178,17 +178,13 @@ class X11Backend:
         """Move the pointer by so many pixels."""
         with _telling_of_loss():
             self._out.move(dx, dy)
-        self._still_there()
+        _still_there(self._conn)
 
     def move_to(self, x: int, y: int, width: int, height: int) -> None:
         """Move the pointer to a pixel of the root window, whatever its size."""
         with _telling_of_loss():
             self._out.move_to(x, y)
-        self._still_there()
-
-    def _still_there(self) -> None:
-        if self._conn.has_error():
-            raise BackendLost("the X server is gone")
+        _still_there(self._conn)
 
     def close(self) -> None:
         """Let go of what is down, end the grabs and disconnect."""
@@ -400,6 +396,12 @@ def _telling_of_loss() -> Iterator[None]:
         raise
     except (xcffib.XcffibException, xcffib.ConnectionException):
         raise BackendLost("the X server is gone") from None
+
+
+def _still_there(conn: XConnection) -> None:
+    """Raise `BackendLost` for a connection that has broken."""
+    if conn.has_error():
+        raise BackendLost("the X server is gone")
 
 
 def _mask(kinds: Collection[int]) -> int:

@@ -90,7 +90,8 @@ class Timeline:
         elif before:
             self._numbers = {at: number for at, number in before._numbers.items() if at <= same}
             self._down = {at: down for at, down in before._down.items() if at <= same}
-            self.first_uses = self._first_uses(before, same, made, same_end)
+            counts = same, len(made), len(before._pieces) - same_end
+            self.first_uses = _first_uses(before.first_uses, len(before._pieces), self._pieces, counts)
         self._times: list[int] = _sums("length_us", before._times if before else None, same, made, same_end)
         # Without blocks there is a row a piece.
         self._first_rows: Sequence[int] = range(len(self._pieces) + 1)
@@ -126,7 +127,7 @@ class Timeline:
 
     def _row(self, row: int) -> Row:
         piece = self._piece_of(row)
-        section, at = self._section_of(piece)
+        section, at = _section_of(self.macro, piece)
         step = self._steps[piece]
         if self._pieces[piece].rows == 1:
             return Row(section, step, (), at, 0)
@@ -198,14 +199,10 @@ class Timeline:
         """The first and the last row that may differ from those of another timeline with as many rows, but for when
         they start."""
         same, same_end = self._shared(before)
-        if self._loose or before._loose or self._sections != before._sections:
+        if self._loose or before._loose or _sizes(self.macro) != _sizes(before.macro):
             return 0, self.size - 1
         first, last = self._first_rows[min(same, len(self._pieces) - 1)], self._first_rows[-1 - same_end] - 1
         return first, max(first, last)
-
-    @property
-    def _sections(self) -> list[int]:
-        return [len(self.macro.section(section)) for section in Section]
 
     def _shared(self, before: Timeline) -> tuple[int, int]:
         if self._compared[0] is not before._steps:
@@ -214,14 +211,6 @@ class Timeline:
 
     def _piece_of(self, row: int) -> int:
         return bisect_right(self._first_rows, row) - 1
-
-    def _section_of(self, piece: int) -> tuple[Section, int]:
-        for section in Section:
-            size = len(self.macro.section(section))
-            if piece < size:
-                return section, piece
-            piece -= size
-        raise IndexError(piece)
 
     # Time
 
@@ -244,30 +233,7 @@ class Timeline:
     @cached_property
     def first_uses(self) -> dict[str, int]:
         """What has a trace, with the piece that uses it first, in their order."""
-        return self._uses(range(len(self._pieces)))
-
-    def _uses(self, pieces: Iterable[int]) -> dict[str, int]:
-        found: dict[str, int] = {}
-        for at in pieces:
-            for control in self._pieces[at].controls:
-                found.setdefault(control, at)
-        return found
-
-    def _first_uses(self, before: Timeline, same: int, made: list[Piece], same_end: int) -> dict[str, int]:
-        """The first uses as they come out of those before an edit, which made these pieces after `same` others."""
-        old_end, shift = len(before._pieces) - same_end, len(self._pieces) - len(before._pieces)
-        uses = before.first_uses
-        found = {control: at for control, at in uses.items() if at < same}
-        new = self._uses(range(same, same + len(made)))
-        gone = {control for control, at in uses.items() if same <= at < old_end} - new.keys()
-        later = {control: at + shift for control, at in uses.items() if at >= old_end}
-        for control in gone:
-            holders = (at for at in range(same + len(made), len(self._pieces)) if control in self._pieces[at].controls)
-            if (at := next(holders, None)) is not None:
-                later[control] = at
-        for control, at in (*new.items(), *self._uses(sorted({*later.values()})).items()):
-            found.setdefault(control, at)
-        return found
+        return _uses(self._pieces, range(len(self._pieces)))
 
     @cached_property
     def starts_us(self) -> list[int]:
@@ -360,6 +326,49 @@ class Timeline:
 def lay_out(macro: Macro, before: Timeline | None = None) -> Timeline:
     """Lay out one run of each section, repeats unrolled as far as anybody could see them."""
     return Timeline(macro, before)
+
+
+def _section_of(macro: Macro, piece: int) -> tuple[Section, int]:
+    for section in Section:
+        size = len(macro.section(section))
+        if piece < size:
+            return section, piece
+        piece -= size
+    raise IndexError(piece)
+
+
+def _sizes(macro: Macro) -> list[int]:
+    return [len(macro.section(section)) for section in Section]
+
+
+def _uses(pieces: list[Piece], numbers: Iterable[int]) -> dict[str, int]:
+    """The first of these pieces in which each control is used."""
+    found: dict[str, int] = {}
+    for at in numbers:
+        for control in pieces[at].controls:
+            found.setdefault(control, at)
+    return found
+
+
+def _first_uses(uses: dict[str, int], before: int, pieces: list[Piece], counts: tuple[int, int, int]) -> dict[str, int]:
+    """The first uses as they come out of those before an edit.
+
+    `before` is how many pieces there were; `counts` are how many are the same at the beginning, how many were made
+    after those, and where the old ones end whose place they took.
+    """
+    same, made, old_end = counts
+    shift = len(pieces) - before
+    found = {control: at for control, at in uses.items() if at < same}
+    new = _uses(pieces, range(same, same + made))
+    gone = {control for control, at in uses.items() if same <= at < old_end} - new.keys()
+    later = {control: at + shift for control, at in uses.items() if at >= old_end}
+    for control in gone:
+        holders = (at for at in range(same + made, len(pieces)) if control in pieces[at].controls)
+        if (at := next(holders, None)) is not None:
+            later[control] = at
+    for control, at in (*new.items(), *_uses(pieces, sorted({*later.values()})).items()):
+        found.setdefault(control, at)
+    return found
 
 
 def _shared(old: tuple[Step, ...], new: tuple[Step, ...]) -> tuple[int, int]:

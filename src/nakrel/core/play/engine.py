@@ -15,7 +15,6 @@ from nakrel.core.model.macro import Again, LetGo, Mode, Play, StartOn
 from nakrel.core.play.acts import Act
 from nakrel.core.play.events import (
     Asked,
-    Emit,
     Event,
     InputsLost,
     Output,
@@ -35,7 +34,7 @@ from nakrel.core.play.events import (
     Turned,
     Wake,
 )
-from nakrel.core.play.ledger import Ledger
+from nakrel.core.play.holds import FINGER, Holds
 from nakrel.core.play.operations import Plan
 from nakrel.core.play.player import MAX_ACTS
 from nakrel.core.play.run import Run
@@ -43,7 +42,6 @@ from nakrel.core.play.sheet import Action, Sheet
 
 __all__ = ["FINGER", "Engine"]
 
-FINGER = "finger"
 # Moments that are caught up with in one step; the rest stays due, so that Stop everything is heard.
 _MOST_INSTANTS = 1_000
 _ASKED = (GoTo, ChangeSpeed, RunSystemAction)
@@ -80,20 +78,16 @@ class Engine:
         # Each thing that a run asks for has a number of its own, also after the macro was started anew.
         self._tickets = itertools.count(1)
         self._sheet = Sheet("", {})
-        self._ledger = Ledger()
+        self._out: list[Output] = []
+        self._holds = Holds(self._out)
         # What each finger is on: its action, and whether its press has passed.
         self._fingers: dict[str, tuple[Action | None, bool]] = {}
         # The layers that are held, by the control that holds each, in the order in which they came.
         self._layers: dict[str, str] = {}
         # The speed stages that are held, in the same way.
         self._speeds: dict[str, str] = {}
-        # What our own outputs have put down and not yet up.
-        self._ours: set[str] = set()
-        # Controls that are typing a secret.
-        self._quiet: set[str] = set()
         self._runs: dict[str, Run] = {}
         self._now_us = 0
-        self._out: list[Output] = []
         # A table and not a match statement: this is the way of every input event.
         self._handlers: dict[type, Callable[[Any], None]] = {
             Pressed: lambda event: self._press(event.control, event.passed),
@@ -103,9 +97,9 @@ class Engine:
             SetSheet: lambda event: self._set_sheet(event.sheet, event.why),
             PlayMacro: self._play,
             StopMacro: lambda event: self._finish(event.macro, "stopped"),
-            TextReady: self._text_ready,
-            PlaceReady: self._place_ready,
-            PointerReady: self._pointer_ready,
+            TextReady: self._answered,
+            PlaceReady: self._answered,
+            PointerReady: self._answered,
             StopAll: lambda event: self._stop_all(),
             InputsLost: lambda event: self._inputs_lost(event.controls),
         }
@@ -122,15 +116,15 @@ class Engine:
 
     def down(self) -> set[str]:
         """Every control that is down for the programs, by a finger or by the engine."""
-        return self._ledger.down()
+        return self._holds.ledger.down()
 
     def is_down(self, code: str) -> bool:
         """Whether the control is down for the programs."""
-        return self._ledger.is_down(code)
+        return self._holds.ledger.is_down(code)
 
     def held(self) -> set[str]:
         """Every control that is down by the engine alone, and by no finger of its own."""
-        return {control for control in self.down() if FINGER not in self._ledger.holders_of(control)}
+        return {control for control in self.down() if FINGER not in self._holds.ledger.holders_of(control)}
 
     def step(self, event: Event, now_us: int) -> tuple[tuple[Output, ...], int | None]:
         """Take one event at `now_us`; a time that goes backward counts as standing still.
@@ -138,7 +132,7 @@ class Engine:
         Returns all outputs in order, and when to send the next `Wake` (None: not before another event).
         """
         self._now_us = max(self._now_us, now_us)
-        self._out = []
+        self._out.clear()
         kind = type(event)
         if self._runs and kind is not StopAll:
             # Whatever was due comes before the event, so that a late wake-up changes nothing.
@@ -158,24 +152,20 @@ class Engine:
         """The controls that fingers hold down, in the order in which they went down."""
         return tuple(self._fingers)
 
-    def _text_ready(self, event: TextReady) -> None:
+    def _answered(self, event: TextReady | PlaceReady | PointerReady) -> None:
+        """Let a run go on with what it asked for; an answer to what nobody waits for any more is dropped."""
         run = self._runs.get(event.macro)
         if run is None or not run.player.awaits(event.ticket):
             return
-        if event.refusal_reason:
-            self._perform(run, run.player.give_up(event.refusal_reason, self._now_us))
-        else:
-            run.player.type(event.strokes, self._now_us)
-
-    def _place_ready(self, event: PlaceReady) -> None:
-        run = self._runs.get(event.macro)
-        if run is not None and run.player.awaits(event.ticket):
-            run.player.go(event.where)
-
-    def _pointer_ready(self, event: PointerReady) -> None:
-        run = self._runs.get(event.macro)
-        if run is not None and run.player.awaits(event.ticket):
-            run.player.look(event.place)
+        match event:
+            case TextReady(refusal_reason=""):
+                run.player.type(event.strokes, self._now_us)
+            case TextReady(refusal_reason=reason):
+                self._perform(run, run.player.give_up(reason, self._now_us))
+            case PlaceReady(where=where):
+                run.player.go(where)
+            case PointerReady(place=place):
+                run.player.look(place)
 
     def _inputs_lost(self, controls: frozenset[str] | None) -> None:
         for control in [c for c in self._fingers if controls is None or c in controls]:
@@ -190,17 +180,17 @@ class Engine:
     def _press(self, control: str, passed: bool) -> None:
         if control in self._fingers:
             return
-        action = self._action(control)
+        action = _action(self._sheet, self._layers, control)
         self._fingers[control] = action, passed
         if passed:
-            self._ledger.press(FINGER, control)
+            self._holds.ledger.press(FINGER, control)
         elif action is None:
-            self._hold(FINGER, control)
+            self._holds.hold(self._now_us, FINGER, control)
         if action is None:
             return
         if isinstance(action.cell, ToControl | ToChord):
             for code in _codes(action.cell):
-                self._hold(f"{FINGER} {control}", code)
+                self._holds.hold(self._now_us, f"{FINGER} {control}", code)
         elif isinstance(action.cell, HoldLayer):
             self._layers[control] = action.cell.layer
         elif isinstance(action.cell, ChangeSpeed) and action.cell.held:
@@ -209,13 +199,6 @@ class Engine:
             self._out.append(Asked(action.cell, control))
         elif action.plan and not _starts_on_release(action.play):
             self._trigger(action.plan, action.play, control)
-
-    def _action(self, control: str) -> Action | None:
-        """What the control does now: in the layer that was held last, in those before it, or without one."""
-        for name in reversed(self._layers.values()):
-            if (action := self._sheet.layers.get(name, {}).get(control)) is not None:
-                return action
-        return self._sheet.actions.get(control)
 
     def _leave(self, control: str) -> None:
         """A control lets its layer go: what is held in that layer alone ends, though its buttons may still be down."""
@@ -244,14 +227,14 @@ class Engine:
             return
         action, passed = self._fingers.pop(control)
         if passed:
-            self._lifted(control)
+            self._holds.lifted(self._now_us, control)
         elif action is None:
-            self._let_go(FINGER, control)
+            self._holds.let_go(self._now_us, FINGER, control)
         if action is None:
             return
         if isinstance(action.cell, ToControl | ToChord):
             for code in reversed(_codes(action.cell)):
-                self._let_go(f"{FINGER} {control}", code)
+                self._holds.let_go(self._now_us, f"{FINGER} {control}", code)
         elif isinstance(action.cell, HoldLayer):
             self._leave(control)
         elif control in self._speeds:
@@ -260,16 +243,16 @@ class Engine:
             self._trigger_let_go(action, control)
 
     def _turn(self, control: str, notches: int, passed: bool) -> None:
-        action = self._action(control)
+        action = _action(self._sheet, self._layers, control)
         if action is None:
             if not passed:
-                self._emit(control, notches, self._now_us, FINGER)
+                self._holds.emit(control, notches, self._now_us, FINGER)
         elif isinstance(action.cell, ToControl | ToChord):
             for _ in range(notches):
                 for code in _codes(action.cell):
-                    self._hold(f"{FINGER} {control}", code)
+                    self._holds.hold(self._now_us, f"{FINGER} {control}", code)
                 for code in reversed(_codes(action.cell)):
-                    self._let_go(f"{FINGER} {control}", code)
+                    self._holds.let_go(self._now_us, f"{FINGER} {control}", code)
         elif isinstance(action.cell, _ASKED):
             self._out += [Asked(action.cell, control)] * notches
         elif action.plan:
@@ -357,9 +340,9 @@ class Engine:
             self._perform(run, run.player.cut(self._now_us))
             self._end(run)
         # A control that acts as another is let go too; the finger's own holds stay the finger's.
-        for holder in self._ledger.holders():
+        for holder in self._holds.ledger.holders():
             if holder != FINGER:
-                self._let_go_all(holder)
+                self._holds.let_go_all(self._now_us, holder)
 
     def _set_sheet(self, sheet: Sheet, why: str) -> None:
         switched = sheet.profile != self._sheet.profile
@@ -368,18 +351,15 @@ class Engine:
             if switched or name not in sheet.layers:
                 self._leave(control)
         for run in list(self._runs.values()):
-            if switched or (run.started_by and not self._still_attached(run)):
+            if switched or (run.started_by and not _still_attached(self._sheet, run)):
                 run.queued = ""
                 self._finish(run.key, why if switched else "edited")
         if switched:
             for control in list(self._speeds):
                 self._hold_speed(control, "")
-            for holder in self._ledger.holders():
+            for holder in self._holds.ledger.holders():
                 if holder.startswith(f"{FINGER} "):
-                    self._let_go_all(holder)
-
-    def _still_attached(self, run: Run) -> bool:
-        return any(a.plan is run.plan and a.play == run.play for _, a in self._sheet.every())
+                    self._holds.let_go_all(self._now_us, holder)
 
     def _advance_all(self) -> None:
         """Do all that is due, in the order of its time."""
@@ -413,7 +393,7 @@ class Engine:
 
     def _end(self, run: Run) -> None:
         del self._runs[run.key]
-        self._let_go_all(run.key)
+        self._holds.let_go_all(self._now_us, run.key)
         player = run.player
         self._out.append(
             RunEnded(run.key, player.runs, player.failed or run.reason, player.schedule_shift_us, player.failed)
@@ -429,45 +409,27 @@ class Engine:
         key = run.key
         for control, value, due_us, other, quiet in acts:
             if quiet:
-                self._quiet.add(control)
+                self._holds.quiet.add(control)
             if other is not None:
                 self._out.append(SideEffect(other, due_us, key))
             elif control.startswith("WHEEL"):
-                self._emit(control, value, due_us, key)
+                self._holds.emit(control, value, due_us, key)
             elif value:
-                self._hold(key, control, due_us)
+                self._holds.hold(self._now_us, key, control, due_us)
             else:
-                self._let_go(key, control, due_us)
+                self._holds.let_go(self._now_us, key, control, due_us)
 
-    # Holds
 
-    def _hold(self, holder: str, control: str, due_us: int | None = None) -> None:
-        if self._ledger.press(holder, control):
-            self._emit(control, 1, self._now_us if due_us is None else due_us, holder)
+def _still_attached(sheet: Sheet, run: Run) -> bool:
+    return any(a.plan is run.plan and a.play == run.play for _, a in sheet.every())
 
-    def _let_go(self, holder: str, control: str, due_us: int | None = None) -> None:
-        if self._ledger.release(holder, control):
-            self._emit(control, 0, self._now_us if due_us is None else due_us, holder)
 
-    def _lifted(self, control: str) -> None:
-        """A finger whose press had passed lets go, and the programs have seen it."""
-        last = self._ledger.release(FINGER, control)
-        if control in self._ours:
-            self._emit(control, 0, self._now_us, FINGER)
-        if not last:
-            self._emit(control, 1, self._now_us, self._ledger.holders_of(control)[0])
-
-    def _let_go_all(self, holder: str) -> None:
-        for control in self._ledger.release_all(holder):
-            self._emit(control, 0, self._now_us, holder)
-
-    def _emit(self, control: str, value: int, due_us: int, by: str) -> None:
-        if not control.startswith("WHEEL"):
-            (self._ours.add if value else self._ours.discard)(control)
-        quiet = control in self._quiet
-        if quiet and not value:
-            self._quiet.discard(control)
-        self._out.append(Emit(control, value, due_us, by, quiet))
+def _action(sheet: Sheet, layers: dict[str, str], control: str) -> Action | None:
+    """What the control does now: in the layer that was held last, in those before it, or without one."""
+    for name in reversed(layers.values()):
+        if (action := sheet.layers.get(name, {}).get(control)) is not None:
+            return action
+    return sheet.actions.get(control)
 
 
 def _codes(cell: ToControl | ToChord) -> tuple[str, ...]:

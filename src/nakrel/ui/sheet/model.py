@@ -27,7 +27,7 @@ from nakrel.core.model.controls import CONTROLS, OPEN, TEXT, label
 from nakrel.core.model.devices import Device
 from nakrel.core.model.fair_play import cell_beyond
 from nakrel.core.model.macro import cycle_us, describe_play
-from nakrel.core.model.profile import Layer, SetUp
+from nakrel.core.model.profile import Layer, Profile, SetUp
 from nakrel.core.model.units import format_rate
 from nakrel.core.play.live import fall_through, falling
 from nakrel.ui import commands
@@ -103,6 +103,23 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
     return "", "as the device has it", ""
 
 
+def _layers(setup: SetUp | None) -> tuple[Layer, ...]:
+    return setup.layers if setup else ()
+
+
+def _control_data(code: str, role: int) -> str | None:
+    if role == Qt.ItemDataRole.DisplayRole:
+        return label(code)
+    return code if role == Qt.ItemDataRole.ToolTipRole else None
+
+
+def _speed(profile: Profile | None, cell: Cell | None) -> str:
+    """How fast the stage is that the cell names."""
+    if profile is None or not isinstance(cell, ChangeSpeed):
+        return ""
+    return next((f" {stage.describe()}" for stage in profile.pointer.stages if stage.name == cell.to), "")
+
+
 class SheetModel(HeadedModel):
     """The controls of one device, and those that do something though the device lacks them."""
 
@@ -149,16 +166,13 @@ class SheetModel(HeadedModel):
         self._setup = self._shown.setup
         self._fallen = self._falling()
         rows = self._wanted()
-        heads = (*_HEADS, *(layer.name for layer in self._layers()))
+        heads = (*_HEADS, *(layer.name for layer in _layers(self._setup)))
         if rows == self._rows and heads == self._heads:
             self._repaint()
             return
         self.beginResetModel()
         self._rows, self._heads = rows, heads
         self.endResetModel()
-
-    def _layers(self) -> tuple[Layer, ...]:
-        return self._setup.layers if self._setup else ()
 
     def _falling(self) -> dict[str, Cell]:
         """What comes from Everyday in the shown profile's empty cells."""
@@ -173,12 +187,12 @@ class SheetModel(HeadedModel):
 
     def layer_of(self, column: int) -> str:
         """The layer of a column; '' for those without one."""
-        layers = self._layers()
+        layers = _layers(self._setup)
         return layers[column - PLAIN - 1].name if PLAIN < column <= PLAIN + len(layers) else ""
 
     def column_of(self, layer: str) -> int:
         """The column of a layer; that of no layer for one that isn't there."""
-        return next((PLAIN + n for n, each in enumerate(self._layers(), 1) if each.name == layer), PLAIN)
+        return next((PLAIN + n for n, each in enumerate(_layers(self._setup), 1) if each.name == layer), PLAIN)
 
     def device_controls(self) -> tuple[str, ...]:
         """The controls of the device shown, filtered or not."""
@@ -200,7 +214,7 @@ class SheetModel(HeadedModel):
         if index.column() == PART:
             return self._part(index.row(), role)
         if index.column() == CONTROL:
-            return self._control(row.code, role)
+            return _control_data(row.code, role)
         return self._cell(row.code, self.layer_of(index.column()), role)
 
     def flags(self, index: AnyIndex) -> Qt.ItemFlag:
@@ -270,7 +284,7 @@ class SheetModel(HeadedModel):
 
     def _changed(self) -> list[str]:
         """The controls that do something of their own, in whatever layer."""
-        cells = (self._cells(), *(layer.cells for layer in self._layers()))
+        cells = (self._cells(), *(layer.cells for layer in _layers(self._setup)))
         return list(dict.fromkeys(code for each in cells for code in each))
 
     def _wanted(self) -> list[Row]:
@@ -287,7 +301,7 @@ class SheetModel(HeadedModel):
         if not self._filter:
             return True
         found = [f"{label(row.code)} {row.code}"]
-        for layer in ("", *(each.name for each in self._layers())):
+        for layer in ("", *(each.name for each in _layers(self._setup))):
             if (cell := self._cells(layer).get(row.code)) is not None:
                 found += cell_text(self._store, cell)[1:]
         if row.code in self._fallen:
@@ -316,11 +330,6 @@ class SheetModel(HeadedModel):
             return _PART_WORDS[part] if first else ""
         return True if role == WEAK else None
 
-    def _control(self, code: str, role: int) -> Any:
-        if role == Qt.ItemDataRole.DisplayRole:
-            return label(code)
-        return code if role == Qt.ItemDataRole.ToolTipRole else None
-
     def _cell(self, code: str, layer: str, role: int) -> Any:
         glyph, words, soft, weak = self.shown_in(code, layer)
         match role:
@@ -337,7 +346,7 @@ class SheetModel(HeadedModel):
         cell = self._cells(layer).get(code)
         fallen = None if cell or layer else self._fallen.get(code)
         glyph, words, soft = cell_text(self._store, cell or fallen)
-        soft += self._speed(cell or fallen)
+        soft += _speed(self._shown.profile, cell or fallen)
         if layer and cell is None:
             words = "as without it"
         elif fallen:
@@ -345,13 +354,6 @@ class SheetModel(HeadedModel):
         elif self.beyond(cell):
             soft += " · beyond fair play"
         return glyph, words, soft, cell is None
-
-    def _speed(self, cell: Cell | None) -> str:
-        """How fast the stage is that the cell names."""
-        profile = self._shown.profile
-        if profile is None or not isinstance(cell, ChangeSpeed):
-            return ""
-        return next((f" {stage.describe()}" for stage in profile.pointer.stages if stage.name == cell.to), "")
 
     def beyond(self, cell: Cell | None) -> str:
         """Where a cell goes beyond the shown profile's fair-play rule, or names a game key that isn't there."""

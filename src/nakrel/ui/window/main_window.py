@@ -252,7 +252,7 @@ class MainWindow(QMainWindow):
         for changed in (self.store.profile_changed, self.store.macro_changed):
             changed.connect(lambda key: self._show_head_again())
         self.store.library_changed.connect(self._show_head)
-        self.store.status_changed.connect(self._show_head)
+        self.store.status_changed.connect(self._show_head_again)
         self.store.settings_changed.connect(self._apply_look)
         self.store.settings_changed.connect(self._show_notices)
         self._show_notices()
