@@ -337,9 +337,12 @@ class MainWindow(QMainWindow):
 
     def _show_messages(self) -> None:
         """Show the message of late, and what isn't saved: that stays in sight until it is."""
-        message = " ".join(filter(None, (self._message, self.store.not_saved)))
-        self._fault.setText(message)
-        self._fault.setVisible(bool(message))
+        not_saved = self.store.not_saved
+        # The service tells every window of what couldn't be saved; the one whose edit it is has its reason already.
+        known = self._message.rstrip(".") in not_saved
+        lines = "\n".join(filter(None, ("" if known else self._message, not_saved)))
+        self._fault.setText(lines)
+        self._fault.setVisible(bool(lines))
 
     # Doing
 
