@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import os
 import signal
 import struct
@@ -14,6 +15,7 @@ import pytest
 
 from nakrel import protocol as m
 from nakrel.backends.kernel.output import Output
+from nakrel.client.connection import ClientError, ServiceConnection
 from nakrel.core.model.cells import Cell, ChangeSpeed
 from nakrel.core.model.conditioning import Pointing, SpeedStage
 from nakrel.core.model.devices import Device
@@ -442,8 +444,8 @@ sys.exit(start.main(sys.argv[1:]))
 """
 
 
-def test_a_stalled_service_lets_the_devices_go(mouse: Mouse, witness: Witness, tmp_path: Path):
-    """Not by any code of the service's: the kernel ends it, in the middle of an endless loop."""
+def test_a_stalled_service_lets_the_devices_go_and_is_started_anew(mouse: Mouse, witness: Witness, tmp_path: Path):
+    """In the middle of an endless loop, and without any window: what was held goes up, and it works again."""
     service = ServiceProcess(tmp_path / "home", "--backend", "kernel", program=("-c", _STALL))
     hold = Macro(id="hold", name="Hold", play=Play(Mode.TOGGLE), loop=(Press(control="KEY_W"), FOREVER))
     service.call(m.PutMacro(hold))
@@ -453,13 +455,28 @@ def test_a_stalled_service_lets_the_devices_go(mouse: Mouse, witness: Witness, t
     pause(1)
     mouse.tap("BTN_SIDE")
     wait_for(lambda: witness.down() == {"KEY_W"}, "the hold")
-    service.client.send(m.Stop())
-    wait_for(lambda: service.process.poll() is not None, "the end of the service")
-    assert service.end() == -signal.SIGALRM
+    service.client.send(m.Stop("hold"))
     wait_for(lambda: not witness.down(), "everything up")
+    service.client.close()
+
+    def back() -> ServiceConnection | None:
+        with contextlib.suppress(ClientError):
+            return ServiceConnection.connect(service.home.socket, "test", 5.0)
+        return None
+
+    client = wait_for(back, "the service that was started anew")
+    assert client
+    service.client = client
+    client.on_notice = service.notices.append
+    client.call(m.Subscribe(seen=True))
+    assert service.process.poll() is None
+    service.hear(lambda: any(d.note.startswith("grabbed") for d in _devices(service)), "the grab")
+    pause(1)
     mouse.tap("BTN_SIDE")
-    wait_for(lambda: witness.count("BTN_SIDE", 0) == 1, "the button as an ordinary one")
+    wait_for(lambda: witness.down() == {"KEY_W"}, "the hold once more")
     assert "in stall" in service.home.log.read_text()
+    assert service.end() == 0
+    wait_for(lambda: not witness.down(), "everything up")
 
 
 def _devices(service: ServiceProcess) -> tuple[Device, ...]:
