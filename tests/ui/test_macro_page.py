@@ -138,10 +138,10 @@ def test_steps_are_copied_as_text_and_pasted_into_another_macro(ui: Ui):
     assert clipboard.text() == "repeat 3 times:\n    tap Q for 20 ms\n    wait 30 ms\n"
     other = page(ui, Macro(id="other", name="Other", loop=(Wait(wait_us=1),)))
     other.select([0])
-    other.paste()
+    other.step_actions.paste()
     assert ui.store.macros["other"].loop == (Wait(wait_us=1), MACRO.loop[0])
     clipboard.setText("some words")
-    other.paste()
+    other.step_actions.paste()
     assert len(ui.store.macros["other"].loop) == 2
 
 
