@@ -45,10 +45,8 @@ class Pointer:
         def moved() -> bool:
             x, y = self.place()
             self.server.injector("mousemove_relative", str(by[0]), str(by[1]))
-            if self.place() == (x + wanted[0], y + wanted[1]):
-                return True
-            self.server.injector("mousemove", str(x), str(y))
-            return False
+            # It isn't put back for another try: the server would scale the place that it is put at, too.
+            return self.place() == (x + wanted[0], y + wanted[1])
 
         wait_for(moved, f"{wanted} for {by}")
 
