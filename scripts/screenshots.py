@@ -148,7 +148,7 @@ class Pictures:
         picker = Picker()
         picker.start(m.Places((), (1280, 800), (396, 412), None))
         QTest.mouseMove(picker.views[0], QPoint(700, 560))
-        picker.take()
+        picker.accept()
         QTest.mouseMove(picker.views[0], QPoint(396, 412))
         self.take("pick", picker.views[0])
         picker.end()

@@ -84,9 +84,11 @@ class Playback:
     def step(self, event: Event) -> None:
         """Hand the engine an event, send what it puts out, and set the next deadline."""
         outputs, self._deadline_us = self.engine.step(event, monotonic_us())
-        self._loop.at("engine", self._deadline_us, self._wake, early_us=EARLY_US)
-        if outputs:
-            self._deliver(outputs)
+        try:
+            if outputs:
+                self._deliver(outputs)
+        finally:
+            self._set_alarm()
 
     def _wake(self) -> None:
         """Work out what is due, wait for the very moment, and send it.
@@ -98,10 +100,19 @@ class Playback:
         if due_us is None:
             return
         outputs, self._deadline_us = self.engine.step(Wake(), max(due_us, monotonic_us()))
+        try:
+            if outputs:
+                spin_until(due_us)
+                self._deliver(outputs)
+        finally:
+            self._set_alarm()
+
+    def _set_alarm(self) -> None:
+        """Have the loop call at the next deadline; after what is due has gone out, as it would only hold that up.
+
+        Sending may have handed the engine another event meanwhile: the deadline is the one that holds now.
+        """
         self._loop.at("engine", self._deadline_us, self._wake, early_us=EARLY_US)
-        if outputs:
-            spin_until(due_us)
-            self._deliver(outputs)
 
     def stop_all(self) -> int:
         """End all macros this instant, and say how many there were."""
