@@ -52,6 +52,9 @@ class Pictures:
         self.window = open_window(self.app, self.store)
         self.window.resize(1280, 800)
         self.window.show()
+        # Without a window manager nothing comes to the front by itself, and the macros would click into the window.
+        self.window.activateWindow()
+        assert QTest.qWaitForWindowActive(self.window)
         QTest.qWait(300)
 
     def press(self, control: str, value: int, device: str = MOUSE) -> None:
