@@ -1,0 +1,97 @@
+"""Playback in the service when what it sends to is gone in the midst of a run."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from pathlib import Path
+from typing import Any, cast
+
+import pytest
+
+from nakrel.backends.protocols import BackendLost
+from nakrel.backends.standin.sink import Sink
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.steps import Press, Tap, Wait
+from nakrel.core.play.events import Emit, PlayMacro, StopMacro
+from nakrel.core.play.operations import compile_macro
+from nakrel.service.options import Options
+from nakrel.service.service import Service
+from nakrel.storage.home import Home
+
+# Two controls are down at once, and one run ends by itself within the very turn in which the route is lost.
+HOLD = Macro(
+    id="hold",
+    name="Hold",
+    play=Play(Mode.TOGGLE),
+    loop=(Press(control="KEY_W"), Press(control="KEY_LEFTSHIFT"), Wait(wait_us=600_000_000)),
+)
+ONCE = Macro(id="once", name="Once", play=Play(Mode.SINGLE), loop=(Tap(control="KEY_Q", hold_us=0),))
+
+
+class LostRoute(Sink):
+    """A way to the programs that ends after so many calls."""
+
+    def __init__(self, calls: int) -> None:
+        super().__init__()
+        self.calls = calls
+
+    def fileno(self) -> int:
+        return -1
+
+    def emit(self, events: Sequence[Emit]) -> None:
+        if not self.calls:
+            raise BackendLost("the X server ended")
+        self.calls -= 1
+        super().emit(events)
+
+
+@pytest.fixture
+def service(tmp_path: Path) -> Iterator[Service]:
+    made = Service(Home.find(tmp_path), Options("stand-in"))
+    yield made
+    made.close()
+
+
+def lose_after(service: Service, calls: int) -> LostRoute:
+    route = LostRoute(calls)
+    service.routes.real = cast(Any, route)
+    service.routes.output = route
+    return route
+
+
+def play(service: Service, macro: Macro) -> None:
+    service.playback.step(PlayMacro(compile_macro(macro), macro.play))
+
+
+def what_ended(service: Service) -> list[str]:
+    return [entry.what for entry in service.journal.entries if entry.kind == "run"]
+
+
+@pytest.mark.parametrize("calls", [0, 1])
+@pytest.mark.parametrize("macro", [HOLD, ONCE], ids=lambda macro: macro.id)
+def test_a_macro_whose_route_is_lost_ends_and_is_told_once(service: Service, macro: Macro, calls: int):
+    route = lose_after(service, calls)
+    play(service, macro)
+    play(service, HOLD)
+    if service.playback.running:
+        # The route held so long: it is lost when the macro lets go.
+        service.playback.step(StopMacro("hold"))
+    assert not service.playback.running
+    assert not service.playback.engine.held()
+    assert service.routes.real is None
+    assert not route.down
+    faults = [entry.what for entry in service.journal.entries if entry.kind == "fault"]
+    assert faults == ["the X server ended; all macros were stopped"]
+
+
+def test_after_the_loss_macros_play_on_into_the_stand_in(service: Service):
+    lose_after(service, 0)
+    play(service, HOLD)
+    play(service, HOLD)
+    sink = cast(Sink, service.routes.output)
+    assert list(service.playback.running) == ["hold"]
+    assert sink.down == {"KEY_W", "KEY_LEFTSHIFT"}
+    service.playback.stop_all()
+    assert not sink.down
+    assert service.loop.pending("reconnect")
+    assert len(what_ended(service)) == 2
