@@ -151,7 +151,7 @@ def test_an_answer_goes_to_what_asked_for_it_and_to_nothing_else():
     assert simulator.engine.down() == set()
     simulator.send(TextReady("m", second, (Stroke("KEY_B"),)))
     simulator.run(50 * MS)
-    assert [row.control for row in simulator.emitted() if row.value and not row.words] == ["KEY_B", "KEY_Q"]
+    assert [row.control for row in simulator.emitted() if row.value and not row.text] == ["KEY_B", "KEY_Q"]
 
 
 @given(st.lists(st.integers(0, 19 * MS), max_size=12))
@@ -189,7 +189,7 @@ def test_a_text_waits_for_its_keys_and_types_them_at_its_rate():
     assert simulator.done() == [(1 * MS, AskText("Ab", "", 1))]
     simulator.send(TextReady("m", 1, (Stroke("KEY_A", ("KEY_LEFTSHIFT",)), Stroke("KEY_B"))))
     simulator.run(100 * MS)
-    assert [(r.time_us // MS, r.control, r.value) for r in simulator.emitted() if not r.words][2:] == [
+    assert [(r.time_us // MS, r.control, r.value) for r in simulator.emitted() if not r.text][2:] == [
         (5, "KEY_LEFTSHIFT", 1), (5, "KEY_A", 1), (10, "KEY_A", 0), (10, "KEY_LEFTSHIFT", 0),
         (15, "KEY_B", 1), (20, "KEY_B", 0),
         (25, "KEY_W", 1), (26, "KEY_W", 0),
@@ -203,7 +203,7 @@ def test_a_text_that_can_t_be_typed_ends_the_macro_with_the_reason_and_its_lead_
     )
     simulator.send(TextReady("m", 1, (), "the layout has no keys for A"))
     simulator.run(10 * MS)
-    assert [(r.control, r.value) for r in simulator.emitted() if not r.words] == [("KEY_Q", 1), ("KEY_Q", 0)]
+    assert [(r.control, r.value) for r in simulator.emitted() if not r.text] == [("KEY_Q", 1), ("KEY_Q", 0)]
     assert simulator.ended().failed == "the layout has no keys for A"
 
 
@@ -267,7 +267,7 @@ def test_a_repeat_that_never_ends_is_told_by_the_plan_and_stops_at_once_in_the_e
 
 def test_the_plan_names_what_is_no_control():
     found = macro('move to 3, 4\ntype "ab" at 10/s\ntype the secret "key" at 9/s\nopen tide')
-    told = [(row.time_us, row.control, row.words) for row in plan(found, found.play)]
+    told = [(row.time_us, row.control, row.text) for row in plan(found, found.play)]
     assert told == [
         (0, "POINTER", "move to 3, 4"),
         (0, "TEXT", "type 'ab'"),

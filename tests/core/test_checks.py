@@ -35,7 +35,7 @@ FOUND = [
 def test_each_slip_is_found_at_its_row(loop: tuple[Step, ...], row: int, words: str):
     (finding,) = check_macro(Macro(id="m", name="M", loop=loop))
     assert finding.row == row
-    assert words in finding.words
+    assert words in finding.message
 
 
 @pytest.mark.parametrize(("loop", "row", "words"), FOUND)
@@ -48,7 +48,7 @@ def test_a_hold_from_the_lead_in_to_the_lead_out_is_sound_and_without_its_end_it
     macro = Macro(id="m", name="M", lead_in=(Q,), loop=(TAP, WAIT), lead_out=(UP_Q,))
     assert check_macro(macro) == ()
     (finding,) = check_macro(Macro(id="m", name="M", lead_in=(Q,), loop=(TAP, WAIT)))
-    assert "let it go in the lead-out" in finding.words
+    assert "let it go in the lead-out" in finding.message
 
 
 def test_a_loop_without_time_is_told_where_it_repeats():
@@ -56,7 +56,7 @@ def test_a_loop_without_time_is_told_where_it_repeats():
     assert check_macro(Macro(id="m", name="M", loop=loop)) == ()
     (finding,) = check_macro(Macro(id="m", name="M", play=Play(Mode.TOGGLE), loop=loop))
     assert finding.row is None
-    assert "no time in it" in finding.words
+    assert "no time in it" in finding.message
     assert check_macro(Macro(id="m", name="M", play=Play(Mode.TOGGLE, pause_us=1), loop=loop)) == ()
 
 
@@ -65,7 +65,7 @@ def test_runs_that_follow_too_soon_on_each_other_are_told():
     source)."""
     for play, words in ((Play(Mode.HELD), "at once after"), (Play(Mode.COUNTED, pause_us=1_500), "only 1.5 ms after")):
         (finding,) = check_macro(Macro(id="m", name="M", play=play, loop=(TAP,)))
-        assert (finding.row, words in finding.words) == (0, True)
+        assert (finding.row, words in finding.message) == (0, True)
     assert check_macro(Macro(id="m", name="M", play=Play(Mode.HELD, pause_us=20_000), loop=(TAP,))) == ()
     assert check_macro(Macro(id="m", name="M", loop=(TAP,))) == ()
 
@@ -74,7 +74,7 @@ def test_a_macro_that_presses_its_own_trigger_is_told():
     loop = (TAP, Chord(controls=("KEY_LEFTCTRL", "KEY_W"), hold_us=20_000))
     (finding,) = check_macro(Macro(id="m", name="M", loop=loop), {"KEY_W", "KEY_Q"})
     assert finding.row == 1
-    assert "W starts this very macro" in finding.words
+    assert "W starts this very macro" in finding.message
 
 
 def test_the_demo_s_macros_have_no_slips():
@@ -85,4 +85,4 @@ def test_the_demo_s_macros_have_no_slips():
 def test_every_finding_points_at_a_row_and_says_something(macro: Macro):
     for finding in check_macro(macro, {"KEY_Q"}):
         assert finding.row is None or 0 <= finding.row < len(rows(macro))
-        assert re.fullmatch(r"[A-Z0-9`'\[\]\\;,./=-].*\.", finding.words)
+        assert re.fullmatch(r"[A-Z0-9`'\[\]\\;,./=-].*\.", finding.message)

@@ -157,7 +157,7 @@ def test_a_control_that_does_something_in_a_layer_only_is_itself_without():
     played.tap("KEY_T")
     assert played.edges() == [("KEY_T", 1), ("KEY_T", 0)]
     assert "KEY_T" in played.sheet.controls()
-    # It comes out as itself, which the way to the programs must be ready for.
+    # It comes out as itself, which the route to the programs must be ready for.
     assert "KEY_T" in played.sheet.repeats_itself()
     assert "BTN_EXTRA" not in played.sheet.repeats_itself()
 

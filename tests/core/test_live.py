@@ -247,7 +247,7 @@ def test_attachments_that_press_each_others_buttons_are_pointed_out():
     second = Macro(id="b", name="Second", loop=(Tap(control=RELOAD, hold_us=20_000),))
     place = Attached("P", FairPlay.ANYTHING, {RELOAD: "KEY_Q"}, Play(), {"KEY_W": second})
     found = check_macro(first, {"KEY_Q"}, attached=[place])
-    assert [(f.row, f.words[:60]) for f in found] == [
+    assert [(f.row, f.message[:60]) for f in found] == [
         (1, "W starts Second in P, which presses “Reload”, which starts t")
     ]
     apart = Attached("P", FairPlay.ANYTHING, {RELOAD: "KEY_E"}, Play(), {"KEY_W": second})
@@ -257,7 +257,7 @@ def test_attachments_that_press_each_others_buttons_are_pointed_out():
 def test_checks_say_where_fair_play_and_game_keys_are_missed():
     made = macro(Tap(control=RELOAD, hold_us=20_000), Wait(wait_us=20_000), Tap(control="KEY_W", hold_us=20_000))
     place = Attached("P", FairPlay.ONE_ACTION, {}, Play(), {})
-    assert [(f.row, f.words) for f in check_macro(made, (), attached=[place])] == [
+    assert [(f.row, f.message) for f in check_macro(made, (), attached=[place])] == [
         (None, "In P: a press makes 2 game actions; this profile's fair-play rule is: one game action a press."),
         (0, "P has no game key “Reload”, so the macro can't play there."),
     ]

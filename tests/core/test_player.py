@@ -318,7 +318,7 @@ def test_presses_and_releases_balance_and_times_never_fall(macro: Macro, play: P
     for row in plan(macro, play, runs):
         assert row.time_us >= last
         last = row.time_us
-        if not row.control.startswith("WHEEL") and not row.words:
+        if not row.control.startswith("WHEEL") and not row.text:
             assert (row.control in down) != bool(row.value)
             (down.add if row.value else down.discard)(row.control)
     assert down == set()

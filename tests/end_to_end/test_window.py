@@ -15,16 +15,16 @@ pytestmark = [
     pytest.mark.timeout(400),
     pytest.mark.skipif(bool(XServer.missing()), reason=f"needs {XServer.missing()}"),
 ]
-STORIES = Path(__file__).parent / "in_x"
+SCENARIOS = Path(__file__).parent / "in_x"
 
 
-@pytest.mark.parametrize("story", sorted(path.stem for path in STORIES.glob("test_*.py")))
-def test_scenario(story: str, tmp_path: Path):
+@pytest.mark.parametrize("scenario", sorted(path.stem for path in SCENARIOS.glob("test_*.py")))
+def test_scenario(scenario: str, tmp_path: Path):
     """Each file of in_x passes when run on a server of its own."""
     server = XServer()
     try:
         run = subprocess.run(
-            [sys.executable, "-m", "pytest", "-q", "-x", "-p", "no:cacheprovider", str(STORIES / f"{story}.py")],
+            [sys.executable, "-m", "pytest", "-q", "-x", "-p", "no:cacheprovider", str(SCENARIOS / f"{scenario}.py")],
             env={**server.environment, "NAKREL_STORY": server.display},
             capture_output=True,
             text=True,

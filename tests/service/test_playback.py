@@ -29,7 +29,7 @@ ONCE = Macro(id="once", name="Once", play=Play(Mode.SINGLE), loop=(Tap(control="
 
 
 class LostRoute(Sink):
-    """A way to the programs that ends after so many calls."""
+    """A route to the programs that ends after so many calls."""
 
     def __init__(self, calls: int) -> None:
         super().__init__()

@@ -109,7 +109,7 @@ def test_any_plan_makes_the_trip_from_its_first_event_on(some: list):
     macro = Macro(id="m", name="M", loop=tuple(some))
     # What a pointer on a screen, a text and a program do is no event of an input device.
     every = plan(macro, Play())
-    rows = [row for row in every if not row.words]
+    rows = [row for row in every if not row.text]
     for write in (to_evemu, to_libinput, events_csv):
         with tempfile.TemporaryDirectory() as folder:
             found = read_recording(saved(Path(folder), write(macro, every))) if rows else []

@@ -95,7 +95,7 @@ def test_esc_during_a_drag_leaves_all_as_it_was(ui: Ui):
 def test_what_is_in_the_way_is_said_and_the_last_good_place_kept(ui: Ui):
     diagram = shown(ui, Q, Wait(wait_us=30 * MS), Q, Wait(wait_us=30 * MS))
     drag(diagram, spot(diagram, 0, 20), spot(diagram, 0, 95))
-    assert "two holds of Q would overlap" in ui.window.macro.bar.words.text()
+    assert "two holds of Q would overlap" in ui.window.macro.bar.message.text()
     assert len(loop(ui)) == 4
 
 
@@ -103,16 +103,16 @@ def test_all_of_it_by_keyboard(ui: Ui):
     diagram = shown(ui, *LOOP)
     bar = ui.window.macro.bar
     QTest.keyClick(diagram, RIGHT)
-    assert "Q is let go at 40 ms" in bar.words.text()
+    assert "Q is let go at 40 ms" in bar.message.text()
     QTest.keyClick(diagram, RIGHT, ALT)
     assert loop(ui)[0].hold_us == 41 * MS
     QTest.keyClick(diagram, Qt.Key.Key_H)
-    assert "Q from 0 ms, for 41 ms" in bar.words.text()
+    assert "Q from 0 ms, for 41 ms" in bar.message.text()
     for _ in range(3):
         QTest.keyClick(diagram, RIGHT, ALT)
     assert loop(ui)[:2] == (Wait(wait_us=3 * MS), Tap(control="KEY_Q", hold_us=41 * MS))
     QTest.keyClick(diagram, LEFT, ALT | Qt.KeyboardModifier.ControlModifier)
-    assert "no time before the beginning" in bar.words.text()
+    assert "no time before the beginning" in bar.message.text()
     QTest.keyClick(diagram, Qt.Key.Key_C)
     QTest.keyClick(diagram, DOWN)
     assert diagram.selection.here is not None
@@ -140,10 +140,10 @@ def test_calipers_read_ms_rate_and_frames_and_take_a_distance(ui: Ui):
         assert loop(ui)[1] == Wait(wait_us=wait_ms * MS)
     bar.field.setText("20")
     QTest.keyClick(bar.field, Qt.Key.Key_Return)
-    assert "earlier at most" in bar.words.text()
+    assert "earlier at most" in bar.message.text()
     bar.field.setText("soon")
     QTest.keyClick(bar.field, Qt.Key.Key_Return)
-    assert "is not a time" in bar.words.text()
+    assert "is not a time" in bar.message.text()
     QTest.mouseClick(diagram.viewport(), Qt.MouseButton.LeftButton, pos=spot(diagram, 0, 250))
     assert not bar.field.isVisible()
 
@@ -227,7 +227,7 @@ def test_a_run_leaves_its_lateness_and_its_actual_trace(ui: Ui):
     ui.store.ask(m.Play_("storm-volley"))
     ui.wait(lambda: last.record is not None and last.record.runs == 3, "the record")
     assert last.isVisible()
-    assert "3 runs, 12 events; ended: finished" in last.words.text()
+    assert "3 runs, 12 events; ended: finished" in last.message.text()
     assert last.median.text().endswith(" ms")
     assert sum(last.histogram.counts) == 12
     assert {code: len(spans) for code, spans in diagram.actual.items()} == {"KEY_Q": 1, "KEY_W": 1}

@@ -38,7 +38,7 @@ def test_a_key_is_added_and_bound_and_taken_out(ui: Ui):
     assert keys(ui)["Sing"] == "KEY_G"
     ui.wait(lambda: dialog.model.size() == 7, "the key in the list")
     type_into(dialog, 6, 1, "mouse side")
-    assert "there is no control" in dialog._said.text()
+    assert "there is no control" in dialog._message.text()
     type_into(dialog, 6, 1, "H")
     assert keys(ui)["Sing"] == "KEY_H"
     ui.wait(lambda: dialog.model.index(6, 1).data() == "H", "the new key in the list")
@@ -56,10 +56,10 @@ def test_two_of_one_name_are_refused(ui: Ui):
     QTest.keyClicks(dialog.name, "Haul")
     dialog.control.setCurrentIndex(dialog.control.findData("KEY_G"))
     dialog.add()
-    assert "two game keys of the name 'Haul'" in dialog._said.text()
+    assert "two game keys of the name 'Haul'" in dialog._message.text()
     dialog.name.setText('Haul "hard"')
     dialog.add()
-    assert "can't be a game key's name" in dialog._said.text()
+    assert "can't be a game key's name" in dialog._message.text()
     dialog.accept()
 
 
@@ -98,7 +98,7 @@ def test_keys_go_out_and_come_in_as_csv(ui: Ui, tmp_path: Path):
     assert keys(ui)["Cast"] == "KEY_C"
     path.write_text("Haul,T,3\n")
     dialog.read(path)
-    assert dialog._said.text() == "keys.csv: line 1: expected a name and a control, found 3 fields"
+    assert dialog._message.text() == "keys.csv: line 1: expected a name and a control, found 3 fields"
     dialog.accept()
 
 
@@ -111,7 +111,7 @@ def test_a_missing_key_is_told_in_the_sheet_and_in_the_checks(ui: Ui):
     ui.window.shown.show_control("BTN_SIDE")
     assert "no game key “Haul”" in ui.window.sheet_details._beyond.text()
     ui.window.shown.show_macro("haul-the-net")
-    found = lambda: " ".join(f.words for f in ui.window.macro_details._findings or ())  # noqa: E731
+    found = lambda: " ".join(f.message for f in ui.window.macro_details._findings or ())  # noqa: E731
     ui.wait(lambda: "Tidewardens has no game key “Haul”" in found(), "the finding")
 
 

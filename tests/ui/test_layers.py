@@ -48,9 +48,9 @@ def choose(ui: Ui, kind: str) -> None:
 def test_cells_that_are_told_in_words(ui: Ui, kind: str, words: str, cell: Cell):
     details = shown(ui, THUMB_11)
     choose(ui, kind)
-    assert details.words.isVisible()
-    QTest.keyClicks(details.words, words)
-    QTest.keyClick(details.words, Qt.Key.Key_Return)
+    assert details.typed.isVisible()
+    QTest.keyClicks(details.typed, words)
+    QTest.keyClick(details.typed, Qt.Key.Key_Return)
     assert sheet(ui).cells[THUMB_11] == cell
     ui.undo()
     assert THUMB_11 not in sheet(ui).cells
@@ -60,9 +60,9 @@ def test_words_that_cannot_be_taken_are_told_in_place(ui: Ui):
     details = shown(ui, THUMB_11)
     for kind, words, reason in (("chord", "Left Ctrl + Qqq", "no control 'Qqq'"), ("program", 'tide "map', "quot")):
         choose(ui, kind)
-        details.words.setFocus()
-        QTest.keyClicks(details.words, words)
-        QTest.keyClick(details.words, Qt.Key.Key_Return)
+        details.typed.setFocus()
+        QTest.keyClicks(details.typed, words)
+        QTest.keyClick(details.typed, Qt.Key.Key_Return)
         assert reason in details._error.text()
         assert THUMB_11 not in sheet(ui).cells
 

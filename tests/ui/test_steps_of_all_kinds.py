@@ -58,9 +58,9 @@ def test_steps_told_by_words_are_added(ui: Ui, kind: str, words: str, wanted: St
     fields = shown(ui, Q).add_step
     fields.kind.setCurrentText(kind)
     fields.add_button.click()
-    assert "write something first" in fields._said.text()
-    fields.words.setText(words)
-    QTest.keyClick(fields.words, Qt.Key.Key_Return)
+    assert "write something first" in fields._message.text()
+    fields.typed.setText(words)
+    QTest.keyClick(fields.typed, Qt.Key.Key_Return)
     assert loop(ui) == (Q, wanted)
     ui.undo()
     assert loop(ui) == (Q,)
@@ -69,10 +69,10 @@ def test_steps_told_by_words_are_added(ui: Ui, kind: str, words: str, wanted: St
 def test_a_wrong_formula_is_told_beside_the_field(ui: Ui):
     fields = shown(ui, Q).add_step
     fields.kind.setCurrentText("set")
-    fields.words.setText("count to count +")
+    fields.typed.setText("count to count +")
     fields.add_button.click()
-    assert "formula" in fields._said.text()
-    assert fields._said.isVisible()
+    assert "formula" in fields._message.text()
+    assert fields._message.isVisible()
     assert loop(ui) == (Q,)
 
 
@@ -80,12 +80,12 @@ def test_a_secret_goes_to_the_keyring_first_and_where_there_is_none_no_step_is_m
     fields = shown(ui, Q).add_step
     fields.kind.setCurrentText("text")
     fields.secret.setChecked(True)
-    fields.words.setText("hawser")
+    fields.typed.setText("hawser")
     fields.add_button.click()
-    assert "a name" in fields._said.text()
+    assert "a name" in fields._message.text()
     fields.secret_name.setText("oar")
     fields.add_button.click()
-    ui.wait(lambda: "keyring" in fields._said.text(), "the reason")
+    ui.wait(lambda: "keyring" in fields._message.text(), "the reason")
     assert loop(ui) == (Q,)
     assert "hawser" not in "".join(path.read_text() for path in ui.service.folder.rglob("*.json"))
 
@@ -275,7 +275,7 @@ def test_places_are_picked_by_pixels_and_counted_from_the_window_they_are_in(ui:
     picker.ended.connect(ended.append)
     picker.start(PLACES)
     assert picker.views
-    assert picker.words()[:2] == ["50, 50", "in the window “Tide map”"]
+    assert picker.lines()[:2] == ["50, 50", "in the window “Tide map”"]
     picker.press(key(Qt.Key.Key_Right))
     picker.press(key(Qt.Key.Key_Down, Qt.KeyboardModifier.ShiftModifier))
     picker.press(key(Qt.Key.Key_Return))
@@ -287,7 +287,7 @@ def test_places_are_picked_by_pixels_and_counted_from_the_window_they_are_in(ui:
         Pointer(x=101, y=100, size=(800, 600)),
         Pointer(x=600, y=500, size=(800, 600)),
     ]
-    assert "3 taken" in picker.words()[-1]
+    assert "3 taken" in picker.lines()[-1]
     # It ends at the border of the screens.
     for _ in range(100):
         picker.press(key(Qt.Key.Key_Right, Qt.KeyboardModifier.ShiftModifier))

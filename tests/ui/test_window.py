@@ -171,7 +171,7 @@ def test_attaching_by_pressing_takes_the_press_and_plays_nothing(ui: Ui):
     cells = lambda: ui.store.profiles["tidewardens"].setups[0].cells  # noqa: E731
     ui.wait(lambda: cells()["BTN_TRIGGER_HAPPY4"] == RunMacro("reel-in"), "the attachment")
     ui.wait(lambda: not ui.store.status.listening, "attachments to work again")
-    assert "undo brings that back" in details._said.text()
+    assert "undo brings that back" in details._message.text()
     assert not any(entry.kind == "run" for entry in ui.store.journal)
     ui.undo()
     assert cells()["BTN_TRIGGER_HAPPY4"] == RunMacro("storm-volley")

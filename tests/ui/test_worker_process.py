@@ -32,7 +32,7 @@ def test_it_finds_what_the_checks_find():
     job = worker_process.LookForSlips(MACRO, ("BTN_SIDE", "KEY_R"), facts, (place,))
     found = worker_process.ask(job, tuple[Finding, ...])
     assert found == check_macro(MACRO, ("BTN_SIDE", "KEY_R"), facts, [place])
-    assert any("字" in finding.words for finding in found)
+    assert any("字" in finding.message for finding in found)
 
 
 @pytest.mark.parametrize("against", ["rate", "hold"])

@@ -148,12 +148,12 @@ class Typist:
         """The fewest keys to hold for the level, None where none of ours make it."""
         masks = (ctypes.c_uint32 * 32)()
         count = self._lib.xkb_keymap_key_get_mods_for_level(keymap, code, 0, level, masks, 32)
-        ways = []
+        found = []
         for mask in masks[:count]:
             held = tuple(key for bit, key in bits.items() if mask >> bit & 1)
             if mask == sum(1 << bit for bit in bits if mask >> bit & 1):
-                ways.append(held)
-        return min(ways, key=len, default=None)
+                found.append(held)
+        return min(found, key=len, default=None)
 
     def _learn(self, sym: int, stroke: Stroke) -> None:
         """Keep the way with the fewest keys held; of two, the one that comes first."""

@@ -238,7 +238,7 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
         ("linked to", inside.programs),
         ("opens (off until allowed)", [f"{each.where}: {shlex.join(each.command)}" for each in inside.opens]),
         ("types", [f"{macro}: {text}" for macro, text in inside.types]),
-        ("goes on by itself", [f"{macro} {words}" for macro, words in inside.unattended]),
+        ("goes on by itself", [f"{macro} {reason}" for macro, reason in inside.unattended]),
         ("there already", inside.clashes),
     ):
         if lines:

@@ -81,7 +81,7 @@ class GetChecks(Message, frozen=True):
 
 
 class ChooseRoute(Message, frozen=True):
-    """Look again for the best way to the programs, after permissions have changed. Ends all macros."""
+    """Look again for the best route to the programs, after permissions have changed. Ends all macros."""
 
 
 class GetPrograms(Message, frozen=True):

@@ -54,7 +54,7 @@ class System:
         return ""
 
 
-# The links of the kernel's way: worth knowing and no more where an X server does the work.
+# The links of the kernel's route: worth knowing and no more where an X server does the work.
 _KERNELS = ("virtual devices", "input devices", "fast clicks")
 
 
@@ -211,8 +211,8 @@ def _service(status: Status | None) -> Check:
     if status is None:
         return Check("service", _NOTE, "no service runs", "it starts with the window or any command", "nakrel live")
     routes = {"kernel": "the kernel's input", "x11": "the X server", "xwayland": "Xwayland"}
-    way = routes.get(status.backend)
-    if way is None:
+    route = routes.get(status.backend)
+    if route is None:
         return Check("service", _BAD, "the service runs and reaches no window", status.backend_note, "see above")
     state = _OK if status.backend == "kernel" else _NOTE
-    return Check("service", state, f"the service runs, through {way}", status.backend_note)
+    return Check("service", state, f"the service runs, through {route}", status.backend_note)

@@ -51,7 +51,7 @@ class _Chosen(NamedTuple):
 
 
 class Routes:
-    """Opens the best way to the programs that there is: the kernel, else X11, else the stand-ins' sink.
+    """Opens the best route to the programs that there is: the kernel, else X11, else the stand-ins' sink.
 
     Implements `Host` for the backends. `sink` takes the place of the stand-ins' sink.
     """

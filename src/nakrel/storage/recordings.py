@@ -182,8 +182,8 @@ def _steps(events: Iterable[InputEvent]) -> list[Step]:
 
 
 def _events(plan: Sequence[PlanRow]) -> Iterator[InputEvent]:
-    for at_us, control, value, words in plan:
-        if words:
+    for at_us, control, value, text in plan:
+        if text:
             # A pointer on a screen, a text and a program are no events of this device.
             continue
         known = CONTROLS[control]
@@ -198,8 +198,8 @@ def _events(plan: Sequence[PlanRow]) -> Iterator[InputEvent]:
 def _codes(plan: Sequence[PlanRow]) -> dict[int, set[int]]:
     """The codes of each event type; a device with a wheel has a pointer's axes and button, or nobody reads it."""
     found: dict[int, set[int]] = {_SYN: {0}, _KEY: set(), _REL: set()}
-    for _, control, _, words in plan:
-        if words:
+    for _, control, _, text in plan:
+        if text:
             continue
         known = CONTROLS[control]
         found[_REL if known.kind is Kind.WHEEL else _KEY].add(known.number)
@@ -301,9 +301,9 @@ def steps_csv(macro: Macro, plan: Sequence[PlanRow]) -> str:
         elif isinstance(step, Otherwise):
             writer.writerow((section.value, depth, "otherwise", "", 1, ""))
         else:
-            words = "note" if isinstance(step, Note) else describe(step)
+            text = "note" if isinstance(step, Note) else describe(step)
             remark = step.text if isinstance(step, Note) else step.remark
-            writer.writerow((section.value, depth, words, format_ms(length_us(step)), int(not step.off), remark))
+            writer.writerow((section.value, depth, text, format_ms(length_us(step)), int(not step.off), remark))
     return out.getvalue()
 
 

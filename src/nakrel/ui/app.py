@@ -51,12 +51,12 @@ def tell_of_bugs(store: Store, log: Path) -> None:
             with contextlib.suppress(RuntimeError):
                 store.fault.emit(f"{str(error)[:1].upper()}{str(error)[1:]}.")
             return
-        words = "".join(traceback.format_exception(kind, error, trace))
-        sys.stderr.write(words)
+        message = "".join(traceback.format_exception(kind, error, trace))
+        sys.stderr.write(message)
         with contextlib.suppress(OSError):
             log.parent.mkdir(parents=True, exist_ok=True)
             with log.open("a", encoding="utf-8") as file:
-                file.write(f"{datetime.now().astimezone():%Y-%m-%d %H:%M:%S %z} {words}")
+                file.write(f"{datetime.now().astimezone():%Y-%m-%d %H:%M:%S %z} {message}")
         if issubclass(kind, KeyboardInterrupt):
             QApplication.exit(1)
             return

@@ -113,10 +113,10 @@ def add_macro(store: Store, macro: Macro) -> Macro:
     return _add(store, macro, "import")
 
 
-def _add(store: Store, macro: Macro, words: str) -> Macro:
+def _add(store: Store, macro: Macro, text: str) -> Macro:
     name = free_name(macro.name, (x.name for x in store.macros.values()))
     added = msgspec.structs.replace(macro, id=new_id(), name=name)
-    _push(store, f"{words} {macro.name}", Change(None, added))
+    _push(store, f"{text} {macro.name}", Change(None, added))
     return added
 
 
@@ -201,7 +201,7 @@ def set_cell(store: Store, profile: Profile, setup: str, code: str, cell: Cell |
 
 
 def set_cells(
-    store: Store, profile: Profile, setup: str, cells: Mapping[tuple[str, str], Cell | None], words: str = "attachment"
+    store: Store, profile: Profile, setup: str, cells: Mapping[tuple[str, str], Cell | None], text: str = "attachment"
 ) -> str:
     """The same for several, each by its layer and control, as one edit."""
     plain = dict(profile.setup(setup).cells)
@@ -223,32 +223,32 @@ def set_cells(
             sheet = sheet.with_cell(layer, code, cell) if layer else sheet
         return sheet
 
-    return edit_setup(store, profile, setup, words, changed)
+    return edit_setup(store, profile, setup, text, changed)
 
 
-def edit_setup(store: Store, profile: Profile, setup: str, words: str, change: Callable[[SetUp], SetUp]) -> str:
+def edit_setup(store: Store, profile: Profile, setup: str, text: str, change: Callable[[SetUp], SetUp]) -> str:
     """Change one of the profile's set-ups; returns the reason where that is refused."""
     before = profile.setup(setup)
     try:
         after = change(before)
     except DataError as error:
         return str(error)
-    return edit_setups(store, profile, words, tuple(after if each is before else each for each in profile.setups))
+    return edit_setups(store, profile, text, tuple(after if each is before else each for each in profile.setups))
 
 
-def edit_setups(store: Store, profile: Profile, words: str, setups: tuple[SetUp, ...]) -> str:
+def edit_setups(store: Store, profile: Profile, text: str, setups: tuple[SetUp, ...]) -> str:
     """Give the profile these set-ups; returns the reason where that is refused."""
-    return _change(store, profile, f"{words} in {profile.name}", setups=setups)
+    return _change(store, profile, f"{text} in {profile.name}", setups=setups)
 
 
-def _change(store: Store, profile: Profile, words: str, **values: object) -> str:
+def _change(store: Store, profile: Profile, text: str, **values: object) -> str:
     try:
         after = msgspec.structs.replace(profile, **values)
         entailed = rules.saved(profile, after, store.profiles, store.macros)
     except DataError as error:
         return str(error)
     macros = (Change(store.macros[macro.id], macro) for macro in entailed.macros)
-    _push(store, words, Change(profile, entailed.profile), *macros)
+    _push(store, text, Change(profile, entailed.profile), *macros)
     return ""
 
 
@@ -276,12 +276,12 @@ def attach(store: Store, profile: Profile, setup: str, code: str, macro: Macro, 
     return set_cell(store, profile, setup, code, RunMacro(macro.id), layer)
 
 
-def set_keys(store: Store, profile: Profile, keys: tuple[GameKey, ...], words: str = "game keys") -> str:
+def set_keys(store: Store, profile: Profile, keys: tuple[GameKey, ...], text: str = "game keys") -> str:
     """Give the profile these game keys; returns the reason where that is refused."""
-    return _change(store, profile, f"{words} of {profile.name}", keys=keys)
+    return _change(store, profile, f"{text} of {profile.name}", keys=keys)
 
 
-def set_pointer(store: Store, profile: Profile, pointer: Pointing, words: str, named: Mapping[str, str]) -> str:
+def set_pointer(store: Store, profile: Profile, pointer: Pointing, text: str, named: Mapping[str, str]) -> str:
     """Have the profile move the pointer like this; returns the reason where that is refused.
 
     Cells follow stages that got another name (`named`: the new ones by the old), and those that go to a stage that is
@@ -300,7 +300,7 @@ def set_pointer(store: Store, profile: Profile, pointer: Pointing, words: str, n
         setups = tuple(setup.with_each(followed) for setup in profile.setups)
     except DataError as error:
         return str(error)
-    return _change(store, profile, f"{words} of {profile.name}", pointer=pointer, setups=setups)
+    return _change(store, profile, f"{text} of {profile.name}", pointer=pointer, setups=setups)
 
 
 def rename_key(store: Store, profile: Profile, old: str, new: str) -> str:

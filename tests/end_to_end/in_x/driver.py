@@ -32,7 +32,7 @@ class Driver:
 
     def open(self) -> None:
         """Open the window anew, as a start of the program does."""
-        self.store = Store(lambda: ensure_service(Home.find(self.home).socket, str(self.home), "story"))
+        self.store = Store(lambda: ensure_service(Home.find(self.home).socket, str(self.home), "end-to-end"))
         self.store.open()
         app = QApplication.instance()
         assert isinstance(app, QApplication)
@@ -56,7 +56,7 @@ class Driver:
         self._qtbot.waitUntil(holds, timeout=LIMIT_MS)
 
     def let_pass(self, ms: int) -> None:
-        """Let time pass that is part of the story."""
+        """Let time pass that is part of the scenario."""
         self._qtbot.wait(ms)
 
     def injector(self, *arguments: str) -> None:

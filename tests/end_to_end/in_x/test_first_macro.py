@@ -55,7 +55,7 @@ def still(driver: Driver) -> None:
     driver.wait(lambda: not driver.store.status.running, "everything to have ended")
 
 
-def test_the_whole_story(driver: Driver, tmp_path: Path):
+def test_the_whole_evening(driver: Driver, tmp_path: Path):
     window, store = driver.window, driver.store
     game = start_game(driver, tmp_path)
     try:

@@ -232,7 +232,7 @@ def test_holds_are_dragged_and_distances_typed(driver: Driver):
     )
     # The first Q can't go over the second one: the window says why, and nothing is lost.
     driver.drag(ground, spot(0, 20), spot(0, 210), drop=False)
-    driver.wait(lambda: "would overlap" in window.macro.bar.words.text(), "the reason")
+    driver.wait(lambda: "would overlap" in window.macro.bar.message.text(), "the reason")
     driver.injector("key", "Escape")
     driver.injector("mouseup", "1")
     assert macro(driver).loop[0] == tap

@@ -64,11 +64,11 @@ class Udev(Finder):
 
     def news(self) -> list[tuple[str, Found]]:
         """What the device manager said since the last call."""
-        told = []
+        found = []
         while (device := self._monitor.poll(timeout=0)) is not None:
             if _is_node(device):
-                told.append((str(device.action), _found(device)))
-        return told
+                found.append((str(device.action), _found(device)))
+        return found
 
 
 def _is_node(device: pyudev.Device) -> bool:

@@ -49,8 +49,8 @@ def answer_for(macro: Macro | None, fps: float, jitter_us: float, against: str) 
         return FrameAnswer("There is no press in it that a game could see.")
     if fps == IN_ORDER:
         seen = frames.in_order(presses, length_us)
-        words = f"A game that takes events in order sees all of the presses, {seen.per_second:.1f} a second."
-        return FrameAnswer(words)
+        message = f"A game that takes events in order sees all of the presses, {seen.per_second:.1f} a second."
+        return FrameAnswer(message)
     found = frames.over_rates(presses, length_us, jitter_us)
     mine = next(seen for seen in found if seen.fps == fps)
     if against == "hold":

@@ -54,9 +54,9 @@ def presses_of(macro: Macro, runs: int = 20) -> tuple[dict[str, Spans], float]:
     spans: dict[str, list[tuple[int, int]]] = {}
     end = 0
     count = 0
-    for at, control, value, words in plan(macro, macro.play, runs, most=3 * MOST_PRESSES):
+    for at, control, value, text in plan(macro, macro.play, runs, most=3 * MOST_PRESSES):
         end = max(end, at)
-        if words or control.startswith("WHEEL") or count > MOST_PRESSES:
+        if text or control.startswith("WHEEL") or count > MOST_PRESSES:
             continue
         if value:
             down[control] = at

@@ -47,7 +47,7 @@ class Finding(NamedTuple):
     """Something to look at: the row of the step list that it is about, None for the macro as a whole, and words."""
 
     row: int | None
-    words: str
+    message: str
 
 
 class Facts(NamedTuple):
@@ -146,10 +146,10 @@ def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:
                     yield Finding(at, f"{label(control)} is down already: this tap lets it go.")
     for control, (at, section) in down.items():
         if section is Section.LEAD_IN:
-            words = "is held until the macro ends. If that is meant, let it go in the lead-out, where it can be seen."
+            message = "is held until the macro ends. If that is meant, let it go in the lead-out, where it can be seen."
         else:
-            words = "is never let go here; that happens only when the macro ends."
-        yield Finding(at, f"{label(control)} {words}")
+            message = "is never let go here; that happens only when the macro ends."
+        yield Finding(at, f"{label(control)} {message}")
 
 
 def _gaps(macro: Macro) -> Iterable[Finding]:
@@ -167,8 +167,8 @@ def _gaps(macro: Macro) -> Iterable[Finding]:
         if macro.play.mode is not Mode.SINGLE and loop and inside:
             gap = loop.end_us - inside[-1].end_us + macro.play.pause_us + inside[0].start_us - loop.start_us
             if gap < SHORT_US:
-                words = f"Each run presses {label(control)} {_soon(gap)} after the run before let it go: {_MERGED}"
-                yield Finding(inside[0].down, f"{words} Give it a pause.")
+                message = f"Each run presses {label(control)} {_soon(gap)} after the run before let it go: {_MERGED}"
+                yield Finding(inside[0].down, f"{message} Give it a pause.")
 
 
 def _both_in_loop(line: Timeline, span: Span) -> bool:
@@ -293,8 +293,8 @@ def circle(control: str, macro: Macro, others: Mapping[str, Macro], keys: Mappin
 
 def _beyond(macro: Macro, places: list[Attached]) -> Iterable[Finding]:
     for place in places:
-        if words := beyond(macro, place.play, place.rule):
-            yield Finding(None, f"In {place.profile}: {words[0].lower()}{words[1:]}")
+        if message := beyond(macro, place.play, place.rule):
+            yield Finding(None, f"In {place.profile}: {message[0].lower()}{message[1:]}")
 
 
 def _unknown_keys(on: list[tuple[int, Row]], places: list[Attached]) -> Iterable[Finding]:

@@ -195,8 +195,10 @@ class Formula:
                 return lambda scope: yes(scope) if ask(scope) else no(scope)
             case ast.Call(func=ast.Name(id=name), args=arguments, keywords=[]):
                 return self._call(node, name, arguments)
-        words = ast.get_source_segment(self.text, node) or "that"
-        raise self._fail(node, f"can't have {words[:40]!r} in it: only arithmetic, comparisons and functions can stand")
+        source = ast.get_source_segment(self.text, node) or "that"
+        raise self._fail(
+            node, f"can't have {source[:40]!r} in it: only arithmetic, comparisons and functions can stand"
+        )
 
     def _name(self, name: str) -> _Work:
         match name:

@@ -45,9 +45,9 @@ def completions(line: str) -> list[str]:
 
 def completed(line: str, completion: str) -> str:
     """The line with one of its completions in place of what was typed of it."""
-    words = line.split(" ")
-    for start in range(len(words)):
-        typed = " ".join(words[start:])
+    parts = line.split(" ")
+    for start in range(len(parts)):
+        typed = " ".join(parts[start:])
         if typed and typed.casefold() in completion.casefold():
             return line[: len(line) - len(typed)] + completion
     return line + completion

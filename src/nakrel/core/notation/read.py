@@ -75,18 +75,18 @@ def _statement(lines: list[Line], at: int, depth: int) -> tuple[Step, int]:
         if body.startswith("#"):
             text, remark = _note(line, start)
             return Note(text=text, remark=remark, off=start > 0), at + 1
-        words, remark = cut_remark(line, start)
-        verb = words.split(" ", 1)[0].lower() if words else ""
+        statement, remark = cut_remark(line, start)
+        verb = statement.split(" ", 1)[0].lower() if statement else ""
         common = {"remark": remark, "off": start > 0}
         if verb == "repeat":
-            return _repeat(lines, at, words, start, depth, common)
+            return _repeat(lines, at, statement, start, depth, common)
         if verb == "if":
-            return _if(lines, at, words, start, depth, common)
+            return _if(lines, at, statement, start, depth, common)
         if verb in ("otherwise:", "way:"):
             fail(line, start, f"{verb!r} belongs below {'an if' if verb[0] == 'o' else 'pick one:'}, indented like it")
-        if re.fullmatch(r"pick\s+one\s*:", words, re.IGNORECASE):
+        if re.fullmatch(r"pick\s+one\s*:", statement, re.IGNORECASE):
             return _pick(lines, at, depth, common)
-        return read_statement(line, start, verb, words, common), at + 1
+        return read_statement(line, start, verb, statement, common), at + 1
     except NotationError:
         raise
     except FormulaError as error:
@@ -97,10 +97,10 @@ def _statement(lines: list[Line], at: int, depth: int) -> tuple[Step, int]:
 
 
 def _repeat(
-    lines: list[Line], at: int, words: str, start: int, depth: int, common: dict[str, object]
+    lines: list[Line], at: int, statement: str, start: int, depth: int, common: dict[str, object]
 ) -> tuple[Step, int]:
     line = lines[at]
-    rest = words[len("repeat") :].strip()
+    rest = statement[len("repeat") :].strip()
     end = closing(rest, 0) + 1 if rest.startswith("(") else len(re.match(r"\d{0,9}", rest)[0])  # type: ignore[index]
     if not end or not re.fullmatch(r"\s*times?\s*:", rest[end:], re.IGNORECASE):
         fail(line, start + len("repeat"), "expected a number and 'times:', as in: repeat 3 times:")
@@ -109,11 +109,13 @@ def _repeat(
     return Repeat(times=times, steps=inner, **common), after  # type: ignore[arg-type]
 
 
-def _if(lines: list[Line], at: int, words: str, start: int, depth: int, common: dict[str, object]) -> tuple[Step, int]:
+def _if(
+    lines: list[Line], at: int, statement: str, start: int, depth: int, common: dict[str, object]
+) -> tuple[Step, int]:
     line = lines[at]
-    condition = words[len("if") :].strip()
+    condition = statement[len("if") :].strip()
     if not condition.endswith(":") or len(condition) < 2:
-        fail(line, start + len(words), "expected a condition and a colon, as in: if run > 3:")
+        fail(line, start + len(statement), "expected a condition and a colon, as in: if run > 3:")
     inner, after = _block(lines, at + 1, line.indent + 1, depth + 1)
     others = None
     beside = after < len(lines) and lines[after].indent == line.indent
@@ -129,8 +131,8 @@ def _pick(lines: list[Line], at: int, depth: int, common: dict[str, object]) -> 
     indent = lines[at].indent if at < len(lines) else 0
     while at < len(lines) and lines[at].indent > line.indent:
         option = lines[at]
-        words, _ = cut_remark(option, 0)
-        found = re.fullmatch(r"way(?:\s+of\s+weight\s+(\d{1,9}|\(.*\)))?\s*:", words, re.IGNORECASE)
+        statement, _ = cut_remark(option, 0)
+        found = re.fullmatch(r"way(?:\s+of\s+weight\s+(\d{1,9}|\(.*\)))?\s*:", statement, re.IGNORECASE)
         if not found or option.indent != indent:
             fail(
                 option,

@@ -55,10 +55,10 @@ def bounded(line: Line, at: int, text: str, most: int) -> int | str:
     return int(text)
 
 
-def read_statement(line: Line, start: int, verb: str, words: str, common: dict[str, object]) -> Step:
+def read_statement(line: Line, start: int, verb: str, statement: str, common: dict[str, object]) -> Step:
     """The step that these words say. Raises `NotationError`, and `DataError` where the words are about a value."""
-    rest = words[len(verb) :].strip()
-    at = start + len(words) - len(words[len(verb) :].lstrip())
+    rest = statement[len(verb) :].strip()
+    at = start + len(statement) - len(statement[len(verb) :].lstrip())
     match verb:
         case "tap":
             names, hold_us = _timed(line, at, rest)
@@ -89,7 +89,7 @@ def read_statement(line: Line, start: int, verb: str, words: str, common: dict[s
                 fail(line, at + len(rest), "expected 'to' and a formula, as in: set count to count + 1")
             return Set(variable=name.strip(), value=value.strip(), **common)  # type: ignore[arg-type]
     where = line.indent + start + 1
-    raise NotationError(line.number, where, f"{words.split(' ')[0]!r} begins no step; expected {STARTS}")
+    raise NotationError(line.number, where, f"{statement.split(' ')[0]!r} begins no step; expected {STARTS}")
 
 
 def _turn(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:

@@ -114,13 +114,13 @@ def _words(step: Step) -> str:
 
 
 def _pointer(step: Pointer) -> str:
-    words = f"move {'by' if step.origin is Origin.POINTER else 'to'} {number_text(step.x)}, {number_text(step.y)}"
+    text = f"move {'by' if step.origin is Origin.POINTER else 'to'} {number_text(step.x)}, {number_text(step.y)}"
     if step.size:
         frame = "on a screen" if step.origin is Origin.SCREEN else "in a window"
-        words += f" {frame} of {step.size[0]} x {step.size[1]}"
+        text += f" {frame} of {step.size[0]} x {step.size[1]}"
     elif step.origin is Origin.WINDOW:
-        words += " in the window"
-    return words + (f" over {time_text(step.over_us)}" if step.over_us else "")
+        text += " in the window"
+    return text + (f" over {time_text(step.over_us)}" if step.over_us else "")
 
 
 def _json(text: str) -> str:

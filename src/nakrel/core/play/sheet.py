@@ -116,8 +116,8 @@ def _ready(code: str, cell: Cell | None, plan_of: Callable[[str], tuple[Plan, Pl
 def _plan_of_cell(code: str, layer: str, cell: TypeText | StartProgram) -> Plan:
     """A macro made of the cell: the same one as long as the cell is the same."""
     step = Text(text=cell.text, rate=cell.rate) if isinstance(cell, TypeText) else Open(command=cell.command)
-    words = f"{label(code)}, {layer}" if layer else label(code)
-    return compile_macro(Macro(id=f"what {words} does", name=words[:120], loop=(step,)))
+    place = f"{label(code)}, {layer}" if layer else label(code)
+    return compile_macro(Macro(id=f"what {place} does", name=place[:120], loop=(step,)))
 
 
 def _playable(code: str, play: Play) -> Play:

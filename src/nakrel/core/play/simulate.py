@@ -39,13 +39,13 @@ __all__ = ["PlanRow", "Simulator", "plan"]
 class PlanRow(NamedTuple):
     """One emitted event: `value` 1 down, 0 up, notches for the wheel; `time_us` from the start.
 
-    What is no event of a control has one of `OTHERS` for its control, and `words` that say what is done.
+    What is no event of a control has one of `OTHERS` for its control, and a `text` that says what is done.
     """
 
     time_us: int
     control: str
     value: int
-    words: str = ""
+    text: str = ""
 
 
 class Simulator:

@@ -58,7 +58,7 @@ class _PressButton(QPushButton):
 
 
 class DevicesPage(QWidget):
-    """The list of devices, the way to the programs, and the practice game."""
+    """The list of devices, the route to the programs, and the practice game."""
 
     def __init__(self, store: Store) -> None:
         super().__init__()
@@ -70,7 +70,7 @@ class DevicesPage(QWidget):
         self.layout_field.setPlaceholderText("as the desktop says")
         self.layout_field.setFixedWidth(170)
         self.practice = button("Start the practice game", self.start_practice)
-        self._said = label("", "soft")
+        self._message = label("", "soft")
         self._panels: dict[str, QWidget] = {}
         self._list = QVBoxLayout()
         self._list.setSpacing(0)
@@ -110,7 +110,7 @@ class DevicesPage(QWidget):
         layout.addWidget(self.permissions)
         row = QHBoxLayout()
         row.addWidget(self.practice)
-        row.addWidget(self._said)
+        row.addWidget(self._message)
         row.addStretch(1)
         layout.addLayout(row)
         layout.addWidget(self.stand_ins)
@@ -141,9 +141,9 @@ class DevicesPage(QWidget):
         try:
             subprocess.Popen(command, stdin=subprocess.DEVNULL, start_new_session=True)
         except OSError as error:
-            self._said.setText(f"It could not be started: {error.strerror}")
+            self._message.setText(f"It could not be started: {error.strerror}")
         else:
-            self._said.setText("Started. Link it like any game: it runs as nakrel-practice.")
+            self._message.setText("Started. Link it like any game: it runs as nakrel-practice.")
 
     def _show_route(self) -> None:
         status = self._store.status

@@ -68,8 +68,8 @@ class Permissions(QWidget):
         clear_layout(self._grid)
         broken = [check for check in self.checks if check.state is m.CheckState.BAD]
         notes = sum(check.state is m.CheckState.NOTE for check in self.checks)
-        words = f"{len(broken)} of {len(self.checks)} links are broken" if len(broken) != 1 else "one link is broken"
-        state = words if broken else "no link is broken"
+        message = f"{len(broken)} of {len(self.checks)} links are broken" if len(broken) != 1 else "one link is broken"
+        state = message if broken else "no link is broken"
         self.summary.setText(f"{state}, {notes} notes" if notes else state)
         self.more.setText("Show only what is broken" if self._all else "Show all")
         row = 0

@@ -76,8 +76,8 @@ class AddStep(QWidget):
         self.second.setMinimumWidth(120)
         self.time = TimeEdit(_HOLD_US)
         self.time.setAccessibleName("Hold or wait")
-        self.words = QLineEdit()
-        self.words.setMinimumWidth(180)
+        self.typed = QLineEdit()
+        self.typed.setMinimumWidth(180)
         self.secret = QCheckBox("secret, named")
         self.secret.setToolTip("Kept in the desktop's keyring under this name, and in no file")
         self.secret_name = QLineEdit()
@@ -89,12 +89,12 @@ class AddStep(QWidget):
         self.capture = Capture(store)
         self._press = button("Press it…", self.capture.arm, tip="Choose the control by pressing it")
         self.add_button = button("Add step", self.add)
-        self._said = label("", "alarm", wrap=True)
+        self._message = label("", "alarm", wrap=True)
         self._build()
         self.kind.currentTextChanged.connect(self._kind_chosen)
         self.secret.toggled.connect(lambda on: self._kind_chosen(self.kind.currentText()))
-        self.words.returnPressed.connect(self.add)
-        self.words.textEdited.connect(lambda text: self._say(""))
+        self.typed.returnPressed.connect(self.add)
+        self.typed.textEdited.connect(lambda text: self._say(""))
         self.capture.captured.connect(self._captured)
         self._keys: list[str] = []
         self._free: list[str] = []
@@ -118,15 +118,15 @@ class AddStep(QWidget):
         row.setSpacing(6)
         row.addWidget(label("add", "soft"))
         for field in (
-            *(self.kind, self.control, self._press, self.second, self.time, self.words, self.secret),
+            *(self.kind, self.control, self._press, self.second, self.time, self.typed, self.secret),
             *(self.secret_name, self.pick_button, self.add_button),
         ):
             row.addWidget(field)
         row.addStretch(1)
         layout.addLayout(row)
         layout.addWidget(self.capture)
-        layout.addWidget(self._said)
-        self._said.hide()
+        layout.addWidget(self._message)
+        self._message.hide()
 
     def _fill(self, *kinds: Kind) -> None:
         before = self.control.currentData()
@@ -149,10 +149,10 @@ class AddStep(QWidget):
         self.time.set_value(_WAIT_US if "wait" in kind else _HOLD_US)
         self._fill(*([Kind.WHEEL] if kind == "wheel" else [Kind.KEY, Kind.BUTTON]))
         secret = kind == "text" and self.secret.isChecked()
-        self.words.setVisible(kind in _WITH_WORDS)
-        self.words.setAccessibleName(kind)
-        self.words.setPlaceholderText(_WITH_WORDS[kind][2] if kind in _WITH_WORDS else "")
-        self.words.setEchoMode(QLineEdit.EchoMode.Password if secret else QLineEdit.EchoMode.Normal)
+        self.typed.setVisible(kind in _WITH_WORDS)
+        self.typed.setAccessibleName(kind)
+        self.typed.setPlaceholderText(_WITH_WORDS[kind][2] if kind in _WITH_WORDS else "")
+        self.typed.setEchoMode(QLineEdit.EchoMode.Password if secret else QLineEdit.EchoMode.Normal)
         self.secret.setVisible(kind == "text")
         self.secret_name.setVisible(secret)
         self.pick_button.setVisible(kind == "pointer")
@@ -163,19 +163,19 @@ class AddStep(QWidget):
             self.kind.setCurrentText("wheel" if CONTROLS[code].kind is Kind.WHEEL else "tap")
         self.control.setCurrentIndex(self.control.findData(code))
 
-    def _say(self, words: str) -> None:
-        self._said.setText(words)
-        self._said.setVisible(bool(words))
+    def _say(self, message: str) -> None:
+        self._message.setText(message)
+        self._message.setVisible(bool(message))
 
     def add(self) -> None:
         """Add the step that the fields say, or say what is missing."""
         kind = self.kind.currentText()
         try:
             if kind == "text" and self.secret.isChecked():
-                self._add_secret(self.secret_name.text().strip(), self.words.text())
+                self._add_secret(self.secret_name.text().strip(), self.typed.text())
             elif kind in _WITH_WORDS:
-                self.added.emit(_from_words(kind, self.words.text().strip()))
-                self.words.clear()
+                self.added.emit(_from_text(kind, self.typed.text().strip()))
+                self.typed.clear()
             else:
                 self._add_fields(kind)
         except DataError as error:
@@ -190,7 +190,7 @@ class AddStep(QWidget):
             if isinstance(answer, m.Refused):
                 self._say(answer.error)
                 return
-            self.words.clear()
+            self.typed.clear()
             self.added.emit(Text(secret=name))
 
         self._store.ask(m.PutSecret(name, text), answered)
@@ -224,14 +224,14 @@ def _chosen(field: QComboBox) -> str:
     return read_control(text)
 
 
-def _from_words(kind: str, words: str) -> Step:
-    """The step that the words say, read as a line of the notation. Raises `DataError`."""
-    if not words:
+def _from_text(kind: str, text: str) -> Step:
+    """The step that the text says, read as a line of the notation. Raises `DataError`."""
+    if not text:
         raise DataError(f"write something first, such as: {_WITH_WORDS[kind][2]}")
     if kind == "text":
-        return Text(text=words)
+        return Text(text=text)
     before, after, example = _WITH_WORDS[kind]
-    found = notation.read_steps(f"{before}{words.rstrip(':') if after else words}{after}")
+    found = notation.read_steps(f"{before}{text.rstrip(':') if after else text}{after}")
     if len(found) != 1 or (kind == "pointer" and not isinstance(found[0], Pointer)):
         raise DataError(f"write it such as: {example}")
     return found[0]

@@ -98,18 +98,18 @@ class BuilderRow(QWidget):
             figures = [figure.text() for figure in self.figures]
             self._result = build(self._macro, builder, self.controls.text(), figures, self.places)
         except DataError as error:
-            words = str(error)[0].upper() + str(error)[1:]
+            message = str(error)[0].upper() + str(error)[1:]
         else:
             made = self._result
             steps = " · ".join(line.strip() for line in notation.write(made).splitlines())
             one = builder.most == 1 and builder.asks is Asks.CONTROLS
             rate = format_rate(cycle_us(made, made.play)) if one else ""
             pause = f"pause {format_ms(made.play.pause_us)} ms" if made.play.pause_us else ""
-            words = "   ".join(filter(None, (describe_play(made.play), rate, steps, pause)))
+            message = "   ".join(filter(None, (describe_play(made.play), rate, steps, pause)))
         # What has not been given yet is no fault.
         missing = not (self.places if self._asked is Asks.PLACES else self.controls.text().strip())
         self.preview.setObjectName("soft" if self._result or missing else "alarm")
-        self.preview.setText(words)
+        self.preview.setText(message)
         if style := self.preview.style():
             style.polish(self.preview)
         self.make_button.setEnabled(self._result is not None)

@@ -54,7 +54,7 @@ class MacroDetails(QWidget):
         self.last_run = LastRun(store, shown)
         self._checks_head, self.checks = label("Checks", "heading"), QVBoxLayout()
         self.checks.setSpacing(4)
-        self._said = label("", "soft", wrap=True)
+        self._message = label("", "soft", wrap=True)
         self._findings: tuple[Finding, ...] | None = None
         self._places_shown: object = None
         self._places = QVBoxLayout()
@@ -108,7 +108,7 @@ class MacroDetails(QWidget):
         layout.addLayout(self._places)
         layout.addWidget(self.attach_button)
         layout.addWidget(self.capture)
-        layout.addWidget(self._said)
+        layout.addWidget(self._message)
         layout.addSpacing(10)
         layout.addWidget(label("Note", "heading"))
         layout.addWidget(self.note)
@@ -161,10 +161,10 @@ class MacroDetails(QWidget):
     def _attached(self, profile: Profile, macro: Macro) -> list[Attached]:
         """The profile's attachments of the macro, each way to play once."""
         cells = [(code, cell) for *_, code, cell in profile.cells() if isinstance(cell, RunMacro)]
-        ways = dict.fromkeys(cell.play or macro.play for _, cell in cells if cell.macro == macro.id)
+        plays = dict.fromkeys(cell.play or macro.play for _, cell in cells if cell.macro == macro.id)
         known = self._store.macros
         others = {c: known[cell.macro] for c, cell in cells if cell.macro in known and cell.macro != macro.id}
-        return [Attached(profile.name, profile.fair_play, profile.key_table(), play, others) for play in ways]
+        return [Attached(profile.name, profile.fair_play, profile.key_table(), play, others) for play in plays]
 
     def _show_findings(self, found: tuple[Finding, ...]) -> None:
         if found == self._findings:
@@ -174,7 +174,7 @@ class MacroDetails(QWidget):
         self._checks_head.setVisible(bool(found))
         for finding in found[:_MOST_CHECKS]:
             row = QHBoxLayout()
-            row.addWidget(label(finding.words, "", wrap=True), 1)
+            row.addWidget(label(finding.message, "", wrap=True), 1)
             if finding.row is not None:
                 show = button("Show", partial(self.show_row.emit, finding.row), "link", "Select the step")
                 row.addWidget(show, 0, Qt.AlignmentFlag.AlignTop)
@@ -223,9 +223,9 @@ class MacroDetails(QWidget):
         self._places_shown = shown
         clear_layout(self._places)
         for profile, setup, layer, code in found:
-            words = f"{control_label(code)}{f' with {layer}' if layer else ''} in {profile.name}"
-            words += f", {setup}" if len(profile.setups) > 1 else ""
-            place = button(words, partial(self._go, profile.id, setup, layer, code), "link")
+            text = f"{control_label(code)}{f' with {layer}' if layer else ''} in {profile.name}"
+            text += f", {setup}" if len(profile.setups) > 1 else ""
+            place = button(text, partial(self._go, profile.id, setup, layer, code), "link")
             self._places.addWidget(place, 0, Qt.AlignmentFlag.AlignLeft)
         if not found:
             self._places.addWidget(label("No button plays it yet.", "soft"))
@@ -252,7 +252,7 @@ class MacroDetails(QWidget):
             )
 
     def _arm(self) -> None:
-        self._said.setText("")
+        self._message.setText("")
         self.capture.arm()
         self.attach_button.setVisible(False)
 
@@ -262,7 +262,7 @@ class MacroDetails(QWidget):
             before = setup.cells.get(code)
             refused = commands.attach(self._store, profile, setup.name, code, macro)
             replaced = " It did something else before; undo brings that back." if before else ""
-            self._said.setText(refused or f"{control_label(code)} plays it now in {profile.name}.{replaced}")
+            self._message.setText(refused or f"{control_label(code)} plays it now in {profile.name}.{replaced}")
 
     def _try(self) -> None:
         if macro := self._shown.macro:

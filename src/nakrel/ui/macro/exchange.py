@@ -35,7 +35,7 @@ _FORMS = {
 }
 _READ = "Recordings and notation (*.evemu *.yml *.yaml *.csv *.txt)"
 _RUN = "Table (*.csv);;Value change dump (*.vcd)"
-_FILTERS = {f"{words} (*{suffix})": suffix for suffix, (words, _) in _FORMS.items()}
+_FILTERS = {f"{message} (*{suffix})": suffix for suffix, (message, _) in _FORMS.items()}
 
 
 class Exchange(QObject):
@@ -146,8 +146,8 @@ class Exchange(QObject):
         self._background.cancel()
         self.busy.emit("")
 
-    def _start(self, words: str, work: Callable[[], object], then: Callable[..., None]) -> None:
-        self.busy.emit(words)
+    def _start(self, message: str, work: Callable[[], object], then: Callable[..., None]) -> None:
+        self.busy.emit(message)
 
         def finished(result: object) -> None:
             self.busy.emit("")

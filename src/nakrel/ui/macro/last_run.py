@@ -82,13 +82,13 @@ class LastRun(QWidget):
         self._key = ""
         self.record: RunRecord | None = None
         self.median, self.p99, self.most = label(), label(), label()
-        self.words = label("", "soft", wrap=True)
+        self.message = label("", "soft", wrap=True)
         self.histogram = _Histogram()
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(2)
         layout.addWidget(label("Last run", "heading"))
-        layout.addWidget(self.words)
+        layout.addWidget(self.message)
         for text, field in (
             ("late, median", self.median),
             ("late, 99 of 100", self.p99),
@@ -135,7 +135,7 @@ class LastRun(QWidget):
             field.setText(f"{micros / 1_000:.3f} ms")
         runs = f"{record.runs} run{'' if record.runs == 1 else 's'}" if record.runs else "no full run"
         left_out = f", {record.left_out} more not kept" if record.left_out else ""
-        self.words.setText(f"{runs}, {late.events} events{left_out}; ended: {record.reason or 'goes on'}")
+        self.message.setText(f"{runs}, {late.events} events{left_out}; ended: {record.reason or 'goes on'}")
         self.histogram.counts, self.histogram.bounds_us = late.counts, late.bounds_us
         self.histogram.update()
         self.measured.emit(record, max(1.0, late.spread_us))

@@ -136,7 +136,7 @@ class MacroPage(QWidget):
         diagram, bar, shown, store = self.diagram, self.bar, self._shown, self._store
         diagram.edited.connect(self._shaped)
         diagram.picked.connect(self._picked)
-        diagram.message.connect(lambda words, wrong: bar.say(words, wrong=wrong))
+        diagram.message.connect(lambda message, wrong: bar.say(message, wrong=wrong))
         diagram.measured.connect(bar.measure)
         diagram.distance_wanted.connect(self._type_distance)
         bar.distance.connect(self._set_distance)
@@ -162,8 +162,8 @@ class MacroPage(QWidget):
             self.steps.scrollTo(self.model.index(rows[0], 0))
             self.diagram.mark(None)
 
-    def _shaped(self, macro: Macro, words: str) -> None:
-        commands.edit_macro(self._store, f"{words} in {macro.name}", macro)
+    def _shaped(self, macro: Macro, message: str) -> None:
+        commands.edit_macro(self._store, f"{message} in {macro.name}", macro)
 
     def _type_distance(self) -> None:
         if self.bar.field.isVisible():
@@ -193,9 +193,9 @@ class MacroPage(QWidget):
             chosen.selectionChanged.connect(lambda now, before: self._selection_changed())
             chosen.currentChanged.connect(lambda now, before: self._selection_changed())
 
-    def _show_busy(self, words: str) -> None:
-        self._busy.setVisible(bool(words))
-        self._busy_words.setText(words)
+    def _show_busy(self, message: str) -> None:
+        self._busy.setVisible(bool(message))
+        self._busy_words.setText(message)
 
     def refresh(self) -> None:
         """Show the macro as it is now, the selection staying where it was."""

@@ -73,20 +73,20 @@ class RecordingOptions(QWidget):
 
     def refresh(self) -> None:
         """Show the settings as they are."""
-        way = self._store.settings.recording
+        options = self._store.settings.recording
         for name, box in self.caught.items():
-            box.setChecked(getattr(way, name))
-        self.waits.setCurrentIndex(self.waits.findData(way.waits))
-        self.where.setCurrentIndex(self.where.findData(way.where))
-        self.even.set_value(way.even_us)
-        self.even.setVisible(way.waits is Waits.EVEN)
-        self.begins.setCurrentIndex(self.begins.findData(way.from_now))
-        self.moves.setCurrentIndex(self.moves.findData(way.moves))
-        self.tolerance.setVisible(way.moves is Moves.PATH)
+            box.setChecked(getattr(options, name))
+        self.waits.setCurrentIndex(self.waits.findData(options.waits))
+        self.where.setCurrentIndex(self.where.findData(options.where))
+        self.even.set_value(options.even_us)
+        self.even.setVisible(options.waits is Waits.EVEN)
+        self.begins.setCurrentIndex(self.begins.findData(options.from_now))
+        self.moves.setCurrentIndex(self.moves.findData(options.moves))
+        self.tolerance.setVisible(options.moves is Moves.PATH)
         for field, value in (
-            (self.countdown, way.countdown_s),
-            (self.limit, way.limit_s),
-            (self.tolerance, way.tolerance_px),
+            (self.countdown, options.countdown_s),
+            (self.limit, options.limit_s),
+            (self.tolerance, options.tolerance_px),
         ):
             before = field.blockSignals(True)
             field.setValue(value)
@@ -112,6 +112,6 @@ class RecordingOptions(QWidget):
 
     def _change(self, name: str, value: Any) -> None:
         settings = self._store.settings
-        way = msgspec.structs.replace(settings.recording, **{name: value})
-        if way != settings.recording:
-            commands.change_settings(self._store, "recording settings", SettingsPatch(recording=way))
+        options = msgspec.structs.replace(settings.recording, **{name: value})
+        if options != settings.recording:
+            commands.change_settings(self._store, "recording settings", SettingsPatch(recording=options))

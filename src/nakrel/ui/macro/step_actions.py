@@ -156,11 +156,11 @@ class StepActions:
         menu.addAction("Clear all steps", self.clear)
         return menu
 
-    def retime(self, change: Callable[[int], int], words: str) -> None:
+    def retime(self, change: Callable[[int], int], text: str) -> None:
         """Change the times of the selected steps, or of all where none is."""
         if macro := self._host.model.macro:
             chosen = self._host.selected() or range(self._host.model.size())
-            commands.edit_macro(self._store, f"{words} in {macro.name}", edits.retime(macro, chosen, change))
+            commands.edit_macro(self._store, f"{text} in {macro.name}", edits.retime(macro, chosen, change))
 
     def clear(self) -> None:
         """Take all steps out; the way to play stays."""

@@ -50,8 +50,8 @@ class TimingRow(QWidget):
     def __init__(self) -> None:
         super().__init__()
         self.kind = choice("Change of times")
-        for value, words, _ in _KINDS:
-            self.kind.addItem(words, value)
+        for value, text, _ in _KINDS:
+            self.kind.addItem(text, value)
         self.figure = QLineEdit(_KINDS[0][2])
         self.figure.setAccessibleName("Time or factor")
         self.figure.setFixedWidth(86)

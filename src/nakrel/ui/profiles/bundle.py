@@ -36,7 +36,7 @@ class BundleDialog(QDialog):
         self.bundle = bundle
         self.clash = Clash.KEEP
         self.allowed: dict[tuple[str, ...], QCheckBox] = {}
-        self.clashes = Segments([(each.value, words) for each, words in _CLASHES], "What becomes of what is there")
+        self.clashes = Segments([(each.value, text) for each, text in _CLASHES], "What becomes of what is there")
         self.take_button = button("Take it", self.accept, "act")
         self._inside = QVBoxLayout()
         self._inside.setContentsMargins(0, 0, 12, 0)
@@ -46,7 +46,7 @@ class BundleDialog(QDialog):
         self._list("Linked to", contents.programs)
         self._opens(contents)
         self._list("It types", [f"{macro}: {text}" for macro, text in contents.types])
-        self._list("Goes on by itself", [f"{macro} {words}" for macro, words in contents.unattended])
+        self._list("Goes on by itself", [f"{macro} {text}" for macro, text in contents.unattended])
         self._list("There already", contents.clashes)
         self._inside.addStretch(1)
         self._build(bool(contents.clashes))
@@ -112,9 +112,9 @@ class Bundles(QObject):
         chosen = self._chosen()
         if not chosen:
             return
-        words = chosen[0].name if len(chosen) == 1 else f"{len(chosen)} profiles"
-        title = f"Write {words} and {'its' if len(chosen) == 1 else 'their'} macros"
-        name, _ = QFileDialog.getSaveFileName(self._of, title, f"{words}.nakrel.zip", _FILTER)
+        text = chosen[0].name if len(chosen) == 1 else f"{len(chosen)} profiles"
+        title = f"Write {text} and {'its' if len(chosen) == 1 else 'their'} macros"
+        name, _ = QFileDialog.getSaveFileName(self._of, title, f"{text}.nakrel.zip", _FILTER)
         if name:
             self.write(Path(name))
 

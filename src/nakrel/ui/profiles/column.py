@@ -269,8 +269,8 @@ class ProfilesColumn(QWidget):
         self.follow.blockSignals(True)
         self.follow.setChecked(pinned is None)
         self.follow.blockSignals(False)
-        words = "the game in front decides" if self._store.status.sees_windows else "the game started last decides"
-        self._follow_note.setText(f"{pinned.name} is pinned" if pinned else words)
+        note = "the game in front decides" if self._store.status.sees_windows else "the game started last decides"
+        self._follow_note.setText(f"{pinned.name} is pinned" if pinned else note)
         self._follow_note.setToolTip(
             "" if self._store.status.sees_windows else "This desktop doesn't tell programs which window is in front."
         )

@@ -49,7 +49,7 @@ class History(QDialog):
         self.text = QPlainTextEdit()
         self.text.setReadOnly(True)
         self.text.setAccessibleName("What was in it")
-        self._said = label("", "soft", wrap=True)
+        self._message = label("", "soft", wrap=True)
         self.back_button = button("Bring it back", self.bring_back, "act")
         self._build()
         if chosen := self.table.selectionModel():
@@ -64,7 +64,7 @@ class History(QDialog):
         halves.addWidget(self.text)
         halves.setSizes([320, 420])
         layout.addWidget(halves, 1)
-        layout.addWidget(self._said)
+        layout.addWidget(self._message)
         row = QHBoxLayout()
         row.addStretch(1)
         row.addWidget(button("Close", self.reject))
@@ -74,7 +74,7 @@ class History(QDialog):
 
     def _fill(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Refused):
-            self._said.setText(answer.error)
+            self._message.setText(answer.error)
         if not isinstance(answer, m.Versions):
             return
         self.versions = answer.versions
@@ -89,16 +89,16 @@ class History(QDialog):
             self._model.appendRow([saved, name])
         if answer.versions:
             self.table.selectRow(min(1, len(answer.versions) - 1) if self._key else 0)
-        self._said.setText("" if answer.versions else "There is none yet.")
+        self._message.setText("" if answer.versions else "There is none yet.")
 
     def _show(self, row: int) -> None:
         if not 0 <= row < len(self.versions):
             return
         version = self.versions[row]
-        words = _macro_text(version.macro) if version.macro else ""
+        text = _macro_text(version.macro) if version.macro else ""
         if version.profile:
-            words = _profile_text(self._store, version.profile)
-        lines = words.splitlines()
+            text = _profile_text(self._store, version.profile)
+        lines = text.splitlines()
         more = f"\n… and {len(lines) - _MOST_LINES} lines more" if len(lines) > _MOST_LINES else ""
         self.text.setPlainText("\n".join(lines[:_MOST_LINES]) + more)
         item = version.profile or version.macro
@@ -130,8 +130,8 @@ def _profile_text(store: Store, profile: Profile) -> str:
     for setup in profile.setups:
         lines += ["", setup.name]
         for layer, code, cell in setup.every():
-            _, words, soft = cell_text(store, cell)
-            lines.append(f"  {control_label(code)}{f' with {layer}' if layer else ''}: {words}{soft}")
+            _, text, soft = cell_text(store, cell)
+            lines.append(f"  {control_label(code)}{f' with {layer}' if layer else ''}: {text}{soft}")
     if profile.keys:
         lines += ["", "game keys", *(f"  {key.name}: {control_label(key.control)}" for key in profile.keys)]
     return "\n".join(lines)

@@ -69,8 +69,8 @@ class LinkDialog(QDialog):
         self.all_programs = QCheckBox("the desktop's own, too")
         self.table = Table("Programs")
         self.rule_by = choice("Match by")
-        for by, words in _BY.items():
-            self.rule_by.addItem(words, by)
+        for by, text in _BY.items():
+            self.rule_by.addItem(text, by)
         self.rule_value = QLineEdit()
         self.rule_value.setAccessibleName("What to match")
         self._hint, self._warning = label("", "soft", wrap=True), label("", "alarm", wrap=True)
@@ -173,8 +173,8 @@ class LinkDialog(QDialog):
             # Programs with a window come first, since a game has one, and of these the one started last.
             rows = range(self._model.rowCount())
             titled = [row for row in rows if (item := self._model.item(row, 0)) and not item.data(WEAK)]
-            words = (program.title or "no window", program.name, program.path or " ".join(program.command))
-            self._insert(0 if program.title else len(titled), words, program, not program.title)
+            text = (program.title or "no window", program.name, program.path or " ".join(program.command))
+            self._insert(0 if program.title else len(titled), text, program, not program.title)
 
     def _applications_came(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Applications):
@@ -186,8 +186,8 @@ class LinkDialog(QDialog):
             for row, each in enumerate(self._applications):
                 self._insert(row, (each.name, each.window_class, each.program), each, False)
 
-    def _insert(self, row: int, words: tuple[str, str, str], source: Program | Application, weak: bool) -> None:
-        items = [QStandardItem(text) for text in words]
+    def _insert(self, row: int, texts: tuple[str, str, str], source: Program | Application, weak: bool) -> None:
+        items = [QStandardItem(text) for text in texts]
         items[0].setData(source, _SOURCE)
         items[0].setData(weak, WEAK)
         items[0].setIcon(self._icon(source))
@@ -268,7 +268,7 @@ class LinkDialog(QDialog):
         self.child_button.setVisible(self._child is not None)
 
     def _warn(self, rule: ProgramRule, found: list[Program]) -> str:
-        words = []
+        text = []
         others = [
             profile.name
             for profile in self._store.profiles.values()
@@ -276,16 +276,16 @@ class LinkDialog(QDialog):
             and any(other == rule or any(matches(other, p) for p in found) for other in profile.programs)
         ]
         if others:
-            words.append(f"{' and '.join(others)} is linked to it, too; of two, one alone can be live for it.")
+            text.append(f"{' and '.join(others)} is linked to it, too; of two, one alone can be live for it.")
         if found and len({p.path for p in found}) > 2:
-            words.append("That is several programs; make the rule narrower, or each of them makes the profile live.")
+            text.append("That is several programs; make the rule narrower, or each of them makes the profile live.")
         picked = self.source_picked()
         launcher = picked if isinstance(picked, Program) and matches(rule, picked) else (found[0] if found else None)
         if launcher and (child := launched_by(launcher, self._programs)) and not matches(rule, child):
             self._child = child
-            words.append(f"{launcher.name} has started {child.title or child.name}: it may be a launcher only.")
+            text.append(f"{launcher.name} has started {child.title or child.name}: it may be a launcher only.")
             self.child_button.setText(f"Link {child.name} instead")
-        return " ".join(words)
+        return " ".join(text)
 
     def _pick_child(self) -> None:
         if child := self._child:

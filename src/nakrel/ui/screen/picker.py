@@ -53,9 +53,9 @@ class _View(Overlay):
         painter.drawLine(QPointF(at.x(), 0), QPointF(at.x(), self.height()))
         painter.drawLine(QPointF(0, at.y()), QPointF(self.width(), at.y()))
         side = _AROUND * _LARGE
-        words = picker.words()
-        width = max(side, *(painter.fontMetrics().horizontalAdvance(line) for line in words)) + 20
-        height = side + 16 + 17 * len(words)
+        lines = picker.lines()
+        width = max(side, *(painter.fontMetrics().horizontalAdvance(line) for line in lines)) + 20
+        height = side + 16 + 17 * len(lines)
         left = at.x() + 24 if at.x() + 24 + width < self.width() else at.x() - 24 - width
         top = at.y() + 24 if at.y() + 24 + height < self.height() else at.y() - 24 - height
         card = QRectF(left, top, width, height)
@@ -64,7 +64,7 @@ class _View(Overlay):
         painter.drawRect(card)
         lens = QRectF(card.left() + 10, card.top() + 10, side, side)
         self._magnify(painter, lens)
-        for n, line in enumerate(words):
+        for n, line in enumerate(lines):
             painter.setPen(QColor(p.ink if n == 0 else p.soft))
             painter.setFont(font(bold=n == 0) if n == 0 else font(SMALL_PX))
             painter.drawText(QPointF(card.left() + 10, lens.bottom() + 18 + 17 * n), line)
@@ -86,12 +86,12 @@ class _View(Overlay):
         painter.restore()
 
 
-def _mark(painter: QPainter, at: QPointF, words: str) -> None:
+def _mark(painter: QPainter, at: QPointF, lines: str) -> None:
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
     painter.setPen(QPen(QColor("#D9A24A"), 2))
     painter.setBrush(Qt.BrushStyle.NoBrush)
     painter.drawEllipse(at, 7, 7)
-    painter.drawText(at + QPointF(11, -8), words)
+    painter.drawText(at + QPointF(11, -8), lines)
     painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
 
 
@@ -153,7 +153,7 @@ class Picker(QObject):
         self._limit.start(_LIMIT_MS)
         self._move_to(self.spot)
 
-    def words(self) -> list[str]:
+    def lines(self) -> list[str]:
         """What stands beside the crosshair."""
         step = self.step()
         if step.origin is Origin.WINDOW and self.window:

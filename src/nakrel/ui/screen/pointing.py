@@ -61,12 +61,12 @@ class _View(Overlay):
             painter.drawEllipse(at, 16, 16)
             painter.drawLine(at - QPointF(5, 0), at + QPointF(5, 0))
             painter.drawLine(at - QPointF(0, 5), at + QPointF(0, 5))
-            words = f"{number}:  {spot.x()}, {spot.y()}"
-            width = painter.fontMetrics().horizontalAdvance(words)
+            text = f"{number}:  {spot.x()}, {spot.y()}"
+            width = painter.fontMetrics().horizontalAdvance(text)
             right = at.x() + 30 + width < self.width()
             place = QRectF(at.x() + 22 if right else at.x() - 34 - width, at.y() - 12, width + 12, 24)
             painter.fillRect(place, QColor("#171D22"))
-            painter.drawText(place, Qt.AlignmentFlag.AlignCenter, words)
+            painter.drawText(place, Qt.AlignmentFlag.AlignCenter, text)
 
 
 class Pointing(QObject):

@@ -29,7 +29,7 @@ class CellChoice:
         if list(cells) != list(self._offered):
             self._offered = list(cells)
             self.box.clear()
-            self.box.addItems([words for words, _ in cells])
+            self.box.addItems([text for text, _ in cells])
         self.box.setCurrentIndex(next((n for n, (_, cell) in enumerate(self._offered) if cell == chosen), -1))
 
     def cell(self, number: int) -> Cell:

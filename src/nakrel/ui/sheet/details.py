@@ -133,7 +133,7 @@ class SheetDetails(QWidget):
         self.does.setMinimumContentsLength(16)
         self.macro = searchable("Macro")
         self.control = searchable("Control")
-        self.words = QLineEdit()
+        self.typed = QLineEdit()
         self.layer = choice("Layer")
         self._places, self._speeds = CellChoice("Go to"), CellChoice("Pointer speed")
         self.go, self.speed = self._places.box, self._speeds.box
@@ -168,7 +168,7 @@ class SheetDetails(QWidget):
         layout.addWidget(form_row("does", self.does))
         layout.addWidget(self.macro)
         layout.addWidget(self.control)
-        for field in (self.words, self.layer, self.layer_name, self.delete_layer, self.go, self.speed, self.action):
+        for field in (self.typed, self.layer, self.layer_name, self.delete_layer, self.go, self.speed, self.action):
             layout.addWidget(field)
         self._press_button = button("Choose by pressing it", self.press_control.arm)
         layout.addWidget(self._press_button)
@@ -204,7 +204,7 @@ class SheetDetails(QWidget):
         self.does.activated.connect(self._does_chosen)
         self.macro.activated.connect(lambda n: self._set(RunMacro(self._macros_listed[n][1])))
         self.control.activated.connect(lambda n: self._set(ToControl(self.control.itemData(n))))
-        self.words.editingFinished.connect(self._words_typed)
+        self.typed.editingFinished.connect(self._text_typed)
         self.layer.activated.connect(self._layer_chosen)
         self.go.activated.connect(lambda n: self._set(self._places.cell(n)))
         self.speed.activated.connect(lambda n: self._set(self._speeds.cell(n)))
@@ -221,9 +221,9 @@ class SheetDetails(QWidget):
         self._store.profile_changed.connect(lambda key: self.refresh())
         self._store.macro_changed.connect(lambda key: self.refresh())
 
-    def _say(self, words: str) -> None:
-        self._error.setText(words)
-        self._error.setVisible(bool(words))
+    def _say(self, message: str) -> None:
+        self._error.setText(message)
+        self._error.setVisible(bool(message))
 
     def _cell(self) -> Cell | None:
         setup = self._shown.setup
@@ -264,8 +264,8 @@ class SheetDetails(QWidget):
         beyond = cell_beyond(cell, macro, profile.fair_play) if cell and profile else ""
         self._beyond.setText(beyond or self._unknown_keys(cell, macro) or self._circle(macro))
         self._beyond.setVisible(bool(self._beyond.text()))
-        if not self.words.hasFocus():
-            self.words.setText(_as_words(cell))
+        if not self.typed.hasFocus():
+            self.typed.setText(_as_text(cell))
         self._fill_layers(cell.layer if isinstance(cell, HoldLayer) else "")
         self._show(type(cell), macro, cell)
 
@@ -273,9 +273,9 @@ class SheetDetails(QWidget):
         self.macro.setVisible(kind is RunMacro)
         self.control.setVisible(kind is ToControl)
         self._press_button.setVisible(kind is ToControl)
-        self.words.setVisible(kind in _WORDS)
-        self.words.setPlaceholderText(_WORDS.get(kind, ""))
-        self.words.setAccessibleName(kind.__name__)
+        self.typed.setVisible(kind in _WORDS)
+        self.typed.setPlaceholderText(_WORDS.get(kind, ""))
+        self.typed.setAccessibleName(kind.__name__)
         self.layer.setVisible(kind is HoldLayer)
         self.go.setVisible(kind is GoTo)
         self.speed.setVisible(kind is ChangeSpeed)
@@ -379,25 +379,25 @@ class SheetDetails(QWidget):
             field = fields.get(kind)
             if field is None:
                 self._wanted = kind
-                self.words.clear()
-                self.words.setFocus()
+                self.typed.clear()
+                self.typed.setFocus()
             else:
                 field.setCurrentIndex(-1)
                 field.setFocus()
                 if kind is not ToControl:
                     field.showPopup()
 
-    def _words_typed(self) -> None:
+    def _text_typed(self) -> None:
         """Take what was typed as a chord, a text, or a program."""
-        if not self.words.isModified():
+        if not self.typed.isModified():
             return
-        self.words.setModified(False)
-        cell, text = self._cell(), self.words.text().strip()
+        self.typed.setModified(False)
+        cell, text = self._cell(), self.typed.text().strip()
         kind = type(cell) if type(cell) in _WORDS else self._wanted
         if not text or kind not in _WORDS:
             return
         try:
-            self._set(_from_words(kind, text))
+            self._set(_from_text(kind, text))
         except (DataError, ValueError) as error:
             self._say(str(error))
 
@@ -424,10 +424,10 @@ class SheetDetails(QWidget):
         if isinstance(cell, HoldLayer) and name and name != cell.layer:
             self._edit(f"rename {cell.layer}", lambda sheet: sheet.with_layer_named(cell.layer, name))
 
-    def _edit(self, words: str, change: Callable[[SetUp], SetUp]) -> None:
+    def _edit(self, text: str, change: Callable[[SetUp], SetUp]) -> None:
         profile, setup = self._shown.profile, self._shown.setup
         if profile and setup:
-            refused = commands.edit_setup(self._store, profile, setup.name, words, change)
+            refused = commands.edit_setup(self._store, profile, setup.name, text, change)
             self.refresh()
             self._say(refused)
 
@@ -473,7 +473,7 @@ class SheetDetails(QWidget):
             self._store.ask(m.Play_(macro.id, cell.play))
 
 
-def _as_words(cell: Cell | None) -> str:
+def _as_text(cell: Cell | None) -> str:
     match cell:
         case ToChord(controls=codes):
             return " + ".join(map(name_of, codes))
@@ -484,8 +484,8 @@ def _as_words(cell: Cell | None) -> str:
     return ""
 
 
-def _from_words(kind: type, text: str) -> Cell:
-    """The cell that the words say. Raises `DataError`, and `ValueError` for a quote that isn't closed."""
+def _from_text(kind: type, text: str) -> Cell:
+    """The cell that the text says. Raises `DataError`, and `ValueError` for a quote that isn't closed."""
     if kind is ToChord:
         return ToChord(tuple(read_control(name) for name in re.split(r"\s*\+\s*|\s*,\s*", text) if name))
     if kind is TypeText:

@@ -79,8 +79,8 @@ class _Keys(HeadedModel):
         if column == _CONTROL:
             return name_of(key.control) if role == Qt.ItemDataRole.EditRole else control_label(key.control)
         macros, cells = uses_of(game_key(key.name), self.profile, self._store.macros)
-        words = [macro.name for macro in macros] + ([f"{cells} button{'s' * (cells > 1)}"] if cells else [])
-        return ", ".join(words) or "nothing yet"
+        message = [macro.name for macro in macros] + ([f"{cells} button{'s' * (cells > 1)}"] if cells else [])
+        return ", ".join(message) or "nothing yet"
 
     def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
         """Take what was typed; what can't be read leaves all as it is, and `told` gives its reason."""
@@ -129,7 +129,7 @@ class GameKeys(QDialog):
         self.name.setAccessibleName("The game's name for a new key")
         self.control = searchable("Control of the new key")
         self.capture = Capture(store, "Press the key or button that the game has for it…")
-        self._said = label("", "alarm", wrap=True)
+        self._message = label("", "alarm", wrap=True)
         self._free = label("", "soft", wrap=True)
         self._bound: int | None = None
         self._later = QTimer(self)
@@ -145,11 +145,11 @@ class GameKeys(QDialog):
 
     def _build(self) -> None:
         layout = QVBoxLayout(self)
-        words = "What the game calls its keys. Macros and buttons that name one follow when it changes here."
-        layout.addWidget(label(words, "soft", wrap=True))
+        message = "What the game calls its keys. Macros and buttons that name one follow when it changes here."
+        layout.addWidget(label(message, "soft", wrap=True))
         layout.addWidget(self.table, 1)
         layout.addWidget(self.capture)
-        layout.addWidget(self._said)
+        layout.addWidget(self._message)
         row = QHBoxLayout()
         row.addWidget(self.name, 2)
         for known in CONTROLS.values():
@@ -258,5 +258,5 @@ class GameKeys(QDialog):
         free = [control_label(code) for code in unused(profile)] if profile else []
         self._free.setText(f"Free for other things: {', '.join(free[:24])}{' and more' if len(free) > 24 else ''}")
 
-    def _say(self, words: str) -> None:
-        self._said.setText(words)
+    def _say(self, message: str) -> None:
+        self._message.setText(message)

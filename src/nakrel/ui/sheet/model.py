@@ -89,8 +89,8 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
             where = known.name if known else "a profile that is gone" if key else f"the {_BY[by]} profile"
             return glyphs.GO, f"goes to {where}", ""
         case ChangeSpeed(to=name, by=by, held=held):
-            words = f"{name} while held" if held else f"speed {name}" if name else f"{_BY[by]} speed"
-            return glyphs.SPEED, f"pointer: {words}", ""
+            speed = f"{name} while held" if held else f"speed {name}" if name else f"{_BY[by]} speed"
+            return glyphs.SPEED, f"pointer: {speed}", ""
         case RunSystemAction(action=action):
             return ACTION_KEYS.get(action, glyphs.GO), ACTION_LABELS[action], ""
         case RunMacro(macro=key, play=own):
@@ -275,8 +275,8 @@ class SheetModel(HeadedModel):
         cells: dict[tuple[str, str], Cell | None] = {target: cell}
         if not copy:
             cells[source] = None
-        words = f"{'copy' if copy else 'move'} {label(source[1])} to {label(target[1])}"
-        if refused := commands.set_cells(self._store, profile, setup.name, cells, words):
+        text = f"{'copy' if copy else 'move'} {label(source[1])} to {label(target[1])}"
+        if refused := commands.set_cells(self._store, profile, setup.name, cells, text):
             self._store.fault.emit(refused)
 
     def _cells(self, layer: str = "") -> dict[str, Cell]:
@@ -320,8 +320,8 @@ class SheetModel(HeadedModel):
             return Drawn(self._part(number, Qt.ItemDataRole.DisplayRole), lit=lit, weak=True)
         if column == CONTROL:
             return Drawn(label(code), lit=lit)
-        glyph, words, soft, weak = self.shown_in(code, self.layer_of(column))
-        return Drawn(words, glyph, soft, lit, weak)
+        glyph, text, soft, weak = self.shown_in(code, self.layer_of(column))
+        return Drawn(text, glyph, soft, lit, weak)
 
     def _part(self, number: int, role: int) -> Any:
         part = self._rows[number].part
@@ -331,29 +331,29 @@ class SheetModel(HeadedModel):
         return True if role == WEAK else None
 
     def _cell(self, code: str, layer: str, role: int) -> Any:
-        glyph, words, soft, weak = self.shown_in(code, layer)
+        glyph, text, soft, weak = self.shown_in(code, layer)
         match role:
             case Qt.ItemDataRole.DisplayRole:
-                return words
+                return text
             case Qt.ItemDataRole.ToolTipRole:
                 return self.beyond(self._cells(layer).get(code)) or None
             case Qt.ItemDataRole.AccessibleTextRole:
-                return f"{label(code)}{f' with {layer}' if layer else ''}: {words}{soft}"
+                return f"{label(code)}{f' with {layer}' if layer else ''}: {text}{soft}"
         return {GLYPH: glyph, SOFT: soft, WEAK: weak}.get(role)
 
     def shown_in(self, code: str, layer: str) -> tuple[str, str, str, bool]:
         """A cell's glyph, words and addition, and whether it has nothing of its own."""
         cell = self._cells(layer).get(code)
         fallen = None if cell or layer else self._fallen.get(code)
-        glyph, words, soft = cell_text(self._store, cell or fallen)
+        glyph, text, soft = cell_text(self._store, cell or fallen)
         soft += _speed(self._shown.profile, cell or fallen)
         if layer and cell is None:
-            words = "as without it"
+            text = "as without it"
         elif fallen:
             soft += " · from Everyday"
         elif self.beyond(cell):
             soft += " · beyond fair play"
-        return glyph, words, soft, cell is None
+        return glyph, text, soft, cell is None
 
     def beyond(self, cell: Cell | None) -> str:
         """Where a cell goes beyond the shown profile's fair-play rule, or names a game key that isn't there."""

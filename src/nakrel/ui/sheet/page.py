@@ -108,8 +108,8 @@ class SheetPage(QWidget):
         if chosen := self.table.selectionModel():
             chosen.currentChanged.connect(self._row_chosen)
         self.table.customContextMenuRequested.connect(self._menu)
-        shown.profile_changed.connect(self._show_words)
-        store.profile_changed.connect(lambda key: self._show_words())
+        shown.profile_changed.connect(self._show_notes)
+        store.profile_changed.connect(lambda key: self._show_notes())
         self.table.doubleClicked.connect(lambda index: self.edit_requested())
         self._fill_devices()
 
@@ -142,8 +142,8 @@ class SheetPage(QWidget):
         codes = self._chosen_codes()
         if profile and setup and codes:
             cells: dict[tuple[str, str], Cell | None] = dict.fromkeys((layer, code) for code in codes)
-            words = "detach" if len(codes) == 1 else f"detach {len(codes)} controls"
-            if refused := commands.set_cells(self._store, profile, setup.name, cells, words):
+            text = "detach" if len(codes) == 1 else f"detach {len(codes)} controls"
+            if refused := commands.set_cells(self._store, profile, setup.name, cells, text):
                 self._store.fault.emit(refused)
 
     def _chosen_codes(self) -> list[str]:
@@ -182,12 +182,12 @@ class SheetPage(QWidget):
         if self._shown.profile and self._shown.setup:
             commands.new_layer(self._store, self._shown.profile, self._shown.setup.name)
 
-    def _show_words(self) -> None:
+    def _show_notes(self) -> None:
         """Say beneath the table what isn't in it."""
         profile, setup = self._shown.profile, self._shown.setup
-        words = []
+        notes = []
         if profile and profile.fair_play is FairPlay.NO_MACROS:
-            words.append("This game allows no macros: while the profile is live, everything passes through as it is.")
+            notes.append("This game allows no macros: while the profile is live, everything passes through as it is.")
         text = self.search.text().strip().casefold()
         if text and profile and setup:
             found = [
@@ -197,11 +197,11 @@ class SheetPage(QWidget):
                 and text in f"{control_label(code)} {' '.join(cell_text(self._store, cell)[1:])}".casefold()
             ]
             if found:
-                words.append(f"Found in other set-ups, too: {', '.join(found[:5])}{' and more' * (len(found) > 5)}.")
+                notes.append(f"Found in other set-ups, too: {', '.join(found[:5])}{' and more' * (len(found) > 5)}.")
         if not self._store.devices:
-            words.append("No device is there. Plug in a mouse or keyboard; the Devices page says more.")
-        self._empty.setText(" ".join(words))
-        self._empty.setVisible(bool(words))
+            notes.append("No device is there. Plug in a mouse or keyboard; the Devices page says more.")
+        self._empty.setText(" ".join(notes))
+        self._empty.setVisible(bool(notes))
 
     def _share_width(self) -> None:
         """Every layer a column that can be read."""
@@ -248,11 +248,11 @@ class SheetPage(QWidget):
 
     def _device_chosen(self) -> None:
         self.model.set_device(self._device())
-        self._show_words()
+        self._show_notes()
 
     def _filter(self) -> None:
         self.model.set_filter(self.search.text(), self.only_changed.isChecked())
-        self._show_words()
+        self._show_notes()
 
     def _row_chosen(self) -> None:
         current = self.table.currentIndex()

@@ -33,9 +33,9 @@ AnyIndex = QModelIndex | QPersistentModelIndex
 
 def read_percent(text: str) -> int:
     """A speed as people write it: `40`, `40 %`, `0.4x`. Raises `DataError`."""
-    words = text.strip().casefold().replace(",", ".")
+    message = text.strip().casefold().replace(",", ".")
     try:
-        found = round(float(words[:-1]) * 100) if words.endswith(("x", "×")) else round(float(words.rstrip("% ")))
+        found = round(float(message[:-1]) * 100) if message.endswith(("x", "×")) else round(float(message.rstrip("% ")))
     except (ValueError, OverflowError):
         raise DataError(f"{text.strip()!r} is no speed; write percent of the device's own, as in 40 or 0.4x") from None
     if not 1 <= found <= MAX_PERCENT:
@@ -111,13 +111,13 @@ class _Stages(HeadedModel):
         self.message.emit(refused)
         return not refused
 
-    def put(self, words: str, named: dict[str, str] | None = None, **values: object) -> str:
+    def put(self, message: str, named: dict[str, str] | None = None, **values: object) -> str:
         """Give the profile other stages or speeds; returns the reason where that is refused."""
         if self.profile is None:
             return ""
         # What is shown may be an edit behind.
         after = msgspec.structs.replace(self.profile.pointer, **values)
-        return commands.set_pointer(self._store, self.profile, after, words, named or {})
+        return commands.set_pointer(self._store, self.profile, after, message, named or {})
 
     @property
     def stages(self) -> tuple[SpeedStage, ...]:
@@ -151,7 +151,7 @@ class PointerDialog(QDialog):
         self.straight.setRange(0, MAX_STRAIGHT)
         self.straight.setSuffix("°")
         self.straight.setSpecialValueText("off")
-        self._said = label("", "alarm", wrap=True)
+        self._message = label("", "alarm", wrap=True)
         self._route_note = label("", "soft", wrap=True)
         # A field's editor hands its text over now, and rows must not go away under it.
         self._later = QTimer(self)
@@ -171,13 +171,13 @@ class PointerDialog(QDialog):
 
     def _build(self) -> None:
         layout = QVBoxLayout(self)
-        words = (
+        message = (
             "How fast the pointer moves while this profile is live, in percent of the device's own speed. "
             "Let a button change the stage: in the sheet, does: pointer speed."
         )
-        layout.addWidget(label(words, "soft", wrap=True))
+        layout.addWidget(label(message, "soft", wrap=True))
         layout.addWidget(self.table, 1)
-        layout.addWidget(self._said)
+        layout.addWidget(self._message)
         row = QHBoxLayout()
         row.addWidget(self.name, 3)
         row.addWidget(self.speed, 1)
@@ -247,5 +247,5 @@ class PointerDialog(QDialog):
         chosen = self.table.selectionModel()
         return {index.row() for index in chosen.selectedRows()} if chosen else set()
 
-    def _say(self, words: str) -> None:
-        self._said.setText(words)
+    def _say(self, message: str) -> None:
+        self._message.setText(message)

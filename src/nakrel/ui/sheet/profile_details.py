@@ -101,7 +101,7 @@ class ProfileDetails(QWidget):
         dialog.colorSelected.connect(lambda colour: self._change("colour", colour=colour.name()))
         dialog.open()
 
-    def _change(self, words: str, **values: str | bool | FairPlay) -> None:
+    def _change(self, text: str, **values: str | bool | FairPlay) -> None:
         if profile := self._shown.profile:
             after = msgspec.structs.replace(profile, **values)
-            commands.edit_profile(self._store, f"{words} of {profile.name}", after)
+            commands.edit_profile(self._store, f"{text} of {profile.name}", after)

@@ -157,8 +157,8 @@ class SetUps(QWidget):
         if profile and len(profile.setups) > 1:
             self._put(profile, f"delete {name}", tuple(each for each in profile.setups if each.name != name))
 
-    def _put(self, profile: Profile, words: str, setups: tuple[SetUp, ...]) -> None:
-        if refused := commands.edit_setups(self._store, profile, words, setups):
+    def _put(self, profile: Profile, text: str, setups: tuple[SetUp, ...]) -> None:
+        if refused := commands.edit_setups(self._store, profile, text, setups):
             self._store.fault.emit(refused)
 
     def _menu(self, name: str, at: QPushButton, spot: QPoint) -> None:
@@ -175,8 +175,8 @@ class SetUps(QWidget):
                 if action := marks.addAction(word, partial(self.paint, name, colour)):
                     action.setIcon(_mark(colour, False))
         at_first, at_last = profile.setups[0].name == name, profile.setups[-1].name == name
-        for words, by, ends in (("Move left", -1, at_first), ("Move right", 1, at_last)):
-            if action := menu.addAction(words, partial(self.shift, name, by)):
+        for text, by, ends in (("Move left", -1, at_first), ("Move right", 1, at_last)):
+            if action := menu.addAction(text, partial(self.shift, name, by)):
                 action.setEnabled(not ends)
         menu.addSeparator()
         if gone := menu.addAction(f"Delete {name}", partial(self.delete, name)):

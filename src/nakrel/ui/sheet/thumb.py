@@ -69,7 +69,7 @@ class ThumbGrid(QWidget):
         metrics = QFontMetrics(small)
         for number, code in enumerate(self.codes, 1):
             area = self.place_of(code)
-            glyph, words, _, weak = self._model.shown_in(code, self._shown.layer)
+            glyph, text, _, weak = self._model.shown_in(code, self._shown.layer)
             lit = code in self._model.pressed
             painter.setBrush(QColor(p.field if code == self._shown.control or lit else p.shade))
             painter.setPen(QColor(p.line))
@@ -84,7 +84,7 @@ class ThumbGrid(QWidget):
             line = area.adjusted(7, 14, -3, -1)
             glyphs.draw(painter, glyph, QRectF(line.left(), line.top(), 12, line.height()))
             painter.setPen(QColor(p.soft if weak else p.ink))
-            shown = metrics.elidedText(words, Qt.TextElideMode.ElideRight, int(line.width()) - 16)
+            shown = metrics.elidedText(text, Qt.TextElideMode.ElideRight, int(line.width()) - 16)
             painter.drawText(line.adjusted(16, 0, 0, 0), Qt.AlignmentFlag.AlignVCenter, shown)
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
@@ -96,7 +96,7 @@ class ThumbGrid(QWidget):
         """Tell what the button under the pointer does in full."""
         if isinstance(event, QHelpEvent):
             code = self._at(event.pos().x(), event.pos().y())
-            words, soft = self._model.shown_in(code, self._shown.layer)[1:3] if code else ("", "")
-            QToolTip.showText(event.globalPos(), f"{label(code)}: {words}{soft}" if code else "", self)
+            text, soft = self._model.shown_in(code, self._shown.layer)[1:3] if code else ("", "")
+            QToolTip.showText(event.globalPos(), f"{label(code)}: {text}{soft}" if code else "", self)
             return True
         return super().event(event)  # type: ignore[arg-type]

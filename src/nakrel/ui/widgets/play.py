@@ -76,8 +76,8 @@ class PlayFields(QWidget):
         for time, micros in ((self.pause, play.pause_us), (self.limit_time, play.limit_us or 0)):
             if not time.hasFocus() or not time.isModified():
                 time.set_value(micros)
-        for name, words in _WORDS.items():
-            getattr(self, name).setCurrentIndex([value for value, _ in words].index(getattr(play, name)))
+        for name, texts in _WORDS.items():
+            getattr(self, name).setCurrentIndex([value for value, _ in texts].index(getattr(play, name)))
         some = play.mode in (Mode.SINGLE, Mode.COUNTED)
         visible = {
             "start_on": some,

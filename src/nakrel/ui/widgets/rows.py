@@ -164,8 +164,8 @@ class RowDelegate(KeepingDelegate):
         if soft := drawn.soft:
             area.setLeft(area.left() + width_of(shown + " ", pixels, bold))
             painter.setPen(colour("soft"))
-            words = fitted(soft, int(area.width()), SMALL_PX)
-            write(painter, area.left(), area.center().y(), words, SMALL_PX)
+            text = fitted(soft, int(area.width()), SMALL_PX)
+            write(painter, area.left(), area.center().y(), text, SMALL_PX)
 
 
 class Table(QTableView):

@@ -56,7 +56,7 @@ class ShortcutSheet(QDialog):
         row = 0
         for group, lines in (("In lists", _IN_LISTS), ("In the diagram", _IN_THE_DIAGRAM)):
             grid.addWidget(label(group, "heading"), row, 3)
-            for keys, words in lines:
+            for keys, text in lines:
                 grid.addWidget(label(keys), row, 4)
-                grid.addWidget(label(words), row, 5)
+                grid.addWidget(label(text), row, 5)
                 row += 1

@@ -225,10 +225,10 @@ class LiveStrip(QWidget):
             return "recording"
         if status.listening:
             return "choosing a control"
-        words = "live, for show only" if status.for_show else "live"
+        text = "live, for show only" if status.for_show else "live"
         profile = self._store.profiles.get(status.live)
         others = profile.pointer.stages[1:] if profile else ()
-        return f"{words} · pointer: {status.stage}" if status.stage in [each.name for each in others] else words
+        return f"{text} · pointer: {status.stage}" if status.stage in [each.name for each in others] else text
 
     def _stop(self) -> None:
         self._store.ask(m.Stop())

@@ -26,7 +26,7 @@ class DiagramBar(QWidget):
     def __init__(self) -> None:
         super().__init__()
         self._fps = 60
-        self.words = label(_HINT, "soft")
+        self.message = label(_HINT, "soft")
         self.field = QLineEdit()
         self.field.setAccessibleName("Distance between the calipers")
         self.field.setToolTip("Type a distance: 35, 0.2s, 2f@60 or 20/s. What comes after it goes along.")
@@ -43,7 +43,7 @@ class DiagramBar(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(6)
-        row.addWidget(self.words, 1)
+        row.addWidget(self.message, 1)
         for part in (self.field, self.snap, out, into, fit):
             row.addWidget(part)
         self.field.hide()
@@ -66,14 +66,14 @@ class DiagramBar(QWidget):
         if gap_us is not None and not self.field.hasFocus():
             self.field.setText(f"{format_ms(gap_us)} ms")
 
-    def say(self, words: str, *, wrong: bool = False) -> None:
+    def say(self, message: str, *, wrong: bool = False) -> None:
         """Say what is picked, or why something can't be; '' for the hint."""
-        self.words.setText(words or _HINT)
+        self.message.setText(message or _HINT)
         name = "alarm" if wrong else "soft"
-        if name != self.words.objectName():
-            self.words.setObjectName(name)
-            if style := self.words.style():
-                style.polish(self.words)
+        if name != self.message.objectName():
+            self.message.setObjectName(name)
+            if style := self.message.style():
+                style.polish(self.message)
 
     def _typed(self) -> None:
         try:

@@ -48,7 +48,7 @@ def gap_words(gap_us: int, fps: float) -> str:
     return f"{format_ms(gap_us)} ms{rate} · {gap_us * fps / 1_000_000:.1f} f"
 
 
-def draw(painter: QPainter, view: View, line: Timeline, signs: Signs, words: str) -> None:
+def draw(painter: QPainter, view: View, line: Timeline, signs: Signs, text: str) -> None:
     """Draw all of it; `words` stand there while there is nothing to draw."""
     area = QRectF(0, 0, view.width - 1, view.height - 1)
     painter.setPen(colour("line"))
@@ -57,7 +57,7 @@ def draw(painter: QPainter, view: View, line: Timeline, signs: Signs, words: str
     painter.setFont(font(SMALL_PX))
     if not line.controls:
         painter.setPen(colour("soft"))
-        painter.drawText(area, Qt.AlignmentFlag.AlignCenter, words)
+        painter.drawText(area, Qt.AlignmentFlag.AlignCenter, text)
         return
     _zones(painter, view, line)
     _marked(painter, view, signs)
@@ -131,11 +131,11 @@ def _zones(painter: QPainter, view: View, line: Timeline) -> None:
         if right < field.left() or left > field.right():
             continue
         # Names of narrow zones stand beside each other, and none beyond the frame.
-        words = SECTION_WORDS[zone.section]
-        width = painter.fontMetrics().horizontalAdvance(words)
+        text = SECTION_WORDS[zone.section]
+        width = painter.fontMetrics().horizontalAdvance(text)
         at = max(free, min(left, view.width - width - 4))
         painter.setPen(colour("soft"))
-        painter.drawText(QRectF(at, 3, width + 2, 15), Qt.AlignmentFlag.AlignLeft, words)
+        painter.drawText(QRectF(at, 3, width + 2, 15), Qt.AlignmentFlag.AlignLeft, text)
         free = at + width + 8
 
 
@@ -166,8 +166,8 @@ def _ruler(painter: QPainter, view: View, fps: float) -> None:
             painter.drawLine(x, int(foot), x, int(foot) + 4)
             # At the right end the unit stands.
             if x + 24 <= view.width - 24:
-                words = format_ms(at)
-                write(painter, x - width_of(words, SMALL_PX) / 2, foot + 12, words, SMALL_PX)
+                text = format_ms(at)
+                write(painter, x - width_of(text, SMALL_PX) / 2, foot + 12, text, SMALL_PX)
         at += step
     painter.setPen(soft)
     write(painter, view.width - 24, foot + 12, "ms", SMALL_PX)
@@ -179,8 +179,8 @@ def _frames(painter: QPainter, view: View, fps: float) -> None:
     frame_us = 1_000_000 / fps
     foot, y = view.field, view.height - RULER + 22
     painter.setPen(colour("soft"))
-    words = f"{fps:g} frames/s"
-    write(painter, LEFT - 6 - width_of(words, SMALL_PX), y + 2, words, SMALL_PX)
+    text = f"{fps:g} frames/s"
+    write(painter, LEFT - 6 - width_of(text, SMALL_PX), y + 2, text, SMALL_PX)
     if frame_us * foot.width() / view.length_us < _LEAST_FRAME_PX:
         write(painter, foot.left() + 8, y + 2, "zoom in to see the frames", SMALL_PX)
         return
@@ -220,15 +220,15 @@ def _calipers(painter: QPainter, view: View, signs: Signs) -> None:
     y = field.bottom() + LANE / 2
     painter.setPen(QPen(brass, 1))
     painter.drawLine(QPointF(left, y), QPointF(right, y))
-    for x, way in ((left, 1), (right, -1)):
-        painter.drawLine(QPointF(x, y), QPointF(x + 5 * way, y - 3))
-        painter.drawLine(QPointF(x, y), QPointF(x + 5 * way, y + 3))
-    words = gap_words(abs(signs.calipers[0] - signs.calipers[1]), signs.fps)
-    width = painter.fontMetrics().horizontalAdvance(words) + 12
+    for x, direction in ((left, 1), (right, -1)):
+        painter.drawLine(QPointF(x, y), QPointF(x + 5 * direction, y - 3))
+        painter.drawLine(QPointF(x, y), QPointF(x + 5 * direction, y + 3))
+    text = gap_words(abs(signs.calipers[0] - signs.calipers[1]), signs.fps)
+    width = painter.fontMetrics().horizontalAdvance(text) + 12
     middle = max(field.left() + width / 2, min(field.right() - width / 2, (left + right) / 2))
     place = QRectF(middle - width / 2, y - 7, width, 14)
     painter.fillRect(place, colour("field"))
-    painter.drawText(place, Qt.AlignmentFlag.AlignCenter, words)
+    painter.drawText(place, Qt.AlignmentFlag.AlignCenter, text)
 
 
 def _pen(painter: QPainter, view: View, signs: Signs) -> None:
