@@ -1,4 +1,4 @@
-"""Playback in the service when what it sends to is gone in the midst of a run."""
+"""Playback in the service: when what it sends to is gone in the midst of a run, and when another profile comes."""
 
 from __future__ import annotations
 
@@ -11,12 +11,16 @@ import pytest
 from nakrel.backends.protocols import BackendLost
 from nakrel.backends.standin.sink import Sink
 from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import EVERYDAY, Profile
+from nakrel.core.model.programs import Choice
 from nakrel.core.model.steps import Press, Tap, Wait
-from nakrel.core.play.events import Emit, PlayMacro, StopMacro
+from nakrel.core.play.events import Emit, Event, PlayMacro, SetSheet, StopMacro
 from nakrel.core.play.operations import compile_macro
+from nakrel.service.observers.desktop import Seen
 from nakrel.service.options import Options
 from nakrel.service.service import Service
 from nakrel.storage.home import Home
+from tests.support import wait_for
 
 # Two controls are down at once, and one run ends by itself within the very turn in which the route is lost.
 HOLD = Macro(
@@ -95,3 +99,18 @@ def test_after_the_loss_macros_play_on_into_the_stand_in(service: Service):
     assert not sink.down
     assert service.loop.pending("reconnect")
     assert len(what_ended(service)) == 2
+
+
+def test_a_profile_is_told_live_once_its_buttons_play(service: Service):
+    """Its sheet is made ready on a thread: until the engine has it, a press would still be the old profile's."""
+    given: list[Event] = []
+    step = service.playback.step
+    service.playback.step = lambda event: (given.append(event), step(event))  # type: ignore[method-assign,assignment]
+    service.state.profiles["kiln"] = Profile(id="kiln", name="Kiln Race")
+    service.live.see(Seen(Choice("kiln", "kiln runs", 0), running=("kiln",), sees_windows=True))
+    assert service.status().live == EVERYDAY
+    assert not [entry for entry in service.journal.entries if entry.kind == "switch"]
+    wait_for(lambda: service.loop.collect() or service.status().live == "kiln", "the sheet")
+    assert [event.sheet.profile for event in given if isinstance(event, SetSheet)] == ["kiln Main"]
+    assert [entry.what for entry in service.journal.entries if entry.kind == "switch"] == ["Kiln Race is live"]
+    assert service.status().reason == "kiln runs"

@@ -116,8 +116,9 @@ class Live:
 
     def __init__(self, home: Home, loop: Loop, state: State, worker: Worker, reporter: Reporter, host: Host) -> None:
         self._loop, self._state, self._worker, self._reporter, self._host = loop, state, worker, reporter, host
-        self.profile = EVERYDAY
-        self.reason, self.since = "the service started", time.time()
+        # What was decided on, and why; and what is in effect and therefore told. They differ while a sheet is prepared.
+        self.profile, self._why = EVERYDAY, "the service started"
+        self.live, self.reason, self.since = self.profile, self._why, time.time()
         self.running_profiles: tuple[str, ...] = ()
         self.sees_windows = True
         self._plans = _Plans()
@@ -145,16 +146,27 @@ class Live:
         if choice.profile not in self._state.profiles:
             # It has been deleted since it was seen; what is seen next goes without it.
             return
-        if choice.profile == self.profile and choice.reason == self.reason:
-            return
         switched = choice.profile != self.profile
-        self.profile, self.reason = choice.profile, choice.reason
+        self.profile, self._why = choice.profile, choice.reason
+        if switched:
+            self._host.refresh_sheet()
+        elif self.live == self.profile:
+            self._in_effect(self.profile)
+
+    def _in_effect(self, profile: str) -> None:
+        """The profile's sheet is the engine's: tell that it is live, and why, where that isn't known yet."""
+        if profile != self.profile or profile not in self._state.profiles:
+            # What is decided on by now follows.
+            return
+        if (profile, self._why) == (self.live, self.reason):
+            return
+        switched = profile != self.live
+        self.live, self.reason = profile, self._why
         if switched:
             self.since = time.time()
-            name = self._state.profiles[choice.profile].name
-            self._reporter.add("switch", f"{name} is live", choice.reason)
-            self._tell(f"{name} is live", choice.reason)
-            self._host.refresh_sheet()
+            name = self._state.profiles[profile].name
+            self._reporter.add("switch", f"{name} is live", self.reason)
+            self._tell(f"{name} is live", self.reason)
         self._reporter.status_changed()
 
     def _tell(self, message: str, why: str) -> None:
@@ -259,6 +271,7 @@ class Live:
         if idle:
             self._host.set_sheet(ReadySheet(Sheet("", {}), frozenset(), frozenset()), why)
             self.condition()
+            self._in_effect(self._now.id)
             return
         profile, in_use = self._now.id, dict(self.in_use)
         profiles, macros = dict(self._state.profiles), dict(self._state.macros)
@@ -271,6 +284,7 @@ class Live:
                 self._reporter.fault_once(fault)
             self._host.set_sheet(ready, why)
             self.condition()
+            self._in_effect(profile)
 
         self._worker.do(lambda: self._plans.sheet(profile, in_use, profiles, macros), made)
 

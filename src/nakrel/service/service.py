@@ -239,7 +239,7 @@ class Service:
         """The present status."""
         live, routes = self.live, self.routes
         return Status(
-            live=live.profile,
+            live=live.live,
             reason=live.reason,
             since=live.since,
             pinned=self.state.settings.pinned,
@@ -253,7 +253,7 @@ class Service:
             sees_windows=live.sees_windows,
             stage=live.stage,
             changes_motion=routes.changes_motion,
-            setups={key: live.setup_of(key) for key in {*live.in_use, live.profile}},
+            setups={key: live.setup_of(key) for key in {*live.in_use, live.live}},
         )
 
     def _client_gone(self, client: Client) -> None:
