@@ -96,7 +96,7 @@ class Channel:
         self._clone: Clone | None = None
         self._ready_us = 0
         self._keeps = self._moves = False
-        self._way = Conditioner()
+        self._conditioner = Conditioner()
         self._captured: frozenset[str] = frozenset()
         self._taken_keys: frozenset[int] = frozenset()
         self._wheels_taken = self._wheels_change = self._moves_change = False
@@ -144,14 +144,14 @@ class Channel:
         """Have it move like this; None leaves it alone. A device without motion of its own has no part in it."""
         axes = self.node.abilities.codes.get(abi.EV_REL, frozenset())
         self._moves = motion is not None and bool(axes & _AXES)
-        if self._way.motion != (motion or AS_IT_IS):
-            self._way = Conditioner(motion or AS_IT_IS)
+        if self._conditioner.motion != (motion or AS_IT_IS):
+            self._conditioner = Conditioner(motion or AS_IT_IS)
         self._note_change()
 
     def _note_change(self) -> None:
         """Asked of every report, so worked out here."""
-        self._moves_change = not self._way.moves_as_it_is
-        self._wheels_change = self._wheels_taken or not self._way.turns_as_it_is
+        self._moves_change = not self._conditioner.moves_as_it_is
+        self._wheels_change = self._wheels_taken or not self._conditioner.turns_as_it_is
 
     def settle(self, now_us: int) -> int | None:
         """Grab or let go where that is wanted and possible now; when to try again, None when an event will tell.
@@ -264,7 +264,7 @@ class Channel:
         if not x and not y:
             return b""
         self._moved = dict.fromkeys(_MOVES, 0)
-        moved = zip(_MOVES, self._way.move(x, y), strict=True)
+        moved = zip(_MOVES, self._conditioner.move(x, y), strict=True)
         return b"".join(abi.event(abi.EV_REL, axis, value) for axis, value in moved if value)
 
     def read(self) -> Iterator[Heard]:
@@ -326,7 +326,7 @@ class Channel:
         code = _WHEELS[axis][value > 0]
         captured = self.grabbed and code in self._captured
         if self.grabbed and not captured:
-            self._out += raw if self._way.turns_as_it_is else self._turned(axis, value)
+            self._out += raw if self._conditioner.turns_as_it_is else self._turned(axis, value)
         if axis in _NOTCHES and value:
             self._events.append(Turned(code, abs(value), not captured))
 
@@ -336,7 +336,7 @@ class Channel:
         if not fine and _FINE_OF[axis] in self.node.abilities.codes.get(abi.EV_REL, frozenset()):
             return b""
         whole = next(each for each, own in _FINE_OF.items() if axis in (each, own))
-        parts, notches = self._way.turn(whole, value, fine)
+        parts, notches = self._conditioner.turn(whole, value, fine)
         out = abi.event(abi.EV_REL, axis, parts) if parts else b""
         return out + (abi.event(abi.EV_REL, whole, notches) if notches else b"")
 
