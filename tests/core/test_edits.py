@@ -45,9 +45,9 @@ def test_rows_run_through_the_sections_and_gaps_lie_after_them():
     assert edits.place_after(MACRO, None) == Place(Section.LOOP, 3)
 
 
-def test_set_times_sets_waits_and_holds_of_the_rows_and_nothing_else():
+def test_retime_sets_waits_and_holds_of_the_rows_and_nothing_else():
     macro = Macro(id="m", name="M", loop=(Wait(wait_us=1), Tap(control="KEY_Q", hold_us=2), Q, Wait(wait_us=3)))
-    after = edits.set_times(macro, {0, 1, 2}, 9)
+    after = edits.retime(macro, {0, 1, 2}, lambda us: 9)
     assert [length_us(step) for step in after.loop] == [9, 9, 0, 3]
 
 
@@ -164,7 +164,7 @@ def test_times_are_scaled_and_kept_within_bounds():
     macro = Macro(id="m", name="M", loop=(Wait(wait_us=10, most_us=30), Tap(control="KEY_Q", hold_us=MAX_WAIT_US)))
     after = edits.retime(macro, {0, 1}, lambda us: us * 2)
     assert after.loop == (Wait(wait_us=20, most_us=60), Tap(control="KEY_Q", hold_us=MAX_WAIT_US))
-    assert edits.set_times(macro, {0}, 5).loop[0] == Wait(wait_us=5)
+    assert edits.retime(macro, {0}, lambda us: 5).loop[0] == Wait(wait_us=5)
 
 
 def test_trimming_takes_the_waits_at_both_ends():

@@ -6,7 +6,8 @@ library, written to the disk. The finished values are then handed over to the lo
 
 from __future__ import annotations
 
-from collections.abc import Callable
+import contextlib
+from collections.abc import Callable, Iterator
 from typing import NamedTuple, TypeVar
 
 from nakrel.core import library as rules
@@ -14,6 +15,7 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import Settings, SettingsPatch
 from nakrel.service.worker import Outcome, Worker
+from nakrel.storage.files import StorageError
 from nakrel.storage.library import Library
 
 __all__ = ["Saved", "State"]
@@ -72,9 +74,10 @@ class State:
     def delete_macro(self, key: str) -> Saved:
         """Delete a macro; the buttons that play it become free."""
         freed = rules.without_macro(key, self.library.profiles.values())
-        for profile in freed:
-            self.library.put_profile(profile)
-        self.library.delete_macro(key)
+        with self._together():
+            for profile in freed:
+                self.library.put_profile(profile)
+            self.library.delete_macro(key)
         return Saved({profile.id: profile for profile in freed}, {key: None}, beyond=bool(freed))
 
     def put_profile(self, profile: Profile) -> Saved:
@@ -82,9 +85,10 @@ class State:
         library = self.library
         before = library.profiles.get(profile.id)
         entailed = rules.saved(before, profile, library.profiles, library.macros)
-        for macro in entailed.macros:
-            library.put_macro(macro)
-        library.put_profile(entailed.profile)
+        with self._together():
+            for macro in entailed.macros:
+                library.put_macro(macro)
+            library.put_profile(entailed.profile)
         beyond = entailed.profile != profile or bool(entailed.macros)
         return Saved(
             {profile.id: entailed.profile},
@@ -98,13 +102,14 @@ class State:
         assert key != EVERYDAY
         library = self.library
         freed = rules.without_profile(key, library.profiles.values())
-        for profile in freed:
-            library.put_profile(profile)
         settings = None
-        if library.settings.pinned == key:
-            settings = SettingsPatch(pinned="").applied_to(library.settings)
-            library.put_settings(settings)
-        library.delete_profile(key)
+        with self._together():
+            for profile in freed:
+                library.put_profile(profile)
+            if library.settings.pinned == key:
+                settings = SettingsPatch(pinned="").applied_to(library.settings)
+                library.put_settings(settings)
+            library.delete_profile(key)
         found: dict[str, Profile | None] = {profile.id: profile for profile in freed}
         return Saved({**found, key: None}, settings=settings, beyond=bool(freed))
 
@@ -113,6 +118,26 @@ class State:
         settings = patch.applied_to(self.library.settings)
         self.library.put_settings(settings)
         return Saved(settings=settings)
+
+    @contextlib.contextmanager
+    def _together(self) -> Iterator[None]:
+        """What is saved in it belongs together: where a part can't be, those before it are put back as they were."""
+        library = self.library
+        profiles, macros, settings = dict(library.profiles), dict(library.macros), library.settings
+        try:
+            yield
+        except StorageError:
+            # A disk that is full has room for what was there before; one that takes nothing has taken nothing.
+            with contextlib.suppress(StorageError):
+                for profile in profiles.values():
+                    if library.profiles.get(profile.id) is not profile:
+                        library.put_profile(profile)
+                for macro in macros.values():
+                    if library.macros.get(macro.id) is not macro:
+                        library.put_macro(macro)
+                if library.settings is not settings:
+                    library.put_settings(settings)
+            raise
 
 
 def _put(items: dict[str, T], key: str, item: T | None) -> None:

@@ -52,7 +52,6 @@ __all__ = [
     "row_at",
     "rows",
     "rows_of",
-    "set_times",
     "steps_in",
     "steps_of",
     "to_chord",
@@ -231,11 +230,6 @@ def retime(macro: Macro, chosen: Collection[int], time_of: Callable[[int], int])
         return (line,)
 
     return _map(macro, timed, chosen)
-
-
-def set_times(macro: Macro, chosen: Collection[int], micros: int) -> Macro:
-    """Give every wait among the rows this length, and every tap and chord this hold, in microseconds."""
-    return retime(macro, chosen, lambda _: micros)
 
 
 def trim(macro: Macro) -> Macro:
