@@ -102,6 +102,15 @@ def test_a_change_of_settings_leaves_all_others_as_they_are(before: Settings, af
     assert patch.then(other).applied_to(before) == meanwhile
 
 
+@pytest.mark.parametrize(
+    "whole", [m.Answer(1, m.Refused("caf\udce9.json is damaged")), m.Note(m.Fault("caf\udce9.json"))]
+)
+def test_what_is_told_of_a_name_that_is_no_utf_8_is_not_kept_back(whole: m.Answer | m.Note):
+    line = encode_line(whole)
+    assert "caf\ufffd.json" in line.decode()
+    assert msgspec.json.decode(line, type=type(whole))
+
+
 def test_names_that_are_not_utf_8_are_told_with_replacement_characters():
     program = Program(1, "caf\udce9.exe", command=("caf\udce9.exe", "\ud800"))
     line = encode_line(m.Answer(3, m.Programs((program,))))

@@ -11,6 +11,7 @@ from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.recording import RecordingSettings
 from nakrel.core.model.settings import SettingsPatch
+from nakrel.core.model.value import Value
 from nakrel.protocol.wire import Message
 
 __all__ = [
@@ -51,108 +52,113 @@ __all__ = [
 ]
 
 
-class Hello(Message, frozen=True):
+class Ask(Message, Value, frozen=True):
+    """What clients ask for is held to the limits where it is made, before anything is sent. Answers and notices are not:
+    they carry names of files and processes as they come, and are never kept back for one."""
+
+
+class Hello(Ask, frozen=True):
     """Who is there, and which protocol it speaks."""
 
     client: str
     protocol: int
 
 
-class Subscribe(Message, frozen=True):
+class Subscribe(Ask, frozen=True):
     """Send notices from now on; `seen` asks for input and output events too."""
 
     seen: bool = False
 
 
-class GetLibrary(Message, frozen=True):
+class GetLibrary(Ask, frozen=True):
     """All profiles, macros and settings."""
 
 
-class GetStatus(Message, frozen=True):
+class GetStatus(Ask, frozen=True):
     """The present status."""
 
 
-class GetDevices(Message, frozen=True):
+class GetDevices(Ask, frozen=True):
     """The devices that can be seen."""
 
 
-class GetChecks(Message, frozen=True):
+class GetChecks(Ask, frozen=True):
     """Every link between a finger and a program, examined now."""
 
 
-class ChooseRoute(Message, frozen=True):
+class ChooseRoute(Ask, frozen=True):
     """Look again for the best route to the programs, after permissions have changed. Ends all macros."""
 
 
-class GetPrograms(Message, frozen=True):
+class GetPrograms(Ask, frozen=True):
     """The programs of this user that run now; with `icons` the pictures of their windows, too."""
 
     icons: bool = False
 
 
-class GetApplications(Message, frozen=True):
+class GetApplications(Ask, frozen=True):
     """The installed applications, as the desktop's menu has them; named in `language` (`de`) where they are."""
 
     language: str = ""
 
 
-class GetJournal(Message, frozen=True):
+class GetJournal(Ask, frozen=True):
     """The last `count` journal entries."""
 
     count: Annotated[int, msgspec.Meta(ge=1, le=10_000)] = 500
 
 
-class GetVersions(Message, frozen=True):
+class GetVersions(Ask, frozen=True):
     """The kept versions of a profile or macro; with '' the last version of each that was deleted."""
 
     kind: Literal["profile", "macro"]
     id: str = ""
 
 
-class PutMacro(Message, frozen=True):
+class PutMacro(Ask, frozen=True):
     """Save a macro; answered when it is on the disk."""
 
     macro: Macro
 
 
-class DeleteMacro(Message, frozen=True):
+class DeleteMacro(Ask, frozen=True):
     """Delete a macro."""
 
     id: Id
 
 
-class PutProfile(Message, frozen=True):
+class PutProfile(Ask, frozen=True):
     """Save a profile; answered when it is on the disk."""
 
     profile: Profile
 
 
-class DeleteProfile(Message, frozen=True):
+class DeleteProfile(Ask, frozen=True):
     """Delete a profile."""
 
     id: Id
 
 
-class ChangeSettings(Message, frozen=True):
+class ChangeSettings(Ask, frozen=True):
     """Change some of the settings, and leave all others as they are by then."""
 
     patch: SettingsPatch
 
 
-class Pin(Message, frozen=True):
+class Pin(Ask, frozen=True):
     """Hold a profile live, or with '' follow games again."""
 
     profile: str
 
 
-class UseSetUp(Message, frozen=True):
+class UseSetUp(Ask, frozen=True):
     """Put a profile's set-up in use, by name."""
 
     profile: Id
     setup: str
 
 
-class UseStage(Message, frozen=True):
+class UseStage(Ask, frozen=True):
     """Give the pointer another speed stage of the live profile: the one of this name, or with '' the one `by` places
     on."""
 
@@ -160,33 +166,33 @@ class UseStage(Message, frozen=True):
     by: Literal[-1, 1] = 1
 
 
-class Play_(Message, frozen=True, tag="PlayMacro"):
+class Play_(Ask, frozen=True, tag="PlayMacro"):
     """Start a macro, in its own way to play or in the one given."""
 
     macro: Id
     play: Play | None = None
 
 
-class TypeText(Message, frozen=True):
+class TypeText(Ask, frozen=True):
     """Type a text at `rate` characters a second, for the keyboard layout in use."""
 
     text: Annotated[str, msgspec.Meta(min_length=1, max_length=MAX_TEXT)]
     rate: Rate = 30
 
 
-class GetRun(Message, frozen=True):
+class GetRun(Ask, frozen=True):
     """The record of a macro's run: of the one that goes on, else of the last one."""
 
     macro: Id
 
 
-class GetPlaces(Message, frozen=True):
+class GetPlaces(Ask, frozen=True):
     """The monitors, the pointer, and the window of the programs that a profile is linked to ('' for no profile)."""
 
     profile: str = ""
 
 
-class GetFacts(Message, frozen=True):
+class GetFacts(Ask, frozen=True):
     """What is wrong with these texts to be typed, programs to be opened, and names of secrets."""
 
     texts: tuple[str, ...] = ()
@@ -194,7 +200,7 @@ class GetFacts(Message, frozen=True):
     secrets: tuple[str, ...] = ()
 
 
-class PutSecret(Message, frozen=True):
+class PutSecret(Ask, frozen=True):
     """Keep a secret text in the desktop's keyring under this name; an empty text is forgotten."""
 
     name: Name
@@ -205,13 +211,13 @@ class PutSecret(Message, frozen=True):
         return f"PutSecret(name={self.name!r})"
 
 
-class Stop(Message, frozen=True):
+class Stop(Ask, frozen=True):
     """End one macro, or with '' stop everything."""
 
     macro: str = ""
 
 
-class StartRecording(Message, frozen=True):
+class StartRecording(Ask, frozen=True):
     """Record what fingers do until `StopRecording` or the recording's stop key; of `settings` only what is caught
     counts. `gesture` is what may still be down of the gesture that begins it."""
 
@@ -219,25 +225,25 @@ class StartRecording(Message, frozen=True):
     gesture: tuple[str, ...] = ()
 
 
-class StopRecording(Message, frozen=True):
+class StopRecording(Ask, frozen=True):
     """End the recording; `gesture` is what was pressed to end it, left out of the result."""
 
     gesture: tuple[str, ...] = ()
 
 
-class Listen(Message, frozen=True):
+class Listen(Ask, frozen=True):
     """Suspend attachments for so many seconds (0: no longer), so that a control can be pressed to choose it."""
 
     seconds: Annotated[int, msgspec.Meta(ge=0, le=60)]
 
 
-class InFront(Message, frozen=True):
+class InFront(Ask, frozen=True):
     """Whether this client's window is in front. While it is, macros play for show only and reach no window."""
 
     front: bool
 
 
-class PressStandIn(Message, frozen=True):
+class PressStandIn(Ask, frozen=True):
     """Press (1) or let go (0) a control of a simulated device, or turn its wheel by `value` notches."""
 
     device: str
@@ -245,7 +251,7 @@ class PressStandIn(Message, frozen=True):
     value: Annotated[int, msgspec.Meta(ge=0, le=100)]
 
 
-class Shutdown(Message, frozen=True):
+class Shutdown(Ask, frozen=True):
     """End the service."""
 
 

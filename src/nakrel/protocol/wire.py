@@ -12,7 +12,7 @@ from typing import Any, TypeVar
 import msgspec
 
 from nakrel.core.model.formulas import parsing_budget
-from nakrel.core.model.value import Value, readable_text
+from nakrel.core.model.value import readable_text
 
 __all__ = ["MAX_LINE", "MAX_NUMBER", "PROTOCOL", "BadMessage", "Message", "decode_body", "decode_head", "encode_line"]
 
@@ -29,7 +29,7 @@ _NUMBER = re.compile(rb'\s*\{\s*"id"\s*:\s*(\d{1,16})\s*,')
 T = TypeVar("T")
 
 
-class Message(Value, frozen=True, tag_field="is", tag=True, omit_defaults=True, forbid_unknown_fields=True):
+class Message(msgspec.Struct, frozen=True, tag_field="is", tag=True, omit_defaults=True, forbid_unknown_fields=True):
     """A message of either direction; its class name is its tag."""
 
 

@@ -18,6 +18,7 @@ from msgspec.inspect import (
     LiteralType,
     Metadata,
     StrType,
+    StructType,
     TupleType,
     Type,
     UnionType,
@@ -44,7 +45,8 @@ class Value(msgspec.Struct, frozen=True):
         cls = type(self)
         checks = _CHECKS.get(cls)
         if checks is None:
-            checks = _CHECKS[cls] = _checks_of(cls)
+            _learn(type_info(cls))
+            checks = _CHECKS[cls]
         # Macros have thousands of steps: what is left at its default is known to be fine.
         for name, default, read, check in checks:
             value = read(self)
@@ -56,9 +58,32 @@ class Value(msgspec.Struct, frozen=True):
 _CHECKS: dict[type, tuple[tuple[str, object, Callable[[Any], Any], _Check], ...]] = {}
 
 
-def _checks_of(cls: type) -> tuple[tuple[str, object, Callable[[Any], Any], _Check], ...]:
-    info = type_info(cls)
-    assert isinstance(info, msgspec.inspect.StructType)
+def _learn(kind: Type) -> None:
+    """Note the checks of a value's type, and of all that it can hold: inspecting a type is slow, and goes through those
+    anyhow."""
+    match kind:
+        case StructType(cls=cls):
+            if cls in _CHECKS:
+                return
+            _CHECKS[cls] = _checks_of(kind)
+            inner = [field.type for field in kind.fields]
+        case Metadata(type=of):
+            inner = [of]
+        case UnionType(types=types):
+            inner = list(types)
+        case VarTupleType(item_type=of):
+            inner = [of]
+        case TupleType(item_types=types):
+            inner = list(types)
+        case DictType(value_type=of):
+            inner = [of]
+        case _:
+            return
+    for each in inner:
+        _learn(each)
+
+
+def _checks_of(info: StructType) -> tuple[tuple[str, object, Callable[[Any], Any], _Check], ...]:
     found = ((field, _check_of(field.type)) for field in info.fields)
     return tuple(
         # What may be left unset has that for its default, which msgspec doesn't tell.
@@ -240,7 +265,7 @@ def _keys_check(check_key: _Check | None) -> _Check | None:
 def longest(cls: type, field: str) -> int:
     """How many characters the text of a field may have: what an input for it should let pass."""
     info = type_info(cls)
-    assert isinstance(info, msgspec.inspect.StructType)
+    assert isinstance(info, StructType)
     kind = next(each.type for each in info.fields if each.name == field)
     kinds = kind.types if isinstance(kind, UnionType) else (kind,)
     plain = [each.type if isinstance(each, Metadata) else each for each in kinds]
