@@ -53,8 +53,8 @@ __all__ = [
 
 
 class Ask(Message, Value, frozen=True):
-    """What clients ask for is held to the limits where it is made, before anything is sent. Answers and notices are not:
-    they carry names of files and processes as they come, and are never kept back for one."""
+    """What clients ask for is held to the limits where it is made, before anything is sent. Answers and notices aren't:
+    they tell names of files and processes as they are, and are never kept back for one."""
 
 
 class Hello(Ask, frozen=True):

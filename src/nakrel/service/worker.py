@@ -36,24 +36,27 @@ def _ignore(outcome: Outcome[Any]) -> None:
 
 
 class Worker:
-    """Does the work in the order it came; what comes of it is handed over on the loop's thread."""
+    """Does the work in the order it came; what comes of it is handed over on the loop's thread. Work comes from that
+    thread, too, and the first of it starts the worker's: many a service needs no keyring."""
 
     def __init__(self, loop: Loop, name: str) -> None:
         self._loop = loop
         self._queue: queue.SimpleQueue[tuple[Callable[[], Any], Callable[[Outcome[Any]], object]] | None]
         self._queue = queue.SimpleQueue()
         self._thread = threading.Thread(target=self._run, name=name, daemon=True)
-        self._thread.start()
 
     def do(self, work: Callable[[], T], finished: Callable[[Outcome[T]], object] = _ignore) -> None:
         """Do `work` on the thread, then call `finished` with its outcome on the loop's."""
         self._queue.put((work, finished))
+        if self._thread.ident is None:
+            self._thread.start()
 
     def close(self, limit_s: float | None = None) -> None:
         """Finish all work and end the thread; wait so many seconds for it at most. What came of it is handed over with
         the loop's next turn, or by `Loop.collect`."""
         self._queue.put(None)
-        self._thread.join(limit_s)
+        if self._thread.ident is not None:
+            self._thread.join(limit_s)
 
     def _run(self) -> None:
         while (job := self._queue.get()) is not None:
