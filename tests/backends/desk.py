@@ -18,14 +18,14 @@ KEY, REL = abi.EV_KEY, abi.EV_REL
 class Desk:
     """A mouse and a keyboard, the backend on them, and everything that it makes."""
 
-    def __init__(self, *nodes: FakeNode) -> None:
+    def __init__(self, *nodes: FakeNode, at_once: bool = True) -> None:
         made = nodes or (
             FakeNode("/dev/input/event3", MOUSE, "Halyard"),
             FakeNode("/dev/input/event4", KEYBOARD, "Bollard", "usb-0000:00:14.0-2/input0"),
         )
         self.nodes = {node.path: node for node in made}
         self.mouse, self.keyboard = made[0], made[-1]
-        self.finder, self.host = FakeFinder(self.nodes), FakeHost()
+        self.finder, self.host = FakeFinder(self.nodes), FakeHost(at_once=at_once)
         self.virtuals: list[FakeVirtual] = []
         self.refuse = 0
         self.backend = KernelBackend(self.host, self.finder, self.open, self.virtual)
@@ -48,7 +48,11 @@ class Desk:
         return next(v for v in self.virtuals if v.name == name)
 
     def hear(self) -> list[Any]:
-        return [event.event for event in self.backend.read()]
+        heard, drains = [], -1
+        while drains != self.host.drains:
+            drains = self.host.drains
+            heard += [event.event for event in self.backend.read()]
+        return heard
 
     def swap(self, path: str, abilities: Abilities) -> FakeNode:
         """Unplug what is there, and plug in a new device."""

@@ -4,7 +4,10 @@ from __future__ import annotations
 
 import errno
 import os
+from collections import deque
 from collections.abc import Callable, Iterable
+from functools import partial
+from typing import Any
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.finder import Finder, Found
@@ -151,9 +154,12 @@ class FakeFinder(Finder):
 
 
 class FakeHost:
-    """Runs a backend on a clock of its own."""
+    """Runs a backend on a clock of its own. With `at_once` off, what is done aside waits for `work` and `hand_over`."""
 
-    def __init__(self) -> None:
+    def __init__(self, *, at_once: bool = True) -> None:
+        self.at_once = at_once
+        self.waiting: deque[tuple[Callable[[], Any], Callable[[Any], object]]] = deque()
+        self.finished: deque[Callable[[], object]] = deque()
         self.now = 10_000_000
         self.timers: dict[str, tuple[int, Callable[[], object]]] = {}
         self.faults: list[str] = []
@@ -167,6 +173,29 @@ class FakeHost:
             self.timers.pop(name, None)
         else:
             self.timers[name] = (when_us, call)
+
+    def aside(self, work: Callable[[], Any], done: Callable[[Any], object]) -> None:
+        if self.at_once:
+            done(work())
+        else:
+            self.waiting.append((work, done))
+
+    def work(self) -> None:
+        """The other thread does the first piece of its work."""
+        if self.waiting:
+            work, done = self.waiting.popleft()
+            self.finished.append(partial(done, work()))
+
+    def hand_over(self) -> None:
+        """The first outcome is handed over."""
+        if self.finished:
+            self.finished.popleft()()
+
+    def do_all(self) -> None:
+        """Work and hand over until there is no more."""
+        while self.waiting or self.finished:
+            self.work()
+            self.hand_over()
 
     def fault(self, error: str) -> None:
         self.faults.append(error)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import errno
+import os
 from typing import Any
 
 import pytest
@@ -216,12 +217,120 @@ def test_a_clone_that_uinput_refuses_leaves_the_device_free(desk: Desk):
     def refuse(name: str, abilities: Abilities, phys: str) -> FakeVirtual:
         raise BackendUnavailable("uinput refused the virtual device: out of memory")
 
-    desk.backend._virtual = refuse
+    desk.backend._grabs.virtual = refuse
     desk.capture("BTN_SIDE", "KEY_Q")
     assert "Halyard isn't taken: uinput refused" in desk.host.faults[0]
     assert not desk.mouse.grabbed
     desk.mouse.happen((KEY, SIDE, 1))
     assert desk.hear() == [Pressed("BTN_SIDE", True)]
+
+
+def wait_for_grab(desk: Desk, *controls: str) -> None:
+    """As far as the first grab that the kernel is asked for and has not answered."""
+    desk.backend.capture(controls)
+    desk.host.do_all()
+    desk.host.pass_time(SETTLE_US)
+    assert len(desk.host.waiting) == 1
+
+
+def test_while_the_kernel_takes_its_time_the_other_devices_go_on():
+    desk = Desk(at_once=False)
+    wait_for_grab(desk, "BTN_SIDE", "KEY_Q")
+    desk.host.work()
+    assert (desk.mouse.grabbed, desk.keyboard.grabbed) == (True, False)
+    desk.mouse.happen((KEY, LEFT, 1))
+    desk.keyboard.happen((KEY, W, 1))
+    assert desk.hear() == [Pressed("KEY_W", True)]
+    desk.host.do_all()
+    assert desk.hear() == [Pressed("BTN_LEFT", True)]
+    assert desk.clone().down == {LEFT}
+    # Its W went down before the grab.
+    assert not desk.keyboard.grabbed
+    desk.keyboard.happen((KEY, W, 0))
+    desk.hear()
+    desk.host.do_all()
+    assert desk.keyboard.grabbed
+
+
+def test_what_comes_while_a_device_is_let_go_passes_once():
+    desk = Desk(at_once=False)
+    wait_for_grab(desk, "BTN_SIDE")
+    desk.host.do_all()
+    desk.backend.capture(())
+    desk.mouse.happen((REL, 0, 3))
+    desk.host.work()
+    desk.mouse.happen((KEY, LEFT, 1))
+    desk.host.do_all()
+    assert desk.hear() == [Pressed("BTN_LEFT", True)]
+    assert desk.clone().reports == [[(REL, 0, 3)]]
+    assert desk.mouse.seen == [(KEY, LEFT, 1)]
+
+
+def test_a_device_unplugged_while_the_kernel_is_asked_for_it_is_closed_after_the_answer():
+    desk = Desk(at_once=False)
+    wait_for_grab(desk, "BTN_SIDE")
+    desk.swap("/dev/input/event3", MOUSE)
+    assert desk.hear() == []
+    desk.host.do_all()
+    assert isinstance(desk.hear()[-1], InputsLost)
+    desk.host.do_all()
+    assert [device.name for device in desk.backend.devices()] == ["Bollard"]
+    assert desk.host.faults == []
+
+
+@pytest.mark.parametrize("worked", [0, 1, 2])
+def test_closed_while_the_kernel_is_asked_everything_is_closed(worked: int):
+    desk = Desk(at_once=False)
+    desk.backend.capture(("BTN_SIDE", "KEY_Q"))
+    for _ in range(worked):
+        desk.host.work()
+    desk.finder.tell("add", "/dev/input/event3")
+    desk.backend.close()
+    desk.host.do_all()
+    for handle in (desk.mouse.fd, desk.keyboard.fd, *(virtual.fd for virtual in desk.virtuals)):
+        with pytest.raises(OSError, match="Bad file descriptor"):
+            os.fstat(handle)
+
+
+def test_two_devices_that_tell_the_same_of_themselves_have_a_clone_each():
+    first, second = (FakeNode(f"/dev/input/event{n}", KEYBOARD, "Bollard") for n in (3, 4))
+    desk = Desk(first, second)
+    desk.capture("KEY_Q")
+    clones = [virtual for virtual in desk.virtuals if virtual.name == "Bollard"]
+    assert len(clones) == 2
+    for node in (first, second):
+        node.happen((KEY, W, 1))
+    first.happen((KEY, W, 0))
+    desk.hear()
+    assert [clone.down for clone in clones] == [set(), {W}]
+    # Plugged in again, it takes its own, and the other keeps its one.
+    desk.swap("/dev/input/event3", KEYBOARD)
+    desk.finder.tell("add", "/dev/input/event3")
+    desk.hear()
+    assert sum(virtual.name == "Bollard" for virtual in desk.virtuals) == 2
+    assert clones[1].down == {W}
+
+
+def test_a_device_that_goes_and_comes_in_one_piece_of_news_is_opened_anew(desk: Desk):
+    desk.capture("BTN_SIDE")
+    back = desk.swap("/dev/input/event3", MOUSE)
+    desk.finder.tell("add", "/dev/input/event3")
+    assert isinstance(desk.hear()[-1], InputsLost)
+    assert back.grabbed
+
+
+def test_motion_does_not_keep_a_device_from_being_let_go(desk: Desk):
+    desk.capture("BTN_SIDE")
+    read = desk.mouse.read
+
+    def never_still() -> bytes:
+        desk.mouse.happen((REL, 0, 1))
+        return read()
+
+    desk.mouse.read = never_still  # type: ignore[method-assign]
+    desk.backend.capture(())
+    desk.hear()
+    assert not desk.mouse.grabbed
 
 
 def test_a_device_that_vanishes_before_it_is_opened_is_no_fault(desk: Desk):
@@ -331,16 +440,18 @@ moves = st.one_of(
     st.tuples(st.just("move"), st.integers(-9, 9), st.just(True)),
     st.tuples(st.just("take"), st.sets(st.sampled_from(["BTN_LEFT", "BTN_SIDE", "BTN_EXTRA"])), st.just(True)),
     st.tuples(st.just("time"), st.sampled_from([1_000, SETTLE_US]), st.just(True)),
-    st.tuples(st.just("read"), st.just(0), st.just(True)),
+    st.tuples(st.sampled_from(["read", "work", "hand over"]), st.just(0), st.just(True)),
 )
 
 
-@given(st.lists(moves, max_size=60))
-@settings(max_examples=300)
-def test_whatever_is_taken_and_when_nothing_sticks_and_no_motion_is_lost(sequence: list[tuple[str, Any, bool]]):
+@given(st.lists(moves, max_size=60), st.booleans())
+@settings(max_examples=600)
+def test_whatever_is_taken_and_when_nothing_sticks_and_no_motion_is_lost(
+    sequence: list[tuple[str, Any, bool]], at_once: bool
+):
     """What the desktop sees is the node while it is free and the clone while it is grabbed; in the end nothing is
-    down on either, and every unit of motion came through exactly one of them."""
-    desk = Desk()
+    down on either, and every unit of motion came through exactly one of them. However late the kernel's answers are."""
+    desk = Desk(at_once=at_once)
     moved = 0
     heard: list[Any] = []
     for what, value, down in [*sequence, ("take", set(), True), *[("key", key, False) for key in MOUSE_KEYS]]:
@@ -356,9 +467,14 @@ def test_whatever_is_taken_and_when_nothing_sticks_and_no_motion_is_lost(sequenc
                 desk.host.pass_time(value)
             case "read":
                 heard += desk.hear()
-    heard += desk.hear()
-    desk.host.pass_time(SETTLE_US)
-    heard += desk.hear()
+            case "work":
+                desk.host.work()
+            case "hand over":
+                desk.host.hand_over()
+    for _ in range(3):
+        heard += desk.hear()
+        desk.host.do_all()
+        desk.host.pass_time(SETTLE_US)
     seen = list(desk.mouse.seen)
     clone_down: set[int] = set()
     for virtual in desk.virtuals[2:]:

@@ -7,7 +7,7 @@ called.
 from __future__ import annotations
 
 from collections.abc import Callable, Collection, Iterable, Sequence
-from typing import NamedTuple, Protocol
+from typing import NamedTuple, Protocol, TypeVar
 
 from nakrel.core.model.devices import Device
 from nakrel.core.model.places import Monitor, Window
@@ -26,6 +26,9 @@ __all__ = [
     "Screens",
     "WindowWatch",
 ]
+
+
+T = TypeVar("T")
 
 
 class BackendUnavailable(Exception):
@@ -48,6 +51,10 @@ class Host(Protocol):
 
     def at(self, name: str, when_us: int | None, call: Callable[[], object]) -> None:
         """Call back at that time; a name has one time, None takes it away."""
+
+    def aside(self, work: Callable[[], T], done: Callable[[T], object]) -> None:
+        """Do what may have to wait on another thread, and hand what came of it to `done` on this one. Work is done in
+        the order it came, also what is left when the backend is closed."""
 
     def fault(self, error: str) -> None:
         """Tell the user of something that went wrong; the same words are told once."""

@@ -156,7 +156,7 @@ class Routes:
             display,
             injector_is_xtest=self._options.injector_is_xtest,
             holds=self._options.holds,
-            aside=self._aside,
+            aside=self.aside,
         )
         if os.environ.get("WAYLAND_DISPLAY"):
             x11.name = "xwayland"
@@ -167,19 +167,6 @@ class Routes:
         elif reasons:
             x11.note = f"{x11.note} {_because(reasons)}{_DOCTOR}"
         return x11
-
-    def _aside(self, question: Callable[[], T], answered: Callable[[T], object]) -> None:
-        """Have a backend's question answered on the worker's thread; an answer that fails is told."""
-
-        def told(outcome: Outcome[T]) -> None:
-            if isinstance(outcome.error, BackendLost):
-                self._user.route_lost(str(outcome.error))
-            elif outcome.error is not None:
-                self._reporter.unexpected(outcome.error)
-            else:
-                answered(outcome.get())
-
-        self._worker.do(question, told)
 
     def close(self) -> None:
         """Close everything; what is held is let go."""
@@ -303,9 +290,25 @@ class Routes:
         """A backend's timer."""
         self._loop.at(name, when_us, call)
 
+    def aside(self, work: Callable[[], T], done: Callable[[T], object]) -> None:
+        """A backend's work that may have to wait; one that fails is told."""
+        asked = self.real
+
+        def told(outcome: Outcome[T]) -> None:
+            if isinstance(outcome.error, BackendLost):
+                # One that has been closed, or given up, since is nobody's loss any more.
+                if asked is self.real:
+                    self._user.route_lost(str(outcome.error))
+            elif outcome.error is not None:
+                self._reporter.unexpected(outcome.error)
+            else:
+                done(outcome.get())
+
+        self._worker.do(work, told)
+
     def fault(self, error: str) -> None:
-        """A backend's fault."""
-        self._reporter.fault_once(error)
+        """A backend's fault; one that is being opened tells it on another thread."""
+        self._loop.post(lambda: self._reporter.fault_once(error))
 
     def devices_changed(self) -> None:
         """A device came, went, or changed its state."""

@@ -60,6 +60,7 @@ class Service:
         # A thread for each thing that may keep waiting what doesn't depend on it.
         self.worker, self.preparer = Worker(self.loop, "worker"), Worker(self.loop, "preparer")
         self.saver, self.keyring = Worker(self.loop, "saver"), Worker(self.loop, "keyring")
+        self.opener = Worker(self.loop, "opener")
         self.state = State(library, self.saver, self._saved)
         self.feed = Feed(self.loop, self.status)
         self.journal = Journal(home, self.saver, self.feed.journalled)
@@ -67,7 +68,7 @@ class Service:
         self.server: Server | None = None
         self.playback = Playback(self.loop, self.feed, self.reporter, self)
         self.live = Live(home, self.loop, self.state, self.preparer, self.reporter, self)
-        self.routes = Routes(self.loop, options, self, self.worker, self.reporter, sink)
+        self.routes = Routes(self.loop, options, self, self.opener, self.reporter, sink)
         self.desktop = Desktop(self.loop, finders(options), self.live.see)
         self.recording = Recording(self.loop, self.feed, self.desktop, self.reporter, self)
         self.side_effects = SideEffects(self.loop, self.desktop, self.worker, self.keyring, self.reporter, self)
@@ -100,7 +101,7 @@ class Service:
         self.reporter.add("service", "the service ended")
         self.feed.flush()
         self.saver.close()
-        for worker in (self.worker, self.preparer, self.keyring):
+        for worker in (self.opener, self.worker, self.preparer, self.keyring):
             worker.close(_END_S)
         self.loop.collect()
         if self.server:

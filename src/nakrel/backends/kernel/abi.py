@@ -6,9 +6,13 @@ directly, since the packages that wrap them must be compiled on each machine and
 
 from __future__ import annotations
 
+import errno
 import struct
 
-__all__ = ["EVENT", "event", "report"]
+__all__ = ["EVENT", "GONE", "event", "report"]
+
+# Gone, or never there: a device may vanish between being listed and being opened.
+GONE = (errno.ENOENT, errno.ENODEV, errno.ENXIO)
 
 # struct input_event: seconds, microseconds, type, code, value.
 EVENT = struct.Struct("@llHHi")

@@ -6,10 +6,13 @@ import contextlib
 import errno
 import select
 from collections.abc import Callable, Collection, Iterator, Sequence
+from functools import partial
+from typing import NamedTuple
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.channel import Channel, Clone, NodeLike
-from nakrel.backends.kernel.finder import Finder, Found, Udev, physical, serves
+from nakrel.backends.kernel.finder import Finder, Found, Udev, serves
+from nakrel.backends.kernel.grabs import Grabs, identity
 from nakrel.backends.kernel.nodes import Abilities, Node, Virtual
 from nakrel.backends.kernel.output import Output
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, InputEvent
@@ -20,8 +23,16 @@ from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
 
 __all__ = ["KernelBackend"]
 
-# Gone, or never there: a device may vanish between being listed and being opened.
-_GONE = (errno.ENOENT, errno.ENODEV, errno.ENXIO)
+
+class _Opened(NamedTuple):
+    """A node that came: open, with the keys that are down on it; or without one, why not ('' where it is none of ours)
+    and whether that is for want of permission."""
+
+    found: Found
+    node: NodeLike | None = None
+    down: frozenset[int] = frozenset()
+    error: str = ""
+    refused: bool = False
 
 
 class KernelBackend:
@@ -45,28 +56,27 @@ class KernelBackend:
         self._channels: dict[int, Channel] = {}
         self._by_path: dict[str, int] = {}
         self._by_id: dict[str, str] = {}
-        # Clones outlive their device: when it is plugged in again the desktop knows its clone already.
-        self._clones: dict[str, Clone] = {}
-        self._lights: dict[int, str] = {}
         self._refused: dict[str, str] = {}
         self._captured: frozenset[str] = frozenset()
         self._motion: Motion | None = None
         self._down: dict[str, int] = {}
         self._closed = False
-        self._ripe: list[int] = []
+        # What came and went since `read` was last called.
+        self._news: list[tuple[str, _Opened]] = []
         self._output = Output(virtual)
         self._epoll = select.epoll()
+        self._grabs = Grabs(host, virtual, self._epoll, self._channels)
         self._finder = finder or Udev()
         try:
             if self._finder.fileno() >= 0:
                 self._epoll.register(self._finder.fileno(), select.EPOLLIN)
             for found in self._finder.nodes():
-                self._add(found)
+                self._add(self._open(found))
         except BaseException:
-            self.close()
+            self._close()
             raise
         if self._refused and not self._channels:
-            self.close()
+            self._close()
             raise BackendUnavailable(f"no permission to read the {len(self._refused)} devices under /dev/input")
         self.held_back = any(abi.KEY_ESC in channel.down for channel in self._channels.values())
         self.note = (
@@ -84,7 +94,7 @@ class KernelBackend:
         self._captured = frozenset() if self.held_back else frozenset(controls)
         for channel in self._channels.values():
             channel.want(self._captured)
-        self._settle()
+        self._grabs.settle()
 
     def condition(self, motion: Motion | None) -> None:
         """Grab the devices that move, and have them move like this; None leaves them alone. A change of the way of one
@@ -95,23 +105,28 @@ class KernelBackend:
         self._motion = motion
         for channel in self._channels.values():
             channel.condition(motion)
-        self._settle()
+        self._grabs.settle()
 
     def read(self) -> Iterator[InputEvent]:
         """What fingers did. Devices that come and go are dealt with on the way."""
+        if self._news:
+            yield from self._take_news()
+            if self._closed:
+                return
         ready = [handle for handle, _ in self._epoll.poll(0)]
-        if self._ripe:
-            ready, self._ripe = [*dict.fromkeys((*ready, *self._ripe))], []
+        if self._grabs.ripe:
+            ready = [*dict.fromkeys((*ready, *self._grabs.take_ripe()))]
         for handle in ready:
             if self._closed:
                 return
             if channel := self._channels.get(handle):
-                if not channel.pass_motion():
+                if not channel.resting and not channel.pass_motion():
                     yield from self._read_channel(channel)
-            elif handle in self._lights:
-                self._relay_lights(handle)
+            elif handle in self._grabs.lights:
+                self._grabs.relay_lights(handle)
             elif handle == self._finder.fileno():
-                yield from self._news()
+                self._epoll.unregister(handle)
+                self._host.aside(partial(self._look, set(self._by_path)), self._looked)
 
     def emit(self, events: Sequence[Emit]) -> None:
         """Send events through the virtual keyboard and mouse."""
@@ -126,17 +141,23 @@ class KernelBackend:
         self._output.move_to(x, y, width, height)
 
     def close(self) -> None:
-        """Let everything go at once: grabs, holds and virtual devices."""
+        """Let everything go: what is down at once, grabs and virtual devices as soon as the kernel lets us."""
         if self._closed:
             return
-        self._closed = True
-        self._host.at("kernel", None, lambda: None)
+        self._closed = self._grabs.closed = True
         with contextlib.suppress(BackendLost):
-            self._output.close()
+            self._output.let_go()
+        self._host.aside(self._close, lambda done: None)
+
+    def _close(self) -> None:
+        self._closed = self._grabs.closed = True
+        self._output.close()
         for channel in self._channels.values():
             channel.node.close()
-        for clone in self._clones.values():
-            clone.close()
+        for _, opened in self._news:
+            if opened.node is not None:
+                opened.node.close()
+        self._grabs.close()
         self._epoll.close()
 
     # Devices
@@ -145,7 +166,7 @@ class KernelBackend:
         """The physical devices, each with the controls of all its interfaces."""
         groups: dict[str, list[Channel]] = {}
         for channel in self._channels.values():
-            groups.setdefault(_identity(channel.node), []).append(channel)
+            groups.setdefault(identity(channel.node), []).append(channel)
         shown = [self._device(key, channels) for key, channels in groups.items()]
         shown += [
             Device(f"kernel:{path}", path, (), "kernel", note=reason, trouble=True)
@@ -172,29 +193,39 @@ class KernelBackend:
             trouble=bool(troubles),
         )
 
-    def _add(self, found: Found) -> None:
-        if found.path in self._by_path:
-            return
-        self._refused.pop(found.path, None)
+    def _open(self, found: Found) -> _Opened:
+        """Open a node; on any thread."""
         try:
             node = self._open_node(found.path)
         except OSError as error:
             if error.errno == errno.EACCES:
-                self._refused[found.path] = "no permission to read it; to get it: nakrel doctor --fix"
-            elif error.errno not in _GONE:
-                self._host.fault(f"{found.path} can't be read ({error.strerror}); plug the device in again")
-            return
+                return _Opened(found, error="no permission to read it; to get it: nakrel doctor --fix", refused=True)
+            if error.errno in abi.GONE:
+                return _Opened(found)
+            return _Opened(found, error=f"{found.path} can't be read ({error.strerror}); plug the device in again")
         try:
-            fits = serves(node.abilities, node.phys)
-            channel = Channel(node, lambda: self._clone_of(node), self._host.now_us()) if fits else None
+            if serves(node.abilities, node.phys):
+                down = frozenset(node.keys_down())
+                node.attend(False)
+                return _Opened(found, node, down)
         except OSError:
-            channel = None
-        if channel is None:
-            node.close()
+            pass
+        node.close()
+        return _Opened(found)
+
+    def _add(self, opened: _Opened) -> None:
+        path, by_id = opened.found
+        self._refused.pop(path, None)
+        if opened.refused:
+            self._refused[path] = opened.error
+        elif opened.error:
+            self._host.fault(opened.error)
+        if (node := opened.node) is None:
             return
+        channel = Channel(node, set(opened.down), self._host.now_us())
         self._channels[node.fd] = channel
-        self._by_path[found.path] = node.fd
-        self._by_id[found.path] = found.by_id
+        self._by_path[path] = node.fd
+        self._by_id[path] = by_id
         self._epoll.register(node.fd, select.EPOLLIN)
         channel.want(self._captured)
         channel.condition(self._motion)
@@ -211,23 +242,49 @@ class KernelBackend:
         for released in channel.lose():
             if self._last(released):
                 yield InputEvent(released, now_us, name)
-        channel.node.close()
+        self._grabs.lost(channel)
+        self._retire(channel.node)
         left = {code for other in self._channels.values() for code in other.controls}
         yield InputEvent(InputsLost(frozenset(channel.controls) - left), now_us, name)
 
-    def _news(self) -> Iterator[InputEvent]:
-        for action, found in self._finder.news():
+    def _look(self, known: set[str]) -> list[tuple[str, _Opened]]:
+        """What came and went, opened; on another thread. `known` are the paths that are read."""
+        news = []
+        for action, found in () if self._closed else self._finder.news():
             if action == "remove":
-                yield from self._remove(found.path)
+                known.discard(found.path)
+            news.append((action, _Opened(found) if action == "remove" or found.path in known else self._open(found)))
+        return news
+
+    def _looked(self, news: list[tuple[str, _Opened]]) -> None:
+        if self._closed:
+            for _, opened in news:
+                self._retire(opened.node)
+            return
+        self._epoll.register(self._finder.fileno(), select.EPOLLIN)
+        self._news += news
+        self._host.drain()
+
+    def _take_news(self) -> Iterator[InputEvent]:
+        news, self._news = self._news, []
+        for action, opened in news:
+            if action == "remove":
+                yield from self._remove(opened.found.path)
+            elif opened.found.path not in self._by_path:
+                self._add(opened)
             else:
-                self._add(found)
-        self._settle()
+                self._retire(opened.node)
+        self._grabs.settle()
         self._host.devices_changed()
+
+    def _retire(self, node: NodeLike | None) -> None:
+        """Close it, after whatever another thread may still ask of it: its number must not be another's by then."""
+        if node is not None:
+            self._host.aside(node.close, lambda done: None)
 
     # Events
 
     def _read_channel(self, channel: Channel) -> Iterator[InputEvent]:
-        was_down = bool(channel.down)
         try:
             for heard in channel.read():
                 if self._counts(heard.event):
@@ -235,13 +292,13 @@ class KernelBackend:
                 if self._closed:
                     return
         except OSError as error:
-            if error.errno not in _GONE:
+            if error.errno not in abi.GONE:
                 self._host.fault(f"{channel.node.name} can't be read any more ({error.strerror}); plug it in again")
             yield from self._remove(channel.node.path)
             self._host.devices_changed()
             return
-        if was_down and not channel.down and channel.wanted != channel.grabbed:
-            self._settle()
+        if not channel.down and channel.wanted != channel.grabbed:
+            self._grabs.settle()
 
     def _counts(self, event: Pressed | Released | Turned) -> bool:
         """Whether it is the first press or the last release of that control on any device, or a notch."""
@@ -257,61 +314,3 @@ class KernelBackend:
         if left > 0:
             self._down[event.control] = left
         return left == 0
-
-    # Grabs and clones
-
-    def _settle(self) -> None:
-        """Grab and let go what can be now, and come back when more can be."""
-        again: list[int] = []
-        now_us = self._host.now_us()
-        before = [channel.grabbed for channel in self._channels.values()]
-        for channel in self._channels.values():
-            try:
-                when = channel.settle(now_us)
-            except BackendUnavailable as error:
-                channel.trouble = str(error)
-                self._host.fault(f"{channel.node.name} isn't taken: {error}")
-                continue
-            except OSError:
-                # It has just gone; its next read tells.
-                continue
-            if channel.trouble and channel.wanted:
-                self._host.fault(f"{channel.node.name}: {channel.trouble}")
-            if when is not None:
-                again.append(when)
-        self._host.at("kernel", min(again, default=None), self._settle)
-        self._ripe = [handle for handle, channel in self._channels.items() if channel.ripe]
-        if self._ripe:
-            self._host.drain()
-        if before != [channel.grabbed for channel in self._channels.values()]:
-            self._host.devices_changed()
-
-    def _clone_of(self, node: NodeLike) -> tuple[Clone, bool]:
-        key = f"{_identity(node)} {node.phys} {node.name}"
-        known = self._clones.get(key)
-        if known is not None and known.abilities == node.abilities:
-            return known, True
-        if known is not None:
-            self._drop_clone(key)
-        clone = self._clones[key] = self._virtual(node.name, node.abilities, node.phys)
-        if node.abilities.codes.get(abi.EV_LED):
-            self._lights[clone.fd] = key
-            self._epoll.register(clone.fd, select.EPOLLIN)
-        return clone, False
-
-    def _drop_clone(self, key: str) -> None:
-        clone = self._clones.pop(key)
-        if self._lights.pop(clone.fd, None):
-            self._epoll.unregister(clone.fd)
-        clone.close()
-
-    def _relay_lights(self, handle: int) -> None:
-        """The desktop sets a clone's lights; set those of the keyboard."""
-        data = self._clones[self._lights[handle]].read()
-        for channel in self._channels.values():
-            if data and channel.uses(handle):
-                channel.node.write(data)
-
-
-def _identity(node: NodeLike) -> str:
-    return physical(node.abilities, node.name, node.phys, node.uniq)

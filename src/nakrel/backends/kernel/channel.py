@@ -5,12 +5,17 @@ what nobody takes: reports of motion as the bytes they came in, others without t
 
 Grabbing and letting go wait until nothing is down on the node. A press before the grab and its release after it would
 go different ways, and the control would stay down.
+
+The kernel may take its time over both, and over making a clone. So a channel only says what it needs (`Change`), and
+goes on with what came of it (`done`); what is asked in between, `ask_kernel` does on another thread. Until the answer
+is there the node is that thread's, and what fingers do there waits in the kernel's queue.
 """
 
 from __future__ import annotations
 
 import errno
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
+from enum import Enum, auto
 from typing import NamedTuple, Protocol
 
 from nakrel.backends.kernel import abi
@@ -20,14 +25,14 @@ from nakrel.core.model.conditioning import AS_IT_IS, Conditioner, Motion
 from nakrel.core.model.controls import CONTROLS, Kind, by_number
 from nakrel.core.play.events import Pressed, Released, Turned
 
-__all__ = ["Channel", "Clone", "Heard", "NodeLike"]
+__all__ = ["Answer", "Change", "Channel", "Clone", "Heard", "NodeLike", "ask_kernel"]
 
 # How long the desktop may take to open a new virtual device; what is sent before is lost.
 SETTLE_US = 300_000
 # A control that is down when the node is opened may be a release that nobody saw: a USB device isn't asked while
 # nobody has it open. It isn't waited for any longer than this.
 UNSEEN_US = 3_000_000
-# When to try again where another program has the node for itself.
+# When to try again where another program has the node for itself, or no clone can be made.
 BUSY_US = 3_000_000
 
 _WHEELS = {
@@ -84,23 +89,83 @@ class Clone(Protocol):
     def close(self) -> None: ...
 
 
-class Channel:
-    """Reads a node. `make_clone` gives the node's clone and whether the desktop has known it for a while; it may raise
-    `BackendUnavailable`."""
+class Change(Enum):
+    """What a channel needs of the kernel."""
 
-    def __init__(self, node: NodeLike, make_clone: Callable[[], tuple[Clone, bool]], now_us: int) -> None:
+    CLONE = auto()
+    GRAB = auto()
+    LET_GO = auto()
+
+
+class Answer(NamedTuple):
+    """What came of a grab or of letting go: whether the node is grabbed now, what was read before that changed, what
+    is wrong, '' for nothing, and whether the device has gone."""
+
+    grabbed: bool
+    read: bytes = b""
+    trouble: str = ""
+    gone: bool = False
+
+
+def ask_kernel(node: NodeLike, change: Change) -> Answer:
+    """Grab the node, or let it go. Neither is done when a key or a button was pressed or released just before: that has
+    to go the way it was meant to first."""
+    on = change is Change.GRAB
+    read = b""
+    try:
+        read = node.read()
+        if _has_key(read):
+            return Answer(not on, read)
+        if on:
+            node.grab(True)
+            # What slipped in was seen by all. A press among it would be let go behind the grab.
+            slipped = node.read()
+            if _has_key(slipped):
+                node.grab(False)
+                return Answer(False, read + slipped)
+            node.attend(True)
+        else:
+            node.attend(False)
+            node.grab(False)
+    except OSError as error:
+        gone = error.errno in abi.GONE
+        return Answer(False, read, "" if gone else _why(node, on, error), gone)
+    return Answer(on, read)
+
+
+def _why(node: NodeLike, on: bool, error: OSError) -> str:
+    if on and error.errno == errno.EBUSY:
+        found = holders_of(node.path)
+        return "another program has it for itself; end that program" + (
+            f" (it is open in {', '.join(found)})" if found else ""
+        )
+    return f"it can't be {'grabbed' if on else 'let go'}: {error.strerror}"
+
+
+def _has_key(data: bytes) -> bool:
+    # The low byte of each event's type; a false alarm costs time, no more.
+    return abi.EV_KEY in data[16::_SIZE]
+
+
+class Channel:
+    """Reads a node that has just been opened: `down` is what is down on it by the kernel's books."""
+
+    def __init__(self, node: NodeLike, down: set[int], now_us: int) -> None:
         self.node = node
         self.trouble = ""
         self.grabbed = False
-        self._make_clone = make_clone
-        self._clone: Clone | None = None
+        # Whether the node is another thread's for the moment.
+        self.resting = False
+        self._waiting = False
+        self.clone: Clone | None = None
         self._ready_us = 0
+        self._again_us = 0
         self._keeps = self._moves = False
         self._conditioner = Conditioner()
         self._captured: frozenset[str] = frozenset()
         self._taken_keys: frozenset[int] = frozenset()
         self._wheels_taken = self._wheels_change = self._moves_change = False
-        self.down = node.keys_down()
+        self.down = down
         self._unseen = set(self.down)
         self._unseen_until_us = now_us + UNSEEN_US
         # The keys whose press went out through the clone: their release goes the same way, whatever is taken by then.
@@ -111,14 +176,11 @@ class Channel:
         self._events: list[Pressed | Released | Turned] = []
         self._dropping = False
         self._early = b""
+        # Whether the node is free once what came early has been dealt with.
+        self._ends = False
         self.controls = _controls(node.abilities)
-        node.attend(False)
 
     # Grabbing
-
-    def uses(self, handle: int) -> bool:
-        """Whether its clone has this descriptor."""
-        return self._clone is not None and self._clone.fd == handle
 
     @property
     def ripe(self) -> bool:
@@ -153,25 +215,24 @@ class Channel:
         self._moves_change = not self._conditioner.moves_as_it_is
         self._wheels_change = self._wheels_taken or not self._conditioner.turns_as_it_is
 
-    def settle(self, now_us: int) -> int | None:
-        """Grab or let go where that is wanted and possible now; when to try again, None when an event will tell.
-
-        Raises `BackendUnavailable` when no clone can be made.
-        """
-        if self.wanted == self.grabbed:
+    def settle(self, now_us: int) -> Change | int | None:
+        """What is to be done for the node to be grabbed or let go as wanted: a change, which may `begin`, and whose
+        outcome goes to `has_clone`, `has_no_clone` or `done`; or when to try again; None when an event will tell."""
+        if self._waiting or self._early or self.wanted == self.grabbed:
             return None
-        if self.wanted and self._clone is None:
-            self._clone, known = self._make_clone()
-            self._ready_us = now_us if known else now_us + SETTLE_US
+        if now_us < self._again_us:
+            return self._again_us
+        if self.wanted and self.clone is None:
+            return Change.CLONE
         if self.down and not self._give_up_unseen(now_us):
             return self._unseen_until_us if self.down <= self._unseen else None
         if self.wanted and now_us < self._ready_us:
             return self._ready_us
-        self._early += self.node.read()
-        if self._early:
-            # What has come by now is to go the way it was meant to; then again.
-            return now_us
-        return self._grab(now_us) if self.wanted else self._let_go()
+        return Change.GRAB if self.wanted else Change.LET_GO
+
+    def begin(self, change: Change) -> None:
+        """The kernel is asked now."""
+        self._waiting, self.resting = True, change is not Change.CLONE
 
     def _give_up_unseen(self, now_us: int) -> bool:
         """Take what was down at the opening, and has never been heard of, for up; whether that leaves nothing down."""
@@ -182,36 +243,28 @@ class Channel:
         self.down.clear()
         return True
 
-    def _grab(self, now_us: int) -> int | None:
-        try:
-            self.node.grab(True)
-        except OSError as error:
-            self.trouble = f"it can't be grabbed: {error.strerror}"
-            if error.errno == errno.EBUSY:
-                found = holders_of(self.node.path)
-                self.trouble = "another program has it for itself; end that program" + (
-                    f" (it is open in {', '.join(found)})" if found else ""
-                )
-            return now_us + BUSY_US
-        self.trouble = ""
-        # What slipped in was seen by all. A press among it would be let go behind the grab.
-        slipped = self.node.read()
-        if abi.EV_KEY in slipped[16::_SIZE]:
-            self.node.grab(False)
-            self._early = slipped
-            return now_us
-        self.grabbed = True
-        self.node.attend(True)
-        return None
+    def has_clone(self, clone: Clone, now_us: int, *, known: bool) -> None:
+        """This is its clone; the desktop has known it for a while, or has yet to open it."""
+        self._waiting, self.clone = False, clone
+        self._ready_us = now_us if known else now_us + SETTLE_US
 
-    def _let_go(self) -> int | None:
-        self.grabbed = False
-        self.node.attend(False)
-        try:
-            self.node.grab(False)
-        except OSError as error:
-            self.trouble = f"it can't be let go: {error.strerror}"
-        return None
+    def has_no_clone(self, trouble: str, now_us: int) -> None:
+        """No clone can be made now."""
+        self._waiting, self.trouble, self._again_us = False, trouble, now_us + BUSY_US
+
+    def done(self, answer: Answer, now_us: int) -> None:
+        """The kernel has answered."""
+        before, self._waiting, self.resting, self.trouble = self.grabbed, False, False, answer.trouble
+        if answer.trouble or answer.gone:
+            self._again_us = now_us + BUSY_US
+        if answer.grabbed and not before:
+            # Nothing of it was a key, and all programs have had the rest.
+            self.grabbed = True
+        elif before and not answer.grabbed and answer.read:
+            # It came to us alone, so it is passed on before anything else.
+            self._early, self._ends = answer.read, True
+        else:
+            self.grabbed, self._early = answer.grabbed, answer.read
 
     # Events
 
@@ -220,7 +273,7 @@ class Channel:
 
         False where `read` is needed, for what was read or for an error of the node or of the clone.
         """
-        if self._early or self._dropping or self._out:
+        if self._early or self._ends or self._dropping or self._out:
             return False
         try:
             data = self.node.read()
@@ -237,10 +290,10 @@ class Channel:
         ):
             self._early = data
             return False
-        if self.grabbed and self._clone and data:
+        if self.grabbed and self.clone and data:
             passed = self._moved_on(data) if self._moves_change else data
             if passed:
-                self._clone.write(passed)
+                self.clone.write(passed)
         return True
 
     def _moved_on(self, data: bytes) -> bytes:
@@ -271,8 +324,12 @@ class Channel:
         """What has come: passed on, and told. What comes after an event is passed on after the event was taken from
         here, so that its consequences come first. Raises `OSError` when the node is gone, `BackendLost` when the
         clone is."""
-        data, self._early = self._early + self.node.read(), b""
-        if data:
+        early, self._early = self._early, b""
+        if early:
+            yield from self._take_apart(early)
+        if self._ends:
+            self.grabbed = self._ends = False
+        if data := self.node.read():
             yield from self._take_apart(data)
 
     def _take_apart(self, data: bytes) -> Iterator[Heard]:
@@ -350,8 +407,8 @@ class Channel:
 
     def _end_report(self, at_us: int) -> Iterator[Heard]:
         self._out += self._motion()
-        if self._out and self._clone:
-            self._clone.write(bytes(self._out) + _SYN)
+        if self._out and self.clone:
+            self.clone.write(bytes(self._out) + _SYN)
         events = self._events
         self._forget_report()
         for event in events:
@@ -367,8 +424,8 @@ class Channel:
 
     def lose(self) -> list[Released]:
         """The node is gone: let go what went out through the clone, and tell what counts as let go."""
-        if self._passed and self._clone:
-            self._clone.write(abi.report(*((abi.EV_KEY, number, 0) for number in sorted(self._passed))))
+        if self._passed and self.clone:
+            self.clone.write(abi.report(*((abi.EV_KEY, number, 0) for number in sorted(self._passed))))
         gone = [Released(known.code) for number in sorted(self.down) if (known := by_number(number))]
         self.down.clear()
         self._passed.clear()

@@ -91,9 +91,13 @@ class Output:
             axes = zip((abi.ABS_X, abi.ABS_Y), place, strict=True)
             self._pointer.write(abi.report(*((abi.EV_ABS, axis, value) for axis, value in axes)))
 
+    def let_go(self) -> None:
+        """Let go of what is down, the last press first. Raises `BackendLost`."""
+        down, self._down = self._down, {}
+        if down:
+            self._hands.write(b"".join(abi.report((abi.EV_KEY, number, 0)) for number in reversed(list(down))))
+
     def close(self) -> None:
-        """Let go of what is down, the last press first, and remove the devices."""
-        if self._down:
-            self._hands.write(b"".join(abi.report((abi.EV_KEY, number, 0)) for number in reversed(list(self._down))))
+        """Remove the devices; the kernel lets go whatever is down on them."""
         self._hands.close()
         self._pointer.close()

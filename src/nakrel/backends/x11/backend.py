@@ -41,14 +41,13 @@ T = TypeVar("T")
 
 
 class Aside(Protocol):
-    """How a question that waits for the server is answered without anybody waiting."""
+    """How what waits for the server is done without anybody waiting (`protocols.Host.aside`)."""
 
-    def __call__(self, question: Callable[[], T], answered: Callable[[T], object]) -> None:
-        """Have `question` answered on another thread, and `answered` called with that on this one."""
+    def __call__(self, work: Callable[[], T], done: Callable[[T], object]) -> None: ...
 
 
-def _at_once(question: Callable[[], T], answered: Callable[[T], object]) -> None:
-    answered(question())
+def _at_once(work: Callable[[], T], done: Callable[[T], object]) -> None:
+    done(work())
 
 
 class X11Backend:
@@ -187,7 +186,7 @@ class X11Backend:
         _still_there(self._conn)
 
     def close(self) -> None:
-        """Let go of what is down, end the grabs and disconnect."""
+        """Let go of what is down, end the grabs, and disconnect as soon as the server has done it."""
         if self._closed:
             return
         self._closed = True
@@ -195,6 +194,9 @@ class X11Backend:
             if not self._conn.has_error():
                 self._out.let_all_go()
                 self.capture(())
+        self._aside(self._leave, lambda done: None)
+
+    def _leave(self) -> None:
         # The server may drop a closed connection with its last requests unread, so it is waited for, but not for ever:
         # where it stands still, whoever comes after us lets go what is left.
         goodbye = threading.Thread(target=self._say_goodbye, daemon=True)
