@@ -11,6 +11,5 @@ from tests.backends.desk import Desk
 
 @pytest.fixture
 def desk() -> Iterator[Desk]:
-    desk = Desk()
-    yield desk
-    desk.backend.close()
+    with Desk() as desk:
+        yield desk

@@ -23,6 +23,7 @@ class Desk:
             FakeNode("/dev/input/event3", MOUSE, "Halyard"),
             FakeNode("/dev/input/event4", KEYBOARD, "Bollard", "usb-0000:00:14.0-2/input0"),
         )
+        self.gone: list[FakeNode] = []
         self.nodes = {node.path: node for node in made}
         self.mouse, self.keyboard = made[0], made[-1]
         self.finder, self.host = FakeFinder(self.nodes), FakeHost(at_once=at_once)
@@ -39,6 +40,20 @@ class Desk:
     def virtual(self, name: str, abilities: Abilities, phys: str) -> FakeVirtual:
         self.virtuals.append(FakeVirtual(name, abilities, phys))
         return self.virtuals[-1]
+
+    def close(self) -> None:
+        """Close the backend and all there is."""
+        self.backend.close()
+        self.host.do_all()
+        self.finder.close()
+        for node in (*self.gone, *self.nodes.values()):
+            node.close()
+
+    def __enter__(self) -> Desk:
+        return self
+
+    def __exit__(self, *exception: object) -> None:
+        self.close()
 
     def capture(self, *controls: str) -> None:
         self.backend.capture(controls)
@@ -58,5 +73,6 @@ class Desk:
         """Unplug what is there, and plug in a new device."""
         self.nodes[path].broken = errno.ENODEV
         self.finder.tell("remove", path)
+        self.gone.append(self.nodes[path])
         node = self.nodes[path] = FakeNode(path, abilities, self.nodes[path].name)
         return node

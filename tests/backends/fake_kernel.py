@@ -39,7 +39,7 @@ class FakeNode:
         self.queue: list[bytes] = []
         self.state: set[int] = set()
         self.seen: list[tuple[int, int, int]] = []
-        self.grabbed = False
+        self.grabbed = self.closed = False
         self.taken_by_another = False
         self.broken = 0
         self.now_us = 0
@@ -89,8 +89,10 @@ class FakeNode:
 
     def close(self) -> None:
         self.grabbed = False
-        for handle in (self.fd, self._wake):
-            os.close(handle)
+        if not self.closed:
+            self.closed = True
+            for handle in (self.fd, self._wake):
+                os.close(handle)
 
 
 class FakeVirtual:
@@ -146,6 +148,10 @@ class FakeFinder(Finder):
     def tell(self, action: str, path: str) -> None:
         self._news.append((action, Found(path)))
         os.write(self._write, b".")
+
+    def close(self) -> None:
+        for handle in (self._read, self._write):
+            os.close(handle)
 
     def news(self) -> list[tuple[str, Found]]:
         os.read(self._read, 4096)

@@ -123,6 +123,7 @@ def test_a_release_that_nobody_saw_is_not_waited_for_for_ever():
     assert keyboard.grabbed
     # The others are told that the key is up, since its release would come to us alone.
     assert keyboard.seen == [(KEY, W, 0)]
+    desk.close()
 
 
 def test_esc_at_the_start_keeps_every_device_free():
@@ -136,6 +137,7 @@ def test_esc_at_the_start_keeps_every_device_free():
     assert desk.backend.held_back
     assert not keyboard.grabbed
     assert "Esc was down at the start" in desk.backend.note
+    desk.close()
 
 
 def test_a_press_that_slips_in_at_the_grab_puts_it_off(desk: Desk):
@@ -250,6 +252,7 @@ def test_while_the_kernel_takes_its_time_the_other_devices_go_on():
     desk.hear()
     desk.host.do_all()
     assert desk.keyboard.grabbed
+    desk.close()
 
 
 def test_what_comes_while_a_device_is_let_go_passes_once():
@@ -264,6 +267,7 @@ def test_what_comes_while_a_device_is_let_go_passes_once():
     assert desk.hear() == [Pressed("BTN_LEFT", True)]
     assert desk.clone().reports == [[(REL, 0, 3)]]
     assert desk.mouse.seen == [(KEY, LEFT, 1)]
+    desk.close()
 
 
 def test_a_device_unplugged_while_the_kernel_is_asked_for_it_is_closed_after_the_answer():
@@ -276,6 +280,7 @@ def test_a_device_unplugged_while_the_kernel_is_asked_for_it_is_closed_after_the
     desk.host.do_all()
     assert [device.name for device in desk.backend.devices()] == ["Bollard"]
     assert desk.host.faults == []
+    desk.close()
 
 
 @pytest.mark.parametrize("worked", [0, 1, 2])
@@ -309,6 +314,7 @@ def test_two_devices_that_tell_the_same_of_themselves_have_a_clone_each():
     desk.hear()
     assert sum(virtual.name == "Bollard" for virtual in desk.virtuals) == 2
     assert clones[1].down == {W}
+    desk.close()
 
 
 def test_a_device_that_goes_and_comes_in_one_piece_of_news_is_opened_anew(desk: Desk):
@@ -360,6 +366,7 @@ def test_interfaces_of_one_device_are_one_device():
     (device,) = desk.backend.devices()
     assert device.name == "Halyard 12"
     assert {"BTN_SIDE", "KEY_1", "WHEEL_UP"} <= set(device.controls)
+    desk.close()
 
 
 def test_two_devices_with_one_control_are_one_press(desk: Desk):
@@ -489,7 +496,7 @@ def test_whatever_is_taken_and_when_nothing_sticks_and_no_motion_is_lost(
         assert edges == [1, 0] * (len(edges) // 2)
     presses = [event.control for event in heard if isinstance(event, Pressed)]
     assert sorted(presses) == sorted(event.control for event in heard if isinstance(event, Released))
-    desk.backend.close()
+    desk.close()
 
 
 # The pointer's speed

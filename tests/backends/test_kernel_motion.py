@@ -89,7 +89,7 @@ def test_a_wheel_without_parts_goes_by_its_notches():
         desk.mouse.happen((REL, abi.REL_WHEEL, -1))
     desk.hear()
     assert desk.clone().reports == [[(REL, abi.REL_WHEEL, -1)], [(REL, abi.REL_WHEEL, -1)]]
-    desk.backend.close()
+    desk.close()
 
 
 def test_a_wheel_direction_that_is_attached_is_not_sent_at_any_speed(desk: Desk):
@@ -127,4 +127,4 @@ def test_at_any_speed_the_whole_motion_is_exact(reports: list[tuple[int, int, bo
     found = moved(desk.clone().reports) if any(v.name == "Halyard" for v in desk.virtuals) else (0, 0)
     for axis, now in enumerate(found):
         assert abs(now - sum(report[axis] for report in reports) * percent / 100) < 1
-    desk.backend.close()
+    desk.close()

@@ -19,10 +19,13 @@ __all__ = ["Journal"]
 KEPT = 2_000
 # When the file grows beyond this, only the kept entries stay in it.
 MAX_BYTES = 4 * 1024 * 1024
+# Seldom, and what one looks for after a service has ended unexpectedly.
+_AT_ONCE = ("service", "fault")
 
 
 class Journal:
-    """Entries go to `added` at once, and to the file with the next `write`, on the saver's thread."""
+    """Entries go to `added` at once. To the file they go on the saver's thread, with the next `write` or, where they
+    are rare, at once as well."""
 
     def __init__(self, home: Home, saver: Worker, added: Callable[[Entry], None]) -> None:
         self._path = home.journal
@@ -37,6 +40,8 @@ class Journal:
         self.entries.append(entry)
         self._unwritten.append(entry)
         self._added(entry)
+        if kind in _AT_ONCE:
+            self.write()
 
     def write(self) -> None:
         """Hand what is new to the saver; gathered, since every job of its thread costs the engine's a little."""
