@@ -188,7 +188,7 @@ from nakrel.service import watchdog
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.watchdog import Watchdog
 
-watchdog.SUSPICIOUS_S, watchdog.HUNG_S = 0.2, 0.5
+watchdog.SUSPICIOUS_S, watchdog.HUNG_S = 0.7, 0.5
 
 def endless():
     while True:

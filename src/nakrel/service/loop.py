@@ -13,11 +13,9 @@ from typing import Any, Protocol
 __all__ = ["Loop", "monotonic_us", "spin_until"]
 
 
-# Turns closer to each other than this leave the alarm on between them; it is put off once in a while, and taken off
-# when nothing happens for a time.
-_DENSE_US = 50_000
+# How old an alarm may be when a turn begins; a younger one will do for that turn, too. That is less than it takes to
+# go off.
 _REARM_US = 500_000
-_CALM_S = 0.3
 
 
 def monotonic_us() -> int:
@@ -36,10 +34,7 @@ class Alarm(Protocol):
     """What becomes suspicious of a turn that takes too long."""
 
     def arm(self) -> None:
-        """A turn begins, or many have begun and ended since."""
-
-    def disarm(self) -> None:
-        """The loop sleeps."""
+        """Become suspicious in a while, if a turn is being taken then."""
 
 
 class Loop:
@@ -60,7 +55,6 @@ class Loop:
         self._alarm: Alarm | None = None
         self._guarded = False
         self._armed_us = 0
-        self._dense = False
         # The number of the turn that is being taken, 0 while the loop sleeps; other threads may read it.
         self.turn = 0
         self._turns = 0
@@ -76,8 +70,6 @@ class Loop:
     def guard(self, on: bool) -> None:
         """Whether a turn that takes too long does harm: it does while devices are grabbed or anything is held."""
         self._guarded = on
-        if not on and self._armed_us:
-            self._disarm()
 
     def post(self, call: Callable[[], object]) -> None:
         """Have something called with the next turn; from any thread."""
@@ -125,8 +117,6 @@ class Loop:
         self._running = True
         while self._running:
             self._turn()
-        if self._armed_us:
-            self._disarm()
 
     def stop(self) -> None:
         """End `run` after the present callback."""
@@ -156,32 +146,18 @@ class Loop:
 
         select and not epoll: its timeout has microseconds, epoll's is in whole milliseconds.
         """
-        before_us = time.monotonic_ns() // 1_000
-        limit_s = None if self._soonest_us is None else max(0, self._soonest_us - before_us) / 1_000_000
+        now_us = time.monotonic_ns() // 1_000
+        limit_s = None if self._soonest_us is None else max(0, self._soonest_us - now_us) / 1_000_000
         self.turn = 0
-        if self._alarm is None or not self._guarded:
-            ready, writable, _ = select.select(self._readers, self._writers, (), limit_s)
-            self._turns += 1
-            self.turn = self._turns
-            return ready, writable
-        # While turns follow close on each other the alarm is left on, and put off now and then.
-        if self._armed_us and not self._dense:
-            self._disarm()
-        patience_s = _CALM_S if self._armed_us and (limit_s is None or limit_s > _CALM_S) else limit_s
-        ready, writable, _ = select.select(self._readers, self._writers, (), patience_s)
+        ready, writable, _ = select.select(self._readers, self._writers, (), limit_s)
         self._turns += 1
         self.turn = self._turns
-        now_us = time.monotonic_ns() // 1_000
-        self._dense = now_us - before_us < _DENSE_US
-        if now_us - self._armed_us > _REARM_US:
-            self._alarm.arm()
-            self._armed_us = now_us
+        if self._guarded and self._alarm is not None:
+            now_us = time.monotonic_ns() // 1_000
+            if now_us - self._armed_us > _REARM_US:
+                self._alarm.arm()
+                self._armed_us = now_us
         return ready, writable
-
-    def _disarm(self) -> None:
-        if self._alarm is not None:
-            self._alarm.disarm()
-        self._armed_us = 0
 
     def _fire(self) -> None:
         now_us = monotonic_us()

@@ -1,12 +1,12 @@
 """The watchdog: it ends a service that hangs while it has devices grabbed, and only such a one.
 
-Theory. The loop arms a timer before a turn begins and takes it off when it goes to sleep (`Loop.guard`), so an idle
-service has no timer. When the timer runs out, the turn has taken suspiciously long, and no more is known: the process
-may have been stopped (SIGSTOP, a debugger), the machine may have slept or be overloaded. So the watchdog's own thread
-looks on for a while. It counts the looks that it really takes, which it can't while the process is stopped, and asks
-the kernel what the loop's thread is at (proc(5)): what counts is the processor time that it has used (schedstat), and
-the time in which it was blocked (the state in stat). Waiting for a processor doesn't. Only a turn that is still the
-same after `HUNG_S` seconds of running or being blocked hangs.
+Theory. The loop sets a timer anew as it takes its turns, now and then (`Loop.guard`). Once it sleeps for long, the
+timer runs out a last time, and an idle service has none. When it runs out in the midst of a turn, that may have taken
+suspiciously long, and no more is known: the process may have been stopped (SIGSTOP, a debugger), the machine may have
+slept or be overloaded. So the watchdog's own thread looks on for a while. It counts the looks that it really takes,
+which it can't while the process is stopped, and asks the kernel what the loop's thread is at (proc(5)): what counts is
+the processor time that it has used (schedstat), and the time in which it was blocked (the state in stat). Waiting for
+a processor doesn't. Only a turn that is still the same after `HUNG_S` seconds of running or being blocked hangs.
 """
 
 from __future__ import annotations
@@ -22,7 +22,7 @@ from typing import IO
 
 __all__ = ["HUNG_S", "Watchdog"]
 
-# After so long in one turn of the loop the watchdog begins to look.
+# So long after the timer was set the watchdog begins to look, if a turn is being taken.
 SUSPICIOUS_S = 1.5
 # So long a turn must have run or been blocked, while it was looked at, to hang.
 HUNG_S = 2.0
@@ -53,17 +53,13 @@ class Watchdog:
         if self._timer < 0:
             raise OSError(ctypes.get_errno(), "timerfd_create")
         self._closed = False
-        self._on, self._off = _spec(SUSPICIOUS_S), _spec(0)
+        self._on = _spec(SUSPICIOUS_S)
         self._thread = threading.Thread(target=self._run, name="watchdog", daemon=True)
         self._thread.start()
 
     def arm(self) -> None:
-        """A turn begins: become suspicious in a while."""
+        """Become suspicious in a while, if a turn is being taken then."""
         self._libc.timerfd_settime(self._timer, 0, ctypes.byref(self._on), None)
-
-    def disarm(self) -> None:
-        """The loop sleeps."""
-        self._libc.timerfd_settime(self._timer, 0, ctypes.byref(self._off), None)
 
     def close(self) -> None:
         """Watch no longer."""
