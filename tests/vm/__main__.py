@@ -19,6 +19,9 @@ def main() -> int:
     script = root / "tests" / "vm" / "guest"
     console = Path(cache).with_suffix(".console")
     console.parent.mkdir(parents=True, exist_ok=True)
+    if root.is_relative_to("/tmp"):
+        sys.stdout.write("The test machine has a /tmp of its own and doesn't see this checkout: put it elsewhere.\n")
+        return 2
     started = time.monotonic()
     machine = Machine(Path(cache), shlex.join([str(script), sys.executable, *arguments]), console)
     try:

@@ -5,9 +5,12 @@ from __future__ import annotations
 import os
 import threading
 from collections.abc import Callable
+from typing import TYPE_CHECKING
 
-from nakrel.backends.x11.spare import SpareKeys
 from nakrel.service.options import Options
+
+if TYPE_CHECKING:
+    from nakrel.backends.x11.spare import SpareKeys
 
 __all__ = ["LentKeys"]
 
@@ -27,6 +30,9 @@ class LentKeys:
 
     def lend(self, chars: str) -> dict[str, str]:
         """Keys for these characters, as far as there are any. Raises `BackendUnavailable`."""
+        # What speaks to X takes 7 MB, which a service without an X server spares (so in `routes` and `watches`).
+        from nakrel.backends.x11.spare import SpareKeys
+
         with self._lock:
             if self._spare is None:
                 self._spare = SpareKeys(self._options.display)

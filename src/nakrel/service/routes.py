@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import os
 from collections.abc import Callable, Collection
-from typing import NamedTuple, Protocol, TypeVar
+from typing import TYPE_CHECKING, NamedTuple, Protocol, TypeVar
 
 from nakrel.backends.kernel.backend import KernelBackend
 from nakrel.backends.protocols import (
@@ -16,7 +16,6 @@ from nakrel.backends.protocols import (
 )
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
-from nakrel.backends.x11.backend import X11Backend
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.devices import Conditions, Device
 from nakrel.service.lent_keys import LentKeys
@@ -24,6 +23,9 @@ from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.options import Options
 from nakrel.service.reporter import Reporter
 from nakrel.service.worker import Outcome, Worker
+
+if TYPE_CHECKING:
+    from nakrel.backends.x11.backend import X11Backend
 
 __all__ = ["Routes"]
 
@@ -74,7 +76,7 @@ class Routes:
         self.real: KernelBackend | X11Backend | None = None
         self.stand_ins: StandInDevices | None = None
         self.output: OutputBackend = sink or Sink()
-        self.keys = LentKeys(options, lambda: isinstance(self.real, X11Backend))
+        self.keys = LentKeys(options, lambda: self.real is not None and not isinstance(self.real, KernelBackend))
 
     # Opening and losing
 
@@ -152,6 +154,8 @@ class Routes:
         display = self._options.display or os.environ.get("DISPLAY")
         if not display:
             raise BackendUnavailable("there is no X server ($DISPLAY is empty)")
+        from nakrel.backends.x11.backend import X11Backend
+
         x11 = X11Backend(
             display,
             injector_is_xtest=self._options.injector_is_xtest,

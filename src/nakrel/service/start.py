@@ -15,7 +15,6 @@ import sys
 from collections.abc import Iterator
 from typing import IO
 
-from nakrel.backends.x11.guard import Guard
 from nakrel.rights import refusal_reason
 from nakrel.service import BACKENDS
 from nakrel.service.options import Options
@@ -66,7 +65,11 @@ def serve(folder: str | None = None, backend: str = "auto") -> int:
             )
             return ALREADY_RUNS
         use_x11 = backend in ("auto", "x11") and bool(os.environ.get("DISPLAY"))
-        guard = Guard(None, home.runtime / "guard.lock") if use_x11 else None
+        guard = None
+        if use_x11:
+            from nakrel.backends.x11.guard import Guard
+
+            guard = Guard(None, home.runtime / "guard.lock")
         options = Options(backend, injector_is_xtest=os.environ.get("NAKREL_X11_INJECTOR") == "xtest")
         if guard:
             options = dataclasses.replace(options, holds=guard.note)

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 import contextlib
 import os
+from typing import TYPE_CHECKING
 
 from nakrel.backends.processes import ProcessWatch
 from nakrel.backends.protocols import BackendUnavailable, ProgramWatch, WindowWatch
-from nakrel.backends.x11.screens import X11Screens
-from nakrel.backends.x11.windows import X11Windows
 from nakrel.service.observers.desktop import Finders
 from nakrel.service.options import Options
+
+if TYPE_CHECKING:
+    from nakrel.backends.x11.screens import X11Screens
 
 __all__ = ["finders"]
 
@@ -34,8 +36,12 @@ def _windows(options: Options) -> WindowWatch | None:
         with contextlib.suppress(BackendUnavailable):
             return WaylandWindows()
     display = options.display or os.environ.get("DISPLAY")
+    if not display:
+        return None
+    from nakrel.backends.x11.windows import X11Windows
+
     try:
-        return X11Windows(display) if display else None
+        return X11Windows(display)
     except BackendUnavailable:
         return None
 
@@ -45,6 +51,8 @@ def _screens(options: Options) -> X11Screens | None:
     display = options.display or os.environ.get("DISPLAY")
     if not display or options.backend == "stand-in" or os.environ.get("WAYLAND_DISPLAY"):
         return None
+    from nakrel.backends.x11.screens import X11Screens
+
     try:
         return X11Screens(display)
     except BackendUnavailable:
