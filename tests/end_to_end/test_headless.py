@@ -260,12 +260,14 @@ def test_while_nakrels_window_is_in_front_macros_reach_no_other(
     service.call(m.PutMacro(HOLD))
     server.injector("click", "8")
     wait_for(lambda: game.down() == {"key 17"}, "the hold")
-    # The hold is let go at the game when Nakrel comes to the front, and is back when it leaves.
+    # The hold is let go at the game when Nakrel comes to the front, and isn't taken up again when it leaves.
     service.call(m.InFront(True))
     wait_for(lambda: game.down() == set(), "the release")
     assert service.status().for_show
+    assert service.status().running == ()
     service.call(m.InFront(False))
-    wait_for(lambda: game.down() == {"key 17"}, "the hold again")
+    server.injector("click", "8")
+    wait_for(lambda: game.down() == {"key 17"}, "the hold by another press")
     service.call(m.InFront(True))
     way(service, Play(Mode.COUNTED, runs=3, pause_us=25 * MS))
     before = game.arrivals(Q)
@@ -274,6 +276,34 @@ def test_while_nakrels_window_is_in_front_macros_reach_no_other(
     idle(service)
     assert game.arrivals(Q) == before
     assert game.down() == set()
+
+
+def test_in_nakrels_window_keys_and_main_buttons_are_themselves(
+    server: XServer, service: ServiceProcess, game: PracticeGame
+):
+    """The game stands for the window here: what reaches the one reaches the other."""
+    service.call(m.PutMacro(HOLD))
+    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    layer = Layer("Harbour", {"BTN_LEFT": RunMacro("shot")})
+    cells = {code: RunMacro("shot") for code in ("KEY_E", "BTN_RIGHT", "WHEEL_DOWN", "BTN_EXTRA")}
+    setup = SetUp("Main", {**cells, BACK: HoldLayer("Harbour")}, (layer,))
+    service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
+    service.call(m.InFront(True))
+    server.injector("key", "e", "click", "1", "click", "3", "click", "5")
+    wait_for(lambda: game.arrivals("Right") and game.arrivals("Left") and game.arrivals("key 18"), "all of it")
+    assert service.status().running == ()
+    # Another button plays, for preview alone, and that ends with the window.
+    server.injector("click", "9")
+    service.hear(lambda: [run.macro for run in service.status().running] == ["shot"], "the preview")
+    assert game.arrivals("key 17") == 0
+    service.call(m.InFront(False))
+    assert service.status().running == ()
+    pause(0.2)
+    assert game.arrivals("key 17") == 0
+    before = game.arrivals("key 18")
+    server.injector("key", "e")
+    wait_for(lambda: game.down() == {"key 17"}, "the key's macro in the game")
+    assert game.arrivals("key 18") == before
 
 
 def with_layer(service: ServiceProcess) -> None:

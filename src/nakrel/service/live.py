@@ -5,7 +5,7 @@ from __future__ import annotations
 import contextlib
 import threading
 import time
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from typing import NamedTuple, Protocol
 
 from nakrel.backends.notices import Notices
@@ -72,6 +72,11 @@ class ReadySheet(NamedTuple):
     repeats_itself: frozenset[str]
     faults: tuple[str, ...] = ()
 
+    @staticmethod
+    def of(sheet: Sheet, faults: Iterable[str] = ()) -> ReadySheet:
+        """The sheet with what is to be known of it."""
+        return ReadySheet(sheet, sheet.controls(), sheet.repeats_itself(), tuple(faults))
+
 
 class _Plans:
     """Makes plans and sheets; on a thread of its own, since a long macro takes its time."""
@@ -106,8 +111,7 @@ class _Plans:
 
         for key in [key for key in self._plans if key[0] not in macros or key[1] not in profiles]:
             del self._plans[key]
-        sheet = sheet_of(profiles[profile], in_use, profiles, plan_of)
-        return ReadySheet(sheet, sheet.controls(), sheet.repeats_itself(), tuple(faults))
+        return ReadySheet.of(sheet_of(profiles[profile], in_use, profiles, plan_of), faults)
 
 
 class Live:
@@ -269,7 +273,7 @@ class Live:
         self._number += 1
         number = self._number
         if idle:
-            self._host.set_sheet(ReadySheet(Sheet("", {}), frozenset(), frozenset()), why)
+            self._host.set_sheet(ReadySheet.of(Sheet("", {})), why)
             self.condition()
             self._in_effect(self._now.id)
             return

@@ -74,7 +74,7 @@ class Playback:
         self.running: dict[str, Running] = {}
         self._deadline_us: int | None = None
         # Clients whose own window is in front: macros must not click and type into it.
-        self._fronts: set[object] = set()
+        self._fronts: frozenset[object] = frozenset()
 
     @property
     def preview(self) -> bool:
@@ -114,25 +114,23 @@ class Playback:
         """
         self._loop.at("engine", self._deadline_us, self._wake, early_us=EARLY_US)
 
-    def stop_all(self) -> int:
+    def stop_all(self, why: str = "Stop everything") -> int:
         """End all macros this instant, and say how many there were."""
         running = len(self.running)
-        self.step(StopAll())
+        self.step(StopAll(why))
         return running
 
-    def set_front(self, client: object, front: bool, *, reaches_programs: bool) -> None:
-        """Note whether a client's own window is in front.
+    def set_front(self, client: object, front: bool, *, reaches_programs: bool) -> bool:
+        """Note whether a client's own window is in front; whether that changes what is played.
 
-        What macros hold is let go at the programs when it comes to the front, and held again when it leaves.
+        Nothing goes on from a game into the window, nor from the window into a game.
         """
-        before = bool(self._fronts)
-        (self._fronts.add if front else self._fronts.discard)(client)
-        if bool(self._fronts) != before and reaches_programs:
-            now_us = monotonic_us()
-            held = [Emit(code, int(before), now_us, "") for code in sorted(self.engine.held())]
-            if lost := self._send(held):
-                self._host.route_lost(lost)
-            self._reporter.status_changed()
+        after = self._fronts | {client} if front else self._fronts - {client}
+        changes = bool(after) != bool(self._fronts) and reaches_programs
+        if changes:
+            self.stop_all("Nakrel's window came to the front" if after else "the preview ended")
+        self._fronts = after
+        return changes
 
     # What comes out
 

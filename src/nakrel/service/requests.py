@@ -288,8 +288,7 @@ class Requests:
         return m.Done()
 
     def _in_front(self, client: Client, number: int, body: m.InFront) -> Found:
-        s = self._service
-        s.playback.set_front(client, body.front, reaches_programs=s.routes.reaches_programs)
+        self._service.set_front(client, body.front)
         return m.Done()
 
     def _press_stand_in(self, client: Client, number: int, body: m.PressStandIn) -> Found:

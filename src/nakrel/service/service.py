@@ -8,7 +8,7 @@ import msgspec
 
 from nakrel.backends.protocols import InputEvent, OutputBackend
 from nakrel.core.model.conditioning import Motion
-from nakrel.core.model.controls import label
+from nakrel.core.model.controls import OF_WINDOWS, label
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.play.events import (
     InputsLost,
@@ -21,6 +21,7 @@ from nakrel.core.play.events import (
     TextReady,
     Turned,
 )
+from nakrel.core.play.sheet import Sheet
 from nakrel.protocol import Devices, MacroChanged, ProfileChanged, SeenEvent, SettingsChanged, Status
 from nakrel.service.feed import Feed
 from nakrel.service.journal import Journal
@@ -72,6 +73,7 @@ class Service:
         self.desktop = Desktop(self.loop, finders(options), self.live.see)
         self.recording = Recording(self.loop, self.feed, self.desktop, self.reporter, self)
         self.side_effects = SideEffects(self.loop, self.desktop, self.worker, self.keyring, self.reporter, self)
+        self._sheet = ReadySheet.of(Sheet("", {}))
         self.routes.open(self.state.settings.stand_ins)
 
     def serve(self, home: Home, handle: Callable[[Client, int, msgspec.Raw], None]) -> None:
@@ -159,9 +161,24 @@ class Service:
 
     def set_sheet(self, ready: ReadySheet, why: str) -> None:
         """Play by this sheet from now on, and keep its controls from the programs."""
+        self._sheet = ready
+        if self.previews:
+            ready = ReadySheet.of(ready.sheet.without(OF_WINDOWS))
         self.playback.step(SetSheet(ready.sheet, why))
         self.routes.capture(ready.controls, ready.repeats_itself)
         self.danger_changed()
+
+    @property
+    def previews(self) -> bool:
+        """Whether a window of Nakrel's own is in front of the programs. It is worked as any window is, whatever keys
+        and buttons do elsewhere; what other buttons play goes nowhere."""
+        return self.in_front and self.routes.reaches_programs
+
+    def set_front(self, client: Client, front: bool) -> None:
+        """Whether a client's own window is in front."""
+        if self.playback.set_front(client, front, reaches_programs=self.routes.reaches_programs):
+            self.set_sheet(self._sheet, "Nakrel's window came to the front" if front else "the preview ended")
+            self.reporter.status_changed()
 
     def condition(self, motion: Motion | None) -> None:
         """Have the devices move the pointer like this."""
@@ -249,7 +266,7 @@ class Service:
             running=tuple(self.playback.running.values()),
             recording=self.recording.recording,
             listening=self.recording.listening,
-            for_show=self.in_front and routes.reaches_programs,
+            for_show=self.previews,
             running_profiles=live.running_profiles,
             sees_windows=live.sees_windows,
             stage=live.stage,
@@ -259,7 +276,7 @@ class Service:
 
     def _client_gone(self, client: Client) -> None:
         self.recording.client_gone(client)
-        self.playback.set_front(client, False, reaches_programs=self.routes.reaches_programs)
+        self.set_front(client, False)
         self.routes.client_gone(client)
 
     def devices_changed(self) -> None:

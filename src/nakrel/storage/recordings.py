@@ -13,8 +13,6 @@ from collections.abc import Iterable, Iterator, Sequence
 from pathlib import Path
 from typing import NamedTuple
 
-import yaml
-
 from nakrel.core.edit.edits import rows
 from nakrel.core.model.controls import CONTROLS, OTHERS, Kind, by_number
 from nakrel.core.model.errors import DataError
@@ -153,6 +151,9 @@ def _evemu_events(path: Path, text: str) -> Iterator[InputEvent]:
 
 
 def _libinput_events(path: Path, text: str) -> Iterator[InputEvent]:
+    # Loaded here: it takes 15 ms, and few starts of the window need it.
+    import yaml
+
     try:
         loaded = yaml.load(text, Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
         found = [

@@ -58,6 +58,7 @@ class Store(QObject):
     seen = pyqtSignal(object)
     recorded = pyqtSignal(object)
     saving_changed = pyqtSignal()
+    gone = pyqtSignal()
     fault = pyqtSignal(str)
 
     def __init__(self, connect: Callable[[], ServiceConnection], parent: QObject | None = None) -> None:
@@ -298,6 +299,7 @@ class Store(QObject):
         for key in self._unsent:
             self._not_saved.setdefault(key, "the service has ended; it is tried again when the service is back.")
         self.saving_changed.emit()
+        self.gone.emit()
         self.fault.emit("The service has ended; it is being started again.")
         QTimer.singleShot(_RETRY_MS, self._reopen)
 

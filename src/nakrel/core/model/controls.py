@@ -14,6 +14,7 @@ from nakrel.core.model.errors import UnknownControl
 __all__ = [
     "CONTROLS",
     "GAME",
+    "OF_WINDOWS",
     "OPEN",
     "OTHERS",
     "POINTER",
@@ -82,6 +83,10 @@ OTHERS = {POINTER: "Pointer", TEXT: "Text", OPEN: "Program"}
 # A game's own name for one of its keys stands in a control's place with this before it.
 GAME = "GAME:"
 _GAME_KEY = re.compile(r'[^\s"\\+#][^"\\+#\n]{0,38}[^\s"\\+#]|[^\s"\\+#]')
+# What a window is worked with: every key, the three buttons that each mouse has, and the wheel.
+OF_WINDOWS = frozenset(
+    {c.code for c in CONTROLS.values() if c.kind in (Kind.KEY, Kind.WHEEL)} | {"BTN_LEFT", "BTN_RIGHT", "BTN_MIDDLE"}
+)
 _BY_NUMBER = {c.number: c for c in CONTROLS.values() if c.kind is not Kind.WHEEL}
 
 

@@ -100,7 +100,7 @@ class Engine:
             TextReady: self._answered,
             PlaceReady: self._answered,
             PointerReady: self._answered,
-            StopAll: lambda event: self._stop_all(),
+            StopAll: lambda event: self._stop_all(event.why),
             InputsLost: lambda event: self._inputs_lost(event.controls),
         }
 
@@ -334,9 +334,9 @@ class Engine:
             run.reason = reason
             self._perform(run, run.player.finish(self._now_us))
 
-    def _stop_all(self) -> None:
+    def _stop_all(self, why: str) -> None:
         for run in list(self._runs.values()):
-            run.queued, run.reason = "", "Stop everything"
+            run.queued, run.reason = "", why
             self._perform(run, run.player.cut(self._now_us))
             self._end(run)
         # A control that acts as another is let go too; the finger's own holds stay the finger's.

@@ -111,6 +111,8 @@ class PointerReady(NamedTuple):
 class StopAll(NamedTuple):
     """Stop everything: all macros end this instant and every hold of theirs goes."""
 
+    why: str = "Stop everything"
+
 
 class InputsLost(NamedTuple):
     """Devices are gone or can't be read: whatever fingers held there counts as let go, and what was started there

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import functools
-from collections.abc import Callable, Iterable, Iterator, Mapping
+from collections.abc import Callable, Collection, Iterable, Iterator, Mapping
 from typing import NamedTuple
 
 import msgspec
@@ -53,6 +53,14 @@ class Sheet(NamedTuple):
         yield from self.actions.items()
         for actions in self.layers.values():
             yield from actions.items()
+
+    def without(self, controls: Collection[str]) -> Sheet:
+        """The same sheet, in which these controls do nothing of their own."""
+
+        def left(actions: dict[str, Action]) -> dict[str, Action]:
+            return {code: action for code, action in actions.items() if code not in controls}
+
+        return Sheet(self.profile, left(self.actions), {name: left(actions) for name, actions in self.layers.items()})
 
     def controls(self) -> frozenset[str]:
         """The controls that do something of their own, with a layer or without."""

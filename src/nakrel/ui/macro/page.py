@@ -9,6 +9,7 @@ from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
+from nakrel.core.edit.recorded import gap_after, row_before
 from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.game_keys import unused
 from nakrel.core.model.macro import Macro
@@ -296,13 +297,20 @@ class MacroPage(QWidget):
         rows = self.selected()
         self.model.selected = rows
         self.timing.set_scope(len(rows))
-        self.recording.set_cursor(rows[-1] if rows else None)
         macro = self.model.macro
+        self.recording.set_cursor(*self._cursor(macro, rows))
         if macro and rows and rows[-1] < self.model.rowCount():
             line = self.model.line
             self.diagram.mark((line.start_us(rows[0]), max(map(line.end_us, {rows[0], rows[-1]}))))
         else:
             self.diagram.mark(None)
+
+    def _cursor(self, macro: Macro | None, rows: list[int]) -> tuple[int | None, int]:
+        """The row after which a recording goes, and the number of the step that comes before it."""
+        if macro is None or not rows or rows[-1] >= self.model.rowCount():
+            return None, 0
+        before = row_before(macro, rows[-1], gap_after(macro, rows[-1]))
+        return rows[-1], self.model.line.number(before)
 
     def _live(self, macro: Macro, new: range) -> None:
         self.model.set_line(lay_out(macro, self.model.line), new)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import msgspec
 from PyQt6.QtCore import QEvent, QObject, QTimer, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QMouseEvent
@@ -9,6 +11,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
 from nakrel.core.edit import edits
+from nakrel.core.edit.recorded import gap_after, insert_recorded
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.recording import Moves, RecordingSettings, Waits, Where
@@ -19,6 +22,7 @@ from nakrel.ui import commands
 from nakrel.ui.macro.recording_options import RecordingOptions
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.shield import Shield
 
 __all__ = ["RecordingBar"]
 
@@ -63,7 +67,10 @@ class RecordingBar(QWidget):
         layout.addWidget(self.options)
         self.options.hide()
         self.row_after: int | None = None
+        self._number_before = 0
+        self._shield = Shield(self, self.button)
         store.recorded.connect(self._recorded)
+        store.gone.connect(self._service_gone)
         store.settings_changed.connect(self._show)
         self._show()
 
@@ -132,10 +139,11 @@ class RecordingBar(QWidget):
         if self._settings.where is Where.REPLACE:
             self._macro = msgspec.structs.replace(self._target, lead_in=(), loop=(), lead_out=())
         at_end = self._settings.where is not Where.CURSOR
-        self._place = edits.place_after(self._macro, None if at_end else self.row_after)
+        self._place = gap_after(self._macro, None if at_end else self.row_after)
         # After a countdown nothing of the gesture that began it is down any more.
         gesture = () if self._settings.countdown_s else self._pressed_by
         self._store.ask(m.StartRecording(self._settings, gesture), self._started)
+        self._shield.raise_it()
         if self._settings.limit_s:
             self._limit.start(self._settings.limit_s * 1_000)
 
@@ -147,6 +155,7 @@ class RecordingBar(QWidget):
     def _started(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Refused):
             self._macro = None
+            self._shield.lower()
             self._store.fault.emit(answer.error)
             self._show()
 
@@ -160,19 +169,35 @@ class RecordingBar(QWidget):
             return
         if not recorded.done:
             self._steps[recorded.first :] = recorded.steps
-            new = tidy(self._steps, self._settings)
-            preview = edits.insert(self._macro, self._place, new)
-            self.live.emit(preview, self._new_rows(preview, len(new)))
+            preview = self._with(self._macro, self._place, self._steps)
+            self.live.emit(*preview)
             self._show()
             return
+        self._end(recorded.steps)
+
+    def _service_gone(self) -> None:
+        if self.recording:
+            # What it has told of is kept.
+            self._end(tuple(self._steps))
+
+    def _end(self, steps: tuple[Step, ...]) -> None:
+        assert self._macro
+        assert self._place
         self._limit.stop()
+        self._shield.lower()
         macro, self._macro = self._macro, None
-        new = tidy(recorded.steps, self._settings)
-        after = edits.insert(macro, self._place, new)
+        after, new = self._with(macro, self._place, steps)
         if new:
             commands.edit_macro(self._store, f"recording into {macro.name}", after)
-        self.ended.emit(self._new_rows(after, len(new)))
+        self.ended.emit(new)
         self._show()
+
+    def _with(self, macro: Macro, place: edits.Place, steps: Sequence[Step]) -> tuple[Macro, range]:
+        """The macro with the recorded steps in place, and their rows."""
+        after = insert_recorded(macro, place, tidy(list(steps), self._settings), self._settings)
+        count = len(edits.steps_in(after, place.section, place.inside))
+        count -= len(edits.steps_in(macro, place.section, place.inside))
+        return after, self._new_rows(after, count)
 
     def _new_rows(self, macro: Macro, count: int) -> range:
         """The rows of the recorded steps, which are no blocks and so a row each."""
@@ -209,14 +234,15 @@ class RecordingBar(QWidget):
         }[settings.waits]
         where = "in place of all steps" if settings.where is Where.REPLACE else "at the end of the loop"
         if settings.where is Where.CURSOR and self.row_after is not None:
-            where = "after the selected step"
+            where = f"after step {self._number_before}" if self._number_before else "at the selected step"
         moves = {Moves.NONE: [], Moves.CLICKS: ["places at clicks"], Moves.PATH: ["pointer path"]}[settings.moves]
         return " · ".join((", ".join([*caught, *moves]) or "nothing", waits, where))
 
     _target: Macro | None = None
 
-    def set_cursor(self, row: int | None) -> None:
-        """The next recording goes in after this row; None is the end of the loop."""
-        self.row_after = row
+    def set_cursor(self, row: int | None, number: int = 0) -> None:
+        """The next recording goes in after this row, or after the hold that the row is in the midst of; None is the end
+        of the loop. `number` is that of the step before it, 0 for none."""
+        self.row_after, self._number_before = row, number
         if not self.recording:
             self._show()

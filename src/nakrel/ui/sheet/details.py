@@ -210,7 +210,7 @@ class SheetDetails(QWidget):
         self.speed.activated.connect(lambda n: self._set(self._speeds.cell(n)))
         self.action.activated.connect(lambda n: self._set(RunSystemAction(self.action.itemData(n))))
         self.layer_name.editingFinished.connect(self._rename_layer)
-        self.press_control.captured.connect(self._control_pressed)
+        self.press_control.caught.connect(self._control_pressed)
         self.play.changed.connect(self._play_changed)
         for signal in (
             self._store.library_changed,
@@ -443,11 +443,16 @@ class SheetDetails(QWidget):
             self.refresh()
             self._say(refused)
 
-    def _control_pressed(self, code: str) -> None:
-        if CONTROLS[code].kind is Kind.WHEEL:
+    def _control_pressed(self, codes: tuple[str, ...]) -> None:
+        if any(CONTROLS[code].kind is Kind.WHEEL for code in codes):
             self._say("A control can act as a key or a button, not as a turn of the wheel.")
+        elif len(codes) == 1:
+            self._set(ToControl(codes[0]))
         else:
-            self._set(ToControl(code))
+            try:
+                self._set(ToChord(codes))
+            except DataError as error:
+                self._say(str(error))
 
     def _play_changed(self, play: Play, what: str) -> None:
         cell, macro = self._cell(), self._macro()

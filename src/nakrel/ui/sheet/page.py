@@ -4,7 +4,20 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPoint, Qt
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QResizeEvent
-from PyQt6.QtWidgets import QAbstractItemView, QCheckBox, QHBoxLayout, QLineEdit, QMenu, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QAbstractItemView,
+    QAbstractSpinBox,
+    QApplication,
+    QCheckBox,
+    QComboBox,
+    QHBoxLayout,
+    QLineEdit,
+    QMenu,
+    QPlainTextEdit,
+    QTextEdit,
+    QVBoxLayout,
+    QWidget,
+)
 
 from nakrel import protocol as m
 from nakrel.core.model.cells import Cell
@@ -19,6 +32,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, choice, label
 from nakrel.ui.widgets.rows import Table
+from nakrel.ui.widgets.shield import shielded
 
 __all__ = ["SheetPage"]
 
@@ -69,6 +83,13 @@ class _SheetTable(Table):
             self._page.search.setText(event.text())
         else:
             super().keyPressEvent(event)
+
+
+def _is_editor() -> bool:
+    """Whether something is being typed."""
+    field = QApplication.focusWidget()
+    typed = isinstance(field, QLineEdit | QTextEdit | QPlainTextEdit | QAbstractSpinBox)
+    return typed or (isinstance(field, QComboBox) and field.isEditable())
 
 
 _SHIFT = Qt.KeyboardModifier.ShiftModifier | Qt.KeyboardModifier.KeypadModifier
@@ -273,14 +294,18 @@ class SheetPage(QWidget):
                 continue
             if event.value:
                 self._down.add(event.control)
-                # A plain click is how the window itself is used; it lights its row but moves nothing.
-                if event.control not in ("BTN_LEFT", "BTN_RIGHT") and self._from_button(event.control):
+                if self._follows(event.control):
                     self.show_control(event.control)
             else:
                 self._down.discard(event.control)
         self.model.set_pressed(self._down)
 
-    def _from_button(self, code: str) -> bool:
-        """Whether pressing it means a row: mouse buttons always, keys only where they aren't typing in the window."""
+    def _follows(self, code: str) -> bool:
+        """Whether pressing it is to move the selection to its row: a mouse button does, but for those that the window
+        is worked with, while the page is in front and nothing else is being done. It lights its row anyway."""
         known = CONTROLS.get(code)
-        return self.isVisible() and known is not None and (known.kind is Kind.BUTTON or not self.isActiveWindow())
+        if known is None or known.kind is not Kind.BUTTON or code in ("BTN_LEFT", "BTN_RIGHT"):
+            return False
+        if not (self.isVisible() and self.isActiveWindow()) or shielded():
+            return False
+        return not (QApplication.activePopupWidget() or QApplication.activeModalWidget() or _is_editor())

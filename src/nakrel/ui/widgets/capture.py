@@ -4,52 +4,49 @@ from __future__ import annotations
 
 import time
 
-from PyQt6.QtCore import QEvent, QObject, QTimer, pyqtSignal
-from PyQt6.QtGui import QCursor
-from PyQt6.QtWidgets import QApplication, QHBoxLayout, QPushButton, QWidget
+from PyQt6.QtCore import QTimer, pyqtSignal
+from PyQt6.QtGui import QCursor, QHideEvent
+from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from nakrel import protocol as m
-from nakrel.core.model.controls import CONTROLS
+from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.shield import Shield
 
 __all__ = ["Capture"]
 
 LIMIT_S = 15
-# The cancel button is reached by the mouse, so a left click on it is not the answer.
-_SWALLOWED = {
-    QEvent.Type.KeyPress,
-    QEvent.Type.KeyRelease,
-    QEvent.Type.ShortcutOverride,
-    QEvent.Type.MouseButtonPress,
-    QEvent.Type.MouseButtonRelease,
-    QEvent.Type.MouseButtonDblClick,
-    QEvent.Type.Wheel,
-    QEvent.Type.ContextMenu,
-}
 
 
 class Capture(QWidget):
     """Shows "press the key or button", takes the next control that is pressed on any device, and gives it out.
 
-    Attachments rest meanwhile. Cancel ends it by mouse, and so does waiting too long.
+    Attachments rest meanwhile, and the window takes nothing, until all that was pressed is up again. Cancel ends it by
+    mouse, and so does waiting too long.
     """
 
     captured = pyqtSignal(str)
+    # All that went down until all was up again, in that order: a combination where there are several.
+    caught = pyqtSignal(tuple)
     ended = pyqtSignal()
 
     def __init__(self, store: Store, text: str = "Press the key or button…") -> None:
         super().__init__()
         self._store = store
-        self._armed = False
+        self._armed = self._listening = False
         self._left = LIMIT_S
         self._since_us = 0
+        # What went down since it was armed, and what of that is down yet.
+        self._pressed: dict[str, None] = {}
+        self._down: set[str] = set()
         self._timer = QTimer(self)
         self._timer.setInterval(1000)
         self._timer.timeout.connect(self._second)
         self._text = text
         self._label = label(text, "live", wrap=True)
         self.cancel_button: QPushButton = button("Cancel", self.cancel)
+        self._shield = Shield(self, self.cancel_button)
         layout = QHBoxLayout(self)
         layout.setContentsMargins(0, 4, 0, 4)
         layout.addWidget(self._label, 1)
@@ -62,61 +59,76 @@ class Capture(QWidget):
         return self._armed
 
     def arm(self) -> None:
-        """Wait for a press from now on; until then nothing else in the window takes keys or clicks."""
+        """Wait for a press from now on; until it is over nothing else in the window takes keys or clicks."""
         if self._armed:
             return
         self._armed, self._left = True, LIMIT_S
         self._since_us = time.monotonic_ns() // 1_000
-        self._store.seen.connect(self._seen)
+        self._down.clear()
+        self._pressed.clear()
+        self._timer.stop()
+        if not self._listening:
+            self._listening = True
+            self._store.seen.connect(self._seen)
         self._store.ask(m.Listen(LIMIT_S))
-        if app := QApplication.instance():
-            app.installEventFilter(self)
+        self.show()
+        self._shield.raise_it()
         self._second()
         self._timer.start()
-        self.show()
 
     def cancel(self) -> None:
         """Wait no longer."""
         if self._armed:
-            self._armed = False
-            self._timer.stop()
-            self._store.seen.disconnect(self._seen)
-            self._store.ask(m.Listen(0))
-            # The press itself is still on its way through Qt's queue; it isn't meant for the window.
-            QTimer.singleShot(150, self._let_go)
-            self.hide()
-            self.ended.emit()
+            self._take_no_more()
+            self._end()
 
-    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
-        """Keep the press from the window, besides on Cancel."""
-        if event is None or event.type() not in _SWALLOWED or watched is self.cancel_button:
-            return False
-        if not isinstance(watched, QObject) or not watched.isWidgetType():
-            return False
-        # An accepted override makes a key a plain key press, which then ends here and not in a shortcut.
-        event.accept()
-        return True
+    def _take_no_more(self) -> None:
+        self._armed = False
+        self.hide()
+        self.ended.emit()
 
-    def _let_go(self) -> None:
-        if not self._armed and (app := QApplication.instance()):
-            app.removeEventFilter(self)
+    def _end(self) -> None:
+        """What was pressed is over."""
+        self._timer.stop()
+        self._listening = False
+        self._store.seen.disconnect(self._seen)
+        self._store.ask(m.Listen(0))
+        self._shield.lower()
+        if self._pressed:
+            self.caught.emit(tuple(self._pressed))
+
+    def hideEvent(self, event: QHideEvent | None) -> None:
+        """What asks for a press out of sight asks nobody."""
+        super().hideEvent(event)
+        self.cancel()
 
     def _second(self) -> None:
         self._label.setText(f"{self._text} {self._left} s")
         self._left -= 1
         if self._left < 0:
-            self.cancel()
+            if self._armed:
+                self._take_no_more()
+            self._end()
 
     def _seen(self, notice: m.Seen) -> None:
         for event in notice.events:
             # Notices come gathered: the click or key that armed it may arrive only now.
-            if event.at_us <= self._since_us:
-                continue
-            if self._armed and event.by == "in" and event.value and event.control in CONTROLS:
-                if event.control == "BTN_LEFT" and self._on_cancel():
-                    continue
-                self.cancel()
-                self.captured.emit(event.control)
+            if event.by == "in" and event.control in CONTROLS and event.at_us > self._since_us:
+                self._heard(event)
+
+    def _heard(self, event: m.SeenEvent) -> None:
+        code, turns = event.control, CONTROLS[event.control].kind is Kind.WHEEL
+        if not event.value:
+            self._down.discard(code)
+        elif not (code == "BTN_LEFT" and self._armed and self._on_cancel()):
+            self._pressed[code] = None
+            if not turns:
+                self._down.add(code)
+            if self._armed:
+                self._take_no_more()
+                self.captured.emit(code)
+        if not self._armed and self._listening and not self._down:
+            self._end()
 
     def _on_cancel(self) -> bool:
         spot = self.cancel_button.mapFromGlobal(QCursor.pos())

@@ -17,6 +17,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
 from nakrel.ui.widgets.basics import button, clear_layout, label
+from nakrel.ui.widgets.shield import keep_open
 from nakrel.ui.widgets.traces import draw_trace
 
 __all__ = ["LiveStrip"]
@@ -154,6 +155,7 @@ class LiveStrip(QWidget):
         self._runs = QVBoxLayout()
         self._runs.setSpacing(0)
         self.stop = button("Stop everything", self._stop, "stop")
+        keep_open(self.stop)
         self.stop.setMinimumHeight(46)
         self._build()
         store.status_changed.connect(self.refresh)

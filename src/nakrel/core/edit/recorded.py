@@ -1,0 +1,56 @@
+"""Where a recording goes in a macro, and how it joins what is there."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from nakrel.core.edit.edits import Place, insert, place_after, rows_of, steps_in
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.recording import RecordingSettings, Waits
+from nakrel.core.model.steps import Note, Press, Release, Step, Wait
+
+__all__ = ["gap_after", "insert_recorded", "row_before"]
+
+
+def gap_after(macro: Macro, row: int | None) -> Place:
+    """The gap after a row in which nothing is held: after the whole hold where the row is in the midst of one. With
+    None the end of the loop."""
+    place = place_after(macro, row)
+    steps = steps_in(macro, place.section, place.inside)
+    down: set[str] = set()
+    for at, step in enumerate(steps):
+        if at >= place.at and not down:
+            return place._replace(at=at)
+        if isinstance(step, Press) and not step.off:
+            down.add(step.control)
+        elif isinstance(step, Release) and not step.off:
+            down.discard(step.control)
+    # A hold that never ends has no gap after it.
+    return place if down else place._replace(at=len(steps))
+
+
+def row_before(macro: Macro, row: int, gap: Place) -> int:
+    """The row after which the gap comes that `gap_after` found for a row."""
+    first = place_after(macro, row)
+    between = steps_in(macro, gap.section, gap.inside)[first.at : gap.at]
+    return row + sum(len(rows_of(gap.section, step, 0)) for step in between)
+
+
+def insert_recorded(macro: Macro, place: Place, steps: Sequence[Step], settings: RecordingSettings) -> Macro:
+    """Put recorded steps into a gap, with a wait at each end where they would follow another step at once; none where
+    waits are left out."""
+    return insert(macro, place, _with_joints(macro, place, steps, settings))
+
+
+def _with_joints(macro: Macro, place: Place, steps: Sequence[Step], settings: RecordingSettings) -> tuple[Step, ...]:
+    if not steps or settings.waits is Waits.NONE:
+        return tuple(steps)
+    into = steps_in(macro, place.section, place.inside)
+    sides = (into[: place.at][::-1], into[place.at :])
+    ends = [next((step for step in side if not isinstance(step, Note)), None) for side in sides]
+    joint = Wait(wait_us=settings.even_us)
+    head, tail = (
+        (joint,) if there is not None and not isinstance(there, Wait) and not isinstance(ours, Wait) else ()
+        for there, ours in zip(ends, (steps[0], steps[-1]), strict=True)
+    )
+    return (*head, *steps, *tail)
