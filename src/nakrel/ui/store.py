@@ -45,6 +45,10 @@ def _name_of(store: Store, kind: str, key: str) -> str:
     return f"{kind} “{known.name}”" if known else "the settings" if kind == "settings" else f"a deleted {kind}"
 
 
+# Why what is shown isn't on the disk.
+_ENDED = "the service has ended; it is tried again when the service is back."
+
+
 class Store(QObject):
     """Give it a way to connect; it keeps the connection, and comes back by itself when the service ends."""
 
@@ -266,6 +270,10 @@ class Store(QObject):
             self._put(key, self._waiting.pop(key))
 
     def _put(self, key: tuple[str, str], body: m.Body) -> None:
+        if self._connection is None:
+            self._not_saved[key] = _ENDED
+            self.saving_changed.emit()
+            return
         self._pending[key] += 1
 
         def answered(answer: m.AnswerBody) -> None:
@@ -297,7 +305,7 @@ class Store(QObject):
         self.close()
         self._pending.clear()
         for key in self._unsent:
-            self._not_saved.setdefault(key, "the service has ended; it is tried again when the service is back.")
+            self._not_saved.setdefault(key, _ENDED)
         self.saving_changed.emit()
         self.gone.emit()
         self.fault.emit("The service has ended; it is being started again.")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from nakrel.core.edit.edits import Place, insert, place_after, rows_of, steps_in
+from nakrel.core.edit.edits import Place, insert, place_after, row_at, rows_of, steps_in
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.recording import RecordingSettings, Waits
 from nakrel.core.model.steps import Note, Press, Release, Step, Wait
@@ -31,8 +31,12 @@ def gap_after(macro: Macro, row: int | None) -> Place:
 
 def row_before(macro: Macro, row: int, gap: Place) -> int:
     """The row after which the gap comes that `gap_after` found for a row."""
-    first = place_after(macro, row)
-    between = steps_in(macro, gap.section, gap.inside)[first.at : gap.at]
+    first, found = place_after(macro, row), row_at(macro, row)
+    start = first.at
+    if found is not None and found.at >= 0 and found.inside == gap.inside:
+        # The row itself counts with all that is inside it.
+        start, row = found.at, row - 1
+    between = steps_in(macro, gap.section, gap.inside)[start : gap.at]
     return row + sum(len(rows_of(gap.section, step, 0)) for step in between)
 
 
