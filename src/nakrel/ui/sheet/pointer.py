@@ -164,8 +164,9 @@ class PointerDialog(QDialog):
         self.speed.returnPressed.connect(self.add)
         self.wheel.valueChanged.connect(lambda value: self._say(self.model.put("wheel speed", wheel=value)))
         self.straight.valueChanged.connect(lambda value: self._say(self.model.put("straight lines", straight=value)))
-        store.profile_changed.connect(lambda key: self._later.start(0))
-        store.status_changed.connect(lambda: self._later.start(0))
+        # Methods, which Qt disconnects when the dialog goes; a lambda would outlive it.
+        store.profile_changed.connect(self._refresh_later)
+        store.status_changed.connect(self._refresh_later)
         self.model.message.connect(self._say)
         self.refresh()
 
@@ -194,6 +195,9 @@ class PointerDialog(QDialog):
         foot.addStretch(1)
         foot.addWidget(button("Close", self.accept))
         layout.addLayout(foot)
+
+    def _refresh_later(self, key: str = "") -> None:
+        self._later.start(0)
 
     def refresh(self) -> None:
         """Show the pointer as it is now."""

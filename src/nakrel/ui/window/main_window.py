@@ -80,6 +80,8 @@ class MainWindow(QMainWindow):
         self._pages, self._details = QStackedWidget(), QStackedWidget()
         self._fault = label("", "alarm", wrap=True)
         self._fault.setContentsMargins(0, 6, 0, 2)
+        self._dismiss = button("×", lambda: self._show_fault(""), "link", "Take the message away")
+        self._dismiss.setAccessibleName("Take the message away")
         self._message = ""
         self._fault_timer = QTimer(self)
         self._fault_timer.setSingleShot(True)
@@ -154,7 +156,10 @@ class MainWindow(QMainWindow):
         head.addWidget(self.menu_button, 0, Qt.AlignmentFlag.AlignBottom)
         layout.addLayout(head)
         layout.addWidget(hairline())
-        layout.addWidget(self._fault)
+        message = QHBoxLayout()
+        message.addWidget(self._fault, 1)
+        message.addWidget(self._dismiss, 0, Qt.AlignmentFlag.AlignTop)
+        layout.addLayout(message)
         for widget in (self.sheet, self.macro, self.devices, self.journal):
             self._pages.addWidget(widget)
         layout.addWidget(self._pages, 1)
@@ -343,6 +348,8 @@ class MainWindow(QMainWindow):
         lines = "\n".join(filter(None, ("" if known else self._message, not_saved)))
         self._fault.setText(lines)
         self._fault.setVisible(bool(lines))
+        # What isn't saved stays in sight until it is.
+        self._dismiss.setVisible(bool(self._message) and not known)
 
     # Doing
 

@@ -1,0 +1,64 @@
+"""Dialogs come and go; none of their timers and signals outlives them."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import pytest
+from PyQt6.QtCore import QEvent
+from PyQt6.QtWidgets import QApplication, QDialog
+from pytestqt.qtbot import QtBot
+
+from nakrel import protocol as m
+from tests.ui.conftest import Ui
+
+OPENERS: dict[str, Callable[[Ui], object]] = {
+    "pointer": lambda ui: ui.window.sheet_details.profile.open_pointer(),
+    "game keys": lambda ui: ui.window.sheet_details.profile.open_keys(),
+    "link": lambda ui: ui.window.open_link(),
+    "shortcuts": lambda ui: ui.window.open_shortcuts(),
+    "versions": lambda ui: ui.window.column.open_history("profile", "tidewardens"),
+    "deleted": lambda ui: ui.window.column.open_history("macro"),
+}
+
+
+def gone() -> None:
+    """Let Qt delete what is to be deleted."""
+    QApplication.processEvents()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
+    QApplication.processEvents()
+
+
+@pytest.mark.parametrize("opener", OPENERS)
+def test_nothing_of_a_closed_dialog_goes_on(ui: Ui, qtbot: QtBot, opener: str):
+    ui.window.shown.show_profile("tidewardens")
+    with qtbot.captureExceptions() as faults:
+        OPENERS[opener](ui)
+        dialog = QApplication.activeModalWidget()
+        assert isinstance(dialog, QDialog)
+        dialog.reject()
+        gone()
+        assert QApplication.activeModalWidget() is None
+        store = ui.store
+        for signal in (
+            store.library_changed,
+            store.settings_changed,
+            store.status_changed,
+            store.devices_changed,
+            store.journal_changed,
+            store.saving_changed,
+        ):
+            signal.emit()
+        store.profile_changed.emit("tidewardens")
+        store.macro_changed.emit("reel-in")
+        store.seen.emit(m.Seen((m.SeenEvent("in", "KEY_Q", 1, 1), m.SeenEvent("in", "KEY_Q", 0, 2))))
+        gone()
+    assert faults == []
+
+
+def test_a_message_can_be_taken_away(ui: Ui):
+    ui.store.fault.emit("The tide is out.")
+    assert ui.window._fault.text() == "The tide is out."
+    ui.window._dismiss.click()
+    assert ui.window._fault.isHidden()
+    assert ui.window._dismiss.isHidden()
