@@ -50,7 +50,7 @@ loop:
         way of weight 3:
             tap 1 for 30 ms
         way:
-            tap Left button for 16.667 ms
+            tap Left for 16.667 ms
 lead-out:
     release Left Shift
 """

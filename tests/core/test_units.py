@@ -7,7 +7,7 @@ from hypothesis import given
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_WAIT_US
-from nakrel.core.model.units import format_ms, format_rate, parse_time
+from nakrel.core.model.units import format_ms, format_rate, parse_span, parse_time
 from tests.strategies import waits_us
 
 
@@ -48,3 +48,14 @@ def test_rates():
     assert format_rate(30_000) == "33.3/s"
     assert format_rate(50_000) == "20/s"
     assert format_rate(0) == ""
+
+
+@pytest.mark.parametrize("text", ["200 to 600", "200-600", "200 – 600 ms", "0.2s-0.6s", "200ms—0.6s"])
+def test_two_times_are_read_with_to_or_a_dash_between_them(text: str):
+    assert parse_span(text) == (200_000, 600_000)
+
+
+@pytest.mark.parametrize("text", ["600-200", "200-", "-200", "200 to", "1-2-3"])
+def test_what_is_no_pair_of_times_is_refused(text: str):
+    with pytest.raises(DataError):
+        parse_span(text)

@@ -17,7 +17,7 @@ from nakrel.ui.store import Store
 
 app = QApplication([])
 store, told = Store(lambda: None), []
-store.fault.connect(told.append)
+store.alarm.connect(told.append)
 tell_of_bugs(store, Path(sys.argv[1]))
 QTimer.singleShot(0, lambda: 1 // 0)
 begun = []

@@ -146,6 +146,6 @@ def test_a_deleted_profile_frees_the_buttons_that_go_to_it_as_one_edit(ui: Ui):
 def test_an_answer_that_nobody_asked_for_is_shown(ui: Ui):
     assert ui.store._connection
     told: list[str] = []
-    ui.store.fault.connect(told.append)
+    ui.store.alarm.connect(told.append)
     ui.store._connection._dispatch(b'{"id":99999,"body":{"is":"Refused","error":"too late"}}')
     assert told == ["The service answered what nobody asked: too late."]

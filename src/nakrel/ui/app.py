@@ -62,7 +62,7 @@ def tell_of_bugs(store: Store, log: Path) -> None:
             return
         with contextlib.suppress(RuntimeError):
             # The store may have gone with its window.
-            store.fault.emit(f"Something unexpected happened in the window ({error!r}); {log} has the details.")
+            store.alarm.emit(f"Something unexpected happened in the window ({error!r}); {log} has the details.")
 
     sys.excepthook = report
 

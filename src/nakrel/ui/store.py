@@ -63,7 +63,9 @@ class Store(QObject):
     recorded = pyqtSignal(object)
     saving_changed = pyqtSignal()
     gone = pyqtSignal()
+    # What went wrong with something that is shown, and with the service or the whole window.
     fault = pyqtSignal(str)
+    alarm = pyqtSignal(str)
 
     def __init__(self, connect: Callable[[], ServiceConnection], parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -141,7 +143,7 @@ class Store(QObject):
 
     def _ask(self, body: m.Body, answered: Callable[[m.AnswerBody], None] | None = None) -> None:
         if self._connection is None:
-            self.fault.emit("The service doesn't run; it is being started again.")
+            self.alarm.emit("The service doesn't run; it is being started again.")
             return
         try:
             self._connection.send(body, _unless_gone(answered or self._shown_if_refused))
@@ -308,17 +310,17 @@ class Store(QObject):
             self._not_saved.setdefault(key, _ENDED)
         self.saving_changed.emit()
         self.gone.emit()
-        self.fault.emit("The service has ended; it is being started again.")
+        self.alarm.emit("The service has ended; it is being started again.")
         QTimer.singleShot(_RETRY_MS, self._reopen)
 
     def _reopen(self) -> None:
         try:
             self.open()
         except ClientError as error:
-            self.fault.emit(str(error))
+            self.alarm.emit(str(error))
             QTimer.singleShot(_RETRY_MS, self._reopen)
         else:
-            self.fault.emit("")
+            self.alarm.emit("")
 
     def _shown_if_refused(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Refused):
@@ -343,7 +345,7 @@ class Store(QObject):
             case m.Recorded():
                 self.recorded.emit(notice)
             case m.Fault(error=error):
-                self.fault.emit(error)
+                self.alarm.emit(error)
             case m.Journal(entries=entries):
                 # The answer that fetched the journal may have had the newest entries already. Their times tell nothing:
                 # a clock may have been set back meanwhile.

@@ -108,12 +108,12 @@ TABLE = """\
 100 KEY_RIGHTALT keys Right Alt
 101 KEY_LINEFEED media Line feed
 102 KEY_HOME navigation Home
-103 KEY_UP navigation Up
+103 KEY_UP navigation Up arrow
 104 KEY_PAGEUP navigation Page Up
-105 KEY_LEFT navigation Left
-106 KEY_RIGHT navigation Right
+105 KEY_LEFT navigation Left arrow
+106 KEY_RIGHT navigation Right arrow
 107 KEY_END navigation End
-108 KEY_DOWN navigation Down
+108 KEY_DOWN navigation Down arrow
 109 KEY_PAGEDOWN navigation Page Down
 110 KEY_INSERT navigation Insert
 111 KEY_DELETE navigation Delete

@@ -8,7 +8,7 @@ from collections import Counter
 from nakrel.core.model.controls import CONTROLS, Control, game_key, game_key_name
 from nakrel.core.model.errors import DataError
 
-__all__ = ["fits", "name_of", "read_control"]
+__all__ = ["fits", "name_of", "rank", "read_control"]
 
 # What a label must be like to stand in a line: no sign that the notation uses, and none of its small words.
 _PLAIN = re.compile(r"(?!.*\b(?:for|by|to)\b)[\w'./;,=\[\]\\`-]+( [\w'./;,=\[\]\\`-]+)*")
@@ -16,7 +16,7 @@ _PLAIN = re.compile(r"(?!.*\b(?:for|by|to)\b)[\w'./;,=\[\]\\`-]+( [\w'./;,=\[\]\
 
 def _plain_names() -> dict[str, str]:
     """The name of each control in a line: its label where that can stand there and means it alone, else its label with
-    its kind (`Left button`), else its code."""
+    its kind, else its code."""
     labels = Counter(control.label.casefold() for control in CONTROLS.values())
     kinds = Counter((control.label.casefold(), control.kind) for control in CONTROLS.values())
     names = {}
@@ -32,7 +32,18 @@ def _plain_names() -> dict[str, str]:
 
 
 _NAMES = _plain_names()
-_CODES = {name.casefold(): code for code, name in _NAMES.items()} | {code.casefold(): code for code in CONTROLS}
+# Other names that people write, and those that texts of earlier versions have.
+_ALSO = {
+    "up": "KEY_UP",
+    "down": "KEY_DOWN",
+    "left key": "KEY_LEFT",
+    "right key": "KEY_RIGHT",
+    "left button": "BTN_LEFT",
+    "right button": "BTN_RIGHT",
+    "left mouse button": "BTN_LEFT",
+    "right mouse button": "BTN_RIGHT",
+}
+_CODES = _ALSO | {name.casefold(): code for code, name in _NAMES.items()} | {code.casefold(): code for code in CONTROLS}
 
 
 def name_of(code: str) -> str:
@@ -53,6 +64,19 @@ def read_control(name: str) -> str:
     near = [name_of(code) for code, control in CONTROLS.items() if fits(control, name.casefold())][:3]
     hint = f"; did you mean {' or '.join(near)}?" if near else "; docs/formats.md has all names"
     raise DataError(f"there is no control {name!r}{hint}")
+
+
+def rank(name: str, typed: str) -> int | None:
+    """How well what was typed fits a name: 0 is the name itself, 1 its beginning, 2 the beginning of a word in it, 3 a
+    part of it; None where it doesn't fit. Capital letters count as small ones."""
+    name, typed = name.casefold(), typed.strip().casefold()
+    if typed not in name:
+        return None
+    if name == typed:
+        return 0
+    if name.startswith(typed):
+        return 1
+    return 2 if re.search(rf"(?<!\w){re.escape(typed)}", name) else 3
 
 
 def fits(control: Control, typed: str) -> bool:

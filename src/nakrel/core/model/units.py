@@ -55,12 +55,16 @@ def parse_time(text: str, *, most_us: int = MAX_WAIT_US) -> int:
     return result
 
 
+# Between the times of a random wait.
+_TO = re.compile(r"\s+to\s+|(?<=[\w.])\s*[-–—]\s*(?=[\d.])")
+
+
 def parse_span(text: str) -> tuple[int, int | None]:
-    """Read a time, or two with `to` between them for a random one: `12s to 42s`. The first takes the second's unit
-    where it has none of its own. Raises `DataError`."""
-    least, to, most = text.partition(" to ")
-    if not to:
+    """Read a time, or two with `to` or a dash between them for a random one: `12s to 42s`, `200-600`. The first takes
+    the second's unit where it has none of its own. Raises `DataError`."""
+    if len(parts := _TO.split(text.strip())) != 2:
         return parse_time(text), None
+    least, most = parts
     unit = re.search(r"[^\d.,\s].*$", most)
     if unit and re.fullmatch(r"\s*[\d.,]+\s*", least):
         least += unit.group()

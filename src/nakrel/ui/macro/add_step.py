@@ -5,14 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
 from nakrel.core import notation
 from nakrel.core.model.controls import CONTROLS, Kind, game_key
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.limits import MAX_WAIT_US
-from nakrel.core.model.names import name_of, read_control
+from nakrel.core.model.names import name_of
 from nakrel.core.model.profile import GameKey
 from nakrel.core.model.steps import (
     Branch,
@@ -30,16 +29,18 @@ from nakrel.core.model.steps import (
     Wheel,
 )
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import TimeEdit, button, choice, label, searchable
+from nakrel.ui.widgets.basics import TimeEdit, button, choice, label
 from nakrel.ui.widgets.capture import Capture
+from nakrel.ui.widgets.control_choice import ControlChoice
 
 __all__ = ["AddStep"]
 
 _WITH_CONTROL = ("tap", "press", "release", "chord", "wheel")
-_WITH_TIME = ("tap", "chord", "wait", "random wait")
+_WITH_TIME = ("tap", "chord", "wait")
 # Kinds that are told by words: what stands before the words in the notation, after them, and what they look like.
 _WITH_WORDS = {
-    "pointer": ("move to ", "", "640, 400"),
+    "random wait": ("wait ", "", "200 to 600 ms"),
+    "pointer": ("move ", "", "640, 400 or by 10, -5"),
     "text": ("", "", "Good evening, harbour!"),
     "open": ("open ", "", "program and arguments"),
     "if": ("if ", ":", "run > 3"),
@@ -47,7 +48,7 @@ _WITH_WORDS = {
 }
 _KINDS = (
     *("tap", "press", "release", "chord", "wait", "random wait", "wheel"),
-    *_WITH_WORDS,
+    *(kind for kind in _WITH_WORDS if kind != "random wait"),
     *("repeat", "pick one", "note"),
 )
 # A recorded click lasts around 50 to 150 ms (common practice, no published source).
@@ -70,9 +71,9 @@ class AddStep(QWidget):
         self._store = store
         self.kind = choice("Kind of step")
         self.kind.addItems(_KINDS)
-        self.control = searchable("Control of the step")
+        self.control = ControlChoice("Control of the step")
         self.control.setMinimumWidth(150)
-        self.second = searchable("The control that it is pressed together with")
+        self.second = ControlChoice("The control that it is pressed together with")
         self.second.setMinimumWidth(120)
         self.time = TimeEdit(_HOLD_US)
         self.time.setAccessibleName("Hold or wait")
@@ -96,6 +97,9 @@ class AddStep(QWidget):
         self.typed.returnPressed.connect(self.add)
         self.typed.textEdited.connect(lambda text: self._say(""))
         self.capture.captured.connect(self._captured)
+        for field in (self.control, self.second):
+            field.refused.connect(self._say)
+            field.chosen.connect(lambda code: self._say(""))
         self._keys: list[str] = []
         self._free: list[str] = []
         self.set_game_keys(())
@@ -105,9 +109,8 @@ class AddStep(QWidget):
         """Offer these by the game's names for them, too, and before all others those that the game leaves free."""
         self._keys = [game_key(key.name) for key in keys]
         self._free = list(free[:_MOST_FREE])
-        self.second.clear()
-        for code in (*self._keys, *(c for c, known in CONTROLS.items() if known.kind is not Kind.WHEEL)):
-            self.second.addItem(name_of(code), code)
+        codes = (*self._keys, *(c for c, known in CONTROLS.items() if known.kind is not Kind.WHEEL))
+        self.second.set_items((name_of(code), code) for code in codes)
         self._fill(*([Kind.WHEEL] if self.kind.currentText() == "wheel" else [Kind.KEY, Kind.BUTTON]))
 
     def _build(self) -> None:
@@ -130,15 +133,15 @@ class AddStep(QWidget):
 
     def _fill(self, *kinds: Kind) -> None:
         before = self.control.currentData()
-        self.control.clear()
-        for code in self._keys if Kind.KEY in kinds else ():
-            self.control.addItem(name_of(code), code)
-        free = self._free if Kind.KEY in kinds else []
-        for code in free:
-            self.control.addItem(f"{name_of(code)}  (free in the game)", code)
-        for known in CONTROLS.values():
-            if known.kind in kinds and known.code not in free:
-                self.control.addItem(name_of(known.code), known.code)
+        keys, free = (self._keys, self._free) if Kind.KEY in kinds else ((), ())
+        others = [code for code, known in CONTROLS.items() if known.kind in kinds and code not in free]
+        self.control.set_items(
+            (
+                *((name_of(code), code) for code in keys),
+                *((f"{name_of(code)}  (free in the game)", code) for code in free),
+                *((name_of(code), code) for code in others),
+            )
+        )
         self.control.setCurrentIndex(max(0, self.control.findData(before or "KEY_Q")))
 
     def _kind_chosen(self, kind: str) -> None:
@@ -146,7 +149,7 @@ class AddStep(QWidget):
         self._press.setVisible(kind in _WITH_CONTROL)
         self.second.setVisible(kind == "chord")
         self.time.setVisible(kind in _WITH_TIME)
-        self.time.set_value(_WAIT_US if "wait" in kind else _HOLD_US)
+        self.time.set_value(_WAIT_US if kind == "wait" else _HOLD_US)
         self._fill(*([Kind.WHEEL] if kind == "wheel" else [Kind.KEY, Kind.BUTTON]))
         secret = kind == "text" and self.secret.isChecked()
         self.typed.setVisible(kind in _WITH_WORDS)
@@ -161,7 +164,7 @@ class AddStep(QWidget):
     def _captured(self, code: str) -> None:
         if (CONTROLS[code].kind is Kind.WHEEL) != (self.kind.currentText() == "wheel"):
             self.kind.setCurrentText("wheel" if CONTROLS[code].kind is Kind.WHEEL else "tap")
-        self.control.setCurrentIndex(self.control.findData(code))
+        self.control.show_code(code)
 
     def _say(self, message: str) -> None:
         self._message.setText(message)
@@ -175,6 +178,7 @@ class AddStep(QWidget):
                 self._add_secret(self.secret_name.text().strip(), self.typed.text())
             elif kind in _WITH_WORDS:
                 self.added.emit(_from_text(kind, self.typed.text().strip()))
+                self._say("")
                 self.typed.clear()
             else:
                 self._add_fields(kind)
@@ -196,9 +200,9 @@ class AddStep(QWidget):
         self._store.ask(m.PutSecret(name, text), answered)
 
     def _add_fields(self, kind: str) -> None:
-        micros = self.time.micros
-        code = _chosen(self.control) if kind in _WITH_CONTROL else ""
-        second = _chosen(self.second) if kind == "chord" else ""
+        micros = self.time.read() if kind in _WITH_TIME else 0
+        code = self.control.code() if kind in _WITH_CONTROL else ""
+        second = self.second.code() if kind == "chord" else ""
         if kind == "chord" and second == code:
             raise DataError("a chord needs two controls that differ")
         make: dict[str, Callable[[], Step]] = {
@@ -207,21 +211,13 @@ class AddStep(QWidget):
             "release": lambda: Release(control=code),
             "chord": lambda: Chord(controls=(code, second), hold_us=micros),
             "wait": lambda: Wait(wait_us=micros),
-            "random wait": lambda: Wait(wait_us=micros, most_us=min(2 * micros, MAX_WAIT_US)),
             "wheel": lambda: Wheel(control=code),
             "repeat": lambda: Repeat(times=2),
             "pick one": lambda: PickOne(branches=(Branch(), Branch())),
             "note": lambda: Note(text=""),
         }
         self.added.emit(make[kind]())
-
-
-def _chosen(field: QComboBox) -> str:
-    """The control that stands in the field: as it was chosen, or as its name was typed. Raises `DataError`."""
-    text = field.currentText().strip()
-    if text == field.itemText(field.currentIndex()):
-        return str(field.currentData())
-    return read_control(text)
+        self._say("")
 
 
 def _from_text(kind: str, text: str) -> Step:
@@ -231,7 +227,18 @@ def _from_text(kind: str, text: str) -> Step:
     if kind == "text":
         return Text(text=text)
     before, after, example = _WITH_WORDS[kind]
+    if kind == "pointer" and not text.startswith(("to ", "by ")):
+        before += "to "
     found = notation.read_steps(f"{before}{text.rstrip(':') if after else text}{after}")
-    if len(found) != 1 or (kind == "pointer" and not isinstance(found[0], Pointer)):
+    if len(found) != 1 or not _is_of_kind(found[0], kind):
         raise DataError(f"write it such as: {example}")
     return found[0]
+
+
+def _is_of_kind(step: Step, kind: str) -> bool:
+    match kind:
+        case "pointer":
+            return isinstance(step, Pointer)
+        case "random wait":
+            return isinstance(step, Wait) and step.most_us is not None
+    return True

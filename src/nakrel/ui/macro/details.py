@@ -56,6 +56,8 @@ class MacroDetails(QWidget):
         self.checks.setSpacing(4)
         self._message = label("", "soft", wrap=True)
         self._findings: tuple[Finding, ...] | None = None
+        # What the message speaks of: it goes with that.
+        self._message_of: object = None
         self._places_shown: object = None
         self._places = QVBoxLayout()
         self._places.setSpacing(0)
@@ -125,6 +127,8 @@ class MacroDetails(QWidget):
             # What isn't seen isn't worked out; `showEvent` makes good for it.
             return
         macro, profile = self._shown.macro, self._shown.profile
+        if self._message_of != self._subject():
+            self._say("")
         self.setEnabled(macro is not None)
         if macro is None:
             return
@@ -251,8 +255,15 @@ class MacroDetails(QWidget):
                 self._store, f"note of {macro.name}", msgspec.structs.replace(macro, note=self.note.text())
             )
 
+    def _subject(self) -> object:
+        return (self._shown.macro and self._shown.macro.id, self._shown.profile)
+
+    def _say(self, message: str) -> None:
+        self._message.setText(message)
+        self._message_of = self._subject()
+
     def _arm(self) -> None:
-        self._message.setText("")
+        self._say("")
         self.capture.arm()
         self.attach_button.setVisible(False)
 
@@ -262,7 +273,7 @@ class MacroDetails(QWidget):
             before = setup.cells.get(code)
             refused = commands.attach(self._store, profile, setup.name, code, macro)
             replaced = " It did something else before; undo brings that back." if before else ""
-            self._message.setText(refused or f"{control_label(code)} plays it now in {profile.name}.{replaced}")
+            self._say(refused or f"{control_label(code)} plays it now in {profile.name}.{replaced}")
 
     def _try(self) -> None:
         if macro := self._shown.macro:

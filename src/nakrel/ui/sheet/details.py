@@ -48,6 +48,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
 from nakrel.ui.widgets.basics import button, choice, form_row, label, searchable
 from nakrel.ui.widgets.capture import Capture
+from nakrel.ui.widgets.control_choice import ControlChoice
 from nakrel.ui.widgets.play import PlayFields
 from nakrel.ui.widgets.traces import draw_trace
 
@@ -132,7 +133,7 @@ class SheetDetails(QWidget):
         self.does.addItems(list(_DOES))
         self.does.setMinimumContentsLength(16)
         self.macro = searchable("Macro")
-        self.control = searchable("Control")
+        self.control = ControlChoice("Control")
         self.typed = QLineEdit()
         self.layer = choice("Layer")
         self._places, self._speeds = CellChoice("Go to"), CellChoice("Pointer speed")
@@ -203,7 +204,8 @@ class SheetDetails(QWidget):
     def _connect(self) -> None:
         self.does.activated.connect(self._does_chosen)
         self.macro.activated.connect(lambda n: self._set(RunMacro(self._macros_listed[n][1])))
-        self.control.activated.connect(lambda n: self._set(ToControl(self.control.itemData(n))))
+        self.control.chosen.connect(lambda code: self._set(ToControl(code)))
+        self.control.refused.connect(self._say)
         self.typed.editingFinished.connect(self._text_typed)
         self.layer.activated.connect(self._layer_chosen)
         self.go.activated.connect(lambda n: self._set(self._places.cell(n)))
@@ -302,16 +304,16 @@ class SheetDetails(QWidget):
         keys = profile.keys if profile else ()
         if (keys, profile and profile.id) != self._listed:
             self._listed = (keys, profile and profile.id)
-            self.control.clear()
-            for key in keys:
-                self.control.addItem(f"“{key.name}”  (game key: {control_label(key.control)})", game_key(key.name))
             free = unused(profile)[:12] if profile else []
-            for each in free:
-                self.control.addItem(f"{control_label(each)}  (free: the game has nothing on it)", each)
-            for known in CONTROLS.values():
-                if known.kind is not Kind.WHEEL and known.code not in free:
-                    self.control.addItem(f"{known.label}  ({known.code})", known.code)
-        self.control.setCurrentIndex(self.control.findData(code) if code else -1)
+            others = [c for c in CONTROLS.values() if c.kind is not Kind.WHEEL and c.code not in free]
+            self.control.set_items(
+                (
+                    *((f"“{k.name}”  (game key: {control_label(k.control)})", game_key(k.name)) for k in keys),
+                    *((f"{control_label(code)}  (free: the game has nothing on it)", code) for code in free),
+                    *((f"{known.label}  ({known.code})", known.code) for known in others),
+                )
+            )
+        self.control.show_code(code)
 
     def _fill_cells(self, cell: Cell | None, kind: type | None = None) -> None:
         """List what can be gone to, where that is seen."""

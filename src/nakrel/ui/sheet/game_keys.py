@@ -18,8 +18,9 @@ from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.ui import commands
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, label, searchable
+from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.capture import Capture
+from nakrel.ui.widgets.control_choice import ControlChoice
 from nakrel.ui.widgets.rows import GLYPH, WEAK, EditedTable, HeadedModel
 
 __all__ = ["GameKeys"]
@@ -127,7 +128,7 @@ class GameKeys(QDialog):
         self.name = QLineEdit()
         self.name.setPlaceholderText("Reload")
         self.name.setAccessibleName("The game's name for a new key")
-        self.control = searchable("Control of the new key")
+        self.control = ControlChoice("Control of the new key")
         self.capture = Capture(store, "Press the key or button that the game has for it…")
         self._message = label("", "alarm", wrap=True)
         self._free = label("", "soft", wrap=True)
@@ -152,9 +153,9 @@ class GameKeys(QDialog):
         layout.addWidget(self._message)
         row = QHBoxLayout()
         row.addWidget(self.name, 2)
-        for known in CONTROLS.values():
-            self.control.addItem(known.label, known.code)
-        self.control.setCurrentIndex(-1)
+        self.control.set_items((known.label, known.code) for known in CONTROLS.values())
+        self.control.show_code("")
+        self.control.refused.connect(self._say)
         row.addWidget(self.control, 2)
         self.add_button = button("Add", self.add, "act")
         row.addWidget(self.add_button)
@@ -172,11 +173,11 @@ class GameKeys(QDialog):
 
     def add(self) -> None:
         """Add a key of the typed name on the chosen control."""
-        profile, code = self.model.profile, self.control.currentData()
+        profile = self.model.profile
         if profile is None:
             return
         try:
-            key = GameKey(self.name.text().strip(), code or read_control(self.control.currentText()))
+            key = GameKey(self.name.text().strip(), self.control.code())
         except (DataError, ValueError) as error:
             self._say(str(error))
             return
@@ -237,7 +238,7 @@ class GameKeys(QDialog):
         if self._bound is not None:
             self._say(self.model.bind(self._bound, code))
         else:
-            self.control.setCurrentIndex(self.control.findData(code))
+            self.control.show_code(code)
 
     def _changed(self, key: str) -> None:
         if self.model.profile and key == self.model.profile.id:

@@ -161,6 +161,10 @@ class TimeEdit(QLineEdit):
         """The time shown, in microseconds; the last good one while something unreadable is typed."""
         return self._micros
 
+    def read(self) -> int:
+        """The time that stands in the field, in microseconds. Raises `DataError` for what is none."""
+        return parse_time(self.text(), most_us=self._most_us) if self.isModified() else self._micros
+
     def set_value(self, micros: int) -> None:
         """Show this time."""
         self._micros = micros
@@ -183,7 +187,7 @@ class TimeEdit(QLineEdit):
         if not self.isModified():
             return
         try:
-            micros = parse_time(self.text(), most_us=self._most_us)
+            micros = self.read()
         except DataError as error:
             self._mark(str(error))
             return

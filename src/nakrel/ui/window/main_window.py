@@ -83,6 +83,8 @@ class MainWindow(QMainWindow):
         self._dismiss = button("×", lambda: self._show_fault(""), "link", "Take the message away")
         self._dismiss.setAccessibleName("Take the message away")
         self._message = ""
+        # What was shown when the message came, where it speaks of that.
+        self._message_of: object = None
         self._fault_timer = QTimer(self)
         self._fault_timer.setSingleShot(True)
         self._fault_timer.timeout.connect(lambda: self._show_fault(""))
@@ -261,7 +263,10 @@ class MainWindow(QMainWindow):
         self.store.settings_changed.connect(self._apply_look)
         self.store.settings_changed.connect(self._show_notices)
         self._show_notices()
-        self.store.fault.connect(self._show_fault)
+        self.store.alarm.connect(self._show_fault)
+        self.store.fault.connect(self._show_local_fault)
+        for signal in (self.shown.page_changed, self.shown.profile_changed, self.shown.macro_changed):
+            signal.connect(self._forget_local_fault)
         self.store.saving_changed.connect(self._show_messages)
         self.macro_details.show_row.connect(self.macro.show_row)
         self.macro_details.last_run.measured.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
@@ -333,9 +338,22 @@ class MainWindow(QMainWindow):
         ]
         return f"on {', '.join(places[:3])}{' and more' if len(places) > 3 else ''}" if places else "on no button yet"
 
+    def _show_local_fault(self, text: str) -> None:
+        """Show a message that speaks of what is shown, as long as that is."""
+        self._show_fault(text)
+        self._message_of = self._subject()
+
+    def _forget_local_fault(self) -> None:
+        if self._message_of is not None and self._message_of != self._subject():
+            self._show_fault("")
+
+    def _subject(self) -> object:
+        profile, macro = self.shown.profile, self.shown.macro
+        return self.shown.page, profile and profile.id, macro and macro.id
+
     def _show_fault(self, text: str) -> None:
         """Show a message for a while."""
-        self._message = text
+        self._message, self._message_of = text, None
         if text:
             self._fault_timer.start(_FAULT_MS)
         self._show_messages()

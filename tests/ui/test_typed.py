@@ -1,0 +1,156 @@
+"""What is typed and understood is taken; what is not is said beside the field, and says nothing of anything else."""
+
+from __future__ import annotations
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+
+from nakrel.core.model.cells import ToControl
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.names import name_of, read_control
+from nakrel.core.model.profile import GameKey
+from nakrel.core.model.steps import Origin, Pointer, Tap, Wait
+from nakrel.ui import commands
+from tests.ui.conftest import Ui
+
+THUMB_3 = "BTN_TRIGGER_HAPPY3"
+
+
+def acts_as(ui: Ui, text: str) -> None:
+    """Type into the field of what Thumb 3 acts as, and press Enter."""
+    ui.window.shown.show_profile("tidewardens")
+    ui.window.shown.show_page("sheet")
+    ui.window.sheet.show_control(THUMB_3)
+    details = ui.window.sheet_details
+    details.does.setCurrentText("another control")
+    details.does.activated.emit(details.does.currentIndex())
+    field = details.control.lineEdit()
+    assert field
+    field.setFocus()
+    field.clear()
+    QTest.keyClicks(field, text)
+    QTest.keyClick(field, Qt.Key.Key_Return)
+
+
+def cell(ui: Ui) -> object:
+    return ui.store.profiles["tidewardens"].setups[0].cells.get(THUMB_3)
+
+
+@pytest.mark.parametrize(
+    ("text", "code"),
+    [
+        ("Calculator", "KEY_CALC"),
+        ("R", "KEY_R"),
+        ("r", "KEY_R"),
+        ("Space", "KEY_SPACE"),
+        ("Left", "BTN_LEFT"),
+        ("Left arrow", "KEY_LEFT"),
+        ("KEY_F13", "KEY_F13"),
+    ],
+)
+def test_a_name_that_is_typed_in_full_is_taken_on_enter(ui: Ui, text: str, code: str):
+    acts_as(ui, text)
+    assert cell(ui) == ToControl(code)
+    assert ui.window.sheet_details._error.isHidden()
+
+
+def test_a_name_that_is_none_is_said_at_the_field_and_changes_nothing(ui: Ui):
+    before = ui.store.profiles["tidewardens"]
+    acts_as(ui, "Frobnicator")
+    assert ui.store.profiles["tidewardens"] == before
+    assert "there is no control 'Frobnicator'" in ui.window.sheet_details._error.text()
+    assert ui.window.sheet_details._error.isVisible()
+
+
+def test_the_best_match_is_offered_first(ui: Ui):
+    profile = ui.store.profiles["tidewardens"]
+    commands.set_keys(ui.store, profile, (GameKey("Grenade", "KEY_G"), GameKey("Reload", "KEY_H")))
+    acts_as(ui, "Q")
+    ui.window.sheet_details._fill_controls("")
+    control = ui.window.sheet_details.control
+    control._offer("r")
+    offered = [text.partition("  (")[0] for text in control._found.stringList()]
+    assert offered[0] == "R"
+    assert offered.index("“Reload”") < offered.index("“Grenade”")
+    assert "F13" not in offered
+    control._offer("grena")
+    assert [text.partition("  (")[0] for text in control._found.stringList()] == ["“Grenade”"]
+
+
+@pytest.mark.parametrize("code", ["BTN_LEFT", "BTN_RIGHT", "KEY_LEFT", "KEY_UP", "KEY_DOWN", "KEY_RIGHT"])
+def test_the_windows_own_labels_are_read_and_those_of_earlier_texts_too(code: str):
+    assert read_control(name_of(code)) == code
+    direction = code.removeprefix("BTN_").removeprefix("KEY_").capitalize()
+    if direction in ("Left", "Right"):
+        assert read_control(f"{direction} {'button' if code.startswith('BTN') else 'key'}") == code
+        assert read_control(direction) == f"BTN_{direction.upper()}"
+    else:
+        assert read_control(direction) == code
+
+
+def adding(ui: Ui, kind: str, text: str) -> Macro:
+    ui.window.shown.show_macro("reel-in")
+    page = ui.window.macro
+    page.select([len(ui.store.macros["reel-in"].lead_in)])
+    page.add_step.kind.setCurrentText(kind)
+    field = page.add_step.typed if page.add_step.typed.isVisible() else page.add_step.time
+    field.setFocus()
+    field.clear()
+    QTest.keyClicks(field, text)
+    page.add_step.add_button.click()
+    return ui.store.macros["reel-in"]
+
+
+@pytest.mark.parametrize(
+    ("kind", "text", "step"),
+    [
+        ("random wait", "200-600", Wait(wait_us=200_000, most_us=600_000)),
+        ("random wait", "0.2s to 0.6s", Wait(wait_us=200_000, most_us=600_000)),
+        ("random wait", "2f@60 - 4f@60", Wait(wait_us=33_333, most_us=66_667)),
+        ("pointer", "by 10, -5", Pointer(x=10, y=-5, origin=Origin.POINTER)),
+        ("pointer", "640, 400", Pointer(x=640, y=400)),
+        ("pointer", "to 640, 400", Pointer(x=640, y=400)),
+        ("wait", "0.4s", Wait(wait_us=400_000)),
+        ("tap", "80", Tap(control="KEY_Q", hold_us=80_000)),
+    ],
+)
+def test_steps_are_added_as_they_are_typed(ui: Ui, kind: str, text: str, step: object):
+    before = ui.store.macros["reel-in"]
+    after = adding(ui, kind, text)
+    new = [each for each in after.loop if each not in before.loop]
+    assert new == [step]
+
+
+@pytest.mark.parametrize(
+    ("kind", "text"), [("random wait", "200"), ("random wait", "soon"), ("wait", "200-600"), ("tap", "x")]
+)
+def test_a_step_that_is_not_understood_is_said_and_not_added(ui: Ui, kind: str, text: str):
+    before = ui.store.macros["reel-in"]
+    assert adding(ui, kind, text) == before
+    assert ui.window.macro.add_step._message.isVisible()
+
+
+def test_a_message_goes_with_what_it_speaks_of(ui: Ui):
+    ui.window.shown.show_profile("tidewardens")
+    ui.window.shown.show_macro("reel-in")
+    ui.window.macro_details._captured("BTN_TRIGGER_HAPPY12")
+    message = ui.window.macro_details._message
+    assert "plays it now in Tidewardens" in message.text()
+    # It is no longer so once that is undone.
+    ui.undo()
+    assert message.text() == ""
+    ui.redo()
+    ui.window.macro_details._captured("BTN_TRIGGER_HAPPY12")
+    ui.window.shown.show_macro("cast-far")
+    assert message.text() == ""
+    ui.window.shown.show_macro("reel-in")
+    model = ui.window.macro.model
+    assert not model.setData(model.index(3, 3), "soon")
+    assert "'soon' is not a time" in ui.window._fault.text()
+    ui.window.shown.show_macro("cast-far")
+    assert ui.window._fault.isHidden()
+    # What the service says is of no macro, and stays.
+    ui.store.alarm.emit("The disk is full.")
+    ui.window.shown.show_macro("reel-in")
+    assert ui.window._fault.text() == "The disk is full."
