@@ -108,6 +108,26 @@ def test_no_press_chooses_a_row_while_something_else_is_done(ui: Ui):
     assert ui.window.shown.control == THUMB_3
 
 
+def test_details_never_tell_of_another_control_than_the_selected_one(ui: Ui):
+    front(ui)
+    sheet = ui.window.sheet
+    tap(ui, THUMB_3)
+    for text in ("wheel", "thumb", "reel", ""):
+        sheet.search.setText(text)
+        row, details, title = chosen(ui)
+        assert row == details == title
+    # A row that goes, since nothing is left in it, makes way for the next one.
+    sheet.only_changed.setChecked(True)
+    sheet.table.choose(sheet.model.index(1, 2))
+    following = sheet.model.index(2, 0).data(CODE)
+    sheet.clear_cells()
+    assert chosen(ui) == (following,) * 3
+    # Another device, which hasn't got it.
+    sheet.device.setCurrentIndex(next(n for n in range(sheet.device.count()) if n != sheet.device.currentIndex()))
+    row, details, title = chosen(ui)
+    assert row == details == title
+
+
 def test_choosing_by_pressing_goes_to_the_row_it_was_asked_for(ui: Ui):
     front(ui)
     ui.window.sheet.show_control("BTN_TASK")

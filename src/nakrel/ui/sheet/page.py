@@ -102,6 +102,8 @@ class SheetPage(QWidget):
         super().__init__()
         self._store, self._shown = store, shown
         self._down: set[str] = set()
+        # The row that was selected last.
+        self._at = 0
         self._carried: tuple[str, str, bool] | None = None
         self.edit_requested = lambda: None
         self.model = SheetModel(store, shown)
@@ -286,7 +288,11 @@ class SheetPage(QWidget):
         if row >= 0 and (row != current.row() or self.model.layer_of(current.column()) != self._shown.layer):
             self.table.choose(self.model.index(row, column))
         if row >= 0:
+            self._at = row
             self.table.scrollTo(self.model.index(row, column))
+        elif self._shown.control and self.model.size():
+            # Its row has gone: details never tell of another control than the one that is selected.
+            self.table.choose(self.model.index(min(self._at, self.model.size() - 1), PLAIN))
 
     def _seen(self, notice: m.Seen) -> None:
         for event in notice.events:
