@@ -2,15 +2,23 @@
 
 from __future__ import annotations
 
+import os
+import shutil
+import subprocess
+import time
 from collections.abc import Callable, Collection, Iterator
+from pathlib import Path
 from typing import Any
 
 import pytest
 
+from nakrel.backends.processes import ProcessWatch
 from nakrel.backends.protocols import BackendLost, WindowInfo
 from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule
 from nakrel.core.model.programs import Choice, Front, Icon, Program
+from nakrel.service.loop import Loop
 from nakrel.service.observers.follower import GONE_US, Follower
+from tests.support import wait_for
 
 EVERY = Profile(id=EVERYDAY, name="Everyday")
 KELP = Profile(id="kelp", name="Kelp", programs=(ProgramRule(MatchBy.WINDOW, "org.example.Kelp"),))
@@ -54,6 +62,9 @@ class FakePrograms:
 
     def watch(self, pids: Collection[int]) -> tuple[list[int], list[int]]:
         return [], []
+
+    def ended(self, handle: int) -> None:
+        pass
 
     def close(self) -> None:
         pass
@@ -175,3 +186,36 @@ def test_without_word_of_windows_programs_are_followed(scene: Scene):
     assert not scene.follower.sees_windows
     scene.follower._look()
     assert scene.live == "kiln"
+
+
+def test_a_game_that_nobody_collects_is_gone_with_its_end_and_costs_nothing(tmp_path: Path):
+    """A launcher may leave its child as a zombie for hours; its descriptor stays readable all the while."""
+    program = tmp_path / "kiln"
+    program.symlink_to(shutil.which("sleep") or "/bin/sleep")
+    game = subprocess.Popen([str(program), "60"])
+    faults: list[Exception] = []
+    loop = Loop(faults.append)
+    choices: list[Choice] = []
+    follower = Follower(loop, ProcessWatch(), None, choices.append)
+
+    def turns(seconds: float) -> int:
+        """How many turns the loop takes in that time."""
+        before = loop._turns
+        loop.at("end", time.monotonic_ns() // 1_000 + int(seconds * 1_000_000), loop.stop)
+        loop.run()
+        return loop._turns - before
+
+    try:
+        follower.set_profiles((EVERY, KILN), "")
+        wait_for(lambda: turns(0.05) and choices[-1].profile == "kiln", "the game's profile")
+        game.kill()
+        os.waitid(os.P_PID, game.pid, os.WEXITED | os.WNOWAIT)
+        wait_for(lambda: turns(0.05) and choices[-1].profile == EVERYDAY, "Everyday", 3)
+        assert follower.running_profiles() == ()
+        assert game.pid not in {program.pid for program in follower.programs()}
+        assert turns(0.5) < 20
+    finally:
+        follower.close()
+        game.wait()
+    assert faults == []
+    loop.close()

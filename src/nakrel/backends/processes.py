@@ -61,11 +61,13 @@ class ProcessWatch:
         now_us = _now_us()
         for pid in self._known.keys() - self._foreign:
             known = self.programs.get(pid)
-            if known and now_us - known.started_us > SETTLES_AFTER_S * 1_000_000:
+            settled = known is not None and now_us - known.started_us > SETTLES_AFTER_S * 1_000_000
+            if settled and not _is_zombie(pid):
                 continue
-            found = self._look(pid)
+            found = None if settled else self._look(pid)
             if found is None:
                 self._foreign.add(pid)
+                changed = self.programs.pop(pid, None) is not None or changed
             elif found != known:
                 self.programs[pid] = found
                 changed = True
@@ -95,6 +97,13 @@ class ProcessWatch:
                     self._pidfds[pid] = os.pidfd_open(pid)
                     new.append(self._pidfds[pid])
         return new, gone
+
+    def ended(self, handle: int) -> None:
+        """The process of this descriptor has ended; it may stay in the table of processes for long."""
+        pid = next((pid for pid, each in self._pidfds.items() if each == handle), None)
+        if pid in self.programs:
+            del self.programs[pid]
+            self._foreign.add(pid)
 
     def close(self) -> None:
         """Close all descriptors."""
@@ -139,6 +148,15 @@ def _started_us(pid: int) -> int:
     `OSError`."""
     with open(f"/proc/{pid}/stat", "rb") as file:
         return int(file.read().rpartition(b")")[2].split()[19]) * 1_000_000 // _TICKS
+
+
+def _is_zombie(pid: int) -> bool:
+    """Whether the process has ended and only waits for its parent (the state in stat, proc(5))."""
+    try:
+        with open(f"/proc/{pid}/stat", "rb") as file:
+            return file.read().rpartition(b")")[2].split()[0] in (b"Z", b"X")
+    except (OSError, IndexError):
+        return True
 
 
 def _owner(pid: int) -> int:

@@ -117,6 +117,9 @@ class ProgramWatch(Protocol):
     def watch(self, pids: Collection[int]) -> tuple[list[int], list[int]]:
         """Watch the ends of exactly these processes: the descriptors that are new, and those no longer used."""
 
+    def ended(self, handle: int) -> None:
+        """One of the descriptors is readable: its process has ended, also where its parent hasn't collected it."""
+
     def close(self) -> None:
         """Close all descriptors; never raises."""
 

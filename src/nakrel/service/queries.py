@@ -14,9 +14,9 @@ from nakrel.core.model.programs import Icon, Program
 from nakrel.protocol.wire import encode_line
 from nakrel.service.later import Found, Later, on
 from nakrel.service.observers.desktop import Spots
+from nakrel.service.opener import missing_program
 from nakrel.service.server import Client
 from nakrel.service.service import Service
-from nakrel.service.side_effects import missing_program
 from nakrel.storage import secrets
 from nakrel.storage.secrets import SecretError
 

@@ -185,7 +185,8 @@ class Service:
         self.routes.condition(motion)
 
     def stop_everything(self, why: str) -> None:
-        """End all macros this instant, and any recording."""
+        """End all macros this instant, and any recording; what they were about to open isn't opened."""
+        self.side_effects.opener.stop()
         if running := self.playback.stop_all():
             self.reporter.add("run", f"Stop everything: {running} running", why)
         if self.recording.recording:

@@ -5,10 +5,7 @@ Whatever has to be found out first is found out on other threads, and the engine
 
 from __future__ import annotations
 
-import shutil
-import subprocess
-from collections.abc import Callable, Iterable
-from pathlib import Path
+from collections.abc import Callable
 from typing import Protocol
 
 from nakrel.backends.layout import find_layout
@@ -16,12 +13,12 @@ from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmi
 from nakrel.backends.typist import Typist
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.places import place_of
-from nakrel.core.model.programs import Program
 from nakrel.core.model.steps import Origin
 from nakrel.core.play.acts import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 from nakrel.core.play.events import PlaceReady, PointerReady, SideEffect, TextReady
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.observers.desktop import Desktop
+from nakrel.service.opener import Opener
 from nakrel.service.reporter import Reporter
 from nakrel.service.routes import Routes
 from nakrel.service.state import State
@@ -29,7 +26,7 @@ from nakrel.service.worker import Outcome, Worker
 from nakrel.storage import secrets
 from nakrel.storage.secrets import SecretError
 
-__all__ = ["Host", "SideEffects", "UnknownCharacters", "missing_program", "strokes_of"]
+__all__ = ["Host", "SideEffects", "UnknownCharacters", "strokes_of"]
 
 
 # A server that is busy takes a move up within this time; a finger gets hardly anywhere in it.
@@ -63,17 +60,6 @@ def _unknown(typist: Typist, missing: str) -> str:
     )
 
 
-def missing_program(program: str) -> str:
-    """Why the program can't be started; '' where it can."""
-    if shutil.which(program):
-        return ""
-    if "/" not in program:
-        return f"there is no program {program!r} among the installed ones; write where its file is"
-    if not Path(program).is_file():
-        return f"there is no file {program}; choose the program anew"
-    return f"{program} is not marked as a program; make it one with: chmod +x {program}"
-
-
 class Host(Protocol):
     """What side effects need of the service."""
 
@@ -94,7 +80,7 @@ class SideEffects:
         self._host, self._fault = host, reporter.fault_once
         # The macros that type with keys lent to characters.
         self._spare_users: set[str] = set()
-        self._started: list[subprocess.Popen[bytes]] = []
+        self.opener = Opener(loop, desktop, worker, reporter.fault_once)
         # Where the pointer was put last, and how long that is believed.
         self._put: tuple[Place | None, int] = (None, 0)
 
@@ -105,7 +91,7 @@ class SideEffects:
             case MovePointer() if not preview:
                 self.move(what, output)
             case OpenProgram() if not preview:
-                self.open(what)
+                self.opener.open(what)
             case AskPointer():
                 self.find_pointer(by, what)
             case AskPlace() if not preview:
@@ -229,42 +215,6 @@ class SideEffects:
 
         (self._keyring if ask.secret else self._worker).do(work, found)
 
-    # Programs
-
-    def open(self, command: OpenProgram) -> None:
-        """Bring the program's window to the front, or start it."""
-        program = command.command[0]
-
-        def find() -> str | None:
-            """What is wrong with it, '' where its window has come to the front, and None where it is to be started."""
-            if wrong := missing_program(program):
-                return f"A program was not opened: {wrong}."
-            pids = _running(program, self._desktop.known_programs())
-            return "" if self._desktop.about_screens(lambda screens: screens.bring_to_front(pids)) else None
-
-        def found(outcome: Outcome[str | None]) -> None:
-            if outcome.error is not None:
-                self._fault(f"A program was not opened: {outcome.error}.")
-            elif outcome.result is None:
-                self._worker.do(lambda: self._start(command.command), started)
-            elif outcome.result:
-                self._fault(outcome.result)
-
-        def started(outcome: Outcome[None]) -> None:
-            if outcome.error is not None:
-                reason = outcome.error.strerror if isinstance(outcome.error, OSError) else outcome.error
-                self._fault(f"{program} was not opened: {reason}.")
-
-        self._desktop.ask(find, found)
-
-    def _start(self, command: tuple[str, ...]) -> None:
-        self._started = [process for process in self._started if process.poll() is None]
-        nothing = subprocess.DEVNULL
-        started = subprocess.Popen(
-            command, stdin=nothing, stdout=nothing, stderr=nothing, start_new_session=True, cwd=Path.home()
-        )
-        self._started.append(started)
-
 
 def _within(place: Place, size: tuple[int, int]) -> Place:
     return max(0, min(place[0], size[0] - 1)), max(0, min(place[1], size[1] - 1))
@@ -283,14 +233,3 @@ def _strokes(text: str, layout: str, spare: Callable[[str], dict[str, str]] | No
     return tuple(
         stroke for char in text for stroke in ([Stroke(made[char])] if char in made else typist.strokes(char)[0])
     )
-
-
-def _running(program: str, programs: Iterable[Program]) -> set[int]:
-    """The processes of this program: its file is what runs, or what an interpreter runs."""
-    path = Path(shutil.which(program) or program).resolve()
-    found = set()
-    for each in programs:
-        files = [Path(part) for part in (each.path, *each.command[:3]) if part.startswith("/")]
-        if any(file == path or (file.name == path.name and file.resolve() == path) for file in files):
-            found.add(each.pid)
-    return found

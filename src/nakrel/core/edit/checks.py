@@ -11,6 +11,7 @@ from nakrel.core.model.controls import GAME, OTHERS, Kind, label
 from nakrel.core.model.controls import control as named
 from nakrel.core.model.fair_play import beyond
 from nakrel.core.model.formulas import BUILT_IN, Estimate, FormulaError, compiled
+from nakrel.core.model.limits import MAX_OPENED
 from nakrel.core.model.macro import Macro, Mode, Play, Section, cycle_us
 from nakrel.core.model.profile import FairPlay
 from nakrel.core.model.steps import (
@@ -125,6 +126,22 @@ def _whole(macro: Macro) -> Iterable[Finding]:
             yield Finding(None, "It types a text again and again until it is switched off. Give it a limit.")
         if any(isinstance(step, Open) for step in walk(macro.loop)):
             yield Finding(None, "It opens a program again and again until it is switched off. Give it a limit.")
+    opened, cycle = _opened(macro.loop), max(1_000, cycle_us(macro, play))
+    if opened and opened * 1_000_000 > MAX_OPENED * (max(cycle, 1_000_000) if play.mode is Mode.SINGLE else cycle):
+        yield Finding(None, f"It opens more than {MAX_OPENED} programs a second; the rest of them isn't opened.")
+
+
+def _opened(steps: Iterable[Step]) -> int:
+    """How many programs the steps open at most, in one go through them."""
+    found = 0
+    for step in steps:
+        if step.off:
+            continue
+        if isinstance(step, Open):
+            found += 1
+        times = step.times if isinstance(step, Repeat) and isinstance(step.times, int) else 1
+        found += times * sum(map(_opened, branches(step)))
+    return found
 
 
 def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:

@@ -29,6 +29,7 @@ __all__ = [
     "MAX_NAME",
     "MAX_NOTCHES",
     "MAX_NOTE",
+    "MAX_OPENED",
     "MAX_OPTIONS",
     "MAX_PIXELS",
     "MAX_PROGRAMS",
@@ -116,3 +117,6 @@ LongText = Annotated[str, msgspec.Meta(max_length=MAX_TEXT)]
 SecretName = Annotated[str, msgspec.Meta(max_length=MAX_NAME)]
 Argument = Annotated[str, msgspec.Meta(min_length=1, max_length=MAX_ARGUMENT, pattern=NO_NUL)]
 Command = Annotated[tuple[Argument, ...], msgspec.Meta(min_length=1, max_length=MAX_ARGUMENTS)]
+
+# Programs that macros open in a second, all macros together: a slip must not fill the machine.
+MAX_OPENED = 5

@@ -226,7 +226,14 @@ class Follower:
             self._loop.forget(handle)
             os.close(handle)
         for handle in new:
-            self._loop.watch(handle, self._look)
+            self._loop.watch(handle, partial(self._ended, handle))
+
+    def _ended(self, handle: int) -> None:
+        self._processes.ended(handle)
+        self._linked_now = None
+        # What it left in its place, if anything, is looked for, too.
+        self._scan()
+        self._decide()
 
     def _linked(self) -> list[tuple[str, Program]]:
         """The linked programs that run, with the profiles of each; worked out anew when something has changed."""

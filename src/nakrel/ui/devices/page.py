@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 import shutil
-import subprocess
 import sys
 from pathlib import Path
 
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QProcess, Qt
 from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import (
     QCheckBox,
@@ -138,12 +137,12 @@ class DevicesPage(QWidget):
         beside = Path(sys.executable).with_name("nakrel-practice")
         found = str(beside) if beside.exists() else shutil.which("nakrel-practice")
         command = [found] if found else [sys.executable, "-m", "nakrel.practice"]
-        try:
-            subprocess.Popen(command, stdin=subprocess.DEVNULL, start_new_session=True)
-        except OSError as error:
-            self._message.setText(f"It could not be started: {error.strerror}")
-        else:
+        # Detached: it is nobody's to collect here, and outlives the window.
+        started, _ = QProcess.startDetached(command[0], command[1:])
+        if started:
             self._message.setText("Started. Link it like any game: it runs as nakrel-practice.")
+        else:
+            self._message.setText(f"{command[0]} could not be started.")
 
     def _show_route(self) -> None:
         status = self._store.status

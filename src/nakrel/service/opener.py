@@ -1,0 +1,137 @@
+"""Opening programs: their window comes to the front, or they are started.
+
+Looking for a window and starting a program take their time, so both are done on other threads. What hasn't started
+when everything is stopped never starts. A program that was opened is collected when it ends, whatever it was.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import os
+import shutil
+import subprocess
+from collections import deque
+from collections.abc import Callable, Iterable
+from pathlib import Path
+
+from nakrel.core.model.limits import MAX_OPENED
+from nakrel.core.model.programs import Program
+from nakrel.core.play.acts import OpenProgram
+from nakrel.service.loop import Loop, monotonic_us
+from nakrel.service.observers.desktop import Desktop
+from nakrel.service.worker import Outcome, Worker
+
+__all__ = ["Opener", "missing_program"]
+
+_SECOND_US = 1_000_000
+# select(2) takes descriptors below 1024.
+_MOST_HANDLE = 800
+
+
+def missing_program(program: str) -> str:
+    """Why the program can't be started; '' where it can."""
+    if shutil.which(program):
+        return ""
+    if "/" not in program:
+        return f"there is no program {program!r} among the installed ones; write where its file is"
+    if not Path(program).is_file():
+        return f"there is no file {program}; choose the program anew"
+    return f"{program} is not marked as a program; make it one with: chmod +x {program}"
+
+
+class Opener:
+    """Opens what macros ask for, so many a second at most; `fault` tells the user what was not opened, and why."""
+
+    def __init__(self, loop: Loop, desktop: Desktop, worker: Worker, fault: Callable[[str], object]) -> None:
+        self._loop, self._desktop, self._worker, self._fault = loop, desktop, worker, fault
+        # When programs were opened, those of the last second.
+        self._opened_us: deque[int] = deque()
+        # How often everything was stopped: what was asked for before is for nothing. Other threads read it.
+        self._stops = 0
+
+    def open(self, command: OpenProgram) -> None:
+        """Bring the program's window to the front, or start it."""
+        program, stops = command.command[0], self._stops
+        if not self._may_open():
+            self._fault(
+                f"Not every program was opened: macros open {MAX_OPENED} a second at most. "
+                "Give the macro a longer wait, or let it play once."
+            )
+            return
+
+        def find() -> str | None:
+            """What is wrong with it, '' where its window has come to the front, and None where it is to be started."""
+            if stops != self._stops:
+                return ""
+            if wrong := missing_program(program):
+                return f"A program was not opened: {wrong}."
+            pids = _running(program, self._desktop.known_programs())
+            return "" if self._desktop.about_screens(lambda screens: screens.bring_to_front(pids)) else None
+
+        def found(outcome: Outcome[str | None]) -> None:
+            if outcome.error is not None:
+                self._fault(f"A program was not opened: {outcome.error}.")
+            elif outcome.result is None:
+                self._worker.do(lambda: None if stops != self._stops else _start(command.command), started)
+            elif outcome.result:
+                self._fault(outcome.result)
+
+        def started(outcome: Outcome[subprocess.Popen[bytes] | None]) -> None:
+            if outcome.error is not None:
+                reason = outcome.error.strerror if isinstance(outcome.error, OSError) else outcome.error
+                self._fault(f"{program} was not opened: {reason}.")
+            elif outcome.result is not None:
+                self._collect(outcome.result)
+
+        self._desktop.ask(find, found)
+
+    def stop(self) -> None:
+        """What hasn't been opened yet never is."""
+        self._stops += 1
+
+    def _may_open(self) -> bool:
+        now_us = monotonic_us()
+        while self._opened_us and now_us - self._opened_us[0] >= _SECOND_US:
+            self._opened_us.popleft()
+        if len(self._opened_us) >= MAX_OPENED:
+            return False
+        self._opened_us.append(now_us)
+        return True
+
+    def _collect(self, process: subprocess.Popen[bytes]) -> None:
+        """Have it collected the moment it ends: until then it would be listed as running."""
+        try:
+            handle = os.pidfd_open(process.pid)
+        except OSError:
+            process.poll()
+            return
+        if handle > _MOST_HANDLE:
+            # The loop can't watch any number of them; this one is collected with the next start (subprocess).
+            os.close(handle)
+            return
+
+        def ended() -> None:
+            if process.poll() is not None:
+                self._loop.forget(handle)
+                with contextlib.suppress(OSError):
+                    os.close(handle)
+
+        self._loop.watch(handle, ended)
+
+
+def _start(command: tuple[str, ...]) -> subprocess.Popen[bytes]:
+    nothing = subprocess.DEVNULL
+    return subprocess.Popen(
+        command, stdin=nothing, stdout=nothing, stderr=nothing, start_new_session=True, cwd=Path.home()
+    )
+
+
+def _running(program: str, programs: Iterable[Program]) -> set[int]:
+    """The processes of this program: its file is what runs, or what an interpreter runs."""
+    path = Path(shutil.which(program) or program).resolve()
+    found = set()
+    for each in programs:
+        files = [Path(part) for part in (each.path, *each.command[:3]) if part.startswith("/")]
+        if any(file == path or (file.name == path.name and file.resolve() == path) for file in files):
+            found.add(each.pid)
+    return found

@@ -1,0 +1,152 @@
+"""Programs that macros open: so many a second, none after Stop, and collected when they end."""
+
+from __future__ import annotations
+
+import stat
+import time
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
+
+import psutil
+import pytest
+
+from nakrel import protocol as m
+from nakrel.core.edit.checks import check_macro
+from nakrel.core.model.limits import MAX_OPENED
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.steps import Open, Repeat, Wait
+from nakrel.core.play.acts import OpenProgram
+from nakrel.service.loop import Loop
+from nakrel.service.opener import Opener
+from nakrel.service.worker import Outcome, Worker
+from tests.support import ServiceProcess, pause, wait_for
+
+
+@pytest.fixture
+def program(tmp_path: Path) -> tuple[str, Path]:
+    """A program that notes each of its starts."""
+    log, path = tmp_path / "starts", tmp_path / "lantern"
+    path.write_text(f"#!/bin/sh\necho started >> {log}\n")
+    path.chmod(path.stat().st_mode | stat.S_IXUSR)
+    return str(path), log
+
+
+def starts(log: Path) -> int:
+    return len(log.read_text().splitlines()) if log.exists() else 0
+
+
+@pytest.fixture
+def service(tmp_path: Path) -> Iterator[ServiceProcess]:
+    made = ServiceProcess(tmp_path / "home", "--backend", "stand-in")
+    yield made
+    assert made.end() == 0
+
+
+class SlowDesktop:
+    """Answers when the test lets it."""
+
+    def __init__(self) -> None:
+        self.waiting: list[tuple[Callable[[], Any], Callable[[Outcome[Any]], object]]] = []
+
+    def ask(self, question: Callable[[], Any], answered: Callable[[Outcome[Any]], object]) -> None:
+        self.waiting.append((question, answered))
+
+    def answer(self) -> None:
+        for question, answered in self.waiting:
+            answered(Outcome(question()))
+        self.waiting.clear()
+
+    def known_programs(self) -> tuple[()]:
+        return ()
+
+    def about_screens(self, question: object) -> None:
+        return None
+
+
+class Rig:
+    def __init__(self) -> None:
+        self.loop, self.desktop, self.faults = Loop(pytest.fail), SlowDesktop(), list[str]()
+        self.worker = Worker(self.loop, "worker")
+        self.opener = Opener(self.loop, self.desktop, self.worker, self.faults.append)  # type: ignore[arg-type]
+
+    def run(self, seconds: float) -> None:
+        self.loop.at("end", time.monotonic_ns() // 1_000 + int(seconds * 1_000_000), self.loop.stop)
+        self.loop.run()
+
+
+@pytest.fixture
+def rig() -> Iterator[Rig]:
+    made = Rig()
+    yield made
+    made.worker.close(5)
+    made.loop.close()
+
+
+def test_what_has_not_started_when_all_is_stopped_never_starts(rig: Rig, program: tuple[str, Path]):
+    path, log = program
+    rig.opener.open(OpenProgram((path,)))
+    rig.opener.stop()
+    rig.desktop.answer()
+    # The worker is busy with something else while everything is stopped.
+    rig.opener.open(OpenProgram((path,)))
+    gate = Path(path).with_name("gate")
+    rig.worker.do(lambda: wait_for(gate.exists, "the gate"))
+    rig.desktop.answer()
+    rig.opener.stop()
+    gate.touch()
+    rig.run(0.3)
+    assert starts(log) == 0
+    # From now on programs start again.
+    rig.opener.open(OpenProgram((path,)))
+    rig.desktop.answer()
+    wait_for(lambda: rig.run(0.02) or starts(log) == 1, "the program")
+    assert rig.faults == []
+
+
+def test_macros_open_so_many_programs_a_second_and_the_rest_is_told(rig: Rig, program: tuple[str, Path]):
+    path, log = program
+    for _ in range(100):
+        rig.opener.open(OpenProgram((path,)))
+    rig.desktop.answer()
+    wait_for(lambda: rig.run(0.02) or starts(log) == MAX_OPENED, "the first few")
+    rig.run(0.2)
+    assert starts(log) == MAX_OPENED
+    assert len(rig.faults) == 95
+    assert f"macros open {MAX_OPENED} a second at most" in rig.faults[0]
+
+
+def test_a_program_that_ended_is_collected_at_once(service: ServiceProcess, program: tuple[str, Path]):
+    path, log = program
+    service.call(m.PutMacro(Macro(id="lamp", name="Lamp", loop=(Open(command=(path,)),))))
+    service.call(m.Play_("lamp"))
+    wait_for(lambda: starts(log) == 1, "the program")
+    wait_for(lambda: not psutil.Process(service.process.pid).children(), "it to be collected")
+
+
+def test_a_toggle_of_open_ends_with_stop(service: ServiceProcess, program: tuple[str, Path]):
+    path, log = program
+    macro = Macro(id="lamp", name="Lamp", play=Play(Mode.TOGGLE), loop=(Open(command=(path,)), Wait(wait_us=2_000)))
+    service.call(m.PutMacro(macro))
+    service.call(m.Play_("lamp"))
+    wait_for(lambda: starts(log) >= 2, "some")
+    service.call(m.Stop())
+    pause(0.3)
+    count = starts(log)
+    assert count <= 2 * MAX_OPENED
+    pause(0.7)
+    assert starts(log) == count
+
+
+def findings(*loop: object, mode: Mode = Mode.TOGGLE) -> str:
+    macro = Macro(id="m", name="M", play=Play(mode, limit_runs=5), loop=loop)  # type: ignore[arg-type]
+    return " ".join(finding.message for finding in check_macro(macro))
+
+
+def test_the_check_warns_of_more_than_can_be_opened():
+    lamp, words = Open(command=("lantern",)), f"more than {MAX_OPENED} programs a second"
+    assert words in findings(lamp, Wait(wait_us=100_000))
+    assert words not in findings(lamp, Wait(wait_us=200_000))
+    assert words in findings(Repeat(times=6, steps=(lamp,)), mode=Mode.SINGLE)
+    assert words not in findings(Repeat(times=5, steps=(lamp,)), mode=Mode.SINGLE)
+    assert words not in findings(Open(command=("lantern",), off=True), Wait(wait_us=1_000))
