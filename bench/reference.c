@@ -3,9 +3,12 @@
  *   answer        reads struct input_event reports from descriptor 0 and writes them to descriptor 1: a bare forwarder
  *   move RATE N   writes N reports of motion to descriptor 1, RATE a second, each with the time of its writing (us)
  *   arrive        reads such reports from descriptor 0 until it closes; prints how many came and how late each was, us
+ *   spawn RATE S M starts RATE programs a second for S seconds, each of which lives for M milliseconds
+ *   live M        lives for M milliseconds
  *   sleep N P     sleeps N times to absolute deadlines P nanoseconds apart and prints how late each wake-up was, in ns
  */
 #define _GNU_SOURCE
+#include <signal.h>
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
@@ -59,6 +62,20 @@ static int arrive(void) {
     return 0;
 }
 
+/* Start programs at a rate, each of which lives for so many milliseconds: this program itself, as "live". */
+static int spawn(const char *self, long rate, long seconds, const char *live_ms) {
+    long long start = now_ns();
+    signal(SIGCHLD, SIG_IGN);
+    for (long n = 0; n < rate * seconds; n++) {
+        sleep_until(start + n * 1000000000LL / rate);
+        if (fork() == 0) {
+            execl(self, self, "live", live_ms, (char *)NULL);
+            _exit(1);
+        }
+    }
+    return 0;
+}
+
 int main(int argc, char **argv) {
     if (argc == 2 && !strcmp(argv[1], "echo")) {
         char record[RECORD];
@@ -77,6 +94,11 @@ int main(int argc, char **argv) {
     }
     if (argc == 4 && !strcmp(argv[1], "move")) return move(atol(argv[2]), atol(argv[3]));
     if (argc == 2 && !strcmp(argv[1], "arrive")) return arrive();
+    if (argc == 5 && !strcmp(argv[1], "spawn")) return spawn(argv[0], atol(argv[2]), atol(argv[3]), argv[4]);
+    if (argc == 3 && !strcmp(argv[1], "live")) {
+        sleep_until(now_ns() + atol(argv[2]) * 1000000LL);
+        return 0;
+    }
     if (argc == 4 && !strcmp(argv[1], "sleep")) {
         long count = atol(argv[2]);
         long long period = atoll(argv[3]), due = now_ns() + period;

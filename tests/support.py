@@ -48,13 +48,19 @@ class ServiceProcess:
     """A service of its own process, with a client that keeps every notice."""
 
     def __init__(
-        self, home: Path, *options: str, program: tuple[str, ...] = ("-m", "nakrel.service"), **environment: str
+        self,
+        home: Path,
+        *options: str,
+        program: tuple[str, ...] = ("-m", "nakrel.service"),
+        own_group: bool = False,
+        **environment: str,
     ) -> None:
         self.home = Home.find(home)
         self.folder, self.environment = home, environment
         self.process = subprocess.Popen(
             [sys.executable, *program, "--home", str(home), *options],
             env={**os.environ, **environment},
+            process_group=0 if own_group else None,
         )
         self.notices: list[m.Notice] = []
         client = wait_for(self._connect, "the service's socket")

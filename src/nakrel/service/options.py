@@ -4,9 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 from nakrel.backends.kernel.backend import KernelBackend
 from nakrel.backends.protocols import Host
+
+if TYPE_CHECKING:
+    from nakrel.backends.x11.holds import Holds
 
 __all__ = ["Options"]
 
@@ -20,5 +24,5 @@ class Options:
     backend: str = "auto"
     display: str | None = None
     injector_is_xtest: bool = False
-    holds: Callable[[str, int], None] = lambda code, device: None
+    holds: Holds | None = None
     kernel: Callable[[Host], KernelBackend] = KernelBackend

@@ -155,11 +155,12 @@ class Routes:
         if not display:
             raise BackendUnavailable("there is no X server ($DISPLAY is empty)")
         from nakrel.backends.x11.backend import X11Backend
+        from nakrel.backends.x11.holds import Holds
 
         x11 = X11Backend(
             display,
             injector_is_xtest=self._options.injector_is_xtest,
-            holds=self._options.holds,
+            holds=self._options.holds or Holds(),
             aside=self.aside,
         )
         if os.environ.get("WAYLAND_DISPLAY"):

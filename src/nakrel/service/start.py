@@ -69,10 +69,10 @@ def serve(folder: str | None = None, backend: str = "auto") -> int:
         if use_x11:
             from nakrel.backends.x11.guard import Guard
 
-            guard = Guard(None, home.runtime / "guard.lock")
+            guard = Guard(None, home.runtime)
         options = Options(backend, injector_is_xtest=os.environ.get("NAKREL_X11_INJECTOR") == "xtest")
         if guard:
-            options = dataclasses.replace(options, holds=guard.note)
+            options = dataclasses.replace(options, holds=guard)
         _serve(home, options)
         if guard:
             guard.close()

@@ -20,9 +20,19 @@ import xcffib.xproto
 
 from nakrel.backends.protocols import BackendLost, CannotEmit, InputEvent
 from nakrel.backends.x11.codes import control_of_button, control_of_keycode, number_of
+from nakrel.backends.x11.holds import Holds
 from nakrel.backends.x11.injector import Injector
 from nakrel.backends.x11.speed import PointerSpeed
-from nakrel.backends.x11.wire import ALL_DEVICES, ANY_MODIFIER, Slave, XConnection, XiEvent, evtype, whole_ms
+from nakrel.backends.x11.wire import (
+    ALL_DEVICES,
+    ANY_MODIFIER,
+    Slave,
+    XConnection,
+    XiEvent,
+    evtype,
+    mark_client,
+    whole_ms,
+)
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.devices import Device
@@ -54,8 +64,7 @@ class X11Backend:
     """Implements `InputBackend` and `OutputBackend`.
 
     `injector_is_xtest` also listens to and grabs the XTEST devices: for tests, where the hand is an injecting program.
-    `holds` is told of each press and release of ours and the device it went through (-1 for XTEST's, 0 for a
-    release). Raises `BackendUnavailable` when made without a fit X server.
+    `holds` is told what the server has down for us. Raises `BackendUnavailable` when made without a fit X server.
     """
 
     name = "x11"
@@ -65,7 +74,7 @@ class X11Backend:
         display: str | None = None,
         *,
         injector_is_xtest: bool = False,
-        holds: Callable[[str, int], None] = lambda code, device: None,
+        holds: Holds = Holds(),  # noqa: B008 - it keeps nothing
         aside: Aside | None = None,
     ) -> None:
         self._aside: Aside = aside or _at_once
@@ -78,6 +87,7 @@ class X11Backend:
         self._other_lock = threading.Lock()
         self._root = self._conn.get_setup().roots[self._conn.pref_screen].root
         self._out = Injector(self._conn, xtest, self._root, self._keyboard_for, holds)
+        holds.note_client(*mark_client(self._conn, self._root))
         self._speed = PointerSpeed(self._other, self._other_xi)
         self._motion: Motion | None = None
         self._slaves: dict[int, Slave] = {}
@@ -147,6 +157,7 @@ class X11Backend:
             if not isinstance(event, XiEvent):
                 continue
             self._before_grabs(event)
+            self._out.handled(event.serial)
             if event.type == evtype.HIERARCHY:
                 self._aside(self._ask_devices, self._devices_came)
             elif event.type == evtype.RAW_MOTION:
@@ -209,6 +220,8 @@ class X11Backend:
             for conn in (self._other, self._conn):
                 if not conn.has_error():
                     conn.core.GetInputFocus().reply()
+                    if conn is self._conn:
+                        self._out.all_handled()
                 conn.disconnect()
 
     # Events in

@@ -2,68 +2,80 @@
 
 The X server keeps injected keys down after their client has died. The guard sleeps on a pipe whose other end only
 the service has; when that end closes without a word, it releases everything that a shared page of memory says is down,
-and gives the pointer its own speed back.
+and gives the pointer its own speed back. It is in a session of its own, so that who kills the service's group doesn't
+kill it as well; and the page is a file, so that where all of them were killed the next service does the guard's work.
 """
 
 from __future__ import annotations
 
 import contextlib
 import fcntl
-import mmap
 import os
 import select
 import signal
 import time
+from pathlib import Path
 
-from nakrel.backends.protocols import BackendUnavailable
-from nakrel.backends.x11.codes import spare_key
+import xcffib
+
+from nakrel.backends.protocols import BackendLost, BackendUnavailable
+from nakrel.backends.x11.holds import Holds, Page
 from nakrel.backends.x11.injector import Injector
 from nakrel.backends.x11.speed import PointerSpeed
-from nakrel.backends.x11.wire import XConnection
-from nakrel.core.model.controls import CONTROLS
+from nakrel.backends.x11.wire import XConnection, read_token
 
 __all__ = ["Guard"]
 
-_CODES = (*CONTROLS, *map(spare_key, range(8, 256)))
-_INDEX = {code: n for n, code in enumerate(_CODES)}
-# A byte a control: 0 is up, _XTEST down by XTEST's own device, another number down by that device.
-_XTEST = 255
-# How long a guard before this one may take.
+# How long a guard before this one may take, and what a killed service has left.
 _EARLIER_S = 2.0
+_READY, _HOME = b"r", b"."
 
 
-class Guard:
+class Guard(Holds):
     """Forks the guarding process; make it before any thread is started.
 
     The process holds a lock on the file `lock` as long as it lives: a guard before this one, whose service has just
     been killed, is let finish first, so that it takes back nothing of ours.
     """
 
-    def __init__(self, display: str | None, lock: str | os.PathLike[str]) -> None:
-        self._memory = mmap.mmap(-1, len(_CODES))
-        held = os.open(lock, os.O_RDWR | os.O_CREAT | os.O_CLOEXEC, 0o600)
+    def __init__(self, display: str | None, folder: Path) -> None:
+        self._page = Page(folder / "holds")
+        held = os.open(folder / "guard.lock", os.O_RDWR | os.O_CREAT | os.O_CLOEXEC | os.O_NOFOLLOW, 0o600)
         _wait_for(held)
         read_fd, self._alive = os.pipe()
+        ready, ready_fd = os.pipe()
         self._pid = os.fork()
         if self._pid == 0:
             try:
-                _watch(read_fd, held, self._memory, display)
+                _watch(read_fd, held, ready_fd, self._page, display)
             finally:
                 os._exit(0)
         os.close(read_fd)
+        os.close(ready_fd)
         # The lock is the child's now: it goes with the last of its copies.
         os.close(held)
+        # What a service before this one left down is let go before anything new goes down.
+        select.select([ready], [], [], _EARLIER_S)
+        os.close(ready)
 
     def note(self, code: str, device: int) -> None:
-        """A control went down by this device (-1 for XTEST's), or with 0 up."""
-        self._memory[_INDEX[code]] = device if 0 <= device < _XTEST else _XTEST
+        """A control goes down by this device (-1 for XTEST's), or with 0 is up."""
+        self._page.note(code, device)
+
+    def note_client(self, window: int, token: int) -> None:
+        """A window of the client that injects, and the number that is written on it."""
+        self._page.note_client(window, token)
 
     def close(self) -> None:
-        """Send the guard home; all is let go."""
-        os.write(self._alive, b".")
+        """Send the guard home when all is let go; else it stays until the server has let go what is left."""
+        done = not self._page.down()
+        if done:
+            self._page.clear()
+            os.write(self._alive, _HOME)
         os.close(self._alive)
-        os.waitpid(self._pid, 0)
-        self._memory.close()
+        if done:
+            os.waitpid(self._pid, 0)
+        self._page.close()
 
 
 def _wait_for(lock: int) -> None:
@@ -78,28 +90,58 @@ def _wait_for(lock: int) -> None:
             return
 
 
-def _watch(alive: int, lock: int, memory: mmap.mmap, display: str | None) -> None:
+def _watch(alive: int, lock: int, ready: int, page: Page, display: str | None) -> None:
+    os.setsid()
     for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
         signal.signal(number, signal.SIG_IGN)
     # Nothing of the service's may be kept open here, least of all its lock.
-    low, high = sorted((alive, lock))
-    os.closerange(3, low)
-    os.closerange(low + 1, high)
-    os.closerange(high + 1, os.sysconf("SC_OPEN_MAX"))
-    if os.read(alive, 1):
+    kept = sorted((alive, lock, ready))
+    for low, high in zip((2, *kept), (*kept, os.sysconf("SC_OPEN_MAX")), strict=True):
+        os.closerange(low + 1, high)
+    _let_go(page, display)
+    # A service that was killed meanwhile hears nothing any more.
+    with contextlib.suppress(OSError):
+        os.write(ready, _READY)
+    os.close(ready)
+    if os.read(alive, 1) != _HOME:
+        _let_go(page, display)
+
+
+def _let_go(page: Page, display: str | None) -> None:
+    """Let go what the page says; where the server can't be reached it has nothing down for us."""
+    if not page.down() and not page.client[0]:
         return
-    down = {code: 0 if memory[n] == _XTEST else memory[n] for n, code in enumerate(_CODES) if memory[n]}
-    with contextlib.suppress(BackendUnavailable):
-        _let_go(down, display)
+    with contextlib.suppress(BackendUnavailable, BackendLost, xcffib.XcffibException, xcffib.ConnectionException):
+        _release(page, display)
+    page.clear()
 
 
-def _let_go(down: dict[str, int], display: str | None) -> None:
+def _release(page: Page, display: str | None) -> None:
     conn, xi, xtest = XConnection.open(display)
+    _end_client(conn, *page.client)
     root = conn.get_setup().roots[conn.pref_screen].root
-    injector = Injector(conn, xtest, root, lambda code: 0, lambda code, device: None)
-    injector.take_over(down)
+    injector = Injector(conn, xtest, root, lambda code: 0, Holds())
+    injector.take_over(page.down())
     injector.let_all_go()
     PointerSpeed(conn, xi).restore(slave.id for slave in conn.slaves(xi))
     # A round trip: the server may drop a closed connection with its last requests unread.
     conn.core.GetInputFocus().reply()
     conn.disconnect()
+
+
+def _end_client(conn: XConnection, window: int, token: int) -> None:
+    """End the dead client for good: what it had written may still wait to be handled, presses too, and the server
+    forgets that with the client. By now its window may be another's, so the token is asked for, with nobody let in
+    between."""
+    if not window:
+        return
+    conn.core.GrabServer()
+    try:
+        if read_token(conn, window) == token:
+            conn.core.KillClient(window, is_checked=True).check()
+    except xcffib.XcffibException:
+        # It has gone already.
+        pass
+    finally:
+        conn.core.UngrabServer()
+        conn.flush()

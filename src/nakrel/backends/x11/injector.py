@@ -19,6 +19,7 @@ import xcffib.xinput
 import xcffib.xtest
 
 from nakrel.backends.x11.codes import number_of
+from nakrel.backends.x11.holds import Holds
 from nakrel.backends.x11.wire import XConnection, XiEvent
 
 __all__ = ["Injector"]
@@ -39,7 +40,7 @@ class Injector:
         xtest: xcffib.xtest.xtestExtension,
         root: int,
         keyboard_for: Callable[[str], int],
-        holds: Callable[[str, int], None],
+        holds: Holds,
     ) -> None:
         self._conn, self._xtest, self._root = conn, xtest, root
         self._keyboard_for = keyboard_for
@@ -47,6 +48,9 @@ class Injector:
         self._own: deque[tuple[int, int, int]] = deque(maxlen=_OWN)
         # What is down by us, and the device each key went through.
         self._down: dict[str, int] = {}
+        # Releases that the server hasn't handled yet, each with its request's number.
+        self._released: deque[tuple[int, str]] = deque()
+        self._last_released: dict[str, int] = {}
         # The old device events (XIproto.txt) follow the extension's first event: valuator, key press, key release.
         self._device_key = conn.first_event(xcffib.xinput.key) + 1
 
@@ -70,13 +74,28 @@ class Injector:
         if is_key:
             device = self._keyboard_for(code) if value else self._down.get(code, 0)
         kind = self._device_key if device else _FAKE_KEY if is_key else _FAKE_BUTTON
-        self._fake(kind + (0 if value else 1), number, device)
         if value:
+            # Before it is sent: whoever kills us does it at any moment.
             self._down[code] = device
-            self._holds(code, device or -1)
-        else:
+            self._holds.note(code, device or -1)
+        serial = self._fake(kind + (0 if value else 1), number, device)
+        if not value:
             self._down.pop(code, None)
-            self._holds(code, 0)
+            self._released.append((serial, code))
+            self._last_released[code] = serial
+
+    def handled(self, serial: int) -> None:
+        """The server has handled our requests up to this number: what they let go is up."""
+        while self._released and (serial - self._released[0][0]) & 0xFFFF < 0x8000:
+            at, code = self._released.popleft()
+            # It may have been pressed and let go again since, which the server hasn't come to yet.
+            if self._last_released.get(code) == at and code not in self._down:
+                self._holds.note(code, 0)
+
+    def all_handled(self) -> None:
+        """The server has handled all of our requests."""
+        while self._released:
+            self.handled(self._released[0][0])
 
     def move(self, dx: int, dy: int) -> None:
         """Move the pointer by so many pixels."""
@@ -99,10 +118,12 @@ class Injector:
         for code in reversed(list(self._down)):
             self.send(code, 0)
 
-    def _fake(self, kind: int, detail: int, device: int = 0, x: int = 0, y: int = 0) -> None:
+    def _fake(self, kind: int, detail: int, device: int = 0, x: int = 0, y: int = 0) -> int:
+        """Inject it; returns the request's number."""
         cookie = self._xtest.FakeInput(kind, detail, 0, self._root, x, y, device)
         # Told to us as core kinds, whichever device it went through; a raw motion has no detail.
         core_kind = kind if not device else _FAKE_KEY + kind - self._device_key
         self._own.append((cookie.sequence & 0xFFFF, core_kind, 0 if kind == _FAKE_MOTION else detail))
         self._conn.core.NoOperation()
         self._conn.flush()
+        return int(cookie.sequence) & 0xFFFF

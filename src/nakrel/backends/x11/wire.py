@@ -5,6 +5,7 @@ Layouts after the X Input Extension protocol 2.2 (XI2proto.txt) and the XTEST pr
 
 from __future__ import annotations
 
+import secrets
 import struct
 from typing import NamedTuple
 
@@ -16,7 +17,7 @@ from xcffib import ffi
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
 
-__all__ = ["Slave", "XConnection", "XiEvent", "evtype", "whole_ms"]
+__all__ = ["Slave", "XConnection", "XiEvent", "evtype", "mark_client", "read_token", "whole_ms"]
 
 ALL_DEVICES = 0
 ANY_MODIFIER = 0x80000000
@@ -171,3 +172,25 @@ def _slave(info: xcffib.xinput.XIDeviceInfo) -> Slave:
     # The first axis says whether the device moves the pointer by so much, or to a place as a tablet does.
     moves = any(each.type == kinds.Valuator and each.number == 0 and each.mode == relative for each in info.classes)
     return Slave(info.deviceid, name, buttons, keys, moves)
+
+
+_TOKEN = "_NAKREL_CLIENT"
+
+
+def mark_client(conn: XConnection, root: int) -> tuple[int, int]:
+    """Make a window that is never shown, by which the server knows this client; the window, and the number that is
+    written on it."""
+    window, token = int(conn.generate_id()), secrets.randbits(32)
+    conn.core.CreateWindow(0, window, root, 0, 0, 1, 1, 0, xcffib.xproto.WindowClass.InputOnly, 0, 0, [])
+    atom = conn.core.InternAtom(False, len(_TOKEN), _TOKEN).reply().atom
+    mode, kind = xcffib.xproto.PropMode.Replace, xcffib.xproto.Atom.CARDINAL
+    conn.core.ChangeProperty(mode, window, atom, kind, 32, 1, [token])
+    return window, token
+
+
+def read_token(conn: XConnection, window: int) -> int | None:
+    """The number that `mark_client` wrote on a window; None where there is none. Raises `xcffib.XcffibException` for a
+    window that isn't there."""
+    atom = conn.core.InternAtom(False, len(_TOKEN), _TOKEN).reply().atom
+    found = conn.core.GetProperty(False, window, atom, xcffib.xproto.Atom.CARDINAL, 0, 1).reply()
+    return int(found.value.to_atoms()[0]) if found.value_len == 1 else None

@@ -1,0 +1,1 @@
+"""Counts of reliability: long runs that anyone can repeat (`scripts/soak`)."""

@@ -1,0 +1,74 @@
+"""What the X server holds down for us, written where a process that outlives us reads it.
+
+A control counts as down from before its press is sent until the server has handled its release: a server may drop what
+a client that died had written, and may handle it late.
+"""
+
+from __future__ import annotations
+
+import mmap
+import os
+import struct
+
+from nakrel.backends.x11.codes import spare_key
+from nakrel.core.model.controls import CONTROLS
+
+__all__ = ["Holds", "Page"]
+
+_CODES = (*CONTROLS, *map(spare_key, range(8, 256)))
+_INDEX = {code: n for n, code in enumerate(_CODES)}
+# A byte a control: 0 is up, _XTEST down by XTEST's own device, another number down by that device.
+_XTEST = 255
+# Behind them a window of the client that injects, and what is written on it.
+_CLIENT = struct.Struct("=II")
+_SIZE = len(_CODES) + _CLIENT.size
+
+
+class Holds:
+    """Where nobody is to know."""
+
+    def note(self, code: str, device: int) -> None:
+        """A control goes down by this device (-1 for XTEST's), or with 0 is up."""
+
+    def note_client(self, window: int, token: int) -> None:
+        """A window of the client that injects, by which the server knows it, and the number that is written on it: the
+        server gives the window's id to others when the client has gone."""
+
+
+class Page(Holds):
+    """A file that is mapped into memory: it is there for others after a kill. Raises `OSError`."""
+
+    def __init__(self, path: str | os.PathLike[str]) -> None:
+        handle = os.open(path, os.O_RDWR | os.O_CREAT | os.O_CLOEXEC | os.O_NOFOLLOW, 0o600)
+        try:
+            os.ftruncate(handle, _SIZE)
+            self._memory = mmap.mmap(handle, _SIZE)
+        finally:
+            os.close(handle)
+
+    def note(self, code: str, device: int) -> None:
+        """A control goes down by this device (-1 for XTEST's), or with 0 is up."""
+        self._memory[_INDEX[code]] = device if 0 <= device < _XTEST else _XTEST
+
+    def note_client(self, window: int, token: int) -> None:
+        """A window of the client that injects, and the number that is written on it."""
+        _CLIENT.pack_into(self._memory, len(_CODES), window, token)
+
+    @property
+    def client(self) -> tuple[int, int]:
+        """The window of the client that injects, 0 for none, and its number."""
+        window, token = _CLIENT.unpack_from(self._memory, len(_CODES))
+        return window, token
+
+    def down(self) -> dict[str, int]:
+        """What may be down, with the device of each; 0 for XTEST's."""
+        memory = self._memory
+        return {code: 0 if memory[n] == _XTEST else memory[n] for n, code in enumerate(_CODES) if memory[n]}
+
+    def clear(self) -> None:
+        """Nothing is down any more."""
+        self._memory[:] = bytes(_SIZE)
+
+    def close(self) -> None:
+        """Close the file; what it says stays."""
+        self._memory.close()
