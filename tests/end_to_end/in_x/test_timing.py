@@ -35,7 +35,7 @@ def add(driver: Driver, kind: str, control: str = "", time: str = "") -> None:
     if control and fields.control.currentText() != control:
         driver.choose(fields.control, control)
     if time:
-        driver.replace(fields.time, time)
+        driver.replace(fields.typed if kind == "random wait" else fields.time, time)
     driver.click(fields.add_button)
     driver.wait(lambda: driver.window.macro.model.rowCount() > before, "the step")
 
@@ -103,12 +103,12 @@ def test_the_parcel_sequence_without_a_typed_coordinate(driver: Driver):
 
     pick(640, 400)
     add(driver, "wait", time="200")
-    add(driver, "tap", "Left button", "50")
+    add(driver, "tap", "Left", "50")
     add(driver, "wait", time="1s")
     pick(333, 222)
-    add(driver, "tap", "Left button", "50")
+    add(driver, "tap", "Left", "50")
     add(driver, "wait", time="3s")
-    add(driver, "tap", "Left button", "50")
+    add(driver, "tap", "Left", "50")
     add(driver, "wait", time="2s")
     mode(driver, "toggle")
     driver.replace(window.macro_details.play.limit_runs, "5")
@@ -147,11 +147,7 @@ def test_one_of_four_keys_now_and_then_until_it_is_switched_off(driver: Driver):
     driver.wait(lambda: isinstance(macro(driver).loop[0], PickOne), "the block")
     # Nothing is selected once its own row is left, so that what comes next goes to the end.
     window.macro.steps.clearSelection()
-    add(driver, "random wait", time="13s")
-    steps = window.macro.steps
-    driver.wait(lambda: len(macro(driver).loop) == 2, "the wait")
-    driver.click_row(steps, window.macro.model.rowCount() - 1, 3)
-    driver.type("13s to 42s", "Return")
+    add(driver, "random wait", time="13-42s")
     driver.wait(lambda: macro(driver).loop[1] == Wait(wait_us=13_000 * MS, most_us=42_000 * MS), "the random wait")
     mode(driver, "toggle")
     assert macro(driver).play == Play(Mode.TOGGLE)

@@ -212,7 +212,7 @@ class MainWindow(QMainWindow):
                 self._action("New macro", self.column.new_macro, "Ctrl+M"),
                 self._action("Versions of the macro", self._macro_versions),
                 self._action("Deleted macros", lambda: self.column.open_history("macro")),
-                self._action("Record or stop", self._record, "Ctrl+R"),
+                self._action("Record", self._record, "Ctrl+R"),
                 self._action("Attach to a button", self._attach, "Ctrl+B"),
                 self._action("Join presses and releases to taps", self.macro.step_actions.to_taps, "Ctrl+T"),
                 self._action("Duplicate steps", self.macro.step_actions.duplicate_selected, "Ctrl+D"),
