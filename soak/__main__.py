@@ -8,6 +8,7 @@ import random
 import sys
 import time
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
 from soak.kills import KINDS, kills
@@ -15,14 +16,7 @@ from soak.kills import KINDS, kills
 # Each part: what is counted, how often at full counts, and what runs it and gives a line for each failure.
 Part = tuple[str, int, Callable[[int, int], list[str]]]
 PARTS: dict[str, list[Part]] = {
-    "kills": [
-        (
-            f"hard kills under X, {kind}: a control stays down",
-            500,
-            lambda count, seed, kind=kind: kills(count, seed, kind),
-        )  # type: ignore[misc]
-        for kind in KINDS
-    ]
+    "kills": [(f"hard kills under X, {kind}: a control stays down", 500, partial(kills, kind)) for kind in KINDS]
 }
 
 

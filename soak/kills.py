@@ -63,7 +63,7 @@ def _kill(service: ServiceProcess, server: XServer, kind: str, chance: random.Ra
         server._server.send_signal(signal.SIGCONT)
 
 
-def kills(count: int, seed: int, kind: str) -> list[str]:
+def kills(kind: str, count: int, seed: int) -> list[str]:
     """Kill so many services; a line for each after which something stayed down, with the seed that repeats it."""
     server = XServer()
     failures = []
@@ -72,7 +72,12 @@ def kills(count: int, seed: int, kind: str) -> list[str]:
             for number in range(count):
                 chance = random.Random(f"{seed} {kind} {number}")
                 service = ServiceProcess(
-                    Path(folder) / "home", "--backend", "x11", own_group=True, **_environment(server)
+                    Path(folder) / "home",
+                    "--backend",
+                    "x11",
+                    own_group=True,
+                    DISPLAY=server.display,
+                    NAKREL_X11_INJECTOR="xtest",
                 )
                 for macro in _macros(chance):
                     service.call(m.PutMacro(macro))
@@ -91,7 +96,3 @@ def kills(count: int, seed: int, kind: str) -> list[str]:
     finally:
         server.end_server()
     return failures
-
-
-def _environment(server: XServer) -> dict[str, str]:
-    return {"DISPLAY": server.display, "NAKREL_X11_INJECTOR": "xtest"}

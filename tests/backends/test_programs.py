@@ -8,12 +8,14 @@ import subprocess
 import sys
 from pathlib import Path
 
+import psutil
 import pytest
 from msgspec.structs import replace
 
 from nakrel.backends.applications import applications
+from nakrel.backends.proc import now_us, read_program
 from nakrel.backends.process_events import ProcessEvents
-from nakrel.backends.processes import ProcessWatch, _now_us
+from nakrel.backends.processes import ProcessWatch
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.x11.wire import whole_ms
 from nakrel.core.model.programs import Application
@@ -25,7 +27,9 @@ def test_a_process_tells_its_parent_and_the_id_of_its_application():
     process = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(30)"], env=environment)
     try:
         watch = ProcessWatch()
-        wait_for(lambda: watch.look([process.pid]) or process.pid in watch.programs, "the process")
+        wait_for(
+            lambda: watch.look([process.pid], lambda program: True) or process.pid in watch.programs, "the process"
+        )
         found = watch.programs[process.pid]
         assert found.parent == os.getpid()
         assert found.application == "FLATPAK_ID=org.example.Kelp"
@@ -33,8 +37,59 @@ def test_a_process_tells_its_parent_and_the_id_of_its_application():
     finally:
         process.kill()
         process.wait()
-    assert watch.look([process.pid])
+    assert watch.look([process.pid], lambda program: True)
     assert process.pid not in watch.programs
+
+
+def test_what_is_read_of_a_process_is_what_psutil_reads(tmp_path: Path):
+    """psutil is the reference: a library that reads the same files (proc(5)) in a way of its own."""
+    script = tmp_path / "a (b) c\td"
+    script.symlink_to(sys.executable)
+    process = subprocess.Popen([str(script), "-c", "import time; time.sleep(30)", "", "two words"])
+    try:
+        wait_for(lambda: "sleep" in " ".join(psutil.Process(process.pid).cmdline()), "the program")
+        compared = 0
+        for each in psutil.process_iter():
+            try:
+                with each.oneshot():
+                    if each.uids().effective != os.getuid() or each.status() == psutil.STATUS_ZOMBIE:
+                        continue
+                    path, parent, started = each.exe(), each.ppid(), each.create_time() - psutil.boot_time()
+                    told = (each.pid, each.name()[:15], tuple(each.cmdline()), path, parent)
+            except psutil.Error:
+                continue
+            found = read_program(each.pid, os.getuid())
+            if found is None:
+                # The kernel's own have no command; another may have ended meanwhile.
+                assert not told[2] or not psutil.pid_exists(each.pid)
+                continue
+            assert (found.pid, found.name, found.command, found.path, found.parent) == told
+            assert abs(found.started_us / 1_000_000 - started) < 1
+            compared += 1
+        assert compared >= 2
+        ours = read_program(process.pid, os.getuid())
+        assert ours
+        assert ours.name == "a (b) c\td"
+        assert ours.command[-2:] == ("", "two words")
+    finally:
+        process.kill()
+        process.wait()
+    assert read_program(process.pid, os.getuid()) is None
+
+
+def test_only_programs_that_are_wanted_are_kept_of_those_that_start():
+    process = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(30)"])
+    try:
+        watch = ProcessWatch()
+        assert not watch.look([process.pid], lambda program: False)
+        assert watch.programs == {}
+        assert watch.look([process.pid], lambda program: True)
+        # It has taken another name, by which it is no longer wanted.
+        assert watch.look([process.pid], lambda program: False)
+        assert watch.programs == {}
+    finally:
+        process.kill()
+        process.wait()
 
 
 def test_a_number_that_another_process_has_got_is_another_program():
@@ -45,8 +100,10 @@ def test_a_number_that_another_process_has_got_is_another_program():
         wait_for(lambda: watch.scan() or process.pid in watch.programs, "the process")
         was = watch.programs[process.pid]
         watch.programs[process.pid] = replace(was, name="another", started_us=1)
-        watch._known[process.pid].is_running = lambda: False  # type: ignore[method-assign]
         wait_for(lambda: watch.scan() and watch.programs.get(process.pid) == was, "the program that it is now")
+        watch.programs[process.pid] = replace(was, name="another", started_us=1)
+        assert watch.scan(all_of_them=True)
+        assert watch.programs[process.pid] == was
     finally:
         process.kill()
         process.wait()
@@ -57,7 +114,7 @@ def test_a_program_that_was_found_between_two_scans_is_gone_with_its_end():
     watch = ProcessWatch()
     watch.scan()
     process = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(30)"])
-    wait_for(lambda: watch.look([process.pid]), "the process")
+    wait_for(lambda: watch.look([process.pid], lambda program: True), "the process")
     process.kill()
     process.wait()
     assert watch.scan()
@@ -67,7 +124,7 @@ def test_a_program_that_was_found_between_two_scans_is_gone_with_its_end():
 def test_a_clock_that_is_set_back_makes_no_process_young(monkeypatch: pytest.MonkeyPatch):
     watch = ProcessWatch()
     watch.scan()
-    old = {pid for pid, program in watch.programs.items() if program.started_us < _now_us() - 4_000_000}
+    old = {pid for pid, program in watch.programs.items() if program.started_us < now_us() - 4_000_000}
     monkeypatch.setattr("time.time", lambda: 0.0)
     watch.programs = {pid: program for pid, program in watch.programs.items() if pid in old}
     assert not watch.unsettled

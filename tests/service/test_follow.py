@@ -54,10 +54,10 @@ class FakePrograms:
         self.programs: dict[int, Program] = {}
         self.unsettled = False
 
-    def scan(self) -> bool:
+    def scan(self, *, all_of_them: bool = False, by_application: bool = True) -> bool:
         return True
 
-    def look(self, pids: Collection[int]) -> bool:
+    def look(self, pids: Collection[int], wanted: Callable[[Program], object], *, by_application: bool = True) -> bool:
         return True
 
     def watch(self, pids: Collection[int]) -> tuple[list[int], list[int]]:

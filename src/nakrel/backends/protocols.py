@@ -108,11 +108,13 @@ class ProgramWatch(Protocol):
     def unsettled(self) -> bool:
         """Whether it should be asked again soon, since a program has only just started."""
 
-    def scan(self) -> bool:
-        """Look again; True when something changed."""
+    def scan(self, *, all_of_them: bool = False, by_application: bool = True) -> bool:
+        """Look again; True when something changed. With `all_of_them` also whether each is still what it was.
+        `by_application` says whether their application's id is of use."""
 
-    def look(self, pids: Collection[int]) -> bool:
-        """Look at these processes alone; True when something changed."""
+    def look(self, pids: Collection[int], wanted: Callable[[Program], object], *, by_application: bool = True) -> bool:
+        """Look at these processes alone, and keep those that are wanted; True when something changed.
+        `by_application` says whether their application's id bears on that."""
 
     def watch(self, pids: Collection[int]) -> tuple[list[int], list[int]]:
         """Watch the ends of exactly these processes: the descriptors that are new, and those no longer used."""

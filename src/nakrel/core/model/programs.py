@@ -240,10 +240,12 @@ class Front(NamedTuple):
 class Links:
     """The rules of all profiles, put in order so that a program's profiles are found without trying each rule."""
 
-    def __init__(self, rules: Mapping[str, Iterable[ProgramRule]]) -> None:
+    def __init__(self, rules: Mapping[str, Sequence[ProgramRule]]) -> None:
         self._exact: dict[tuple[MatchBy, str], dict[str, None]] = {}
         self._cut: dict[str, dict[str, None]] = {}
         self._parts: list[tuple[str, str]] = []
+        # Whether any rule goes by the application's id.
+        self.by_application = any(rule.match is MatchBy.APPLICATION for some in rules.values() for rule in some)
         self._order = {key: number for number, key in enumerate(rules)}
         for key, some in rules.items():
             for rule in some:

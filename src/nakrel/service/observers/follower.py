@@ -26,7 +26,7 @@ T = TypeVar("T")
 SCAN_US = 1_000_000
 SCAN_TOLD_US = 30_000_000
 SCAN_YOUNG_US = 200_000
-STARTS_US = 50_000
+STARTS_US = 80_000
 # A game that starts anew, or that hands over to another process of its own, isn't gone in between.
 GONE_US = 700_000
 
@@ -44,6 +44,10 @@ class Follower:
         self._profiles: tuple[Profile, ...] = ()
         self._links = Links({})
         self._linked_now: list[tuple[str, Program]] | None = None
+        # The profiles of each program that has no window, worked out once.
+        self._links_of: dict[int, tuple[Program, list[str]]] = {}
+        # Programs that have just started, of which the kernel told.
+        self._young: set[int] = set()
         self._pinned = ""
         self._shown: list[tuple[int, WindowInfo]] = []
         self._last_front = Front()
@@ -65,6 +69,7 @@ class Follower:
         self._profiles = tuple(profiles)
         self._links = Links({profile.id: profile.programs for profile in self._profiles})
         self._linked_now = None
+        self._links_of.clear()
         self._pinned = pinned
         self._scan()
         # What was changed here is meant, so nothing is waited for.
@@ -73,12 +78,12 @@ class Follower:
 
     def programs(self) -> tuple[Program, ...]:
         """Every program of this user that runs, with its window's title and class where it has one."""
-        self._processes.scan()
+        self._processes.scan(all_of_them=True)
         self._linked_now = None
         if self._windows:
             self._shown = self._ask(self._windows.shown, [])
             self._look_for_window_events()
-        return self._known()
+        return tuple(map(self._with_window(), self._processes.programs.values()))
 
     def icons(self) -> dict[int, Icon]:
         """The pictures of the windows that there are, by process."""
@@ -99,7 +104,7 @@ class Follower:
 
     def known(self) -> tuple[Program, ...]:
         """Every program of this user, looked at now."""
-        if self._processes.scan():
+        if self._processes.scan(all_of_them=True):
             self._linked_now = None
         return tuple(self._processes.programs.values())
 
@@ -111,10 +116,8 @@ class Follower:
         self._processes.close()
         self._lose_windows()
 
-    def _known(self) -> tuple[Program, ...]:
-        programs = self._processes.programs.values()
-        if not self._shown:
-            return tuple(programs)
+    def _with_window(self) -> Callable[[Program], Program]:
+        """What gives a program its window's title and class, where it has one."""
         owned: dict[int, WindowInfo] = {}
         named: dict[str, WindowInfo] = {}
         for pid, shown in self._shown:
@@ -123,12 +126,14 @@ class Follower:
             elif shown.window_class:
                 # Nobody tells whose it is; applications mostly bear their program's name (org.example.Game, game).
                 named.setdefault(shown.window_class.rpartition(".")[2].casefold(), shown)
-        return tuple(
-            msgspec.structs.replace(p, title=own.title, window_class=own.window_class)
-            if (own := owned.get(p.pid) or named.get(p.name.casefold()))
-            else p
-            for p in programs
-        )
+
+        def whole(program: Program) -> Program:
+            own = owned.get(program.pid) or (named and named.get(program.name.casefold()))
+            if not own:
+                return program
+            return msgspec.structs.replace(program, title=own.title, window_class=own.window_class)
+
+        return whole
 
     def _window_event(self) -> None:
         if self._windows and self._ask(self._windows.changed, False):
@@ -145,23 +150,35 @@ class Follower:
             self._loop.at("windows", monotonic_us(), self._window_event)
 
     def _look(self) -> None:
-        if self._scan():
+        before = self._linked_now
+        if self._scan() and self._linked() != before:
             self._decide()
 
     def _started(self) -> None:
-        """The kernel tells that programs have started."""
+        """The kernel tells that programs have started. They are looked at together in a moment: most of them have ended
+        by then where something is being compiled, and the others have their names."""
+        if self._events:
+            self._loop.forget(self._events)
+            self._take_young()
+            self._loop.at("starts", monotonic_us() + STARTS_US, self._look_at_young)
+
+    def _take_young(self) -> None:
         pids = self._events.started() if self._events else set()
-        if self._processes.scan() if pids is None else self._processes.look(pids):
+        if pids is None:
+            # Some were missed.
+            self._loop.at("scan", monotonic_us(), self._look)
+        else:
+            self._young |= pids
+
+    def _look_at_young(self) -> None:
+        young, self._young = self._young, set()
+        if self._processes.look(young, self._links.of, by_application=self._links.by_application):
             self._linked_now = None
             self._decide()
-        self._plan_scan()
-        if self._events:
-            # Where many programs start (something is being compiled), they are looked at together.
-            self._loop.forget(self._events)
-            self._loop.at("starts", monotonic_us() + STARTS_US, self._listen_again)
-
-    def _listen_again(self) -> None:
-        if self._events:
+        self._take_young()
+        if self._young:
+            self._loop.at("starts", monotonic_us() + STARTS_US, self._look_at_young)
+        elif self._events:
             self._loop.watch(self._events, self._started)
 
     def _scan(self) -> bool:
@@ -171,7 +188,7 @@ class Follower:
         if not linked:
             self._loop.at("scan", None, self._look)
             return False
-        changed = self._processes.scan()
+        changed = self._processes.scan(by_application=self._links.by_application)
         if changed:
             self._linked_now = None
         self._plan_scan()
@@ -194,7 +211,8 @@ class Follower:
             else:
                 self._loop.watch(self._events, self._started)
         elif not wanted and self._events is not None:
-            self._loop.at("starts", None, self._listen_again)
+            self._loop.at("starts", None, self._look_at_young)
+            self._young.clear()
             self._loop.forget(self._events)
             self._events.close()
             self._events = None
@@ -238,7 +256,18 @@ class Follower:
     def _linked(self) -> list[tuple[str, Program]]:
         """The linked programs that run, with the profiles of each; worked out anew when something has changed."""
         if self._linked_now is None:
-            self._linked_now = [(key, program) for program in self._known() for key in self._links.of(program)]
+            whole, known = self._with_window(), self._links_of
+            self._linked_now, self._links_of = [], {}
+            for program in self._processes.programs.values():
+                shown = whole(program)
+                if shown is not program:
+                    keys = self._links.of(shown)
+                else:
+                    before = known.get(program.pid)
+                    entry = before if before and before[0] is program else (program, self._links.of(program))
+                    self._links_of[program.pid] = entry
+                    keys = entry[1]
+                self._linked_now += [(key, shown) for key in keys]
         return self._linked_now
 
     def _front(self) -> Front:
