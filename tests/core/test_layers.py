@@ -37,7 +37,7 @@ from nakrel.core.play.events import (
     Wake,
 )
 from nakrel.core.play.operations import compile_macro
-from nakrel.core.play.sheet import Sheet
+from nakrel.core.play.sheet import NOTCH_US, Sheet
 from tests.strategies import setups
 
 FIRE = Macro(id="fire", name="Fire", play=Play(Mode.HELD, pause_us=5_000), loop=(Tap(control="KEY_F", hold_us=5_000),))
@@ -141,6 +141,7 @@ def test_the_layer_held_last_wins_and_those_beneath_are_seen_through_it():
     played.send(Pressed("KEY_CAPSLOCK"))
     played.send(Pressed("BTN_SIDE"))
     played.send(Turned("WHEEL_UP"))
+    played.run(2 * NOTCH_US)
     assert played.edges() == [("KEY_PAGEUP", 1), ("KEY_PAGEUP", 0)]
     played.send(Pressed("BTN_EXTRA"))
     assert played.engine.running == {"fire": 0}
@@ -243,6 +244,33 @@ def test_three_notches_in_one_report_are_three_of_whatever_the_wheel_does():
         by = next(each.by for each in played.out if isinstance(each, SideEffect))
         played.send(TextReady(by, ticket, ()))
         played.run(20_000)
+    played.run(6 * NOTCH_US)
     edges = played.edges()
     assert edges.count(("KEY_X", 1)) == edges.count(("KEY_F", 1)) == 3
+    assert not played.engine.running
+
+
+def test_a_notch_presses_as_long_as_a_frame_needs_and_notches_follow_each_other():
+    """At 60 frames a second a frame takes 16.7 ms; what is shorter may fall between two looks (arithmetic)."""
+    played = Played()
+    played.set({"WHEEL_DOWN": ToControl("KEY_X"), "WHEEL_UP": ToChord(("KEY_LEFTCTRL", "KEY_C"))}, ())
+    for _ in range(3):
+        played.send(Turned("WHEEL_DOWN"))
+    played.run(1_000_000)
+    found = [(each.value, each.due_us) for each in played.out if isinstance(each, Emit)]
+    assert found == [(int(n % 2 == 0), n * NOTCH_US) for n in range(6)]
+    played.out.clear()
+    played.send(Turned("WHEEL_UP", 2))
+    played.run(1_000_000)
+    once = [("KEY_LEFTCTRL", 1), ("KEY_C", 1), ("KEY_C", 0), ("KEY_LEFTCTRL", 0)]
+    assert played.edges() == once * 2
+
+
+def test_a_wheel_that_runs_on_is_not_followed_for_long():
+    played = Played()
+    played.set({"WHEEL_DOWN": ToControl("KEY_X")}, ())
+    for _ in range(500):
+        played.send(Turned("WHEEL_DOWN"))
+    played.run(1_200_000)
+    assert played.edges().count(("KEY_X", 1)) == 16
     assert not played.engine.running

@@ -314,6 +314,29 @@ def with_layer(service: ServiceProcess) -> None:
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
 
 
+def test_a_notch_in_a_layer_is_one_notch(server: XServer, service: ServiceProcess, game: PracticeGame):
+    if not isinstance(server, XorgServer):
+        pytest.skip("the wheel and the button that holds the layer would be injected by one device, as the macro is")
+    way(service, Play(Mode.SINGLE))
+    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    layer = Layer("Harbour", {"WHEEL_DOWN": RunMacro("shot"), "WHEEL_UP": ToControl("KEY_W")})
+    setup = SetUp("Main", {BACK: HoldLayer("Harbour")}, (layer,))
+    service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
+    server.injector("mousedown", "8")
+    for count in (1, 2, 3):
+        server.injector("click", "5")
+        wait_for(lambda count=count: game.arrivals(Q) >= count, "the run")
+        idle(service)
+        pause(0.1)
+        assert game.arrivals(Q) == count
+        # A key that a notch presses is down long enough for a game to see it.
+        server.injector("click", "4")
+        wait_for(lambda count=count: len(game.presses("key 17")) >= count, "the notch's key in a frame")
+        pause(0.1)
+        assert game.arrivals("key 17") == count
+    server.injector("mouseup", "8")
+
+
 def test_a_held_button_opens_a_layer(server: XServer, service: ServiceProcess, game: PracticeGame):
     with_layer(service)
     server.injector("mousedown", "8")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import json
 import os
 import random
@@ -266,3 +267,21 @@ def test_the_engine_goes_on_while_a_long_macro_is_saved(service: ServiceProcess)
         service.call(m.Stop("none"))
         assert not select.select([sock], [], [], 0)[0]
         assert b'"Done"' in sock.recv(65536)
+
+
+def test_stop_gets_through_however_many_clients_there_are(service: ServiceProcess):
+    """Those that never spoke make room first, then others that want no notices."""
+    silent = []
+    for _ in range(3 * 32):
+        each = socket.socket(socket.AF_UNIX)
+        each.connect(str(service.home.socket))
+        silent.append(each)
+    speaking = [ServiceProcess.another(service) for _ in range(2 * 32)]
+    try:
+        with contextlib.closing(ServiceProcess.another(service)) as last:
+            assert isinstance(last.call(m.Stop()), m.Done)
+        # The window, which hears notices, was never dropped.
+        assert isinstance(service.call(m.GetStatus()), m.StatusIs)
+    finally:
+        for each in (*silent, *speaking):
+            each.close()

@@ -20,7 +20,6 @@ from nakrel.client.launch import ensure_service
 from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge
 from nakrel.core.model.cells import GoTo, What
 from nakrel.core.model.controls import label
-from nakrel.core.model.devices import Conditions
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.game_keys import named_in, resolve
 from nakrel.core.model.limits import MAX_COUNT
@@ -371,7 +370,7 @@ def speed(session: Session, stage: str | None, by: int | None) -> None:
     for each in profile.pointer.stages:
         now = "*" if each.name == status.status.stage else " "
         click.echo(f"{now} {each.name}: {each.across} % from left to right, {each.down} % up and down")
-    if status.status.changes_motion is Conditions.NOTHING:
+    if not status.status.changes_motion:
         click.echo("None of it reaches the pointer now: that needs the kernel's input; see `nakrel doctor`.", err=True)
 
 

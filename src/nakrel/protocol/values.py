@@ -6,7 +6,6 @@ from enum import StrEnum
 
 import msgspec
 
-from nakrel.core.model.devices import Conditions
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 
@@ -46,7 +45,7 @@ class Status(msgspec.Struct, frozen=True):
     reach no window now, since Nakrel's own is in front. `setups` names the set-up in use of the live
     profile, and of each where another than the first was chosen. Without `sees_windows` nobody tells which window is in
     front, so that of several linked programs the one started last counts. `stage` is the live profile's speed stage, ''
-    where it has none, and `changes_motion` what of the motion the route to the programs can change."""
+    where it has none, and `changes_motion` whether the route to the programs can change the motion."""
 
     live: str
     reason: str
@@ -62,7 +61,7 @@ class Status(msgspec.Struct, frozen=True):
     setups: dict[str, str] = {}
     sees_windows: bool = True
     stage: str = ""
-    changes_motion: Conditions = Conditions.NOTHING
+    changes_motion: bool = False
 
 
 class Entry(msgspec.Struct, frozen=True):

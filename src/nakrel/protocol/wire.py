@@ -17,7 +17,7 @@ from nakrel.core.model.value import readable_text
 __all__ = ["MAX_LINE", "MAX_NUMBER", "PROTOCOL", "BadMessage", "Message", "decode_body", "decode_head", "encode_line"]
 
 # Raised whenever an older end would misread a message; both ends say theirs in the first exchange.
-PROTOCOL = 4
+PROTOCOL = 5
 # A request longer than this is not one: the largest macro allowed (200,000 steps) takes some 10 MB.
 MAX_LINE = 32 * 1024 * 1024
 # Requests are numbered from 1; 0 stands for a line without a number that can be read. JSON's numbers are exact up to

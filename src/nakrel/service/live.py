@@ -95,7 +95,12 @@ class _Plans:
         return Ready(known[2], macro.play)
 
     def sheet(
-        self, profile: str, in_use: Mapping[str, str], profiles: Mapping[str, Profile], macros: Mapping[str, Macro]
+        self,
+        profile: str,
+        in_use: Mapping[str, str],
+        profiles: Mapping[str, Profile],
+        macros: Mapping[str, Macro],
+        notch_us: int,
     ) -> ReadySheet:
         """The sheet of a profile."""
         faults: list[str] = []
@@ -111,7 +116,7 @@ class _Plans:
 
         for key in [key for key in self._plans if key[0] not in macros or key[1] not in profiles]:
             del self._plans[key]
-        return ReadySheet.of(sheet_of(profiles[profile], in_use, profiles, plan_of), faults)
+        return ReadySheet.of(sheet_of(profiles[profile], in_use, profiles, plan_of, notch_us), faults)
 
 
 class Live:
@@ -279,6 +284,7 @@ class Live:
             return
         profile, in_use = self._now.id, dict(self.in_use)
         profiles, macros = dict(self._state.profiles), dict(self._state.macros)
+        notch_us = self._state.settings.notch_us
 
         def made(outcome: Outcome[ReadySheet]) -> None:
             if number != self._number:
@@ -290,7 +296,7 @@ class Live:
             self.condition()
             self._in_effect(profile)
 
-        self._worker.do(lambda: self._plans.sheet(profile, in_use, profiles, macros), made)
+        self._worker.do(lambda: self._plans.sheet(profile, in_use, profiles, macros, notch_us), made)
 
     def ready(self, key: str, then: Callable[[Outcome[Ready | None]], object]) -> None:
         """Make a macro ready to be played with the live profile's keys; None for one that isn't there. The outcome may

@@ -17,7 +17,7 @@ from nakrel.backends.protocols import (
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
 from nakrel.core.model.conditioning import Motion
-from nakrel.core.model.devices import Conditions, Device
+from nakrel.core.model.devices import Device
 from nakrel.service.lent_keys import LentKeys
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.options import Options
@@ -220,15 +220,15 @@ class Routes:
         self.drain()
 
     @property
-    def changes_motion(self) -> Conditions:
-        """What of the pointer's and the wheel's motion the way can change."""
-        if isinstance(self.real, KernelBackend):
-            return Conditions.NOTHING if self.real.held_back else Conditions.ALL
-        return Conditions.SPEED if self.real and self.real.name == "x11" else Conditions.NOTHING
+    def changes_motion(self) -> bool:
+        """Whether the route can change the pointer's and the wheel's motion."""
+        # The X server could scale a device's motion, but with it where the pointer stands: a game that puts it in the
+        # middle of its window would see it leap.
+        return isinstance(self.real, KernelBackend) and not self.real.held_back
 
     def condition(self, motion: Motion | None) -> None:
-        """Have devices move like this, as far as the way can do that; None leaves them alone."""
-        if self.real is None or self.changes_motion is Conditions.NOTHING:
+        """Have devices move like this, where the route can do that; None leaves them alone."""
+        if not isinstance(self.real, KernelBackend) or self.real.held_back:
             return
         try:
             self.real.condition(motion)

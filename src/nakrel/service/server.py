@@ -17,7 +17,7 @@ import msgspec
 
 from nakrel.protocol import MAX_LINE, Answer, AnswerBody, Note, Notice, Refused, Seen
 from nakrel.protocol.wire import BadMessage, decode_head, encode_line
-from nakrel.service.loop import Loop
+from nakrel.service.loop import Loop, monotonic_us
 from nakrel.storage.home import Home
 
 __all__ = ["Client", "Server"]
@@ -40,6 +40,8 @@ class Client:
         self.subscribed = False
         self.wants_seen = False
         self.closed = False
+        # When it last said something, 0 for never (monotonic).
+        self.heard_us = 0
         self._server = server
         self._in = bytearray()
         self._out = bytearray()
@@ -102,6 +104,7 @@ class Client:
             self.sock.close()
 
     def _line(self, line: bytes) -> None:
+        self.heard_us = monotonic_us()
         try:
             number, body = decode_head(line)
         except BadMessage as error:
@@ -180,9 +183,15 @@ class Server:
         except OSError:
             return
         sock.setblocking(False)
-        if _peer_uid(sock) != os.getuid() or len(self.connections) >= MAX_CLIENTS:
+        if _peer_uid(sock) != os.getuid():
             sock.close()
             return
+        if len(self.connections) >= MAX_CLIENTS:
+            # Whoever comes may want to stop everything. One that says nothing makes room first, then one that wants no
+            # notices; of these the one that has been silent for longest.
+            quietest = min(self.connections, key=lambda each: (each.heard_us > 0, each.subscribed, each.heard_us))
+            log.info("too many clients: the quietest of them is dropped")
+            quietest.close()
         connection = Client(sock, self)
         self.connections.append(connection)
         self.loop.watch(sock, connection.read)

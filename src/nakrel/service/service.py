@@ -74,6 +74,7 @@ class Service:
         self.recording = Recording(self.loop, self.feed, self.desktop, self.reporter, self)
         self.side_effects = SideEffects(self.loop, self.desktop, self.worker, self.keyring, self.reporter, self)
         self._sheet = ReadySheet.of(Sheet("", {}))
+        self._notch_us = self.state.settings.notch_us
         self.routes.open(self.state.settings.stand_ins)
 
     def serve(self, home: Home, handle: Callable[[Client, int, msgspec.Raw], None]) -> None:
@@ -224,7 +225,9 @@ class Service:
             self.live.edited(before, after)
         if saved.profiles or saved.settings is not None:
             self.follow()
-        if saved.profiles or saved.macros:
+        notch = saved.settings is not None and saved.settings.notch_us != self._notch_us
+        if saved.profiles or saved.macros or notch:
+            self._notch_us = self.state.settings.notch_us
             self.refresh_sheet("edited")
         self.reporter.status_changed()
 

@@ -22,7 +22,6 @@ from nakrel.backends.protocols import BackendLost, CannotEmit, InputEvent
 from nakrel.backends.x11.codes import control_of_button, control_of_keycode, number_of
 from nakrel.backends.x11.holds import Holds
 from nakrel.backends.x11.injector import Injector
-from nakrel.backends.x11.speed import PointerSpeed
 from nakrel.backends.x11.wire import (
     ALL_DEVICES,
     ANY_MODIFIER,
@@ -33,7 +32,6 @@ from nakrel.backends.x11.wire import (
     mark_client,
     whole_ms,
 )
-from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.devices import Device
 from nakrel.core.play.events import Emit, Pressed, Released, Turned
@@ -88,8 +86,6 @@ class X11Backend:
         self._root = self._conn.get_setup().roots[self._conn.pref_screen].root
         self._out = Injector(self._conn, xtest, self._root, self._keyboard_for, holds)
         holds.note_client(*mark_client(self._conn, self._root))
-        self._speed = PointerSpeed(self._other, self._other_xi)
-        self._motion: Motion | None = None
         self._slaves: dict[int, Slave] = {}
         self._captured: frozenset[str] = frozenset()
         self._repeats_itself: frozenset[str] = frozenset()
@@ -108,8 +104,6 @@ class X11Backend:
         self._closed = False
         self._select()
         self._know_devices(self._other.slaves(self._other_xi))
-        # What a service that was killed may have left.
-        self._speed.restore(self._slaves)
 
     def fileno(self) -> int:
         """The connection's socket."""
@@ -129,22 +123,6 @@ class X11Backend:
         self._repeats_itself = frozenset(c for c in repeats_itself if CONTROLS[c].kind is Kind.BUTTON)
         with _telling_of_loss():
             self._regrab()
-
-    def condition(self, motion: Motion | None) -> None:
-        """Have the server move the pointer at this speed; its wheel, and straight lines, X leaves as they are."""
-        self._motion = motion
-        self._set_speed()
-
-    def _set_speed(self, *, anew: bool = False) -> None:
-        devices, motion = [slave.id for slave in self._slaves.values() if slave.moves], self._motion
-
-        def change() -> None:
-            with self._other_lock, _telling_of_loss():
-                if anew:
-                    self._speed.look_again()
-                self._speed.set(devices, motion)
-
-        self._aside(change, lambda done: None)
 
     def read(self) -> list[InputEvent]:
         """Everything fingers did since the last call."""
@@ -216,7 +194,6 @@ class X11Backend:
 
     def _say_goodbye(self) -> None:
         with self._other_lock, contextlib.suppress(xcffib.XcffibException, xcffib.ConnectionException, BackendLost):
-            self._speed.set([slave.id for slave in self._slaves.values()], None)
             for conn in (self._other, self._conn):
                 if not conn.has_error():
                     conn.core.GetInputFocus().reply()
@@ -248,6 +225,8 @@ class X11Backend:
         if event.type in _KEY and not self._hand_is_xtest:
             self._keyboard = event.device
         at_us = whole_ms(event.time_ms, time.monotonic_ns() // 1_000_000) * 1_000
+        if CONTROLS[code].kind is Kind.WHEEL:
+            return self._turned(event, code, raw, kept, at_us) if press else None
         if press and raw and (event.device, code) in self._grabbed and not kept:
             if not self._other_button_down(event.device, code) and not self._before_grabs(event):
                 # The grab's own press follows; what was injected before it would be lost.
@@ -256,8 +235,6 @@ class X11Backend:
             # the programs have this one already.
             self._down[code] = event.device
             return InputEvent(Pressed(code, True), at_us, where)
-        if CONTROLS[code].kind is Kind.WHEEL:
-            return InputEvent(Turned(code, 1, code not in self._captured), at_us, where) if press else None
         if press == (code in self._down):
             # The second report of one release (raw and the grab's own), or of a press on another device.
             return None
@@ -268,6 +245,20 @@ class X11Backend:
         if self._kept.get(event.device) == code:
             self._end_kept(event.device)
         return InputEvent(Released(code), at_us, where)
+
+    def _turned(self, event: XiEvent, code: str, raw: bool, kept: bool, at_us: int) -> InputEvent | None:
+        """A notch, which comes as a raw event and, where it is grabbed, as the grab's own: one of them counts."""
+        passed = code not in self._captured
+        if kept:
+            # The device is ours while another of its buttons is down, and all of its events come to us as well.
+            if not raw:
+                return None
+        elif raw and (event.device, code) in self._grabbed:
+            if not self._other_button_down(event.device, code) and not self._before_grabs(event):
+                # The grab's own follows.
+                return None
+            passed = True
+        return InputEvent(Turned(code, 1, passed), at_us, self._slaves[event.device].name)
 
     def _before_grabs(self, event: XiEvent) -> bool:
         """Whether the event came before the server had handled our last request for a grab."""
@@ -353,7 +344,6 @@ class X11Backend:
         self._know_devices(slaves)
         with _telling_of_loss():
             self._regrab()
-        self._set_speed(anew=True)
 
     def _know_devices(self, slaves: list[Slave]) -> None:
         self._xtest_buttons = max((s.buttons for s in slaves if s.is_xtest), default=10)

@@ -1,9 +1,9 @@
 """The guard: a small process that lets go what the service held, when the service can no longer do it.
 
 The X server keeps injected keys down after their client has died. The guard sleeps on a pipe whose other end only
-the service has; when that end closes without a word, it releases everything that a shared page of memory says is down,
-and gives the pointer its own speed back. It is in a session of its own, so that who kills the service's group doesn't
-kill it as well; and the page is a file, so that where all of them were killed the next service does the guard's work.
+the service has; when that end closes without a word, it releases everything that a shared page of memory says is down.
+It is in a session of its own, so that who kills the service's group doesn't kill it as well; and the page is a file, so
+that where all of them were killed the next service does the guard's work.
 """
 
 from __future__ import annotations
@@ -21,7 +21,6 @@ import xcffib
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
 from nakrel.backends.x11.holds import Holds, Page
 from nakrel.backends.x11.injector import Injector
-from nakrel.backends.x11.speed import PointerSpeed
 from nakrel.backends.x11.wire import XConnection, read_token
 
 __all__ = ["Guard"]
@@ -117,13 +116,12 @@ def _let_go(page: Page, display: str | None) -> None:
 
 
 def _release(page: Page, display: str | None) -> None:
-    conn, xi, xtest = XConnection.open(display)
+    conn, _, xtest = XConnection.open(display)
     _end_client(conn, *page.client)
     root = conn.get_setup().roots[conn.pref_screen].root
     injector = Injector(conn, xtest, root, lambda code: 0, Holds())
     injector.take_over(page.down())
     injector.let_all_go()
-    PointerSpeed(conn, xi).restore(slave.id for slave in conn.slaves(xi))
     # A round trip: the server may drop a closed connection with its last requests unread.
     conn.core.GetInputFocus().reply()
     conn.disconnect()

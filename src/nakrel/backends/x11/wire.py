@@ -68,7 +68,6 @@ class Slave(NamedTuple):
     name: str
     buttons: int
     keys: bool
-    moves: bool
 
     @property
     def is_xtest(self) -> bool:
@@ -165,13 +164,11 @@ def _is_slave(info: xcffib.xinput.XIDeviceInfo) -> bool:
 
 
 def _slave(info: xcffib.xinput.XIDeviceInfo) -> Slave:
-    kinds, relative = xcffib.xinput.DeviceClassType, xcffib.xinput.ValuatorMode.Relative
+    kinds = xcffib.xinput.DeviceClassType
     name = bytes(info.name.buf()).decode("utf-8", "replace")
     buttons = next((each.num_buttons for each in info.classes if each.type == kinds.Button), 0)
     keys = any(each.type == kinds.Key for each in info.classes)
-    # The first axis says whether the device moves the pointer by so much, or to a place as a tablet does.
-    moves = any(each.type == kinds.Valuator and each.number == 0 and each.mode == relative for each in info.classes)
-    return Slave(info.deviceid, name, buttons, keys, moves)
+    return Slave(info.deviceid, name, buttons, keys)
 
 
 _TOKEN = "_NAKREL_CLIENT"

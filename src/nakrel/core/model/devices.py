@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-from enum import StrEnum
-
 import msgspec
 
-__all__ = ["Conditions", "Device"]
+__all__ = ["Device"]
 
 
 class Device(msgspec.Struct, frozen=True):
@@ -24,11 +22,3 @@ class Device(msgspec.Struct, frozen=True):
     note: str = ""
     trouble: bool = False
     where: str = ""
-
-
-class Conditions(StrEnum):
-    """What of the pointer's and the wheel's motion can be changed on its way."""
-
-    NOTHING = "nothing"
-    SPEED = "speed"
-    ALL = "all"

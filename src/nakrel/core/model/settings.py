@@ -12,6 +12,8 @@ from nakrel.core.model.value import Value
 
 __all__ = ["InUse", "Settings", "SettingsPatch", "WindowState"]
 
+# A press below a millisecond is seen by no game, and one of a second by none as a notch.
+NotchUs = Annotated[int, msgspec.Meta(ge=1_000, le=1_000_000)]
 Layout = Annotated[str, msgspec.Meta(max_length=64, pattern=LAYOUT)]
 
 
@@ -26,7 +28,8 @@ class WindowState(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=
 class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """What the user chose for the program as a whole. `pinned` is a profile's id, '' while games are followed;
     `layout` is the XKB keyboard layout that texts are typed for (`de`, `us:intl`), '' for what the desktop says;
-    with `notices` the desktop tells which profile has gone live."""
+    with `notices` the desktop tells which profile has gone live; for `notch_us` microseconds a notch of the wheel
+    presses the key or button that it acts as."""
 
     pinned: str = ""
     stop_key: str = "KEY_PAUSE"
@@ -37,6 +40,7 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     recording: RecordingSettings = RecordingSettings()
     shown: WindowState = WindowState()
     notices: bool = True
+    notch_us: NotchUs = 33_000
 
 
 class InUse(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
@@ -58,6 +62,7 @@ class SettingsPatch(Value, frozen=True, omit_defaults=True, forbid_unknown_field
     recording: RecordingSettings | msgspec.UnsetType = msgspec.UNSET
     shown: WindowState | msgspec.UnsetType = msgspec.UNSET
     notices: bool | msgspec.UnsetType = msgspec.UNSET
+    notch_us: NotchUs | msgspec.UnsetType = msgspec.UNSET
 
     def applied_to(self, settings: Settings) -> Settings:
         """The settings with the fields of this change."""

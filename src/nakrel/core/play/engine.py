@@ -44,6 +44,8 @@ __all__ = ["FINGER", "Engine"]
 
 # Moments that are caught up with in one step; the rest stays due, so that Stop everything is heard.
 _MOST_INSTANTS = 1_000
+# Notches of the wheel that wait to be pressed as keys: about a second's.
+_MOST_NOTCHES = 15
 _ASKED = (GoTo, ChangeSpeed, RunSystemAction)
 
 
@@ -247,7 +249,7 @@ class Engine:
         if action is None:
             if not passed:
                 self._holds.emit(control, notches, self._now_us, FINGER)
-        elif isinstance(action.cell, ToControl | ToChord):
+        elif isinstance(action.cell, ToControl | ToChord) and not action.plan:
             for _ in range(notches):
                 for code in _codes(action.cell):
                     self._holds.hold(self._now_us, f"{FINGER} {control}", code)
@@ -263,6 +265,10 @@ class Engine:
         """Play what a notch of the wheel plays: it has no length, and presses and lets go at one instant."""
         assert action.plan
         run = self._runs.get(action.plan.macro)
+        if run is not None and isinstance(action.cell, ToControl | ToChord):
+            # They follow each other as the game can see them; a wheel that runs on is not followed for long.
+            run.notches = min(run.notches + 1, _MOST_NOTCHES)
+            return
         ignores = action.play.mode in (Mode.SINGLE, Mode.COUNTED) and action.play.again is Again.IGNORE
         if run is not None and ignores and not first:
             # Notches that one report tells of come one after the other: none of them is another press meanwhile.

@@ -9,7 +9,7 @@ from nakrel.core.model.conditioning import Motion, motion_of
 from nakrel.core.model.macro import Play
 from nakrel.core.model.profile import EVERYDAY, FairPlay, Layer, Profile, SetUp, keeps_left_click
 from nakrel.core.play.operations import Plan
-from nakrel.core.play.sheet import Sheet
+from nakrel.core.play.sheet import NOTCH_US, Sheet
 
 __all__ = ["fall_through", "falling", "motion_now", "next_profile", "next_setup", "next_stage", "sheet_of"]
 
@@ -45,8 +45,10 @@ def sheet_of(
     in_use: Mapping[str, str],
     profiles: Mapping[str, Profile],
     plan_of: Callable[[str], tuple[Plan, Play] | None],
+    notch_us: int = NOTCH_US,
 ) -> Sheet:
-    """The sheet that the engine plays by while the profile is live; `in_use` are set-ups by profile.
+    """The sheet that the engine plays by while the profile is live; `in_use` are set-ups by profile, `notch_us` is
+    for how long a notch of the wheel presses what it acts as.
 
     Where the game allows no macros, everything passes through as the devices have it.
     """
@@ -57,7 +59,7 @@ def sheet_of(
         return Sheet(f"{name}, {FairPlay.NO_MACROS}", {})
     below = falling(profile, in_use, profiles)
     cells = {**fall_through(setup, below), **setup.cells}
-    return Sheet.build(name, cells, plan_of, _layers(setup, below), profile.key_table())
+    return Sheet.build(name, cells, plan_of, _layers(setup, below), profile.key_table(), notch_us)
 
 
 def next_setup(profile: Profile, now: str, go: GoTo) -> str:

@@ -18,6 +18,7 @@ from nakrel.core.model.cells import (
     RunMacro,
     RunSystemAction,
     StartProgram,
+    ToChord,
     ToControl,
     TypeText,
 )
@@ -25,10 +26,13 @@ from nakrel.core.model.controls import label
 from nakrel.core.model.game_keys import resolve_cell
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import Layer
-from nakrel.core.model.steps import Open, Text
+from nakrel.core.model.steps import Chord, Open, Step, Tap, Text, Wait
 from nakrel.core.play.operations import Plan, compile_macro
 
-__all__ = ["Action", "Sheet"]
+__all__ = ["NOTCH_US", "Action", "Sheet"]
+
+# Two frames of a game at 60 frames a second.
+NOTCH_US = 33_000
 
 
 class Action(NamedTuple):
@@ -85,31 +89,33 @@ class Sheet(NamedTuple):
         plan_of: Callable[[str], tuple[Plan, Play] | None],
         layers: Iterable[Layer] = (),
         keys: Mapping[str, str] = {},  # noqa: B006 - never changed
+        notch_us: int = NOTCH_US,
     ) -> Sheet:
         """Resolve the cells, with `keys` for game keys; a cell whose macro or game key isn't there takes its control
-        out and does nothing.
+        out and does nothing. `notch_us` is for how long a notch of the wheel presses what it acts as.
 
         `plan_of` gives a macro's plan and its own way to play by the macro's id. It should give the same plan
         object while the macro is unchanged, since the engine goes by that.
         """
-        actions = {code: _ready(code, resolve_cell(cell, keys), plan_of, "") for code, cell in cells.items()}
-        above = {
-            layer.name: {
-                code: _ready(code, resolve_cell(cell, keys), plan_of, layer.name) for code, cell in layer.cells.items()
+
+        def ready(cells: Mapping[str, Cell], layer: str) -> dict[str, Action]:
+            return {
+                code: _ready(code, resolve_cell(cell, keys), plan_of, layer, notch_us) for code, cell in cells.items()
             }
-            for layer in layers
-        }
-        return Sheet(profile, actions, above)
+
+        return Sheet(profile, ready(cells, ""), {layer.name: ready(layer.cells, layer.name) for layer in layers})
 
 
-def _ready(code: str, cell: Cell | None, plan_of: Callable[[str], tuple[Plan, Play] | None], layer: str) -> Action:
+def _ready(
+    code: str, cell: Cell | None, plan_of: Callable[[str], tuple[Plan, Play] | None], layer: str, notch_us: int
+) -> Action:
     match cell:
         case None:
             return Action(Nothing(), layer=layer)
         case RunSystemAction(action=action) if action in ACTION_KEYS:
             return Action(ToControl(ACTION_KEYS[action]), layer=layer)
         case RunSystemAction(action=action) if action in ACTION_COMMANDS:
-            return _ready(code, StartProgram(ACTION_COMMANDS[action]), plan_of, layer)
+            return _ready(code, StartProgram(ACTION_COMMANDS[action]), plan_of, layer, notch_us)
         case RunMacro(macro=key, play=play):
             found = plan_of(key)
             if found is None:
@@ -117,15 +123,41 @@ def _ready(code: str, cell: Cell | None, plan_of: Callable[[str], tuple[Plan, Pl
             return Action(cell, found[0], _playable(code, play or found[1]), layer)
         case TypeText() | StartProgram():
             return Action(cell, _plan_of_cell(code, layer, cell), Play(), layer)
+        case ToControl() | ToChord() if code.startswith("WHEEL") and not _turns(cell):
+            return Action(cell, _plan_of_notch(code, layer, cell, notch_us), Play(), layer)
     return Action(cell, layer=layer)
+
+
+def _codes(cell: ToControl | ToChord) -> tuple[str, ...]:
+    return cell.controls if isinstance(cell, ToChord) else (cell.control,)
+
+
+def _turns(cell: ToControl | ToChord) -> bool:
+    """Whether there is a turn of the wheel in it, which has no length."""
+    return any(code.startswith("WHEEL") for code in _codes(cell))
+
+
+@functools.lru_cache(maxsize=1_000)
+def _plan_of_notch(code: str, layer: str, cell: ToControl | ToChord, notch_us: int) -> Plan:
+    """A notch has no length, and no game sees a key that is down for none: it is down for as long as a frame takes, and
+    up as long before the next."""
+    controls = cell.controls if isinstance(cell, ToChord) else (cell.control,)
+    step = (
+        Chord(controls=controls, hold_us=notch_us) if len(controls) > 1 else Tap(control=controls[0], hold_us=notch_us)
+    )
+    return compile_macro(_macro_of_cell(code, layer, (step, Wait(wait_us=notch_us))))
 
 
 @functools.lru_cache(maxsize=1_000)
 def _plan_of_cell(code: str, layer: str, cell: TypeText | StartProgram) -> Plan:
     """A macro made of the cell: the same one as long as the cell is the same."""
     step = Text(text=cell.text, rate=cell.rate) if isinstance(cell, TypeText) else Open(command=cell.command)
+    return compile_macro(_macro_of_cell(code, layer, (step,)))
+
+
+def _macro_of_cell(code: str, layer: str, steps: tuple[Step, ...]) -> Macro:
     place = f"{label(code)}, {layer}" if layer else label(code)
-    return compile_macro(Macro(id=f"what {place} does", name=place[:120], loop=(step,)))
+    return Macro(id=f"what {place} does", name=place[:120], loop=steps)
 
 
 def _playable(code: str, play: Play) -> Play:

@@ -27,7 +27,7 @@ from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands
 from nakrel.ui.devices.permissions import Permissions
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
+from nakrel.ui.widgets.basics import TimeEdit, button, clear_layout, hairline, label
 
 __all__ = ["DevicesPage"]
 
@@ -65,6 +65,7 @@ class DevicesPage(QWidget):
         self._route, self._note = label("", "", wrap=True), label("", "soft", wrap=True)
         self.stand_ins = QCheckBox("Simulated devices, for trying things without pressing a real button")
         self.permissions = Permissions(store)
+        self.notch = TimeEdit(store.settings.notch_us, 1_000_000)
         self.layout_field = QLineEdit()
         self.layout_field.setPlaceholderText("as the desktop says")
         self.layout_field.setFixedWidth(170)
@@ -76,6 +77,7 @@ class DevicesPage(QWidget):
         self._build()
         self.stand_ins.clicked.connect(self._stand_ins_clicked)
         self.layout_field.editingFinished.connect(self._layout_typed)
+        self.notch.changed.connect(self._notch_changed)
         store.devices_changed.connect(self._devices_changed)
         store.status_changed.connect(self._show_route)
         store.settings_changed.connect(self._show_route)
@@ -121,6 +123,15 @@ class DevicesPage(QWidget):
             typed.addWidget(each)
         typed.addStretch(1)
         layout.addLayout(typed)
+        notch = QHBoxLayout()
+        name = label("A turn of the wheel presses a key for")
+        name.setBuddy(self.notch)
+        self.notch.setAccessibleName(name.text())
+        hint = label("where it acts as a key or button: a game that looks once a frame sees no shorter one", "soft")
+        for each in (name, self.notch, hint):
+            notch.addWidget(each)
+        notch.addStretch(1)
+        layout.addLayout(notch)
         layout.addSpacing(4)
         layout.addLayout(self._list)
         layout.addStretch(1)
@@ -144,6 +155,9 @@ class DevicesPage(QWidget):
         else:
             self._message.setText(f"{command[0]} could not be started.")
 
+    def _notch_changed(self, micros: int) -> None:
+        commands.change_settings(self._store, "length of a notch", SettingsPatch(notch_us=max(1_000, micros)))
+
     def _show_route(self) -> None:
         status = self._store.status
         self._route.setText(_ROUTES.get(status.backend, status.backend))
@@ -151,6 +165,8 @@ class DevicesPage(QWidget):
         self.stand_ins.setChecked(self._store.settings.stand_ins)
         if not self.layout_field.hasFocus():
             self.layout_field.setText(self._store.settings.layout)
+        if not self.notch.hasFocus():
+            self.notch.set_value(self._store.settings.notch_us)
 
     def _show_devices(self) -> None:
         self._stale = False

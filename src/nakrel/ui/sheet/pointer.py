@@ -9,7 +9,6 @@ from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, Qt, QTimer, pyqtSig
 from PyQt6.QtWidgets import QAbstractItemView, QDialog, QHBoxLayout, QLineEdit, QSpinBox, QVBoxLayout, QWidget
 
 from nakrel.core.model.conditioning import MAX_PERCENT, MAX_STRAIGHT, Pointing, SpeedStage
-from nakrel.core.model.devices import Conditions
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.profile import Profile
 from nakrel.ui import commands
@@ -22,12 +21,9 @@ __all__ = ["PointerDialog"]
 _HEADS = ("stage", "from left to right", "up and down", "")
 _NAME, _ACROSS, _DOWN, _NOW = range(4)
 _FIELDS = {_NAME: "name", _ACROSS: "across", _DOWN: "down"}
-_HOW = "needs the kernel's input; the Devices page says how to get that."
-_ROUTES = {
-    Conditions.NOTHING: f"Nothing of this reaches the pointer now: that {_HOW}",
-    Conditions.SPEED: f"Another speed of the wheel, or straight lines: that {_HOW}",
-    Conditions.ALL: "",
-}
+_NO_EFFECT = (
+    "Nothing of this reaches the pointer now: that needs the kernel's input; the Devices page says how to get that."
+)
 AnyIndex = QModelIndex | QPersistentModelIndex
 
 
@@ -213,7 +209,7 @@ class PointerDialog(QDialog):
                 before = field.blockSignals(True)
                 field.setValue(value)
                 field.blockSignals(before)
-        self._route_note.setText(_ROUTES[self._store.status.changes_motion])
+        self._route_note.setText("" if self._store.status.changes_motion else _NO_EFFECT)
 
     def add(self) -> None:
         """Add a stage of the typed name and speed."""
