@@ -190,6 +190,22 @@ def test_unplugged_and_back_it_works_at_once(desk: Desk):
     assert desk.hear() == [Pressed("BTN_SIDE")]
 
 
+def test_what_was_pressed_last_on_an_unplugged_device_is_lost_though_another_has_such_a_button():
+    """A Toggle that its mouse's button started has nobody to end it."""
+    first, second = (FakeNode(f"/dev/input/event{n}", MOUSE, f"Mouse {n}", f"usb-{n}/input0") for n in (3, 4))
+    desk = Desk(first, second)
+    desk.capture("BTN_SIDE", "BTN_EXTRA")
+    for node, code in ((first, 0x114), (second, 0x114), (first, SIDE)):
+        node.happen((KEY, code, 1))
+        node.happen((KEY, code, 0))
+        desk.hear()
+    first.broken = errno.ENODEV
+    desk.finder.tell("remove", first.path)
+    told = desk.hear()
+    assert told[-1] == InputsLost(frozenset({"BTN_SIDE"}))
+    desk.close()
+
+
 @pytest.mark.parametrize("error", [errno.ENODEV, errno.EIO])
 def test_a_node_that_returns_errors_is_left_alone_and_the_others_go_on(desk: Desk, error: int):
     desk.capture("BTN_SIDE", "KEY_Q")

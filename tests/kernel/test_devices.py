@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import fcntl
 import os
 import signal
 import struct
@@ -14,18 +15,20 @@ from pathlib import Path
 import pytest
 
 from nakrel import protocol as m
+from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.output import Output
 from nakrel.client.connection import ClientError, ServiceConnection
-from nakrel.core.model.cells import Cell, ChangeSpeed
+from nakrel.core.model.cells import Cell, ChangeSpeed, RunMacro
 from nakrel.core.model.conditioning import Pointing, SpeedStage
 from nakrel.core.model.devices import Device
-from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.macro import Macro, Mode, Play, StartOn
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Press, Tap, Wait
 from nakrel.core.play.events import Emit
 from tests.kernel.conftest import MS, Bench, on, shot
 from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
+from tests.kernel.remapper import NAME
 from tests.kernel.witness import Witness
 from tests.support import ServiceProcess, pause, wait_for
 
@@ -364,6 +367,85 @@ def test_a_device_that_another_program_has_for_itself_is_told(start: Start):
             other.kill()
             other.wait()
         wide.unplug()
+
+
+def test_the_virtual_keyboard_repeats_at_the_keyboards_own_rate(start: Start):
+    """EVIOCGREP (linux/input.h): the delay and the period in milliseconds."""
+    keyboard = HidKeyboard()
+    try:
+        with open(keyboard.path, "r+b", buffering=0) as node:
+            node.write(abi.report((abi.EV_REP, abi.REP_DELAY, 400), (abi.EV_REP, abi.REP_PERIOD, 50)))
+        bench = start()
+        bench.attach(on(KEY_F="shot"), shot(Play(Mode.SINGLE)))
+        name = (Path("/sys/class/input") / Path(keyboard.path).name / "device/name").read_text()
+
+        def clones() -> list[Path]:
+            devices = Path("/sys/class/input").glob("event*/device")
+            return [
+                d
+                for d in devices
+                if (d / "phys").read_text().startswith("nakrel/") and (d / "name").read_text() == name
+            ]
+
+        wait_for(clones, "the clone")
+        (clone,) = clones()
+        with open(Path("/dev/input") / clone.parent.name, "rb", buffering=0) as node:
+            assert abi.REP.unpack(fcntl.ioctl(node, abi.EVIOCGREP, bytes(abi.REP.size))) == (400, 50)
+    finally:
+        keyboard.unplug()
+
+
+def test_a_toggle_ends_with_the_mouse_that_started_it_though_another_has_that_button(start: Start, witness: Witness):
+    first, second = HidMouse(), HidMouse()
+    try:
+        bench = start()
+        bench.attach(on(BTN_SIDE="shot"), shot(Play(Mode.TOGGLE, pause_us=25 * MS)))
+        ready(bench, witness)
+        first.tap("BTN_SIDE")
+        wait_for(lambda: witness.count("KEY_Q") > 5, "the toggle")
+        first.unplug()
+        bench.idle()
+        wait_for(lambda: not witness.down(), "everything up")
+        second.tap("BTN_SIDE")
+        before = witness.count("KEY_Q")
+        wait_for(lambda: witness.count("KEY_Q") > before + 5, "the toggle by the other one")
+    finally:
+        second.unplug()
+
+
+def test_a_remapper_that_sends_our_output_back_is_told_and_the_macro_ends(
+    keyboard: Keyboard, start: Start, witness: Witness
+):
+    """It has our virtual keyboard for itself, so that a macro on F which taps F goes round."""
+    bench = start()
+    tap = Tap(control="KEY_F", hold_us=5 * MS)
+    bench.attach(
+        {"KEY_F": RunMacro("round")}, Macro(id="round", name="Round", play=Play(start_on=StartOn.RELEASE), loop=(tap,))
+    )
+    ready(bench, witness)
+    names = {d.parent.name: (d / "name").read_text().strip() for d in Path("/sys/class/input").glob("event*/device")}
+    ours = next(node for node, name in names.items() if name == "Nakrel keyboard and mouse")
+    command = [sys.executable, "-m", "tests.kernel.remapper", f"/dev/input/{ours}"]
+    remapper = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+
+    def faults() -> list[str]:
+        answer = bench.call(m.GetJournal())
+        assert isinstance(answer, m.Journal)
+        return [entry.what for entry in answer.entries if entry.kind == "fault"]
+
+    try:
+        assert remapper.stdout
+        assert remapper.stdout.readline() == "ready\n"
+        wait_for(
+            lambda: any(d.name == NAME and d.note.startswith("grabbed") for d in bench.devices()), "the remapper's"
+        )
+        keyboard.tap("KEY_F")
+        wait_for(lambda: any(f"{NAME} sends back what macros press" in fault for fault in faults()), "the fault")
+        bench.idle()
+    finally:
+        remapper.kill()
+        remapper.wait()
+        remapper.stdout.close()
 
 
 @pytest.mark.parametrize("lit", [1, 0])

@@ -54,6 +54,16 @@ def test_a_bare_system_is_told_what_is_missing_and_how_to_get_it(tmp_path: Path)
             assert check.remedy
 
 
+def test_our_own_virtual_devices_are_no_device_that_was_found(tmp_path: Path):
+    system = Made(tmp_path)
+    for number, phys in enumerate(("usb-0000:00:14.0-1/input0", "nakrel/hands", "nakrel/usb-0000:00:14.0-1/input0")):
+        system.file(f"/dev/input/event{number}")
+        system.file(f"/sys/class/input/event{number}/device/phys", f"{phys}\n")
+    assert found(system)["input devices"].found == "1 of 1 devices can be read"
+    system.at("/dev/input/event0").unlink()
+    assert "there is nothing under /dev/input" in found(system)["input devices"].found
+
+
 def test_where_an_x_server_does_the_work_the_kernels_links_are_notes(tmp_path: Path):
     checks = found(Made(tmp_path, DISPLAY=":0"))
     assert not [check for check in checks.values() if check.state is BAD]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import os
 import signal
 import subprocess
 import sys
@@ -277,3 +278,17 @@ def test_checks_come_from_the_service_and_the_way_can_be_chosen_again(service: S
     service.call(m.ChooseRoute())
     assert service.status().running == ()
     service.hear(lambda: service.seen("hold") == [("KEY_W", 1), ("KEY_W", 0)], "the release")
+
+
+@pytest.mark.parametrize("route", ["kernel", "x11"])
+def test_a_route_that_was_asked_for_by_name_and_cant_be_had_ends_the_service_with_the_reason(
+    tmp_path: Path, route: str
+):
+    if route == "kernel" and Path("/dev/uinput").exists():
+        pytest.skip("it can be had here")
+    command = [sys.executable, "-m", "nakrel.service", "--home", str(tmp_path / "home"), "--backend", route]
+    environment = {key: value for key, value in os.environ.items() if key not in ("DISPLAY", "WAYLAND_DISPLAY")}
+    run = subprocess.run(command, env=environment, capture_output=True, text=True, timeout=30)
+    assert run.returncode != 0
+    assert f"the route {route} can't be had" in run.stderr
+    assert {"kernel": "uinput", "x11": "there is no X server"}[route] in run.stderr

@@ -9,6 +9,7 @@ from pathlib import Path
 
 from msgspec.structs import replace
 
+from nakrel.backends.kernel.nodes import OWN_PHYS
 from nakrel.backends.layout import find_layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.typist import Typist
@@ -97,7 +98,7 @@ def _uinput(system: System) -> Check:
 
 
 def _devices(system: System) -> Check:
-    nodes = sorted(system.at("/dev/input").glob("event*"))
+    nodes = [node for node in sorted(system.at("/dev/input").glob("event*")) if not _is_ours(system, node.name)]
     readable = [node for node in nodes if system.may(node, os.R_OK)]
     if not nodes:
         return Check(
@@ -116,6 +117,14 @@ def _devices(system: System) -> Check:
             _rules_remedy(system),
         )
     return Check("input devices", _OK, f"{len(readable)} of {len(nodes)} devices can be read")
+
+
+def _is_ours(system: System, node: str) -> bool:
+    """Whether it is a virtual device of Nakrel's own."""
+    try:
+        return system.at(f"/sys/class/input/{node}/device/phys").read_text(errors="replace").startswith(OWN_PHYS)
+    except OSError:
+        return False
 
 
 def _clicks(system: System) -> Check:

@@ -12,6 +12,7 @@ from typing import Any, Protocol
 
 from nakrel.backends.protocols import BackendLost, CannotEmit, OutputBackend
 from nakrel.core.play.acts import AskText, MovePointer, OpenProgram
+from nakrel.core.play.echo import Echo
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
     Asked,
@@ -73,6 +74,7 @@ class Playback:
         self.runs = Runs()
         self.running: dict[str, Running] = {}
         self._deadline_us: int | None = None
+        self.echo = Echo()
         # Clients whose own window is in front: macros must not click and type into it.
         self._fronts: frozenset[object] = frozenset()
 
@@ -171,6 +173,8 @@ class Playback:
 
     def _send(self, emits: Sequence[Emit]) -> str:
         """Send events to the programs; returns why the route to them is lost, '' where it isn't."""
+        # Before it is out: what sends it back may be quicker than we are.
+        self.echo.sent(emits, monotonic_us())
         try:
             self._host.output.emit(emits)
         except CannotEmit as error:

@@ -200,6 +200,9 @@ class Service:
             self.playback.step(what)
             return
         value = what.notches if isinstance(what, Turned) else int(isinstance(what, Pressed))
+        if isinstance(what, Pressed) and self.playback.echo.heard(what.control, event.device, event.at_us):
+            self._echoed(what.control, event.device)
+            return
         if value and what.control == settings.stop_key:
             self.stop_everything(f"{label(what.control)} pressed")
         elif self.recording.recording:
@@ -209,6 +212,15 @@ class Service:
                 self.recording.finish((), lambda steps: None)
         self.playback.step(what)
         self.feed.seen(SeenEvent("in", what.control, value, event.at_us))
+
+    def _echoed(self, control: str, device: str) -> None:
+        """A device sends back what macros press: whatever that started ends, and it starts nothing more."""
+        if self.playback.stop_all(f"{device} sends back what macros press"):
+            self.reporter.fault_once(
+                f"{device} sends back what macros press ({label(control)}), so a macro started itself again and again; "
+                "all macros were stopped. A program that remaps keys does that: let it leave Nakrel's devices alone, "
+                "or attach the macro to another button."
+            )
 
     # What is stored
 

@@ -73,10 +73,10 @@ def serve(folder: str | None = None, backend: str = "auto") -> int:
         options = Options(backend, injector_is_xtest=os.environ.get("NAKREL_X11_INJECTOR") == "xtest")
         if guard:
             options = dataclasses.replace(options, holds=guard)
-        _serve(home, options)
+        code = _serve(home, options)
         if guard:
             guard.close()
-    return 0
+    return code
 
 
 def _locked(lock: IO[str]) -> bool:
@@ -91,8 +91,13 @@ def _locked(lock: IO[str]) -> bool:
     return True
 
 
-def _serve(home: Home, options: Options) -> None:
+def _serve(home: Home, options: Options) -> int:
     service = Service(home, options)
+    if options.backend not in ("auto", "stand-in") and not service.routes.reaches_programs:
+        # It was asked for by name: playing into nothing is not what was meant.
+        print(f"nakrel: the route {options.backend} can't be had. {service.output.note}", file=sys.stderr)
+        service.close()
+        return REFUSED
     with _end_on_signals(service), open(home.log, "a", encoding="utf-8") as log:
         service.serve(home, Requests(service, os.getpid()).handle)
         tune()
@@ -107,6 +112,7 @@ def _serve(home: Home, options: Options) -> None:
         service.run()
         service.loop.set_alarm(None)
         watchdog.close()
+    return 0
 
 
 @contextlib.contextmanager

@@ -49,6 +49,10 @@ ID = struct.Struct("@HHHH")
 ABSINFO = struct.Struct("@6i")
 MASK = struct.Struct("@IIQ")
 EVIOCGID = _read(0x02, ID.size)
+# Delay and period of auto-repeat, in milliseconds.
+REP = struct.Struct("@II")
+REP_DELAY, REP_PERIOD = 0, 1
+EVIOCGREP = _read(0x03, REP.size)
 EVIOCGRAB = _write(0x90, 4)
 EVIOCSCLOCKID = _write(0xA0, 4)
 EVIOCSMASK = _write(0x93, MASK.size)

@@ -60,6 +60,8 @@ class KernelBackend:
         self._captured: frozenset[str] = frozenset()
         self._motion: Motion | None = None
         self._down: dict[str, int] = {}
+        # The node on which each control was pressed last.
+        self._pressed_on: dict[str, int] = {}
         self._closed = False
         # What came and went since `read` was last called.
         self._news: list[tuple[str, _Opened]] = []
@@ -245,7 +247,9 @@ class KernelBackend:
         self._grabs.lost(channel)
         self._retire(channel.node)
         left = {code for other in self._channels.values() for code in other.controls}
-        yield InputEvent(InputsLost(frozenset(channel.controls) - left), now_us, name)
+        # What was started on it has nobody to end it, though another device has such a button.
+        last = {code for code, on in self._pressed_on.items() if on == handle and code not in self._down}
+        yield InputEvent(InputsLost(frozenset(set(channel.controls) - left | last)), now_us, name)
 
     def _look(self, known: set[str]) -> list[tuple[str, _Opened]]:
         """What came and went, opened; on another thread. `known` are the paths that are read."""
@@ -287,6 +291,8 @@ class KernelBackend:
     def _read_channel(self, channel: Channel) -> Iterator[InputEvent]:
         try:
             for heard in channel.read():
+                if isinstance(heard.event, Pressed):
+                    self._pressed_on[heard.event.control] = channel.node.fd
                 if self._counts(heard.event):
                     yield InputEvent(heard.event, heard.at_us, channel.node.name)
                 if self._closed:

@@ -26,12 +26,14 @@ READ_SIZE = abi.EVENT.size * 256
 
 class Abilities(NamedTuple):
     """What a device can do: its ids (bus, vendor, product, version), the codes of each event type, its absolute axes
-    (value, minimum, maximum, fuzz, flat, resolution) and its properties."""
+    (value, minimum, maximum, fuzz, flat, resolution), its properties, and its auto-repeat (the delay and the period in
+    milliseconds)."""
 
     ids: tuple[int, int, int, int]
     codes: dict[int, frozenset[int]]
     axes: dict[int, tuple[int, ...]]
     properties: frozenset[int] = frozenset()
+    repeat: tuple[int, int] | None = None
 
     def has(self, kind: int, *codes: int) -> bool:
         """Whether it has all these codes of the event type."""
@@ -117,13 +119,16 @@ class Node:
             for kind in kinds
             if kind in abi.CODES and kind != abi.EV_SYN
         }
+        repeat = None
         if abi.EV_REP in kinds:
             codes[abi.EV_REP] = frozenset()
+            with contextlib.suppress(OSError):
+                repeat = abi.REP.unpack(fcntl.ioctl(self.fd, abi.EVIOCGREP, bytes(abi.REP.size)))
         axes = {
             axis: abi.ABSINFO.unpack(fcntl.ioctl(self.fd, abi.eviocgabs(axis), bytes(abi.ABSINFO.size)))
             for axis in codes.get(abi.EV_ABS, ())
         }
-        return Abilities(ids, codes, axes, frozenset(self._bits(abi.eviocgprop, 32)))
+        return Abilities(ids, codes, axes, frozenset(self._bits(abi.eviocgprop, 32)), repeat)
 
     def _mask(self, kind: int, wanted: object, count: int) -> None:
         size = (count + 7) // 8
@@ -167,6 +172,10 @@ class Virtual:
         setup = abi.SETUP.pack(*self.abilities.ids, self.name.encode()[:79], 0)
         fcntl.ioctl(self.fd, abi.UI_DEV_SETUP, setup)
         fcntl.ioctl(self.fd, abi.UI_DEV_CREATE)
+        if self.abilities.repeat:
+            # The kernel gives a new device a rate of its own; what is written to it is its rate from now on.
+            rate = zip((abi.REP_DELAY, abi.REP_PERIOD), self.abilities.repeat, strict=True)
+            os.write(self.fd, abi.report(*((abi.EV_REP, code, ms) for code, ms in rate)))
 
     def write(self, data: bytes) -> None:
         """Send events. Raises `BackendLost`."""
