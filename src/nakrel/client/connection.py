@@ -11,6 +11,7 @@ from collections.abc import Callable
 
 import msgspec
 
+from nakrel.private import peer_uid, socket_address
 from nakrel.protocol import PROTOCOL, AnswerBody, Body, Fault, Hello, Note, Notice, Refused, Request
 from nakrel.protocol.wire import BadMessage, decode_body, decode_head, encode_line
 
@@ -55,10 +56,14 @@ class ServiceConnection:
         """Connect and exchange versions; raises `ClientError`."""
         sock = socket.socket(socket.AF_UNIX, socket.SOCK_STREAM)
         try:
-            sock.connect(os.fspath(path))
+            with socket_address(path) as address:
+                sock.connect(address)
         except OSError as error:
             sock.close()
             raise ServiceGone(f"no service answers at {path}: {error.strerror}") from None
+        if peer_uid(sock) != os.getuid():
+            sock.close()
+            raise ClientError(f"what answers at {path} is another user's, so nothing is sent to it; remove that file")
         connection = cls(sock)
         try:
             connection.call(Hello(client, PROTOCOL), limit_s)

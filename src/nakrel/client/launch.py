@@ -31,14 +31,23 @@ class Launch:
         self._connection = self._try()
         if self._connection is None and (refused := refusal_reason()):
             raise ClientError(refused)
-        self._pid = _start(home) if self._connection is None else 0
+        self._pid, self._errors = _start(home) if self._connection is None else (0, -1)
 
     def finish(self) -> ServiceConnection:
         """Wait for the service; raises `ClientError`."""
+        try:
+            return self._wait()
+        finally:
+            if self._errors >= 0:
+                os.close(self._errors)
+                self._errors = -1
+
+    def _wait(self) -> ServiceConnection:
         end = time.monotonic() + START_LIMIT_S
         while (connection := self._connection or self._try()) is None:
             if self._pid and (code := _ended(self._pid)) not in (None, _OTHER_RUNS):
-                raise ClientError(f"the service ended while starting (exit code {code}); see its log")
+                said = os.pread(self._errors, 4_096, 0).decode("utf-8", "replace").strip().removeprefix("nakrel: ")
+                raise ClientError(said or f"the service ended while starting (exit code {code}); see its log")
             if time.monotonic() > end:
                 raise ClientError(f"the service did not answer within {START_LIMIT_S:g} s of its start; see its log")
             select.select([], [], [], _RETRY_S)
@@ -56,11 +65,23 @@ def ensure_service(socket: Path, home: str | None, client: str) -> ServiceConnec
     return Launch(socket, home, client).finish()
 
 
-def _start(home: str | None) -> int:
-    """Start the service in a session of its own, so that it outlives the window and its terminal; its process id."""
+# Services that were started here, to be collected when they have ended.
+_started: list[int] = []
+
+
+def _start(home: str | None) -> tuple[int, int]:
+    """Start the service in a session of its own, so that it outlives the window and its terminal; its process id, and
+    where what it says of a failure can be read."""
+    _started[:] = [pid for pid in _started if _ended(pid) is None]
     command = [sys.executable, "-m", "nakrel.service", *(["--home", home] if home else [])]
-    silent = [(os.POSIX_SPAWN_OPEN, number, os.devnull, os.O_RDWR, 0) for number in range(3)]
-    return os.posix_spawn(sys.executable, command, os.environ, file_actions=silent, setsid=True)
+    errors = os.memfd_create("nakrel-service-errors")
+    quiet = [
+        *((os.POSIX_SPAWN_OPEN, number, os.devnull, os.O_RDWR, 0) for number in range(2)),
+        (os.POSIX_SPAWN_DUP2, errors, 2),
+    ]
+    pid = os.posix_spawn(sys.executable, command, os.environ, file_actions=quiet, setsid=True)
+    _started.append(pid)
+    return pid, errors
 
 
 def _ended(pid: int) -> int | None:

@@ -9,6 +9,7 @@ from collections.abc import Callable
 import msgspec
 
 from nakrel.core.model.value import readable_text
+from nakrel.private import open_private
 from nakrel.protocol import Entry
 from nakrel.service.worker import Worker
 from nakrel.storage.home import Home
@@ -52,7 +53,7 @@ class Journal:
 
     def _append(self, lines: bytes) -> None:
         self._path.parent.mkdir(parents=True, exist_ok=True)
-        with open(self._path, "ab") as file:
+        with open(self._path, "ab", opener=open_private) as file:
             file.write(lines)
             full = file.tell() > MAX_BYTES
         if full:

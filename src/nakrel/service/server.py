@@ -10,11 +10,11 @@ from __future__ import annotations
 import logging
 import os
 import socket
-import struct
 from collections.abc import Callable
 
 import msgspec
 
+from nakrel.private import peer_uid, socket_address
 from nakrel.protocol import MAX_LINE, Answer, AnswerBody, Note, Notice, Refused, Seen
 from nakrel.protocol.wire import BadMessage, decode_head, encode_line
 from nakrel.service.loop import Loop, monotonic_us
@@ -150,7 +150,8 @@ class Server:
         self._sock = socket.socket(socket.AF_UNIX, socket.SOCK_STREAM | socket.SOCK_NONBLOCK)
         old = os.umask(0o177)
         try:
-            self._sock.bind(os.fspath(self._path))
+            with socket_address(self._path) as address:
+                self._sock.bind(address)
         finally:
             os.umask(old)
         self._sock.listen(16)
@@ -183,7 +184,7 @@ class Server:
         except OSError:
             return
         sock.setblocking(False)
-        if _peer_uid(sock) != os.getuid():
+        if peer_uid(sock) != os.getuid():
             sock.close()
             return
         if len(self.connections) >= MAX_CLIENTS:
@@ -195,8 +196,3 @@ class Server:
         connection = Client(sock, self)
         self.connections.append(connection)
         self.loop.watch(sock, connection.read)
-
-
-def _peer_uid(sock: socket.socket) -> int:
-    """The user at the other end (SO_PEERCRED, unix(7)); `pid, uid, gid`."""
-    return int(struct.unpack("3i", sock.getsockopt(socket.SOL_SOCKET, socket.SO_PEERCRED, 12))[1])

@@ -15,6 +15,7 @@ import sys
 from collections.abc import Iterator
 from typing import IO
 
+from nakrel.private import NotPrivate, open_private, private_folder
 from nakrel.rights import refusal_reason
 from nakrel.service import BACKENDS
 from nakrel.service.options import Options
@@ -52,10 +53,17 @@ def serve(folder: str | None = None, backend: str = "auto") -> int:
         print(f"nakrel: {refused}", file=sys.stderr)
         return REFUSED
     home = Home.find(folder)
-    home.runtime.mkdir(mode=0o700, parents=True, exist_ok=True)
-    home.state.mkdir(parents=True, exist_ok=True)
-    logging.basicConfig(filename=home.log, level=logging.INFO, format="%(asctime)s %(levelname)s %(message)s")
-    with open(home.lock, "a+", encoding="utf-8") as lock:
+    try:
+        for folder_of_ours in (home.state, home.runtime):
+            private_folder(folder_of_ours)
+        log = open(home.log, "a", encoding="utf-8", opener=open_private)  # noqa: SIM115 - as long as the process
+        held = open(home.lock, "a+", encoding="utf-8", opener=open_private)  # noqa: SIM115
+    except (OSError, NotPrivate) as error:
+        reason = f"{error.filename}: {error.strerror}" if isinstance(error, OSError) else str(error)
+        print(f"nakrel: the service can't start: {reason}", file=sys.stderr)
+        return REFUSED
+    logging.basicConfig(stream=log, level=logging.INFO, format="%(asctime)s %(levelname)s %(message)s")
+    with held as lock:
         if not _locked(lock):
             lock.seek(0)
             print(
@@ -98,7 +106,7 @@ def _serve(home: Home, options: Options) -> int:
         print(f"nakrel: the route {options.backend} can't be had. {service.output.note}", file=sys.stderr)
         service.close()
         return REFUSED
-    with _end_on_signals(service), open(home.log, "a", encoding="utf-8") as log:
+    with _end_on_signals(service), open(home.log, "a", encoding="utf-8", opener=open_private) as log:
         service.serve(home, Requests(service, os.getpid()).handle)
         tune()
         watchdog = Watchdog(lambda: service.loop.turn, start_anew, log)

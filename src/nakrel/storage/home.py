@@ -2,19 +2,15 @@
 
 from __future__ import annotations
 
-import hashlib
 import os
-import tempfile
-import warnings
 from dataclasses import dataclass
 from pathlib import Path
 
 import platformdirs
 
-__all__ = ["Home"]
+from nakrel.private import is_mine
 
-# sun_path holds 108 bytes with its closing zero (unix(7)).
-_MAX_SOCKET_PATH = 107
+__all__ = ["Home"]
 
 
 @dataclass(frozen=True)
@@ -31,16 +27,9 @@ class Home:
         chosen = folder or os.environ.get("NAKREL_HOME")
         if chosen:
             base = Path(chosen).expanduser().absolute()
-            return cls(base / "config", base / "state", _short(base / "run"))
-        with warnings.catch_warnings():
-            # Without $XDG_RUNTIME_DIR it warns of a folder in /tmp; the socket in it is for this user alone.
-            warnings.simplefilter("ignore")
-            runtime = platformdirs.user_runtime_dir("nakrel", appauthor=False)
-        return cls(
-            Path(platformdirs.user_config_dir("nakrel", appauthor=False)),
-            Path(platformdirs.user_state_dir("nakrel", appauthor=False)),
-            Path(runtime),
-        )
+            return cls(base / "config", base / "state", base / "run")
+        state = Path(platformdirs.user_state_dir("nakrel", appauthor=False))
+        return cls(Path(platformdirs.user_config_dir("nakrel", appauthor=False)), state, _runtime(state))
 
     @property
     def profiles(self) -> Path:
@@ -93,9 +82,8 @@ class Home:
         return self.state / "window.log"
 
 
-def _short(runtime: Path) -> Path:
-    """The folder itself, or a short stand-in for it where a socket's path would get too long."""
-    if len(os.fsencode(runtime / "service.sock")) <= _MAX_SOCKET_PATH:
-        return runtime
-    mark = hashlib.sha256(os.fsencode(runtime)).hexdigest()[:16]
-    return Path(tempfile.gettempdir()) / f"nakrel-{os.getuid()}-{mark}"
+def _runtime(state: Path) -> Path:
+    """A folder for the socket that is this user's alone: the session's, or where there is none one beside the state.
+    Never one in a place that is shared, where others could have been first."""
+    session = os.environ.get("XDG_RUNTIME_DIR", "")
+    return Path(session) / "nakrel" if session.startswith("/") and is_mine(session) else state / "run"

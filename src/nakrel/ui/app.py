@@ -14,6 +14,7 @@ from PyQt6.QtWidgets import QApplication
 from nakrel.client.connection import ClientError, ServiceConnection
 from nakrel.client.launch import Launch, ensure_service
 from nakrel.core.model.errors import DataError
+from nakrel.private import open_private
 from nakrel.rights import refusal_reason
 from nakrel.storage.home import Home
 from nakrel.ui import theme
@@ -55,7 +56,7 @@ def tell_of_bugs(store: Store, log: Path) -> None:
         sys.stderr.write(message)
         with contextlib.suppress(OSError):
             log.parent.mkdir(parents=True, exist_ok=True)
-            with log.open("a", encoding="utf-8") as file:
+            with open(log, "a", encoding="utf-8", opener=open_private) as file:
                 file.write(f"{datetime.now().astimezone():%Y-%m-%d %H:%M:%S %z} {message}")
         if issubclass(kind, KeyboardInterrupt):
             QApplication.exit(1)
