@@ -182,12 +182,6 @@ def test_an_interrupted_save_leaves_the_old_content(tmp_path: Path, monkeypatch:
     assert [path.name for path in home.macros.iterdir()] == ["M.json"]
 
 
-def test_a_long_home_still_gets_a_socket_that_fits(tmp_path: Path):
-    home = Home.find(tmp_path / ("d" * 120))
-    assert len(os.fsencode(home.socket)) <= 107
-    assert home.socket != Home.find(tmp_path / ("e" * 120)).socket
-
-
 @pytest.mark.parametrize(("kind", "items"), [("macro", MACROS), ("profile", PROFILES)])
 def test_saved_files_fit_the_published_schema(kind: str, items: tuple[Macro | Profile, ...]):
     """Checked by an independent reader of JSON Schema (draft 2020-12), which also finds what is wrong."""

@@ -10,6 +10,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 from nakrel.core.model.programs import Application
+from nakrel.reading import NotReadable, read_limited
 
 __all__ = ["applications"]
 
@@ -39,11 +40,9 @@ def _read(path: Path, language: str) -> Application | None:
     parser = configparser.RawConfigParser(delimiters=("=",), strict=False, comment_prefixes=("#",), interpolation=None)
     parser.optionxform = str  # type: ignore[assignment, method-assign]
     try:
-        if path.stat().st_size > _MOST_BYTES:
-            return None
-        parser.read_string(path.read_text("utf-8", "replace"))
+        parser.read_string(read_limited(path, _MOST_BYTES).decode("utf-8", "replace").replace("\0", ""))
         entry = parser["Desktop Entry"]
-    except (OSError, configparser.Error, KeyError):
+    except (NotReadable, configparser.Error, KeyError):
         return None
     if entry.get("Type") != "Application" or "true" in (entry.get("NoDisplay"), entry.get("Hidden")):
         return None

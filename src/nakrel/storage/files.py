@@ -14,8 +14,9 @@ import msgspec
 from nakrel.core.model.formulas import parsing_budget
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
+from nakrel.reading import NotReadable, read_limited
 
-__all__ = ["MAX_FILE", "StorageError", "decode", "encode", "read", "write"]
+__all__ = ["MAX_FILE", "SAVING", "LeftAlone", "StorageError", "decode", "encode", "read", "write"]
 
 # A macro of 200,000 steps takes about 10 MB; a file far above that is not one of ours.
 MAX_FILE = 64 * 1024 * 1024
@@ -26,11 +27,19 @@ _FORMATS: dict[type, str] = {Macro: "nakrel-macro", Profile: "nakrel-profile"}
 # 4: what a control does with the desktop is told by a key of its own, and no longer by the words of the window.
 VERSION = 4
 
+_MOST_MESSAGE = 300
+# How the name of a file begins that is being written.
+SAVING = ".saving-"
+
 T = TypeVar("T")
 
 
 class StorageError(Exception):
     """A file can't be read or written; the message names the file, the reason and the remedy."""
+
+
+class LeftAlone(StorageError):
+    """A file can't be read, and nothing is wrong with it: a later Nakrel wrote it, or its permission is missing."""
 
 
 def encode(value: Macro | Profile | msgspec.Struct) -> bytes:
@@ -47,7 +56,7 @@ def decode(content: bytes, kind: type[T], file: str) -> T:
     try:
         raw = msgspec.json.decode(content)
     except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
-        raise StorageError(f"{file}: this is not JSON: {error}") from None
+        raise StorageError(f"{file}: this is not JSON: {_short(error)}") from None
     if not isinstance(raw, dict):
         raise StorageError(f"{file}: expected a JSON object, got {type(raw).__name__}")
     wanted = _FORMATS.get(kind, "nakrel-settings")
@@ -55,16 +64,24 @@ def decode(content: bytes, kind: type[T], file: str) -> T:
         raise StorageError(f"{file}: expected `format` to be {wanted!r}, got {found!r} - at `$.format`")
     version = raw.pop("version", None)
     if type(version) is not int or not 1 <= version <= VERSION:
-        raise StorageError(
-            f"{file}: this Nakrel reads version {VERSION} of {wanted}, the file says {version!r} - at `$.version`"
-        )
+        newer = type(version) is int and version > VERSION
+        message = f"this Nakrel reads version {VERSION} of {wanted}, the file says {version!r}"
+        if newer:
+            raise LeftAlone(f"{file}: {message} - at `$.version`. A later Nakrel wrote it; update Nakrel to use it")
+        raise StorageError(f"{file}: {message} - at `$.version`")
     for number in range(version, VERSION):
         raw = _migrated(raw, kind, number)
     try:
         with parsing_budget():
             return msgspec.convert(raw, kind)
     except (msgspec.ValidationError, RecursionError) as error:
-        raise StorageError(f"{file}: {error}") from None
+        raise StorageError(f"{file}: {_short(error)}") from None
+
+
+def _short(error: Exception) -> str:
+    """What the error says, and no whole file of it."""
+    message = str(error)
+    return message if len(message) <= _MOST_MESSAGE else f"{message[:_MOST_MESSAGE]}…"
 
 
 def _migrated(raw: dict[str, Any], kind: type, version: int) -> dict[str, Any]:
@@ -121,11 +138,9 @@ def _cells(raw: object) -> Iterator[dict[str, Any]]:
 def read(path: Path, kind: type[T]) -> T:
     """Read one file; raises `StorageError`."""
     try:
-        if path.stat().st_size > MAX_FILE:
-            raise StorageError(f"{path}: larger than {MAX_FILE // 1024 // 1024} MB, so not a file of Nakrel's")
-        content = path.read_bytes()
-    except OSError as error:
-        raise StorageError(f"{path}: can't be read: {error.strerror}") from None
+        content = read_limited(path, MAX_FILE)
+    except NotReadable as error:
+        raise (StorageError if error.mine_to_mend else LeftAlone)(f"{path}: {error}") from None
     return decode(content, kind, str(path))
 
 
@@ -136,7 +151,7 @@ def write(path: Path, content: bytes) -> None:
     """
     try:
         path.parent.mkdir(parents=True, exist_ok=True)
-        handle, temporary = tempfile.mkstemp(prefix=".saving-", dir=path.parent)
+        handle, temporary = tempfile.mkstemp(prefix=SAVING, dir=path.parent)
         try:
             with open(handle, "wb") as file:
                 file.write(content)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import hashlib
 import re
 from collections.abc import Iterator
 from pathlib import Path
@@ -13,7 +14,7 @@ from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import Settings
 from nakrel.core.model.value import readable_text
 from nakrel.storage import files
-from nakrel.storage.files import StorageError
+from nakrel.storage.files import SAVING, LeftAlone, StorageError
 from nakrel.storage.home import Home
 
 __all__ = ["KEPT_VERSIONS", "Library"]
@@ -41,9 +42,13 @@ class Library:
         self.macros: dict[str, Macro] = {}
         self.settings = Settings()
         self._paths: dict[tuple[type, str], Path] = {}
+        # Whether the settings' file is one that must not be written over.
+        self._settings_left = False
 
     def load(self) -> None:
         """Read all files; what is damaged is set aside with its reason in `faults`, and the rest is loaded."""
+        if not self._read_only:
+            self._clean_up()
         self.profiles = {p.id: p for p in self._load_all(self.home.profiles, Profile)}
         self.macros = {m.id: m for m in self._load_all(self.home.macros, Macro)}
         if self.home.settings.exists():
@@ -51,6 +56,7 @@ class Library:
                 self.settings = files.read(self.home.settings, Settings)
             except StorageError as error:
                 self._set_aside(self.home.settings, error)
+                self._settings_left = isinstance(error, LeftAlone)
         if EVERYDAY not in self.profiles and not self._read_only:
             self.put_profile(Profile(id=EVERYDAY, name="Everyday"))
 
@@ -66,6 +72,11 @@ class Library:
 
     def put_settings(self, settings: Settings) -> None:
         """Save the settings; raises `StorageError`, and then nothing has changed."""
+        if self._settings_left:
+            raise StorageError(
+                f"{self.home.settings}: the settings can't be saved, since a file is there that this Nakrel can't "
+                "read; update Nakrel, or move the file away"
+            )
         files.write(self.home.settings, files.encode(settings))
         self.settings = settings
 
@@ -82,7 +93,7 @@ class Library:
     def versions(self, kind: type[Profile] | type[Macro], key: str) -> list[Path]:
         """The kept versions of a profile or macro, the oldest first."""
         folder = self._history(kind, key)
-        return sorted(folder.glob("*.json")) if folder.is_dir() else []
+        return _numbered(folder) if folder.is_dir() else []
 
     def kept(self, kind: type[Item], key: str = "") -> list[tuple[float, Item]]:
         """The kept versions that can be read, each with the time when it was saved, the newest first; without a key the
@@ -91,9 +102,9 @@ class Library:
             paths = list(reversed(self.versions(kind, key)))
         else:
             folder = self.home.history / f"{kind.__name__.lower()}s"
-            there = {_stem(known) for of, known in list(self._paths) if of is kind}
+            there = {_history_name(known) for of, known in list(self._paths) if of is kind}
             gone = [each for each in folder.glob("*") if each.name not in there] if folder.is_dir() else []
-            paths = [found[-1] for each in gone if (found := sorted(each.glob("*.json")))]
+            paths = [found[-1] for each in gone if (found := _numbered(each))]
         found_items = []
         for path in paths:
             with contextlib.suppress(StorageError, OSError):
@@ -117,8 +128,9 @@ class Library:
                 yield item
 
     def _set_aside(self, path: Path, error: StorageError) -> None:
-        if self._read_only:
-            self.faults.append(readable_text(f"{error}."))
+        if self._read_only or isinstance(error, LeftAlone):
+            left = "" if self._read_only else " The file was left where it is."
+            self.faults.append(readable_text(f"{error}.{left}"))
             return
         aside = path.with_name(path.name + ".damaged")
         number = 1
@@ -165,7 +177,18 @@ class Library:
         del self._paths[kind, key]
 
     def _history(self, kind: type[Profile] | type[Macro], key: str) -> Path:
-        return self.home.history / f"{kind.__name__.lower()}s" / _stem(key)
+        return self.home.history / f"{kind.__name__.lower()}s" / _history_name(key)
+
+    def _clean_up(self) -> None:
+        """Take away what saves that were cut short have left."""
+        home = self.home
+        for folder, pattern in (
+            *((each, f"{SAVING}*") for each in (home.config, home.profiles, home.macros, home.state)),
+            (home.history, f"*/*/{SAVING}*"),
+        ):
+            for path in list(folder.glob(pattern)):
+                with contextlib.suppress(OSError):
+                    path.unlink()
 
     def _keep_version(self, kind: type[Profile] | type[Macro], key: str, content: bytes) -> None:
         """Keep this version and forget the oldest; a history that can't be written costs no edit."""
@@ -175,6 +198,17 @@ class Library:
             files.write(self._history(kind, key) / f"{number:08d}.json", content)
             for path in kept[: max(0, len(kept) + 1 - KEPT_VERSIONS)]:
                 path.unlink(missing_ok=True)
+
+
+def _numbered(folder: Path) -> list[Path]:
+    """The versions in a history folder, the oldest first; what somebody else has put there is none."""
+    return sorted(path for path in folder.glob("*.json") if path.stem.isdecimal())
+
+
+def _history_name(key: str) -> str:
+    """The folder of an id's history: the id itself where it can be a name, else one that no other id has."""
+    stem = _stem(key)
+    return stem if stem == key else f"{stem}~{hashlib.sha256(key.encode('utf-8', 'surrogatepass')).hexdigest()[:8]}"
 
 
 def _stem(name: str) -> str:

@@ -24,6 +24,7 @@ from nakrel.core.model.units import format_ms
 from nakrel.core.play.events import Pressed, Released, Turned
 from nakrel.core.play.recorder import Recorder
 from nakrel.core.play.simulate import PlanRow
+from nakrel.reading import NotReadable, read_limited
 
 __all__ = [
     "WRITERS",
@@ -41,9 +42,13 @@ __all__ = [
 # A recording of an hour's play is a tenth of this.
 MOST_BYTES = 64 * 1024 * 1024
 MOST_STEPS = 200_000
+# Lists and tables within each other in a recording; libinput's have eight.
+_MOST_DEPTH = 30
 _SYN, _KEY, _REL = 0, 1, 2
 _WHEELS = {8: ("WHEEL_DOWN", "WHEEL_UP"), 6: ("WHEEL_LEFT", "WHEEL_RIGHT")}
-_EVEMU_EVENT = re.compile(r"E:\s*(\d+)\.(\d+)\s+([0-9a-fA-F]+)\s+([0-9a-fA-F]+)\s+(-?\d+)")
+_EVEMU_EVENT = re.compile(
+    r"E:[ \t]*(\d{1,12})\.(\d{1,12})[ \t]+([0-9a-fA-F]{1,8})[ \t]+([0-9a-fA-F]{1,8})[ \t]+(-?\d{1,12})(?!\w)"
+)
 # What a virtual device is told of itself; evemu and libinput make such a device to play a recording.
 _NAME = "Nakrel recording"
 _ID = (6, 0, 1, 1)
@@ -96,16 +101,14 @@ def read_recording(path: Path) -> list[Step]:
     Raises `DataError` naming the file, the reason and what would help.
     """
     try:
-        if path.stat().st_size > MOST_BYTES:
-            raise DataError(f"{path} is larger than {MOST_BYTES // 1024 // 1024} MB; record a shorter time")
-        text = path.read_text(encoding="utf-8")
-    except OSError as error:
-        raise DataError(f"{path} can't be read: {error.strerror}") from None
+        text = read_limited(path, MOST_BYTES).decode()
+    except NotReadable as error:
+        raise DataError(f"{path}: {error}; choose a recording, of a shorter time where it is too large") from None
     except UnicodeDecodeError:
         raise DataError(f"{path} is not text; it takes recordings of evemu-record and of libinput record") from None
     if text.startswith("time_us,control,value"):
         events = list(_csv_events(path, text))
-    elif re.search(r"^\s*devices:", text, re.MULTILINE):
+    elif re.search(r"^[ \t]*devices:", text, re.MULTILINE):
         events = list(_libinput_events(path, text))
     elif _EVEMU_EVENT.search(text):
         events = list(_evemu_events(path, text))
@@ -119,15 +122,15 @@ def read_recording(path: Path) -> list[Step]:
 
 def _csv_events(path: Path, text: str) -> Iterator[InputEvent]:
     """The events of a table with the columns time_us, control and value, as `events_csv` writes it."""
-    for number, row in enumerate(csv.DictReader(io.StringIO(text)), 2):
-        known = CONTROLS.get(row["control"] or "")
-        if known is None and row["control"] in OTHERS:
+    for number, row in enumerate(_csv_rows(path, text), 2):
+        known = CONTROLS.get(row.get("control") or "")
+        if known is None and row.get("control") in OTHERS:
             continue
         try:
             if known is None:
                 raise ValueError
             at_us, value = int(row["time_us"]), int(row["value"])
-        except (TypeError, ValueError):
+        except (TypeError, ValueError, KeyError):
             found = ",".join(str(each) for each in row.values())[:60]
             raise DataError(f"{path}, line {number}: {found!r} is no event; it should read 1000,KEY_Q,1") from None
         if known.kind is Kind.WHEEL:
@@ -135,6 +138,13 @@ def _csv_events(path: Path, text: str) -> Iterator[InputEvent]:
             yield InputEvent(at_us, _REL, known.number, sign * value)
         else:
             yield InputEvent(at_us, _KEY, known.number, value)
+
+
+def _csv_rows(path: Path, text: str) -> Iterator[dict[str, str]]:
+    try:
+        yield from csv.DictReader(io.StringIO(text))
+    except csv.Error as error:
+        raise DataError(f"{path} is no proper table: {error}") from None
 
 
 def _evemu_events(path: Path, text: str) -> Iterator[InputEvent]:
@@ -155,7 +165,14 @@ def _libinput_events(path: Path, text: str) -> Iterator[InputEvent]:
     import yaml
 
     try:
-        loaded = yaml.load(text, Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
+        loader = getattr(yaml, "CSafeLoader", yaml.SafeLoader)
+        depth = 0
+        # Looked through before it is built: an alias may stand for more than any memory holds, and none is needed.
+        for part in yaml.parse(text, Loader=loader):
+            depth += isinstance(part, yaml.CollectionStartEvent) - isinstance(part, yaml.CollectionEndEvent)
+            if isinstance(part, yaml.AliasEvent) or depth > _MOST_DEPTH:
+                raise ValueError
+        loaded = yaml.load(text, Loader=loader)
         found = [
             InputEvent(int(event[0]) * 1_000_000 + int(event[1]), *map(int, event[2:5]))
             for device in loaded["devices"]
@@ -163,8 +180,8 @@ def _libinput_events(path: Path, text: str) -> Iterator[InputEvent]:
             for event in entry.get("evdev") or ()
         ]
     except yaml.YAMLError as error:
-        raise DataError(f"{path} is no proper YAML: {str(error).splitlines()[0]}") from None
-    except (TypeError, KeyError, IndexError, ValueError, AttributeError):
+        raise DataError(f"{path} is no proper YAML: {str(error).splitlines()[0][:200]}") from None
+    except (TypeError, KeyError, IndexError, ValueError, AttributeError, OverflowError, RecursionError):
         raise DataError(f"{path} is not built like a recording of libinput record; was it edited?") from None
     yield from sorted(found, key=lambda event: event.at_us)
 

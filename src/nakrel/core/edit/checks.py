@@ -172,6 +172,10 @@ def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:
 def _gaps(macro: Macro) -> Iterable[Finding]:
     """Presses that follow so soon on the release before that a game may take both for one."""
     line = lay_out(macro)
+    if line.is_cut:
+        yield Finding(
+            None, "It repeats so often that only the beginning of that is drawn and checked; all of it is played."
+        )
     loop = next((zone for zone in line.zones if zone.section is Section.LOOP), None)
     for control, spans in line.spans.items():
         if control in OTHERS or named(control).kind is Kind.WHEEL:

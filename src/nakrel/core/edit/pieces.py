@@ -31,7 +31,7 @@ from nakrel.core.model.steps import (
     weights_of,
 )
 
-__all__ = ["OTHERS_BY_STEP", "UNNUMBERED", "Mark", "Piece", "piece_of"]
+__all__ = ["OTHERS_BY_STEP", "UNNUMBERED", "Budget", "Mark", "Piece", "piece_of"]
 
 # Rows that are no action of their own have no number.
 UNNUMBERED = (Wait, Note, Option)
@@ -50,6 +50,22 @@ MOST_MARKS = 20_000
 OTHERS_BY_STEP: dict[type, str] = {Pointer: POINTER, Text: TEXT, Open: OPEN}
 
 
+# So many steps of repeats are worked out for one macro: what goes beyond takes longer than anybody waits (200 ms).
+MOST_STEPS = 20_000
+
+
+class Budget:
+    """What may be worked out yet of a macro's repeats, over all of its pieces."""
+
+    def __init__(self) -> None:
+        self.left = MOST_STEPS
+
+    @property
+    def spent(self) -> bool:
+        """Whether something had to be left out."""
+        return self.left <= 0
+
+
 class Mark(NamedTuple):
     """A control goes down (`value` 1) or up (0) at a time of its piece; or, with an end, it does something by itself.
     `row` is counted from the piece's own."""
@@ -62,7 +78,8 @@ class Mark(NamedTuple):
 
 
 class Piece(NamedTuple):
-    """A step outside of all blocks: its rows, how long it takes, whether no formula is in it, and what it does."""
+    """A step outside of all blocks: its rows, how long it takes, whether no formula is in it, and what it does; and
+    whether repeats in it are `cut`, since there is too much to work out."""
 
     rows: int
     numbered: int
@@ -72,9 +89,11 @@ class Piece(NamedTuple):
     starts_us: tuple[int, ...]
     marks: tuple[Mark, ...]
     unsure: tuple[tuple[int, int], ...]
+    cut: bool = False
 
 
-def piece_of(step: Step, scope: Estimate | None = None) -> Piece:
+def piece_of(step: Step, budget: Budget, scope: Estimate | None = None) -> Piece:
+    """Lay one step out; repeats only as far as the budget goes."""
     match step:
         # The kinds that most macros are made of come first.
         case Wait(off=False, wait_us=int() as wait_us, most_us=None):
@@ -82,7 +101,7 @@ def piece_of(step: Step, scope: Estimate | None = None) -> Piece:
         case Tap(off=False, hold_us=int() as hold_us, control=control):
             marks = (Mark(0, control, 1, 0), Mark(hold_us, control, 0, 0))
             return Piece(1, 1, hold_us, True, (control,), (0,), marks, ())
-    layout = Layout(scope or Estimate())
+    layout = Layout(scope or Estimate(), budget)
     layout.lay((step,))
     return Piece(
         rows=len(layout.starts),
@@ -93,14 +112,17 @@ def piece_of(step: Step, scope: Estimate | None = None) -> Piece:
         starts_us=tuple(layout.starts),
         marks=tuple(layout.marks),
         unsure=tuple(layout.unsure),
+        cut=layout.cut,
     )
 
 
 class Layout:
     """Lays steps out one after the other; `now` is where the next one starts."""
 
-    def __init__(self, scope: Estimate) -> None:
+    def __init__(self, scope: Estimate, budget: Budget) -> None:
         self.now = 0
+        self.budget = budget
+        self.cut = False
         self.starts: list[int] = []
         self.numbered = 0
         self.marks: list[Mark] = []
@@ -110,6 +132,8 @@ class Layout:
 
     def lay(self, steps: tuple[Step, ...], *, drawn: bool = True, counted: bool = True) -> None:
         """`drawn` steps leave marks; `counted` ones have a row."""
+        if not counted:
+            self.budget.left -= len(steps)
         for step in steps:
             row = -1
             if counted:
@@ -151,6 +175,9 @@ class Layout:
         # Of pick-one blocks inside the likeliest branch is drawn, which may take longer than they do on average.
         once = max(once, self.now - start)
         for turn in range(1, min(times, MOST_REPEATS) if drawn and once else 0):
+            if self.budget.spent:
+                self.cut = True
+                break
             if len(self.marks) > MOST_MARKS:
                 break
             self.now = start + turn * once

@@ -15,7 +15,7 @@ from operator import itemgetter
 from typing import Any, NamedTuple
 
 from nakrel.core.edit.edits import Place, Row, rows_of
-from nakrel.core.edit.pieces import UNNUMBERED, Piece, piece_of
+from nakrel.core.edit.pieces import UNNUMBERED, Budget, Piece, piece_of
 from nakrel.core.model.formulas import Estimate
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.steps import (
@@ -73,7 +73,8 @@ class Timeline:
         same, same_end = self._shared(before) if before else (0, 0)
         old: list[Piece] = before._pieces if before else []
         gone = old[same : len(old) - same_end]
-        made = [piece_of(step) for step in self._steps[same : len(self._steps) - same_end]]
+        budget = Budget()
+        made = [piece_of(step, budget) for step in self._steps[same : len(self._steps) - same_end]]
         self._pieces: list[Piece] = [*old[:same], *made, *old[len(old) - same_end :]]
         # How many pieces go by formulas, and how many have more rows than one.
         self._loose: int = (before._loose if before else 0) + _loose(made) - _loose(gone)
@@ -83,9 +84,9 @@ class Timeline:
         self._down: dict[int, dict[str, tuple[int, int]]] = {}
         if self._loose:
             # What a formula gives goes by all that was set before it.
-            scope = Estimate()
+            scope, budget = Estimate(), Budget()
             again = zip(self._steps, self._pieces, strict=True)
-            self._pieces = [piece if piece.fixed else piece_of(step, scope) for step, piece in again]
+            self._pieces = [piece if piece.fixed else piece_of(step, budget, scope) for step, piece in again]
             before, same, made = None, 0, self._pieces
         elif before:
             self._numbers = {at: number for at, number in before._numbers.items() if at <= same}
@@ -100,6 +101,11 @@ class Timeline:
             self._first_rows = _sums("rows", known, same, made, same_end)
         self._opened: dict[int, list[Row]] = {}
         self._known: dict[int, Row] = {}
+
+    @cached_property
+    def is_cut(self) -> bool:
+        """Whether repeats go on for so long that not all of them is worked out."""
+        return any(piece.cut for piece in self._pieces)
 
     # Rows
 

@@ -32,6 +32,8 @@ _SCREEN = (1_920, 1_080)
 MOST_ROWS = 1_000_000
 # Moments at which something is due: a repeat of nothing but formulas makes no rows.
 MOST_WAKES = 2_000_000
+# Such moments one after the other from which nothing comes.
+MOST_EMPTY = 20_000
 
 __all__ = ["PlanRow", "Simulator", "plan"]
 
@@ -55,7 +57,7 @@ class Simulator:
         self.engine = engine
         self.now_us = 0
         self.log: list[tuple[int, Output]] = []
-        self.wakes = 0
+        self.wakes = self._empty = 0
         self._deadline_us: int | None = None
         self._pointer = (0, 0)
 
@@ -92,7 +94,11 @@ class Simulator:
             self.wakes += 1
             if self.wakes > MOST_WAKES:
                 raise DataError(f"more than {MOST_WAKES} moments at which something is due; repeat less in it")
+            before = len(self.log)
             self.send(Wake())
+            self._empty = self._empty + 1 if len(self.log) == before else 0
+            if self._empty > MOST_EMPTY:
+                raise DataError("it works out formulas on and on and nothing comes of it; repeat less in it")
         self.now_us = end_us
 
     def emitted(self) -> list[PlanRow]:

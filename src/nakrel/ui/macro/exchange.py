@@ -14,9 +14,10 @@ from nakrel.core.model.game_keys import resolve
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.runs import RunRecord
 from nakrel.core.play.simulate import plan
+from nakrel.reading import NotReadable, read_limited
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
-from nakrel.storage.recordings import WRITERS, read_recording, run_csv, run_vcd
+from nakrel.storage.recordings import MOST_BYTES, WRITERS, read_recording, run_csv, run_vcd
 from nakrel.ui import commands
 from nakrel.ui.background import Background
 from nakrel.ui.shown import Shown
@@ -92,13 +93,15 @@ class Exchange(QObject):
         def work() -> Macro | str:
             try:
                 if path.suffix == ".txt":
-                    found = notation.read(path.read_text(encoding="utf-8"))
+                    found = notation.read(read_limited(path, MOST_BYTES).decode())
                 else:
                     found = {Section.LOOP: tuple(read_recording(path))}
             except notation.NotationError as error:
                 return f"{path.name}, {error}"
-            except (OSError, UnicodeDecodeError) as error:
-                return f"{path.name} can't be read: {error}"
+            except NotReadable as error:
+                return f"{path.name}: {error}"
+            except UnicodeDecodeError:
+                return f"{path.name} is not text"
             except DataError as error:
                 return str(error)
             sections = [found.get(section, ()) for section in Section]

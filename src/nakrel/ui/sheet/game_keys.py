@@ -14,6 +14,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.game_keys import read_csv, unused, uses_of, write_csv
 from nakrel.core.model.names import name_of, read_control
 from nakrel.core.model.profile import GameKey, Profile
+from nakrel.reading import NotReadable, read_limited
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.ui import commands
@@ -202,10 +203,8 @@ class GameKeys(QDialog):
         if profile is None:
             return
         try:
-            if path.stat().st_size > _MOST_BYTES:
-                raise DataError("larger than 1 MB, so not a list of keys")
-            found = {key.name: key for key in read_csv(path.read_text("utf-8"))}
-        except (OSError, UnicodeDecodeError, DataError) as error:
+            found = {key.name: key for key in read_csv(read_limited(path, _MOST_BYTES).decode())}
+        except (NotReadable, UnicodeDecodeError, DataError) as error:
             self._say(f"{path.name}: {error}")
             return
         kept = [found.pop(key.name, key) for key in profile.keys]

@@ -1,0 +1,39 @@
+"""Reading a file that anybody may have put there: a pipe that never ends, a device, or one that is too large."""
+
+from __future__ import annotations
+
+import os
+import stat
+
+__all__ = ["NotReadable", "read_limited"]
+
+
+class NotReadable(Exception):
+    """The file isn't read; the message says why. `mine_to_mend` is off where what is in it isn't at fault (no
+    permission, a disk that fails)."""
+
+    def __init__(self, reason: str, *, mine_to_mend: bool = True) -> None:
+        super().__init__(reason)
+        self.mine_to_mend = mine_to_mend
+
+
+def read_limited(path: str | os.PathLike[str], most: int) -> bytes:
+    """What is in the file, `most` bytes at most; a byte order mark is left out. Never waits. Raises `NotReadable`."""
+    try:
+        handle = os.open(path, os.O_RDONLY | os.O_NONBLOCK | os.O_NOCTTY | os.O_CLOEXEC)
+    except OSError as error:
+        raise NotReadable(f"can't be read: {error.strerror}", mine_to_mend=False) from None
+    except ValueError:
+        raise NotReadable("can't be read: its name has a NUL in it") from None
+    try:
+        if not stat.S_ISREG(os.fstat(handle).st_mode):
+            raise NotReadable("it is no ordinary file")
+        with open(handle, "rb", closefd=False) as file:
+            found = file.read(most + 1)
+    except OSError as error:
+        raise NotReadable(f"can't be read: {error.strerror}", mine_to_mend=False) from None
+    finally:
+        os.close(handle)
+    if len(found) > most:
+        raise NotReadable(f"larger than {most // 1024 // 1024} MB" if most >= 1 << 20 else f"larger than {most} bytes")
+    return found.removeprefix(b"\xef\xbb\xbf")
