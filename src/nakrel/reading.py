@@ -12,9 +12,9 @@ class NotReadable(Exception):
     """The file isn't read; the message says why. `mine_to_mend` is off where what is in it isn't at fault (no
     permission, a disk that fails)."""
 
-    def __init__(self, reason: str, *, mine_to_mend: bool = True) -> None:
+    def __init__(self, reason: str, *, mine_to_mend: bool = True, too_large: bool = False) -> None:
         super().__init__(reason)
-        self.mine_to_mend = mine_to_mend
+        self.mine_to_mend, self.too_large = mine_to_mend, too_large
 
 
 def read_limited(path: str | os.PathLike[str], most: int) -> bytes:
@@ -35,5 +35,6 @@ def read_limited(path: str | os.PathLike[str], most: int) -> bytes:
     finally:
         os.close(handle)
     if len(found) > most:
-        raise NotReadable(f"larger than {most // 1024 // 1024} MB" if most >= 1 << 20 else f"larger than {most} bytes")
+        limit = f"{most // 1024 // 1024} MB" if most >= 1 << 20 else f"{most} bytes"
+        raise NotReadable(f"larger than {limit}", too_large=True)
     return found.removeprefix(b"\xef\xbb\xbf")

@@ -60,6 +60,7 @@ by_kind = {
     m.Listen: st.builds(m.Listen, st.integers(0, 60)),
     m.InFront: st.builds(m.InFront, st.booleans()),
     m.PressStandIn: st.builds(m.PressStandIn, texts, texts, st.integers(0, 100)),
+    m.ServeSession: st.builds(m.ServeSession, texts, texts),
     m.Shutdown: st.builds(m.Shutdown),
 }
 requests = st.one_of(*by_kind.values())

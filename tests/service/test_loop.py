@@ -265,3 +265,28 @@ def test_a_process_that_gets_no_processor_does_not_hang():
         for each in busy:
             each.kill()
             each.wait()
+
+
+@pytest.mark.parametrize("kind", ["descriptor", "timer"])
+def test_a_loop_that_finds_no_rest_says_what_keeps_it_busy(loop: Loop, kind: str):
+    told: list[str] = []
+    loop.on_restless(lambda what: (told.append(what), loop.stop()))
+    read_fd, write_fd = os.pipe()
+    os.write(write_fd, b".")
+
+    def never_reads() -> None:
+        pass
+
+    def sets_itself_anew() -> None:
+        loop.at("kernel", monotonic_us(), sets_itself_anew)
+
+    if kind == "descriptor":
+        loop.watch(read_fd, never_reads)
+    else:
+        sets_itself_anew()
+    loop.run()
+    assert len(told) == 1
+    assert {"descriptor": "never_reads", "timer": "kernel"}[kind] in told[0]
+    loop.close()
+    os.close(read_fd)
+    os.close(write_fd)

@@ -292,3 +292,14 @@ def test_a_route_that_was_asked_for_by_name_and_cant_be_had_ends_the_service_wit
     assert run.returncode != 0
     assert f"the route {route} can't be had" in run.stderr
     assert {"kernel": "uinput", "x11": "there is no X server"}[route] in run.stderr
+
+
+def test_a_service_without_any_way_to_programs_warns_and_one_that_was_asked_for_that_does_not(tmp_path: Path):
+    nowhere = dict.fromkeys(("DISPLAY", "WAYLAND_DISPLAY"), "")
+    if Path("/dev/uinput").exists():
+        pytest.skip("there is a way here")
+    for options, warns in (((), True), (("--backend", "stand-in"), False)):
+        service = ServiceProcess(tmp_path / f"home {warns}", *options, **nowhere)
+        assert ("nakrel doctor" in service.status().warning) is warns
+        assert service.status().backend == "standin"
+        assert service.end() == 0

@@ -5,11 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 
 import pytest
+from msgspec.structs import replace
 from PyQt6.QtCore import QEvent
 from PyQt6.QtWidgets import QApplication, QDialog
 from pytestqt.qtbot import QtBot
 
 from nakrel import protocol as m
+from nakrel.ui.shown import PAGES
 from tests.ui.conftest import Ui
 
 OPENERS: dict[str, Callable[[Ui], object]] = {
@@ -58,7 +60,20 @@ def test_nothing_of_a_closed_dialog_goes_on(ui: Ui, qtbot: QtBot, opener: str):
 
 def test_a_message_can_be_taken_away(ui: Ui):
     ui.store.fault.emit("The tide is out.")
-    assert ui.window._fault.text() == "The tide is out."
-    ui.window._dismiss.click()
-    assert ui.window._fault.isHidden()
-    assert ui.window._dismiss.isHidden()
+    assert ui.window.messages.text.text() == "The tide is out."
+    ui.window.messages.dismiss.click()
+    assert ui.window.messages.text.isHidden()
+    assert ui.window.messages.dismiss.isHidden()
+
+
+def test_a_service_that_reaches_no_program_says_so_on_every_page(ui: Ui):
+    why = "Nothing reaches other windows: there is no X server. The kernel's input would; what it needs: nakrel doctor"
+    ui.store._receive(m.StatusIs(replace(ui.store.status, warning=why)))
+    for page in PAGES:
+        ui.window.shown.show_page(page)
+        assert why in ui.window.messages.text.text()
+        assert ui.window.messages.text.isVisible()
+    # It can't be taken away, and goes by itself when a route is there.
+    assert ui.window.messages.dismiss.isHidden()
+    ui.store._receive(m.StatusIs(replace(ui.store.status, warning="")))
+    assert ui.window.messages.text.isHidden()

@@ -49,7 +49,7 @@ def test_set_ups_are_made_copied_named_ordered_marked_and_deleted(ui: Ui):
     assert names(ui) == ["Healer", "Netter", "Rigger", "Netter 2"]
     assert ui.store.profiles["tidewardens"].setup("Rigger").colour == "#6B8E4E"
     bar.rename("Rigger", "Healer")
-    assert "two set-ups of the name 'Healer'" in ui.window._fault.text()
+    assert "two set-ups of the name 'Healer'" in ui.window.messages.text.text()
     bar.delete("Netter 2")
     bar.delete("Rigger")
     assert names(ui) == ["Healer", "Netter"]

@@ -41,6 +41,7 @@ __all__ = [
     "PutSecret",
     "ChangeSettings",
     "Request",
+    "ServeSession",
     "Shutdown",
     "StartRecording",
     "Stop",
@@ -243,6 +244,14 @@ class InFront(Ask, frozen=True):
     front: bool
 
 
+class ServeSession(Ask, frozen=True):
+    """The desktop session of this client's window, by its X and its Wayland display. A service whose own session has
+    ended makes room for one that belongs to this; it refuses where its own goes on."""
+
+    display: str
+    wayland: str
+
+
 class PressStandIn(Ask, frozen=True):
     """Press (1) or let go (0) a control of a simulated device, or turn its wheel by `value` notches."""
 
@@ -287,6 +296,7 @@ Body = (
     | Listen
     | InFront
     | PressStandIn
+    | ServeSession
     | Shutdown
 )
 

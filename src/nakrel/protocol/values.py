@@ -45,7 +45,8 @@ class Status(msgspec.Struct, frozen=True):
     reach no window now, since Nakrel's own is in front. `setups` names the set-up in use of the live
     profile, and of each where another than the first was chosen. Without `sees_windows` nobody tells which window is in
     front, so that of several linked programs the one started last counts. `stage` is the live profile's speed stage, ''
-    where it has none, and `changes_motion` whether the route to the programs can change the motion."""
+    where it has none, and `changes_motion` whether the route to the programs can change the motion, and
+    `warning` why macros reach no program, '' where they do or where nothing else was asked for."""
 
     live: str
     reason: str
@@ -62,6 +63,7 @@ class Status(msgspec.Struct, frozen=True):
     sees_windows: bool = True
     stage: str = ""
     changes_motion: bool = False
+    warning: str = ""
 
 
 class Entry(msgspec.Struct, frozen=True):

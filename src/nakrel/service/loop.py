@@ -16,6 +16,10 @@ __all__ = ["Loop", "monotonic_us", "spin_until"]
 # How old an alarm may be when a turn begins; a younger one will do for that turn, too. That is less than it takes to
 # go off.
 _REARM_US = 500_000
+# A turn that follows on the one before it without any sleep. Motion of the fastest mice leaves some sleep between its
+# turns; so many without any are a callback that leaves its descriptor readable, or a timer that sets itself anew.
+_SLEPT_US = 20
+_RESTLESS = 20_000
 
 
 def monotonic_us() -> int:
@@ -55,6 +59,9 @@ class Loop:
         self._alarm: Alarm | None = None
         self._guarded = False
         self._armed_us = 0
+        # How many turns there were without any sleep, and what is told of too many.
+        self._restless = 0
+        self._on_restless: Callable[[str], object] = lambda what: None
         # The number of the turn that is being taken, 0 while the loop sleeps; other threads may read it.
         self.turn = 0
         self._turns = 0
@@ -66,6 +73,10 @@ class Loop:
     def set_alarm(self, alarm: Alarm | None) -> None:
         """Have turns that take too long noticed, while `guard` is on."""
         self._alarm = alarm
+
+    def on_restless(self, call: Callable[[str], object]) -> None:
+        """Have it told, once, when the loop finds no rest: `call` gets what keeps it busy."""
+        self._on_restless = call
 
     def guard(self, on: bool) -> None:
         """Whether a turn that takes too long does harm: it does while devices are grabbed or anything is held."""
@@ -152,11 +163,17 @@ class Loop:
         ready, writable, _ = select.select(self._readers, self._writers, (), limit_s)
         self._turns += 1
         self.turn = self._turns
-        if self._guarded and self._alarm is not None:
-            now_us = time.monotonic_ns() // 1_000
-            if now_us - self._armed_us > _REARM_US:
-                self._alarm.arm()
-                self._armed_us = now_us
+        before_us, now_us = now_us, time.monotonic_ns() // 1_000
+        if now_us - before_us > _SLEPT_US:
+            self._restless = 0
+        else:
+            self._restless += 1
+            if self._restless == _RESTLESS:
+                names = [getattr(self._handles[handle][0], "__qualname__", "?") for handle in ready]
+                self._on_restless(f"descriptors of {names}, timers {sorted(self._timers)}")
+        if self._guarded and self._alarm is not None and now_us - self._armed_us > _REARM_US:
+            self._alarm.arm()
+            self._armed_us = now_us
         return ready, writable
 
     def _fire(self) -> None:

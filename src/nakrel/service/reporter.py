@@ -52,3 +52,10 @@ class Reporter:
         message = f"Something unexpected happened inside Nakrel ({error!r}); the service log has the details"
         self.fault(message)
         return message
+
+    def restless(self, what: str) -> None:
+        """The loop finds no rest: tell of it once, with what keeps it busy."""
+        self.fault_once(
+            f"Nakrel's service works without rest, which it should never do ({what}). Please report it; nakrel "
+            "shutdown ends it, and it starts again with the window"
+        )

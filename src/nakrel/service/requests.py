@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Callable
 from functools import partial
 from typing import Any
@@ -26,6 +27,7 @@ from nakrel.service.server import Client
 from nakrel.service.service import Service
 from nakrel.service.state import Saved
 from nakrel.service.worker import Outcome
+from nakrel.session import Session
 from nakrel.storage import secrets
 from nakrel.storage.files import StorageError
 from nakrel.storage.secrets import SecretError
@@ -89,6 +91,7 @@ class Requests:
             m.Listen: self._listen,
             m.InFront: self._in_front,
             m.PressStandIn: self._press_stand_in,
+            m.ServeSession: self._serve_session,
             m.Shutdown: self._shutdown,
         }
 
@@ -307,6 +310,27 @@ class Requests:
             s.routes.choose_again(lambda: answered(Outcome(None)))
 
         return Later(start, lambda nothing: m.StatusIs(s.status()))
+
+    def _serve_session(self, client: Client, number: int, body: m.ServeSession) -> Found:
+        service, mine = self._service, Session.of(os.environ)
+        if (body.display, body.wayland) == mine:
+            if not service.live.sees_windows:
+                # The same display, of a server or compositor that has been started anew.
+                service.desktop.look_again()
+                service.follow()
+            return m.Done()
+
+        def then(goes_on: bool) -> Found:
+            if goes_on:
+                return m.Refused(
+                    f"Nakrel's service belongs to another session of yours (display {mine}) and reaches the windows "
+                    "there alone; log out there, or end it with: nakrel shutdown"
+                )
+            service.reporter.add("service", "makes room for one in another session", f"display {body.display}")
+            service.loop.stop()
+            return m.Done()
+
+        return on(service.worker, partial(mine.answers, os.environ.get("XDG_RUNTIME_DIR", "")), then)
 
     def _shutdown(self, client: Client, number: int, body: m.Shutdown) -> Found:
         self._service.loop.stop()

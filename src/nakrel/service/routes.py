@@ -190,6 +190,11 @@ class Routes:
         return self.real is not None
 
     @property
+    def warning(self) -> str:
+        """Why macros reach no program, '' where they do or where the stand-in was asked for."""
+        return "" if self.reaches_programs or self._options.backend == "stand-in" else self.output.note
+
+    @property
     def held_back(self) -> bool:
         """Whether nothing may be attached, since Esc was down at the start."""
         return isinstance(self.real, KernelBackend) and self.real.held_back

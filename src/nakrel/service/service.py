@@ -66,6 +66,7 @@ class Service:
         self.feed = Feed(self.loop, self.status)
         self.journal = Journal(home, self.saver, self.feed.journalled)
         self.reporter = Reporter(self.journal, self.feed)
+        self.loop.on_restless(self.reporter.restless)
         self.server: Server | None = None
         self.playback = Playback(self.loop, self.feed, self.reporter, self)
         self.live = Live(home, self.loop, self.state, self.preparer, self.reporter, self)
@@ -287,6 +288,7 @@ class Service:
             sees_windows=live.sees_windows,
             stage=live.stage,
             changes_motion=routes.changes_motion,
+            warning=routes.warning,
             setups={key: live.setup_of(key) for key in {*live.in_use, live.live}},
         )
 

@@ -103,7 +103,8 @@ def read_recording(path: Path) -> list[Step]:
     try:
         text = read_limited(path, MOST_BYTES).decode()
     except NotReadable as error:
-        raise DataError(f"{path}: {error}; choose a recording, of a shorter time where it is too large") from None
+        hint = "; record a shorter time" if error.too_large else ""
+        raise DataError(f"{path}: {error}{hint}") from None
     except UnicodeDecodeError:
         raise DataError(f"{path} is not text; it takes recordings of evemu-record and of libinput record") from None
     if text.startswith("time_us,control,value"):

@@ -6,6 +6,7 @@ Save; undo is the way back.
 
 from __future__ import annotations
 
+import os
 from collections import Counter
 from collections.abc import Callable, Mapping
 from typing import Any
@@ -20,6 +21,7 @@ from nakrel.core.model.devices import Device
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import Settings, SettingsPatch
+from nakrel.session import Session
 
 __all__ = ["Store"]
 
@@ -120,6 +122,10 @@ class Store(QObject):
         self.library_changed.emit()
         self.settings_changed.emit()
         self.set_front(self._front)
+        session = Session.of(os.environ)
+        if session != Session():
+            refused = lambda answer: self.alarm.emit(f"{answer.error}.") if isinstance(answer, m.Refused) else None  # noqa: E731
+            self.ask(m.ServeSession(*session), refused)
         for key, body in list(self._unsent.items()):
             # Once more: what the service before didn't confirm may never have reached it.
             self._put(key, body)

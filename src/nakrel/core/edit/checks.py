@@ -6,7 +6,7 @@ from collections.abc import Collection, Iterable, Mapping
 from typing import NamedTuple
 
 from nakrel.core.edit.edits import Row, rows
-from nakrel.core.edit.timeline import Span, Timeline, lay_out
+from nakrel.core.edit.timeline import Span, Timeline, is_cut, lay_out
 from nakrel.core.model.controls import GAME, OTHERS, Kind, label
 from nakrel.core.model.controls import control as named
 from nakrel.core.model.fair_play import beyond
@@ -172,7 +172,7 @@ def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:
 def _gaps(macro: Macro) -> Iterable[Finding]:
     """Presses that follow so soon on the release before that a game may take both for one."""
     line = lay_out(macro)
-    if line.is_cut:
+    if is_cut(line):
         yield Finding(
             None, "It repeats so often that only the beginning of that is drawn and checked; all of it is played."
         )

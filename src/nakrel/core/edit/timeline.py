@@ -24,7 +24,7 @@ from nakrel.core.model.steps import (
     length_us,
 )
 
-__all__ = ["NOTHING", "Span", "Timeline", "Zone", "lay_out"]
+__all__ = ["NOTHING", "Span", "Timeline", "Zone", "is_cut", "lay_out"]
 
 # Which controls are down is remembered once in so many pieces.
 _EVERY = 256
@@ -48,6 +48,11 @@ class Zone(NamedTuple):
     section: Section
     start_us: int
     end_us: int
+
+
+def is_cut(line: Timeline) -> bool:
+    """Whether repeats go on for so long that not all of them is worked out."""
+    return any(piece.cut for piece in line._pieces)
 
 
 def _field(name: str) -> Callable[[Piece], Any]:
@@ -101,11 +106,6 @@ class Timeline:
             self._first_rows = _sums("rows", known, same, made, same_end)
         self._opened: dict[int, list[Row]] = {}
         self._known: dict[int, Row] = {}
-
-    @cached_property
-    def is_cut(self) -> bool:
-        """Whether repeats go on for so long that not all of them is worked out."""
-        return any(piece.cut for piece in self._pieces)
 
     # Rows
 

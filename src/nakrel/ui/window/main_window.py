@@ -6,7 +6,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import Literal
 
-from PyQt6.QtCore import Qt, QTimer
+from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence
 from PyQt6.QtWidgets import (
     QApplication,
@@ -42,15 +42,13 @@ from nakrel.ui.shown import PAGES, Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
 from nakrel.ui.window.field_undo import FieldUndo
+from nakrel.ui.window.messages import Messages
 from nakrel.ui.window.shortcuts import ShortcutSheet
 from nakrel.ui.window.strip import LiveStrip
 
 __all__ = ["MainWindow"]
 
 _DETAILS_PX = 304
-# How long a fault stays in place before it goes by itself; the journal keeps it.
-_FAULT_MS = 20_000
-
 
 # What a window manager's frame takes of the height, at most.
 _FRAME_PX = 40
@@ -78,16 +76,7 @@ class MainWindow(QMainWindow):
         self.title, self._place = label("", "title"), QHBoxLayout()
         self.tabs: dict[str, QPushButton] = {}
         self._pages, self._details = QStackedWidget(), QStackedWidget()
-        self._fault = label("", "alarm", wrap=True)
-        self._fault.setContentsMargins(0, 6, 0, 2)
-        self._dismiss = button("×", lambda: self._show_fault(""), "link", "Take the message away")
-        self._dismiss.setAccessibleName("Take the message away")
-        self._message = ""
-        # What was shown when the message came, where it speaks of that.
-        self._message_of: object = None
-        self._fault_timer = QTimer(self)
-        self._fault_timer.setSingleShot(True)
-        self._fault_timer.timeout.connect(lambda: self._show_fault(""))
+        self.messages = Messages(store, self.shown)
         self.link_dialog: LinkDialog | None = None
         self.bundles = Bundles(store, self.shown, self, self.column.chosen_profiles)
         self._head: object = None
@@ -99,7 +88,6 @@ class MainWindow(QMainWindow):
         self._connect()
         self._show_page()
         self._show_head()
-        self._show_fault(" ".join(store.faults))
         self.sheet.table.setFocus()
         if isinstance(app := QApplication.instance(), QApplication):
             app.applicationStateChanged.connect(self._front_changed)
@@ -158,10 +146,7 @@ class MainWindow(QMainWindow):
         head.addWidget(self.menu_button, 0, Qt.AlignmentFlag.AlignBottom)
         layout.addLayout(head)
         layout.addWidget(hairline())
-        message = QHBoxLayout()
-        message.addWidget(self._fault, 1)
-        message.addWidget(self._dismiss, 0, Qt.AlignmentFlag.AlignTop)
-        layout.addLayout(message)
+        layout.addWidget(self.messages)
         for widget in (self.sheet, self.macro, self.devices, self.journal):
             self._pages.addWidget(widget)
         layout.addWidget(self._pages, 1)
@@ -263,11 +248,6 @@ class MainWindow(QMainWindow):
         self.store.settings_changed.connect(self._apply_look)
         self.store.settings_changed.connect(self._show_notices)
         self._show_notices()
-        self.store.alarm.connect(self._show_fault)
-        self.store.fault.connect(self._show_local_fault)
-        for signal in (self.shown.page_changed, self.shown.profile_changed, self.shown.macro_changed):
-            signal.connect(self._forget_local_fault)
-        self.store.saving_changed.connect(self._show_messages)
         self.macro_details.show_row.connect(self.macro.show_row)
         self.macro_details.last_run.measured.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
         self.macro_details.last_run.save_wanted.connect(self.macro.exchange.ask_run)
@@ -338,44 +318,13 @@ class MainWindow(QMainWindow):
         ]
         return f"on {', '.join(places[:3])}{' and more' if len(places) > 3 else ''}" if places else "on no button yet"
 
-    def _show_local_fault(self, text: str) -> None:
-        """Show a message that speaks of what is shown, as long as that is."""
-        self._show_fault(text)
-        self._message_of = self._subject()
-
-    def _forget_local_fault(self) -> None:
-        if self._message_of is not None and self._message_of != self._subject():
-            self._show_fault("")
-
-    def _subject(self) -> object:
-        profile, macro = self.shown.profile, self.shown.macro
-        return self.shown.page, profile and profile.id, macro and macro.id
-
-    def _show_fault(self, text: str) -> None:
-        """Show a message for a while."""
-        self._message, self._message_of = text, None
-        if text:
-            self._fault_timer.start(_FAULT_MS)
-        self._show_messages()
-
-    def _show_messages(self) -> None:
-        """Show the message of late, and what isn't saved: that stays in sight until it is."""
-        not_saved = self.store.not_saved
-        # The service tells every window of what couldn't be saved; the one whose edit it is has its reason already.
-        known = self._message.rstrip(".") in not_saved
-        lines = "\n".join(filter(None, ("" if known else self._message, not_saved)))
-        self._fault.setText(lines)
-        self._fault.setVisible(bool(lines))
-        # What isn't saved stays in sight until it is.
-        self._dismiss.setVisible(bool(self._message) and not known)
-
     # Doing
 
     def open_link(self) -> None:
         """Let a program be linked to the shown profile."""
         profile = self.shown.profile
         if profile is None or profile.id == "everyday":
-            self._show_fault("Everyday is for when no linked program runs. Choose or make another profile to link.")
+            self.messages.tell("Everyday is for when no linked program runs. Choose or make another profile to link.")
             return
         self.link_dialog = dialog = LinkDialog(self.store, profile.id, self)
         dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
