@@ -14,11 +14,12 @@ import pytest
 from hypothesis import given
 from msgspec.structs import replace
 
-from nakrel.core.edit.bundle import Bundle, Clash, bundle_of, look_through, merge
-from nakrel.core.model.cells import RunMacro
+from nakrel.core.edit.bundle import Bundle, Clash, Contents, bundle_of, look_through, merge, visible
+from nakrel.core.model.cells import RunMacro, StartProgram
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
-from nakrel.core.model.steps import Open, Repeat, Tap, Text, walk
+from nakrel.core.model.steps import Chord, Open, Press, Release, Repeat, Step, Tap, Text, walk
+from nakrel.core.play.sheet import Sheet
 from nakrel.demo.data import MACROS, PROFILES
 from nakrel.storage import bundles, files
 from nakrel.storage.bundles import read_bundle, write_bundle
@@ -49,7 +50,7 @@ def path(tmp_path: Path) -> Path:
 def test_export_wipe_import_gives_everything_back(path: Path):
     made = bundle_of(PROFILES, LIBRARY)
     write_bundle(path, made)
-    back = merge(read_bundle(path), {}, {}, Clash.KEEP, lambda: "new")
+    back = merge(read_bundle(path), {}, {}, Clash.KEEP, lambda: "new", live=[p.id for p in PROFILES])
     assert {p.id: p for p in back.profiles} == {p.id: p for p in PROFILES}
     used = {cell.macro for p in PROFILES for *_, cell in p.cells() if isinstance(cell, RunMacro)}
     assert {macro.id: macro for macro in back.macros} == {key: LIBRARY[key] for key in used}
@@ -231,3 +232,96 @@ def test_what_is_no_archive_is_told(path: Path):
     with pytest.raises(StorageError, match="can't be read: No such file"):
         read_bundle(path.with_name("gone"))
     assert len(list(itertools.islice(path.parent.iterdir(), 5))) == 1
+
+
+def look(*steps: Step, play: Play = Play(), **profile: object) -> Contents:  # noqa: B008 - frozen
+    macro = Macro(id="m", name="M", play=play, loop=steps)
+    return look_through(Bundle((Profile(id="p", name="P", **profile),), (macro,)), {}, {})  # type: ignore[arg-type]
+
+
+def test_signs_that_mislead_are_written_out():
+    """Direction overrides and isolates, and other format signs (Unicode 15, UAX 9)."""
+    found = look(Text(text="rm \u202egnihton\u202c \u200b\x1b[2J\n~"))
+    assert found.types == (("M", "rm ‹U+202E›gnihton‹U+202C› ‹U+200B›‹U+001B›[2J‹U+000A›~"),)
+    assert visible("Ærøskøbing 漁 🐟") == "Ærøskøbing 漁 🐟"
+
+
+def test_what_is_switched_off_is_told_too_and_comes_off():
+    off = Open(command=("harpoon",), off=True)
+    inside = Repeat(times=2, off=True, steps=(Text(text="hidden"), Open(command=("anchor",))))
+    found = look(off, inside)
+    assert [(each.where, each.command) for each in found.opens] == [
+        ("M, switched off", ("harpoon",)),
+        ("M, switched off", ("anchor",)),
+    ]
+    assert found.types == (("M, switched off", "hidden"),)
+    macro = Macro(id="m", name="M", loop=(off, inside))
+    merged = merge(Bundle((), (macro,)), {}, {}, Clash.KEEP, lambda: "new", allowed=[("harpoon",), ("anchor",)])
+    assert merged.macros == (macro,)
+
+
+@pytest.mark.parametrize(
+    ("play", "told"),
+    [
+        (Play(Mode.COUNTED, runs=1_000_000), "plays 1,000,000 times"),
+        (Play(Mode.TOGGLE), "goes on until it is switched off"),
+        (Play(Mode.TOGGLE, limit_runs=50_000), "plays up to 50,000 times"),
+        (Play(Mode.COUNTED, runs=5), ""),
+    ],
+)
+def test_what_goes_on_without_anybody_is_told_for_macros_and_buttons(play: Play, told: str):
+    found = look(Tap(control="KEY_Q", hold_us=1_000), play=play)
+    assert [why for _, why in found.unattended] == [told] * bool(told)
+    found = look(setups=(SetUp("Main", {"BTN_SIDE": RunMacro("m", play)}),))
+    assert [why for _, why in found.unattended] == [told] * bool(told)
+
+
+@pytest.mark.parametrize(
+    ("steps", "told"),
+    [
+        ((Chord(controls=("KEY_LEFTALT", "KEY_F2"), hold_us=1_000), Text(text="xterm")), "Alt + F2"),
+        ((Press(control="KEY_LEFTALT"), Tap(control="KEY_F2", hold_us=1), Release(control="KEY_LEFTALT")), "Alt + F2"),
+        ((Tap(control="KEY_LEFTMETA", hold_us=1_000),), "the Super key"),
+        ((Chord(controls=("KEY_LEFTCTRL", "KEY_LEFTALT", "KEY_T"), hold_us=1),), "Ctrl + Alt and another key"),
+        ((Tap(control="KEY_F2", hold_us=1_000),), ""),
+    ],
+)
+def test_keys_that_work_the_desktop_are_told(steps: tuple[Step, ...], told: str):
+    assert [what for _, what in look(*steps).desktop] == [f"presses {told}"] * bool(told)
+
+
+def test_links_to_what_always_runs_are_pointed_out():
+    always = [ProgramRule(MatchBy.NAME, name) for name in ("bash", "gnome-shell", "plasmashell", "kwin_x11", "python3")]
+    found = look(programs=(*always, ProgramRule(MatchBy.PATH, "/opt/kiln/kiln")))
+    assert ["nearly all the time" in line for line in found.programs] == [True] * 5 + [False]
+
+
+def test_a_profile_from_outside_waits_and_a_program_that_is_not_allowed_stays_as_a_button_that_is_off():
+    cells = {"BTN_SIDE": StartProgram(("harpoon", "--now")), "BTN_EXTRA": StartProgram(("anchor",))}
+    rule = ProgramRule(MatchBy.NAME, "kiln")
+    theirs = Profile(id="kiln", name="Kiln", programs=(rule,), setups=(SetUp("Main", cells),))
+    merged = merge(Bundle((theirs,), ()), {}, {}, Clash.KEEP, lambda: "new", allowed=[("anchor",)])
+    (landed,) = merged.profiles
+    assert not landed.allowed
+    assert (landed.programs, landed.live_with) == ((rule,), ())
+    assert landed.setups[0].cells == {
+        "BTN_SIDE": StartProgram(("harpoon", "--now"), off=True),
+        "BTN_EXTRA": cells["BTN_EXTRA"],
+    }
+    sheet = Sheet.build("p", landed.setups[0].cells, lambda key: None)
+    assert sheet.actions["BTN_SIDE"].plan is None
+    assert sheet.actions["BTN_EXTRA"].plan is not None
+    allowed = merge(Bundle((theirs,), ()), {}, {}, Clash.KEEP, lambda: "new", live=["kiln"])
+    assert allowed.profiles[0].live_with == (rule,)
+    # What is there already stays as it is, and as allowed as it was.
+    again = merge(Bundle((theirs,), ()), {"kiln": theirs}, {}, Clash.REPLACE, lambda: "new")
+    assert again.profiles == ()
+
+
+def test_nobody_elses_everyday_takes_the_place_of_ones_own_unless_it_may_be_live():
+    mine = Profile(id=EVERYDAY, name="Everyday")
+    theirs = Profile(id=EVERYDAY, name="Everyday", note="theirs")
+    merged = merge(Bundle((theirs,), ()), {EVERYDAY: mine}, {}, Clash.REPLACE, lambda: "new")
+    assert [(each.id, each.name) for each in merged.profiles] == [("new", "Everyday 2")]
+    merged = merge(Bundle((theirs,), ()), {EVERYDAY: mine}, {}, Clash.REPLACE, lambda: "new", live=[EVERYDAY])
+    assert [each.id for each in merged.profiles] == [EVERYDAY]

@@ -101,6 +101,8 @@ def test_all_of_it_exported_wiped_and_imported_is_as_before(ui: Ui, tmp_path: Pa
     assert not ui.store.macros
     dialog = opened(ui, path)
     dialog._clash_chosen("replace")
+    for box in dialog.live.values():
+        box.setChecked(True)
     dialog.take_button.click()
     ui.wait(lambda: ui.store.profiles == profiles, "all profiles")
     assert ui.store.macros == {key: macros[key] for key in used}

@@ -17,7 +17,7 @@ from nakrel.cli.doctor import examine, mend
 from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
 from nakrel.client.ids import new_id
 from nakrel.client.launch import ensure_service
-from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge
+from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge, visible
 from nakrel.core.model.cells import GoTo, What
 from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError
@@ -222,8 +222,9 @@ def bundle(session: Session, profiles: tuple[str, ...], output: Path) -> None:
 @click.option(
     "--allow", multiple=True, metavar="COMMAND", help="Leave steps on that open this; they are off otherwise."
 )
+@click.option("--live", is_flag=True, help="Let its profiles go live with their programs; they wait otherwise.")
 @click.pass_obj
-def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[str, ...]) -> None:
+def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[str, ...], live: bool) -> None:
     """Tell what is inside a bundle FILE, and with --take bring it in."""
     library = session.library()
     try:
@@ -235,9 +236,10 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
         ("profiles", inside.profiles),
         ("macros", inside.macros),
         ("linked to", inside.programs),
-        ("opens (off until allowed)", [f"{each.where}: {shlex.join(each.command)}" for each in inside.opens]),
+        ("opens (off until allowed)", [f"{each.where}: {visible(shlex.join(each.command))}" for each in inside.opens]),
         ("types", [f"{macro}: {text}" for macro, text in inside.types]),
         ("goes on by itself", [f"{macro} {reason}" for macro, reason in inside.unattended]),
+        ("works the desktop itself", [f"{where} {what}" for where, what in inside.desktop]),
         ("there already", inside.clashes),
     ):
         if lines:
@@ -248,7 +250,8 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
         click.echo("Nothing was taken; --take does.")
         return
     allowed = {tuple(shlex.split(command)) for command in allow}
-    merged = merge(found, library.profiles, library.macros, Clash(clash), new_id, allowed)
+    lives = [profile.id for profile in found.profiles] if live else []
+    merged = merge(found, library.profiles, library.macros, Clash(clash), new_id, allowed, lives)
     for macro in merged.macros:
         session.call(m.PutMacro(macro))
     for profile in merged.profiles:

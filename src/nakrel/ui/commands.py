@@ -191,6 +191,13 @@ def set_programs(store: Store, profile: Profile, programs: tuple[ProgramRule, ..
     _push(store, f"programs of {profile.name}", Change(profile, after))
 
 
+def allow(store: Store, key: str) -> None:
+    """Let a profile that came from outside go live with its programs."""
+    if profile := store.profiles.get(key):
+        after = msgspec.structs.replace(profile, allowed=True)
+        _push(store, f"allow {profile.name} to go live", Change(profile, after))
+
+
 # Attachments
 
 

@@ -2,22 +2,23 @@
 
 from __future__ import annotations
 
+import unicodedata
 from collections.abc import Callable, Collection, Iterable, Mapping
 from enum import StrEnum
 from typing import NamedTuple, TypeVar
 
 import msgspec
 
-from nakrel.core.model.cells import Cell, GoTo, Nothing, RunMacro, StartProgram, TypeText, What
+from nakrel.core.model.cells import Cell, GoTo, RunMacro, StartProgram, ToChord, ToControl, TypeText, What
 from nakrel.core.model.controls import label
-from nakrel.core.model.macro import Macro, Mode, Section, with_each
-from nakrel.core.model.profile import Profile
-from nakrel.core.model.programs import describe_rule
-from nakrel.core.model.steps import Open, Step, Text, walk
+from nakrel.core.model.macro import Macro, Mode, Play, Section, with_each
+from nakrel.core.model.profile import EVERYDAY, Profile, ProgramRule
+from nakrel.core.model.programs import Program, describe_rule, is_background
+from nakrel.core.model.steps import Chord, Open, Press, Release, Step, Text, branches
 
 Item = TypeVar("Item", Profile, Macro)
 
-__all__ = ["Bundle", "Clash", "Contents", "Merged", "Opens", "bundle_of", "look_through", "merge"]
+__all__ = ["Bundle", "Clash", "Contents", "Merged", "Opens", "bundle_of", "look_through", "merge", "visible"]
 
 
 class Bundle(NamedTuple):
@@ -44,7 +45,8 @@ class Opens(NamedTuple):
 
 
 class Contents(NamedTuple):
-    """What is in a bundle, in words and names: nothing of it has happened yet."""
+    """What is in a bundle, in words and names, with signs that can't be seen made visible (`visible`): nothing of it
+    has happened yet. `desktop` is what works the desktop itself, from where any program is in reach."""
 
     profiles: tuple[str, ...]
     macros: tuple[str, ...]
@@ -52,6 +54,7 @@ class Contents(NamedTuple):
     opens: tuple[Opens, ...]
     types: tuple[tuple[str, str], ...]
     unattended: tuple[tuple[str, str], ...]
+    desktop: tuple[tuple[str, str], ...]
     clashes: tuple[str, ...]
 
 
@@ -80,39 +83,121 @@ def bundle_of(profiles: Iterable[Profile], macros: Mapping[str, Macro]) -> Bundl
     return Bundle(chosen, tuple(found.values()))
 
 
+def visible(text: str) -> str:
+    """The text with signs that show nothing, or turn its direction around, written out: what is read is what is
+    there."""
+    return "".join(sign if unicodedata.category(sign) not in _UNSEEN else f"‹U+{ord(sign):04X}›" for sign in text)
+
+
+# Control and format signs, and line and paragraph separators (Unicode general categories).
+_UNSEEN = ("Cc", "Cf", "Zl", "Zp")
+
+
 def look_through(bundle: Bundle, profiles: Mapping[str, Profile], macros: Mapping[str, Macro]) -> Contents:
-    """What the bundle would bring to a library of these profiles and macros."""
-    opens, types, unattended = [], [], []
+    """What the bundle would bring to a library of these profiles and macros; what is switched off is in it, too."""
+    opens, types, unattended, desktop = [], [], [], []
     for macro in bundle.macros:
-        for step in _steps(macro):
+        name = visible(macro.name)
+        for step, off in _steps(macro):
             if isinstance(step, Open):
-                opens.append(Opens(macro.name, step.command))
+                opens.append(Opens(f"{name}{', switched off' * off}", step.command))
             elif isinstance(step, Text):
-                types.append((macro.name, f"the secret {step.secret}" if step.secret else step.text))
-        play = macro.play
-        if play.mode is Mode.TOGGLE and not (play.limit_runs or play.limit_us):
-            unattended.append((macro.name, "goes on until it is switched off"))
+                text = f"the secret {visible(step.secret)}" if step.secret else visible(step.text)
+                types.append((f"{name}{', switched off' * off}", text))
+        unattended += [(name, why) for why in _unattended(macro.play)]
+        desktop += [(name, f"presses {keys}") for keys in _desktop_keys(macro)]
     for profile in bundle.profiles:
         for setup in profile.setups:
             for _, code, cell in setup.every():
-                where = f"{label(code)} in {profile.name}"
+                where = f"{label(code)} in {visible(profile.name)}"
                 if isinstance(cell, StartProgram):
                     opens.append(Opens(where, cell.command))
                 elif isinstance(cell, TypeText):
-                    types.append((where, cell.text))
+                    types.append((where, visible(cell.text)))
+                elif isinstance(cell, RunMacro) and cell.play:
+                    unattended += [(where, why) for why in _unattended(cell.play)]
+                elif isinstance(cell, ToChord | ToControl):
+                    codes = cell.controls if isinstance(cell, ToChord) else (cell.control,)
+                    desktop += [(where, f"presses {keys}") for keys in _reaching(set(codes))]
     clashes = [
-        *(each.name for each in bundle.profiles if _same(each, profiles)),
-        *(each.name for each in bundle.macros if _same(each, macros)),
+        *(visible(each.name) for each in bundle.profiles if _same(each, profiles)),
+        *(visible(each.name) for each in bundle.macros if _same(each, macros)),
     ]
     return Contents(
-        tuple(each.name for each in bundle.profiles),
-        tuple(each.name for each in bundle.macros),
-        tuple(f"{each.name}: {describe_rule(rule)}" for each in bundle.profiles for rule in each.programs),
+        tuple(visible(each.name) for each in bundle.profiles),
+        tuple(visible(each.name) for each in bundle.macros),
+        tuple(_link(each, rule) for each in bundle.profiles for rule in each.programs),
         tuple(opens),
         tuple(types),
         tuple(unattended),
+        tuple(desktop),
         tuple(clashes),
     )
+
+
+# So many runs of a Counted macro are no longer looked after by anybody.
+_MANY_RUNS = 1_000
+
+
+def _unattended(play: Play) -> Iterable[str]:
+    if play.mode is Mode.TOGGLE and not (play.limit_runs or play.limit_us):
+        yield "goes on until it is switched off"
+    if play.mode is Mode.COUNTED and play.runs > _MANY_RUNS:
+        yield f"plays {play.runs:,} times"
+    if play.mode is Mode.TOGGLE and (play.limit_runs or 0) > _MANY_RUNS:
+        yield f"plays up to {play.limit_runs:,} times"
+
+
+def _link(profile: Profile, rule: ProgramRule) -> str:
+    """A link in words; one to a program that always runs is pointed out."""
+    file = rule.value.rpartition("/")[2]
+    always = is_background(Program(0, file, rule.value)) or file.startswith(_ALWAYS)
+    told = " (it runs nearly all the time, and the profile would be live as long)" if always else ""
+    return f"{visible(profile.name)}: {visible(describe_rule(rule))}{told}"
+
+
+# The desktop's own windows and usual terminals, beside what `is_background` knows (common practice, no published
+# source).
+_ALWAYS = (
+    "gnome-shell",
+    "kwin",
+    "mutter",
+    "nautilus",
+    "dolphin",
+    "xterm",
+    "konsole",
+    "gnome-terminal",
+    "python",
+    "sway",
+    "weston",
+)
+_ALT, _CTRL = {"KEY_LEFTALT", "KEY_RIGHTALT"}, {"KEY_LEFTCTRL", "KEY_RIGHTCTRL"}
+_META = {"KEY_LEFTMETA", "KEY_RIGHTMETA"}
+
+
+def _reaching(down: set[str]) -> Iterable[str]:
+    """The combinations by which a desktop opens its menus, a line for commands, a terminal or another console."""
+    if down & _META:
+        yield "the Super key"
+    if down & _ALT and "KEY_F2" in down:
+        yield "Alt + F2"
+    if down & _ALT and down & _CTRL:
+        yield "Ctrl + Alt and another key"
+
+
+def _desktop_keys(macro: Macro) -> list[str]:
+    """Which of these the macro may press, whatever is switched off in it."""
+    found: dict[str, None] = {}
+    down: set[str] = set()
+    for step, _ in _steps(macro):
+        now = set(step.controls) if isinstance(step, Chord) else {getattr(step, "control", "")}
+        if isinstance(step, Release):
+            down -= now
+            continue
+        found.update(dict.fromkeys(_reaching(down | now)))
+        if isinstance(step, Press):
+            down |= now
+    return list(found)
 
 
 def merge(
@@ -122,22 +207,32 @@ def merge(
     clash: Clash,
     new_id: Callable[[], str],
     allowed: Collection[tuple[str, ...]] = (),
+    live: Collection[str] = (),
 ) -> Merged:
     """What to save of the bundle. Steps that open a program are switched off, and so are buttons that do, unless their
-    command is among those `allowed`."""
+    command is among those `allowed`; profiles wait to be allowed to go live, unless their id is among `live`."""
     ids: dict[str, str] = {}
     some_macros = _accepted(bundle.macros, macros, clash, new_id, ids)
     places: dict[str, str] = {}
-    some_profiles = _accepted(bundle.profiles, profiles, clash, new_id, places)
+    some_profiles = _accepted(bundle.profiles, profiles, clash, new_id, places, live)
+    back = {now: before for before, now in places.items()}
     return Merged(
-        tuple(_landed(profile, ids, places, allowed) for profile in some_profiles),
+        tuple(_landed(profile, ids, places, allowed, back[profile.id] in live) for profile in some_profiles),
         tuple(_without_opens(macro, allowed) for macro in some_macros),
     )
 
 
-def _steps(macro: Macro) -> Iterable[Step]:
+def _steps(macro: Macro) -> Iterable[tuple[Step, bool]]:
+    """Every step, also those inside blocks, and whether it is switched off."""
     for section in Section:
-        yield from walk(macro.section(section))
+        yield from _within(macro.section(section), off=False)
+
+
+def _within(steps: Iterable[Step], *, off: bool) -> Iterable[tuple[Step, bool]]:
+    for step in steps:
+        yield step, off or step.off
+        for inside in branches(step):
+            yield from _within(inside, off=off or step.off)
 
 
 def _same(item: Profile | Macro, there: Mapping[str, Profile] | Mapping[str, Macro]) -> str:
@@ -149,18 +244,28 @@ def _same(item: Profile | Macro, there: Mapping[str, Profile] | Mapping[str, Mac
 
 
 def _accepted(
-    items: Iterable[Item], there: Mapping[str, Item], clash: Clash, new_id: Callable[[], str], ids: dict[str, str]
+    items: Iterable[Item],
+    there: Mapping[str, Item],
+    clash: Clash,
+    new_id: Callable[[], str],
+    ids: dict[str, str],
+    live: Collection[str] = (),
 ) -> list[Item]:
     """The items to be saved; `ids` gets what each one's id has become."""
     found: list[Item] = []
     names = {other.name for other in there.values()}
     for item in items:
+        if there.get(item.id) == item:
+            # It is there already, and what is allowed of it stays allowed.
+            ids[item.id] = item.id
+            continue
         same = _same(item, there)
         if same and clash is Clash.SKIP:
             ids[item.id] = same
             continue
         after = item
-        if same and clash is Clash.REPLACE:
+        # Everyday is live by itself, so another one takes its place only where it is allowed to be live.
+        if same and clash is Clash.REPLACE and (EVERYDAY not in (same, item.id) or item.id in live):
             after = msgspec.structs.replace(item, id=same)
         elif same:
             key = new_id() if item.id in there else item.id
@@ -179,7 +284,11 @@ def _free(name: str, names: Collection[str]) -> str:
 
 
 def _landed(
-    profile: Profile, ids: Mapping[str, str], places: Mapping[str, str], allowed: Collection[tuple[str, ...]]
+    profile: Profile,
+    ids: Mapping[str, str],
+    places: Mapping[str, str],
+    allowed: Collection[tuple[str, ...]],
+    live: bool,
 ) -> Profile:
     """The profile with its cells playing the macros, and going to the profiles, under the ids that they have now, and
     opening nothing else."""
@@ -189,9 +298,12 @@ def _landed(
             return msgspec.structs.replace(cell, macro=ids.get(cell.macro, cell.macro))
         if isinstance(cell, GoTo) and cell.what is What.PROFILE:
             return msgspec.structs.replace(cell, to=places.get(cell.to, cell.to))
-        return Nothing() if isinstance(cell, StartProgram) and cell.command not in allowed else cell
+        if isinstance(cell, StartProgram) and cell.command not in allowed:
+            return msgspec.structs.replace(cell, off=True)
+        return cell
 
-    return msgspec.structs.replace(profile, setups=tuple(setup.with_each(landed) for setup in profile.setups))
+    setups = tuple(setup.with_each(landed) for setup in profile.setups)
+    return msgspec.structs.replace(profile, setups=setups, allowed=live or not profile.programs)
 
 
 def _without_opens(macro: Macro, allowed: Collection[tuple[str, ...]]) -> Macro:

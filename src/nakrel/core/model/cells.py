@@ -83,9 +83,11 @@ class TypeText(_Cell, frozen=True, tag="text"):
 
 
 class StartProgram(_Cell, frozen=True, tag="open"):
-    """The control starts a program, or brings its window to the front. `command` is the program and its arguments."""
+    """The control starts a program, or brings its window to the front. `command` is the program and its arguments;
+    with `off` it does nothing, until its user allows the program."""
 
     command: Command
+    off: bool = False
 
 
 class HoldLayer(_Cell, frozen=True, tag="layer"):

@@ -183,7 +183,8 @@ class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
 class Profile(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
     """A profile with its set-ups, of which one is in use at a time. `id` never changes, so renaming it breaks nothing.
 
-    With `falls_through` a control without a cell does what it does in Everyday.
+    With `falls_through` a control without a cell does what it does in Everyday. One that isn't `allowed` came from
+    somebody else, and goes live with no program until its user allows that.
     """
 
     id: Id
@@ -196,6 +197,7 @@ class Profile(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unkno
     pointer: Pointing = Pointing()
     fair_play: FairPlay = FairPlay.ANYTHING
     falls_through: bool = False
+    allowed: bool = True
 
     def __post_init__(self) -> None:
         super().__post_init__()
@@ -211,6 +213,11 @@ class Profile(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unkno
     def setup(self, name: str) -> SetUp:
         """The set-up of this name; the first one where there is none."""
         return next((setup for setup in self.setups if setup.name == name), self.setups[0])
+
+    @property
+    def live_with(self) -> tuple[ProgramRule, ...]:
+        """The programs that it goes live with."""
+        return self.programs if self.allowed else ()
 
     def key_table(self) -> dict[str, str]:
         """The control of each game key, by the code that stands for it."""

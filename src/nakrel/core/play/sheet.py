@@ -121,6 +121,8 @@ def _ready(
             if found is None:
                 return Action(Nothing(), layer=layer)
             return Action(cell, found[0], _playable(code, play or found[1]), layer)
+        case StartProgram(off=True):
+            return Action(Nothing(), layer=layer)
         case TypeText() | StartProgram():
             return Action(cell, _plan_of_cell(code, layer, cell), Play(), layer)
         case ToControl() | ToChord() if code.startswith("WHEEL") and not _turns(cell):

@@ -67,7 +67,7 @@ class Follower:
     def set_profiles(self, profiles: Iterable[Profile], pinned: str) -> None:
         """Go by these profiles and this pin from now on, and decide anew."""
         self._profiles = tuple(profiles)
-        self._links = Links({profile.id: profile.programs for profile in self._profiles})
+        self._links = Links({profile.id: profile.live_with for profile in self._profiles})
         self._linked_now = None
         self._links_of.clear()
         self._pinned = pinned
@@ -183,7 +183,7 @@ class Follower:
 
     def _scan(self) -> bool:
         """Look which programs run, and say whether that changed; without a link there is nothing to look for."""
-        linked = any(profile.programs for profile in self._profiles)
+        linked = any(profile.live_with for profile in self._profiles)
         self._listen(linked)
         if not linked:
             self._loop.at("scan", None, self._look)

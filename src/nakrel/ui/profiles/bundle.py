@@ -10,8 +10,8 @@ from PyQt6.QtCore import QObject
 from PyQt6.QtWidgets import QCheckBox, QDialog, QFileDialog, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
 from nakrel.client.ids import new_id
-from nakrel.core.edit.bundle import Bundle, Clash, Contents, bundle_of, look_through, merge
-from nakrel.core.model.profile import Profile
+from nakrel.core.edit.bundle import Bundle, Clash, Contents, bundle_of, look_through, merge, visible
+from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.storage.bundles import read_bundle, write_bundle
 from nakrel.storage.files import StorageError
 from nakrel.ui import commands
@@ -36,6 +36,7 @@ class BundleDialog(QDialog):
         self.bundle = bundle
         self.clash = Clash.KEEP
         self.allowed: dict[tuple[str, ...], QCheckBox] = {}
+        self.live: dict[str, QCheckBox] = {}
         self.clashes = Segments([(each.value, text) for each, text in _CLASHES], "What becomes of what is there")
         self.take_button = button("Take it", self.accept, "act")
         self._inside = QVBoxLayout()
@@ -47,7 +48,9 @@ class BundleDialog(QDialog):
         self._opens(contents)
         self._list("It types", [f"{macro}: {text}" for macro, text in contents.types])
         self._list("Goes on by itself", [f"{macro} {text}" for macro, text in contents.unattended])
+        self._list("Works the desktop itself", [f"{where} {what}" for where, what in contents.desktop])
         self._list("There already", contents.clashes)
+        self._lives(bundle)
         self._inside.addStretch(1)
         self._build(bool(contents.clashes))
         self.clashes.set_value(Clash.KEEP.value)
@@ -89,9 +92,22 @@ class BundleDialog(QDialog):
         self._inside.addWidget(label("These steps come switched off. Allow only what you know.", "soft", wrap=True))
         for each in contents.opens:
             if each.command not in self.allowed:
-                box = QCheckBox(f"Allow {shlex.join(each.command)}  (in {each.where})")
+                box = QCheckBox(f"Allow {visible(shlex.join(each.command))}  (in {each.where})")
                 self.allowed[each.command] = box
                 self._inside.addWidget(box)
+
+    def _lives(self, bundle: Bundle) -> None:
+        linked = [profile for profile in bundle.profiles if profile.programs or profile.id == EVERYDAY]
+        if not linked:
+            return
+        self._inside.addSpacing(6)
+        self._inside.addWidget(label("Live with their programs", "heading"))
+        message = "A profile from outside goes live only once you allow it, here or later at its head."
+        self._inside.addWidget(label(message, "soft", wrap=True))
+        for profile in linked:
+            box = QCheckBox(f"Let {visible(profile.name)} go live")
+            self.live[profile.id] = box
+            self._inside.addWidget(box)
 
     def _clash_chosen(self, value: str) -> None:
         self.clash = Clash(value)
@@ -162,7 +178,8 @@ class Bundles(QObject):
         if dialog is None:
             return
         allowed = [command for command, box in dialog.allowed.items() if box.isChecked()]
-        merged = merge(dialog.bundle, self._store.profiles, self._store.macros, dialog.clash, new_id, allowed)
+        live = [key for key, box in dialog.live.items() if box.isChecked()]
+        merged = merge(dialog.bundle, self._store.profiles, self._store.macros, dialog.clash, new_id, allowed, live)
         commands.import_merged(self._store, merged)
         if merged.profiles:
             self._shown.show_profile(merged.profiles[0].id)

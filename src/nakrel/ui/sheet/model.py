@@ -78,6 +78,8 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
             return codes[0], " + ".join(map(label, codes)), ""
         case TypeText(text=text):
             return TEXT, f"types “{' '.join(text.split())[:40]}”", ""
+        case StartProgram(command=command, off=True):
+            return OPEN, f"off until allowed: {command[0].rpartition('/')[2]}", f" {shlex.join(command[1:])}"
         case StartProgram(command=command):
             return OPEN, f"opens {command[0].rpartition('/')[2]}", f" {shlex.join(command[1:])}"
         case HoldLayer(layer=name):

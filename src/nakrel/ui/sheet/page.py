@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from msgspec.structs import replace
 from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPoint, Qt
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
@@ -20,7 +21,7 @@ from PyQt6.QtWidgets import (
 )
 
 from nakrel import protocol as m
-from nakrel.core.model.cells import Cell
+from nakrel.core.model.cells import Cell, StartProgram
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.devices import Device
@@ -196,10 +197,21 @@ class SheetPage(QWidget):
         menu.addAction("Cut\tCtrl+X", lambda: self.copy_cell(cut=True))
         if paste := menu.addAction("Paste\tCtrl+V", self.paste_cell):
             paste.setEnabled(self._carried is not None)
+        if isinstance(cell := self._cell(), StartProgram) and cell.off:
+            menu.addAction("Allow the program", lambda: self._allow(cell))
         menu.addSeparator()
         count = len(self._chosen_codes())
         menu.addAction(f"Detach {count} controls\tDel" if count > 1 else "Detach\tDel", self.clear_cells)
         menu.popup(ground.mapToGlobal(spot))
+
+    def _cell(self) -> Cell | None:
+        setup = self._shown.setup
+        return setup.of_layer(self._shown.layer).get(self._shown.control) if setup else None
+
+    def _allow(self, cell: StartProgram) -> None:
+        shown, after = self._shown, replace(cell, off=False)
+        if shown.profile and shown.setup:
+            commands.set_cell(self._store, shown.profile, shown.setup.name, shown.control, after, shown.layer)
 
     def _new_layer(self) -> None:
         if self._shown.profile and self._shown.setup:

@@ -267,7 +267,7 @@ class MainWindow(QMainWindow):
         profile, macro = self.shown.profile, self.shown.macro
         head = (
             self.shown.page,
-            profile and (profile.id, profile.name, profile.programs),
+            profile and (profile.id, profile.name, profile.programs, profile.allowed),
             macro and (macro.id, macro.name, self._attached_words()),
         )
         if head != self._head:
@@ -303,6 +303,10 @@ class MainWindow(QMainWindow):
             self._place.addWidget(made)
         if not profile.programs:
             self._place.addWidget(label("no program linked", "soft"))
+        if profile.programs and not profile.allowed:
+            allow = button("Let it go live", partial(commands.allow, self.store, profile.id), "act")
+            self._place.addWidget(label("from outside: it waits until you allow it", "alarm"))
+            self._place.addWidget(allow)
         link = button("+ link", self.open_link, "link", "Link the game that this profile is for (Ctrl+L)")
         link.setAccessibleName("Link a program")
         self.link_button = link
