@@ -40,7 +40,7 @@ from nakrel.core.model.profile import SetUp
 from nakrel.core.model.units import format_ms, format_rate
 from nakrel.ui import commands
 from nakrel.ui.sheet.choices import CellChoice, places, speeds
-from nakrel.ui.sheet.model import SheetModel
+from nakrel.ui.sheet.model import SheetModel, off_hint
 from nakrel.ui.sheet.profile_details import ProfileDetails
 from nakrel.ui.sheet.thumb import ThumbGrid
 from nakrel.ui.shown import Shown
@@ -264,7 +264,7 @@ class SheetDetails(QWidget):
             self.action.setCurrentIndex(list(SystemAction).index(cell.action))
         profile = self._shown.profile
         beyond = cell_beyond(cell, macro, profile.fair_play) if cell and profile else ""
-        self._beyond.setText(beyond or self._unknown_keys(cell, macro) or self._circle(macro))
+        self._beyond.setText(beyond or off_hint(cell) or self._unknown_keys(cell, macro) or self._circle(macro))
         self._beyond.setVisible(bool(self._beyond.text()))
         if not self.typed.hasFocus():
             self.typed.setText(_as_text(cell))

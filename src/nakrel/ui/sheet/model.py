@@ -37,7 +37,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.rows import GLYPH, LIT, SOFT, WEAK, Drawn, HeadedModel
 
-__all__ = ["CODE", "SheetModel", "cell_text"]
+__all__ = ["CODE", "SheetModel", "cell_text", "off_hint"]
 
 CODE = Qt.ItemDataRole.UserRole + 30
 PART, CONTROL, PLAIN = range(3)
@@ -120,6 +120,12 @@ def _speed(profile: Profile | None, cell: Cell | None) -> str:
     if profile is None or not isinstance(cell, ChangeSpeed):
         return ""
     return next((f" {stage.describe()}" for stage in profile.pointer.stages if stage.name == cell.to), "")
+
+
+def off_hint(cell: Cell | None) -> str:
+    """What is to be done for a cell that is off to do something, '' for any other."""
+    off = isinstance(cell, StartProgram) and cell.off
+    return "It is off, since it came from outside: allow the program in the row's menu." if off else ""
 
 
 class SheetModel(HeadedModel):

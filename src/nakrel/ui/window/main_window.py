@@ -304,9 +304,8 @@ class MainWindow(QMainWindow):
         if not profile.programs:
             self._place.addWidget(label("no program linked", "soft"))
         if profile.programs and not profile.allowed:
-            allow = button("Let it go live", partial(commands.allow, self.store, profile.id), "act")
-            self._place.addWidget(label("from outside: it waits until you allow it", "alarm"))
-            self._place.addWidget(allow)
+            self._place.addWidget(label("from outside, waits:", "alarm"))
+            self._place.addWidget(button("let it go live", partial(commands.allow, self.store, profile.id), "link"))
         link = button("+ link", self.open_link, "link", "Link the game that this profile is for (Ctrl+L)")
         link.setAccessibleName("Link a program")
         self.link_button = link
