@@ -253,14 +253,18 @@ def test_a_process_that_gets_no_processor_does_not_hang():
     """As idle as can be beside busy processes on the same core: the turn takes long, and most of that is waiting."""
     core = min(os.sched_getaffinity(0))
     busy = [subprocess.Popen([sys.executable, "-c", "while True: pass"]) for _ in range(4)]
-    work = "lambda: (sum(range(1_500_000)), loop.stop())"
-    made = watched(work)
+    # A long hang's worth of waiting for a fraction of a second's work; what comes before has the processor.
+    turn = (
+        f"(os.sched_setaffinity(0, {{{core}}}), os.nice(19), sum(range(400_000)), print(time.monotonic()), loop.stop())"
+    )
+    made = watched(f"lambda: (print(time.monotonic()), {turn})")
     try:
-        for each in (*busy, made):
+        for each in busy:
             os.sched_setaffinity(each.pid, {core})
-        os.setpriority(os.PRIO_PROCESS, made.pid, 19)
-        made.communicate(timeout=100)
+        lines, _ = made.communicate(timeout=100)
         assert made.returncode == 0
+        began, ended = (float(line) for line in lines.split()[1:])
+        assert ended - began > 1.5, "the turn was no longer than a hang takes: this shows nothing"
     finally:
         for each in busy:
             each.kill()

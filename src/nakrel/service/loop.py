@@ -20,6 +20,9 @@ _REARM_US = 500_000
 # turns; so many without any are a callback that leaves its descriptor readable, or a timer that sets itself anew.
 _SLEPT_US = 20
 _RESTLESS = 20_000
+# What a turn with sleep takes back: some, since one in a few hundred only looks so, where the machine had other work.
+_REST = 50
+_TOLD = -(1 << 60)
 
 
 def monotonic_us() -> int:
@@ -165,10 +168,12 @@ class Loop:
         self.turn = self._turns
         before_us, now_us = now_us, time.monotonic_ns() // 1_000
         if now_us - before_us > _SLEPT_US:
-            self._restless = 0
+            if self._restless > 0:
+                self._restless -= _REST
         else:
             self._restless += 1
             if self._restless == _RESTLESS:
+                self._restless = _TOLD
                 names = [getattr(self._handles[handle][0], "__qualname__", "?") for handle in ready]
                 self._on_restless(f"descriptors of {names}, timers {sorted(self._timers)}")
         if self._guarded and self._alarm is not None and now_us - self._armed_us > _REARM_US:
