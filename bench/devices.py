@@ -21,6 +21,7 @@ from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.service.options import Options
+from nakrel.service.requests import Requests
 from nakrel.service.service import Service
 from nakrel.service.start import tune
 from nakrel.service.watchdog import Watchdog
@@ -94,13 +95,15 @@ class Devices:
     `mouse` takes the mouse's events, `clone` gives what passes, `hands` what macros emit.
     """
 
-    def __init__(self, macro: Macro) -> None:
+    def __init__(self, macro: Macro, *others: Profile) -> None:
         self._folder = tempfile.TemporaryDirectory()
-        home = Home.find(self._folder.name)
+        home = self.home = Home.find(self._folder.name)
         library = Library(home)
         library.put_macro(macro)
         setups = (SetUp("Main", {TRIGGER: RunMacro(macro.id)}),)
         library.put_profile(Profile(id=EVERYDAY, name="Everyday", setups=setups))
+        for profile in others:
+            library.put_profile(profile)
         mouse_in, self.mouse = os.pipe2(os.O_NONBLOCK)
         os.set_blocking(self.mouse, True)
         self.clone, clone_out = os.pipe()
@@ -155,7 +158,7 @@ def _serve(home: Home, mouse_in: int, clone_out: int, hands_out: int) -> None:
         )
 
     service = Service(home, Options("kernel", kernel=kernel))
-    service.serve(home, lambda connection, number, body: None)
+    service.serve(home, Requests(service, os.getpid()).handle)
     tune()
     # As in the real service, but for what a hang leads to.
     service.loop.set_alarm(Watchdog(lambda: service.loop.turn, lambda: os._exit(1), sys.stderr))

@@ -12,11 +12,13 @@ from functools import partial
 from pathlib import Path
 
 from soak.kills import KINDS, kills
+from soak.switches import switches
 
 # Each part: what is counted, how often at full counts, and what runs it and gives a line for each failure.
 Part = tuple[str, int, Callable[[int, int], list[str]]]
 PARTS: dict[str, list[Part]] = {
-    "kills": [(f"hard kills under X, {kind}: a control stays down", 500, partial(kills, kind)) for kind in KINDS]
+    "kills": [(f"hard kills under X, {kind}: a control stays down", 500, partial(kills, kind)) for kind in KINDS],
+    "switches": [("switches between profiles in motion: one sticks", 2_000, switches)],
 }
 
 

@@ -302,28 +302,44 @@ def _is_counted(control: str) -> bool:
 def events_csv(macro: Macro, plan: Sequence[PlanRow]) -> str:
     """What is emitted, an event a line: when in microseconds, which control, down (1), up (0) or notches, and words
     where it is no event of a control."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(("time_us", "control", "value", "words"))
-    writer.writerows(plan)
-    return out.getvalue()
+    return _table(("time_us", "control", "value", "words"), plan)
 
 
 def steps_csv(macro: Macro, plan: Sequence[PlanRow]) -> str:
     """The macro's rows: section, depth, the step in words, its length in milliseconds, on or off, remark."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(("section", "depth", "step", "length_ms", "on", "remark"))
+    return _table(("section", "depth", "step", "length_ms", "on", "remark"), _step_rows(macro))
+
+
+def _step_rows(macro: Macro) -> Iterator[tuple[object, ...]]:
     for section, step, _, _, depth in rows(macro):
         if isinstance(step, Branch):
-            writer.writerow((section.value, depth, f"way of weight {number_text(step.weight)}", "", 1, ""))
+            yield section.value, depth, f"way of weight {number_text(step.weight)}", "", 1, ""
         elif isinstance(step, Otherwise):
-            writer.writerow((section.value, depth, "otherwise", "", 1, ""))
+            yield section.value, depth, "otherwise", "", 1, ""
         else:
             text = "note" if isinstance(step, Note) else describe(step)
             remark = step.text if isinstance(step, Note) else step.remark
-            writer.writerow((section.value, depth, text, format_ms(length_us(step)), int(not step.off), remark))
-    return out.getvalue()
+            yield section.value, depth, text, format_ms(length_us(step)), int(not step.off), remark
+
+
+class _Lines(list[str]):
+    """Rows of a table as the writer gives them, each ended by a line feed alone.
+
+    The writer has to end them with a carriage return, too: before Python 3.13 it quotes only what is in its own line
+    end, and readers take a bare carriage return for one.
+    """
+
+    def write(self, row: str) -> None:
+        self.append(row.removesuffix("\r\n") + "\n")
+
+
+def _table(header: Sequence[str], lines: Iterable[Sequence[object]]) -> str:
+    """Comma-separated values, quoted where RFC 4180 asks for it."""
+    out = _Lines()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(header)
+    writer.writerows(lines)
+    return "".join(out)
 
 
 # Runs
@@ -332,12 +348,10 @@ def steps_csv(macro: Macro, plan: Sequence[PlanRow]) -> str:
 def run_csv(record: RunRecord) -> str:
     """Each event of a run: control, value, when it was planned and when it went out, and how late that was, in
     microseconds since the run's beginning."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(("control", "value", "planned_us", "sent_us", "late_us"))
-    for event in record.events:
-        writer.writerow((event.control, event.value, event.due_us, event.at_us, event.at_us - event.due_us))
-    return out.getvalue()
+    return _table(
+        ("control", "value", "planned_us", "sent_us", "late_us"),
+        ((each.control, each.value, each.due_us, each.at_us, each.at_us - each.due_us) for each in record.events),
+    )
 
 
 def run_vcd(macro: Macro, record: RunRecord) -> str:
