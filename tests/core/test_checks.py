@@ -74,6 +74,22 @@ def test_runs_that_follow_too_soon_on_each_other_are_told():
     assert check_macro(Macro(id="m", name="M", loop=(TAP,))) == ()
 
 
+def test_clicks_closer_than_a_window_manager_can_follow_are_told():
+    click = Tap(control="BTN_LEFT", hold_us=4_000)
+    (finding,) = check_macro(Macro(id="m", name="M", play=Play(Mode.HELD, pause_us=4_000), loop=(click,)))
+    assert finding.row == 0
+    assert "Left is pressed 8 ms after the press before" in finding.message
+    (finding,) = check_macro(Macro(id="m", name="M", loop=(TAP, click, Wait(wait_us=5_500), click)))
+    assert finding.row == 1
+    assert "9.5 ms after" in finding.message
+    assert check_macro(Macro(id="m", name="M", play=Play(Mode.HELD, pause_us=6_000), loop=(click,))) == ()
+    key = Tap(control="KEY_Q", hold_us=4_000)
+    assert check_macro(Macro(id="m", name="M", play=Play(Mode.HELD, pause_us=4_000), loop=(key,))) == ()
+    # What ends the macro is not what its next run begins with.
+    play = Play(Mode.HELD, pause_us=6_000)
+    assert check_macro(Macro(id="m", name="M", play=play, loop=(click, Wait(wait_us=6_000)), lead_out=(click,))) == ()
+
+
 def test_a_macro_that_presses_its_own_trigger_is_told():
     loop = (TAP, Chord(controls=("KEY_LEFTCTRL", "KEY_W"), hold_us=20_000))
     (finding,) = check_macro(Macro(id="m", name="M", loop=loop), {"KEY_W", "KEY_Q"})

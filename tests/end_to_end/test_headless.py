@@ -9,6 +9,7 @@ from pathlib import Path
 import pytest
 
 from nakrel import protocol as m
+from nakrel.backends.x11.clicks import looks_at_clicks
 from nakrel.core.model.cells import HoldLayer, RunMacro, ToControl
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, Layer, MatchBy, Profile, ProgramRule, SetUp
@@ -386,3 +387,21 @@ def test_a_second_button_plays_while_the_first_is_held(server: XServer, service:
     server.injector("mouseup", "8")
     idle(service)
     wait_for(lambda: game.down() == set(), "everything up")
+
+
+def test_a_window_manager_that_looks_at_each_click_is_found(server: XServer, game: PracticeGame):
+    """Openbox grabs the first button on every window. Looking takes no click away."""
+    assert looks_at_clicks(server.display) is True
+    before = game.arrivals("Left")
+    server.injector("click", "1")
+    wait_for(lambda: game.arrivals("Left") == before + 1, "the click after that")
+
+
+def test_without_a_window_manager_nobody_looks_at_clicks():
+    server = XServer()
+    try:
+        server._manager.terminate()
+        server._manager.wait()
+        assert looks_at_clicks(server.display) is None
+    finally:
+        server.end_server()

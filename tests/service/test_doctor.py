@@ -23,12 +23,16 @@ class Made(System):
     def __init__(self, root: Path, x_fault: str = "", **environment: str) -> None:
         super().__init__(root, environment, user=1000)
         self.x_fault = x_fault
+        self.clicks_seen_first = False
 
     def may(self, path: Path, mode: int) -> bool:
         return bool(path.stat().st_mode & (stat.S_IRUSR if mode == os.R_OK else stat.S_IWUSR))
 
     def x_server(self) -> str:
         return self.x_fault
+
+    def looks_at_clicks(self) -> bool:
+        return self.clicks_seen_first
 
     def file(self, path: str, text: str = "", mode: int = 0o600) -> None:
         made = self.at(path)
@@ -69,6 +73,16 @@ def test_where_an_x_server_does_the_work_the_kernels_links_are_notes(tmp_path: P
     assert not [check for check in checks.values() if check.state is BAD]
     # Under Wayland it can't.
     assert found(Made(tmp_path, DISPLAY=":0", WAYLAND_DISPLAY="wayland-0"))["virtual devices"].state is BAD
+
+
+def test_a_window_manager_that_looks_at_clicks_first_is_told_with_what_that_costs(tmp_path: Path):
+    system = Made(tmp_path, DISPLAY=":0")
+    assert "window manager" not in found(system)
+    system.clicks_seen_first = True
+    check = found(system)["window manager"]
+    assert check.state is NOTE
+    assert "10 ms" in check.why
+    assert "10 ms" in check.remedy
 
 
 def test_nodes_without_permission_need_the_rules_and_then_a_seat(tmp_path: Path):

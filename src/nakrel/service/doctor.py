@@ -13,6 +13,7 @@ from nakrel.backends.kernel.nodes import OWN_PHYS
 from nakrel.backends.layout import find_layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.typist import Typist
+from nakrel.backends.x11.clicks import looks_at_clicks
 from nakrel.backends.x11.wire import XConnection
 from nakrel.protocol import Check, CheckState, Status
 from nakrel.rights import AS_ROOT
@@ -54,6 +55,10 @@ class System:
         connection.disconnect()
         return ""
 
+    def looks_at_clicks(self) -> bool:
+        """Whether the window manager looks at each click before the window in front gets it, as far as can be seen."""
+        return bool(looks_at_clicks())
+
 
 # The links of the kernel's route: worth knowing and no more where an X server does the work.
 _KERNELS = ("virtual devices", "input devices", "fast clicks")
@@ -67,7 +72,7 @@ def examine(system: System, status: Status | None) -> tuple[Check, ...]:
     checks = [look(system) for look in looks]
     if all(_state(checks, link) is _OK for link in ("session", "X server")):
         checks = [replace(c, state=_NOTE) if c.state is _BAD and c.link in _KERNELS else c for c in checks]
-    return (*checks, _service(status))
+    return (*checks, *_window_manager(system), _service(status))
 
 
 def _state(checks: list[Check], link: str) -> CheckState:
@@ -177,6 +182,20 @@ def _x11(system: System) -> Check:
     if wrong := system.x_server():
         return Check("X server", _NOTE, wrong, "it can't stand in for the kernel's input", "xhost, or log in again")
     return Check("X server", _OK, f"{system.environment['DISPLAY']} answers, with XInput 2.2 and XTEST")
+
+
+def _window_manager(system: System) -> tuple[Check, ...]:
+    if not system.environment.get("DISPLAY") or not system.looks_at_clicks():
+        return ()
+    return (
+        Check(
+            "window manager",
+            _NOTE,
+            "it looks at each click before the window in front gets it",
+            "it can lose clicks that come within 10 ms of each other; keys aren't concerned",
+            "let 10 ms pass from click to click",
+        ),
+    )
 
 
 def _layout(system: System) -> Check:
