@@ -92,7 +92,7 @@ class BundleDialog(QDialog):
         self._inside.addWidget(label("These steps come switched off. Allow only what you know.", "soft", wrap=True))
         for each in contents.opens:
             if each.command not in self.allowed:
-                box = QCheckBox(f"Allow {visible(shlex.join(each.command))}  (in {each.where})")
+                box = QCheckBox(f"Allow {visible(shlex.join(each.command))}  ({each.where})")
                 self.allowed[each.command] = box
                 self._inside.addWidget(box)
 

@@ -314,9 +314,10 @@ class MainWindow(QMainWindow):
     def _attached_words(self) -> str:
         macro = self.shown.macro
         places = [
-            f"{control_label(code)}{f' with {layer}' if layer else ''} ({profile.name})"
+            f"{control_label(code)}{f' with {layer}' if layer else ''} "
+            f"({profile.name}{f', {setup.name}' if len(profile.setups) > 1 else ''})"
             for profile in self.store.profiles.values()
-            for _, layer, code, cell in profile.cells()
+            for setup, layer, code, cell in profile.cells()
             if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
         ]
         return f"on {', '.join(places[:3])}{' and more' if len(places) > 3 else ''}" if places else "on no button yet"
