@@ -87,11 +87,15 @@ class Routes:
     def _choose(self) -> _Chosen:
         """Open the best route that there is; on any thread."""
         reasons: list[str] = []
-        for name, opener in (("kernel", self._open_kernel), ("x11", self._open_x11)):
+        openers: tuple[tuple[str, Callable[[], KernelBackend | X11Backend]], ...] = (
+            ("kernel", lambda: self._options.kernel(self)),
+            ("x11", lambda: self._open_x11(reasons)),
+        )
+        for name, opener in openers:
             if self._options.backend not in ("auto", name):
                 continue
             try:
-                return _Chosen(opener(reasons), "")
+                return _Chosen(opener(), "")
             except BackendUnavailable as error:
                 reasons.append(str(error))
         return _Chosen(None, _sink_note(reasons))
@@ -146,9 +150,6 @@ class Routes:
         if real is not None:
             self._loop.forget(real)
             real.close()
-
-    def _open_kernel(self, reasons: list[str]) -> KernelBackend:
-        return self._options.kernel(self)
 
     def _open_x11(self, reasons: list[str]) -> X11Backend:
         display = self._options.display or os.environ.get("DISPLAY")
