@@ -241,6 +241,7 @@ def _service(status: Status | None) -> Check:
     routes = {"kernel": "the kernel's input", "x11": "the X server", "xwayland": "Xwayland"}
     route = routes.get(status.backend)
     if route is None:
-        return Check("service", _BAD, "the service runs and reaches no window", status.backend_note, "see above")
+        remedy = "mend what is broken above; then Look for a better way, on the Devices page"
+        return Check("service", _BAD, "the service runs and reaches no window", status.backend_note.rstrip("."), remedy)
     state = _OK if status.backend == "kernel" else _NOTE
-    return Check("service", state, f"the service runs, through {route}", status.backend_note)
+    return Check("service", state, f"the service runs, through {route}", status.backend_note.rstrip("."))
