@@ -442,6 +442,9 @@ def test_a_remapper_that_sends_our_output_back_is_told_and_the_macro_ends(
         keyboard.tap("KEY_F")
         wait_for(lambda: any(f"{NAME} sends back what macros press" in fault for fault in faults()), "the fault")
         bench.idle()
+        [device] = [each for each in bench.devices() if each.name == NAME]
+        assert device.trouble
+        assert "sends back what macros press" in device.note
     finally:
         remapper.kill()
         remapper.wait()

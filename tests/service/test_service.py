@@ -15,6 +15,7 @@ import pytest
 from nakrel import protocol as m
 from nakrel.client.connection import ServiceConnection, ServiceGone, ServiceRefused
 from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.devices import Device
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.model.settings import SettingsPatch
@@ -81,6 +82,31 @@ def test_stop_everything_by_key_and_by_client(service: ServiceProcess):
 def press_key(service: ServiceProcess, control: str) -> None:
     for value in (1, 0):
         service.call(m.PressStandIn("standin:bollard", control, value))
+
+
+def test_a_device_that_sends_back_what_macros_press_ends_them_and_is_marked(service: ServiceProcess):
+    """As a program does that remaps keys and has Nakrel's devices for itself."""
+    tap = Tap(control="KEY_F", hold_us=5_000)
+    attach(service, Macro(id="shot", name="Shot", play=Play(Mode.TOGGLE, pause_us=45_000), loop=(tap,)))
+    press(service)
+    sent: list[str] = []
+
+    def sends_back() -> bool:
+        for _ in range(service.seen("shot").count(("KEY_F", 1)) - len(sent)):
+            press_key(service, "KEY_F")
+            sent.append("KEY_F")
+        return any(device.trouble for device in devices())
+
+    def devices() -> tuple[Device, ...]:
+        answer = service.call(m.GetDevices())
+        assert isinstance(answer, m.Devices)
+        return answer.devices
+
+    service.hear(sends_back, "the keyboard to be found")
+    assert service.status().running == ()
+    assert [device.name for device in devices() if "sends back what macros press" in device.note] == [
+        "Bollard keyboard"
+    ]
 
 
 def test_recording_shows_steps_live_and_leaves_the_stop_key_out(service: ServiceProcess):

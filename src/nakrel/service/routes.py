@@ -6,6 +6,8 @@ import os
 from collections.abc import Callable, Collection
 from typing import TYPE_CHECKING, NamedTuple, Protocol, TypeVar
 
+from msgspec.structs import replace
+
 from nakrel.backends.kernel.backend import KernelBackend
 from nakrel.backends.protocols import (
     BackendLost,
@@ -33,10 +35,14 @@ T = TypeVar("T")
 
 RECONNECT_US = 3_000_000
 _DOCTOR = "The kernel's input would reach every window; what it needs: nakrel doctor"
+_ECHOES = (
+    "sends back what macros press: another program has Nakrel's devices for itself and sends on what they do; let it "
+    "leave them alone"
+)
 
 
 class User(Protocol):
-    """What the ways need of the service."""
+    """What the routes need of the service."""
 
     def finger(self, event: InputEvent) -> None: ...
     def devices_changed(self) -> None: ...
@@ -74,6 +80,8 @@ class Routes:
         self._pressed: dict[tuple[str, str], object] = {}
         self.wants_stand_ins = False
         self.real: KernelBackend | X11Backend | None = None
+        # The names of devices that send back what macros press.
+        self.echoing: set[str] = set()
         self.stand_ins: StandInDevices | None = None
         self.output: OutputBackend = sink or Sink()
         self.keys = LentKeys(options, lambda: self.real is not None and not isinstance(self.real, KernelBackend))
@@ -205,8 +213,11 @@ class Routes:
         return [backend for backend in (self.real, self.stand_ins) if backend is not None]
 
     def devices(self) -> tuple[Device, ...]:
-        """All devices of all backends."""
-        return tuple(device for backend in self.inputs() for device in backend.devices())
+        """All devices of all backends; of one that sends back what macros press, that is what is said."""
+        found = [device for backend in self.inputs() for device in backend.devices()]
+        # One that was unplugged begins anew.
+        self.echoing.intersection_update(device.name for device in found)
+        return tuple(replace(each, note=_ECHOES, trouble=True) if each.name in self.echoing else each for each in found)
 
     @property
     def grabs(self) -> bool:

@@ -222,6 +222,8 @@ class Service:
                 "all macros were stopped. A program that remaps keys does that: let it leave Nakrel's devices alone, "
                 "or attach the macro to another button."
             )
+            self.routes.echoing.add(device)
+            self.devices_changed()
 
     # What is stored
 
