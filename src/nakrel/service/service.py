@@ -216,12 +216,13 @@ class Service:
 
     def _echoed(self, control: str, device: str) -> None:
         """A device sends back what macros press: whatever that started ends, and it starts nothing more."""
-        if self.playback.stop_all(f"{device} sends back what macros press"):
-            self.reporter.fault_once(
-                f"{device} sends back what macros press ({label(control)}), so a macro started itself again and again; "
-                "all macros were stopped. A program that remaps keys does that: let it leave Nakrel's devices alone, "
-                "or attach the macro to another button."
-            )
+        self.playback.stop_all(f"{device} sends back what macros press")
+        self.reporter.fault_once(
+            f"{device} sends back what macros press ({label(control)}), so a macro started itself again and again; "
+            "all macros were stopped. A program that remaps keys does that: let it leave Nakrel's devices alone, "
+            "or attach the macro to another button."
+        )
+        if device not in self.routes.echoing:
             self.routes.echoing.add(device)
             self.devices_changed()
 
