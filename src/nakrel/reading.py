@@ -9,12 +9,12 @@ __all__ = ["NotReadable", "read_limited"]
 
 
 class NotReadable(Exception):
-    """The file isn't read; the message says why. `mine_to_mend` is off where what is in it isn't at fault (no
-    permission, a disk that fails)."""
+    """The file isn't read; the message says why. `damaged` is off where what is in it isn't at fault (no permission, a
+    disk that fails)."""
 
-    def __init__(self, reason: str, *, mine_to_mend: bool = True, too_large: bool = False) -> None:
+    def __init__(self, reason: str, *, damaged: bool = True, too_large: bool = False) -> None:
         super().__init__(reason)
-        self.mine_to_mend, self.too_large = mine_to_mend, too_large
+        self.damaged, self.too_large = damaged, too_large
 
 
 def read_limited(path: str | os.PathLike[str], most: int) -> bytes:
@@ -22,7 +22,7 @@ def read_limited(path: str | os.PathLike[str], most: int) -> bytes:
     try:
         handle = os.open(path, os.O_RDONLY | os.O_NONBLOCK | os.O_NOCTTY | os.O_CLOEXEC)
     except OSError as error:
-        raise NotReadable(f"can't be read: {error.strerror}", mine_to_mend=False) from None
+        raise NotReadable(f"can't be read: {error.strerror}", damaged=False) from None
     except ValueError:
         raise NotReadable("can't be read: its name has a NUL in it") from None
     try:
@@ -31,7 +31,7 @@ def read_limited(path: str | os.PathLike[str], most: int) -> bytes:
         with open(handle, "rb", closefd=False) as file:
             found = file.read(most + 1)
     except OSError as error:
-        raise NotReadable(f"can't be read: {error.strerror}", mine_to_mend=False) from None
+        raise NotReadable(f"can't be read: {error.strerror}", damaged=False) from None
     finally:
         os.close(handle)
     if len(found) > most:

@@ -45,3 +45,13 @@ def test_fingers_beside_a_rapid_macro_are_no_echo():
                 echo.sent([F], at_us)
             else:
                 assert not echo.heard("KEY_F", "Keyboard", at_us)
+
+
+def test_a_worn_switch_that_presses_twice_is_no_echo():
+    """F plays a tap of F, and each press of the key comes twice within milliseconds."""
+    echo = Echo()
+    for click in range(1, 40):
+        now_us = click * 200_000
+        assert not echo.heard("KEY_F", "Keyboard", now_us)
+        echo.sent([F], now_us + 500)
+        assert not echo.heard("KEY_F", "Keyboard", now_us + 6_000)

@@ -140,7 +140,7 @@ def read(path: Path, kind: type[T]) -> T:
     try:
         content = read_limited(path, MAX_FILE)
     except NotReadable as error:
-        raise (StorageError if error.mine_to_mend else LeftAlone)(f"{path}: {error}") from None
+        raise (StorageError if error.damaged else LeftAlone)(f"{path}: {error}") from None
     return decode(content, kind, str(path))
 
 

@@ -111,8 +111,11 @@ def by_number(number: int) -> Control | None:
     return _BY_NUMBER.get(number)
 
 
-def label(code: str) -> str:
-    """What people call the control; the code itself where the table doesn't know it."""
+def label(code: str, layer: str = "") -> str:
+    """What people call the control, with its layer if that is given; the code itself where the table doesn't know
+    it."""
+    if layer:
+        return f"{label(code)} with {layer}"
     known = CONTROLS.get(code)
     if known:
         return known.label

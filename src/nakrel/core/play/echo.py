@@ -35,6 +35,8 @@ class Echo:
             return False
         sent_us, number = self._sent[control]
         if not 0 <= at_us - sent_us <= _SOON_US:
+            # A finger's. What follows on it may be a worn switch, which presses twice each time.
+            self._followed.pop((control, device), None)
             return False
         last, count = self._followed.get((control, device), (0, 0))
         count = count + 1 if last == number - 1 else count if last == number else 1

@@ -227,7 +227,7 @@ class MacroDetails(QWidget):
         self._places_shown = shown
         clear_layout(self._places)
         for profile, setup, layer, code in found:
-            text = f"{control_label(code)}{f' with {layer}' if layer else ''} in {profile.name}"
+            text = f"{control_label(code, layer)} in {profile.name}"
             text += f", {setup}" if len(profile.setups) > 1 else ""
             place = button(text, partial(self._go, profile.id, setup, layer, code), "link")
             self._places.addWidget(place, 0, Qt.AlignmentFlag.AlignLeft)

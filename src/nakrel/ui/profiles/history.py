@@ -131,7 +131,7 @@ def _profile_text(store: Store, profile: Profile) -> str:
         lines += ["", setup.name]
         for layer, code, cell in setup.every():
             _, text, soft = cell_text(store, cell)
-            lines.append(f"  {control_label(code)}{f' with {layer}' if layer else ''}: {text}{soft}")
+            lines.append(f"  {control_label(code, layer)}: {text}{soft}")
     if profile.keys:
         lines += ["", "game keys", *(f"  {key.name}: {control_label(key.control)}" for key in profile.keys)]
     return "\n".join(lines)

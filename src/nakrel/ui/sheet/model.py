@@ -346,7 +346,7 @@ class SheetModel(HeadedModel):
             case Qt.ItemDataRole.ToolTipRole:
                 return self.beyond(self._cells(layer).get(code)) or None
             case Qt.ItemDataRole.AccessibleTextRole:
-                return f"{label(code)}{f' with {layer}' if layer else ''}: {text}{soft}"
+                return f"{label(code, layer)}: {text}{soft}"
         return {GLYPH: glyph, SOFT: soft, WEAK: weak}.get(role)
 
     def shown_in(self, code: str, layer: str) -> tuple[str, str, str, bool]:

@@ -226,7 +226,7 @@ class SheetPage(QWidget):
         text = self.search.text().strip().casefold()
         if text and profile and setup:
             found = [
-                f"{control_label(code)}{f' with {layer}' if layer else ''} in {other.name}"
+                f"{control_label(code, layer)} in {other.name}"
                 for other, layer, code, cell in profile.cells()
                 if other.name != setup.name
                 and text in f"{control_label(code)} {' '.join(cell_text(self._store, cell)[1:])}".casefold()

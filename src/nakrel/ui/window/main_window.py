@@ -314,8 +314,7 @@ class MainWindow(QMainWindow):
     def _attached_words(self) -> str:
         macro = self.shown.macro
         places = [
-            f"{control_label(code)}{f' with {layer}' if layer else ''} "
-            f"({profile.name}{f', {setup.name}' if len(profile.setups) > 1 else ''})"
+            f"{control_label(code, layer)} ({profile.name}{f', {setup.name}' if len(profile.setups) > 1 else ''})"
             for profile in self.store.profiles.values()
             for setup, layer, code, cell in profile.cells()
             if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
