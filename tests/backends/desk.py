@@ -33,12 +33,14 @@ class Desk:
         self.injectors = self.virtuals[0]
 
     def open(self, path: str) -> FakeNode:
+        if ours := [virtual.node for virtual in self.virtuals if virtual.path == path]:
+            return ours[0]
         if self.refuse or path not in self.nodes:
             raise OSError(self.refuse or errno.ENOENT, "refused")
         return self.nodes[path]
 
     def virtual(self, name: str, abilities: Abilities, phys: str) -> FakeVirtual:
-        self.virtuals.append(FakeVirtual(name, abilities, phys))
+        self.virtuals.append(FakeVirtual(name, abilities, phys, f"/dev/input/event{20 + len(self.virtuals)}"))
         return self.virtuals[-1]
 
     def close(self) -> None:

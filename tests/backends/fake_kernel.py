@@ -96,10 +96,12 @@ class FakeNode:
 
 
 class FakeVirtual:
-    """A virtual device; `reports` is all that was written, report by report."""
+    """A virtual device; `reports` is all that was written, report by report. `node` is where programs read it."""
 
-    def __init__(self, name: str, abilities: Abilities, phys: str) -> None:
-        self.name, self.abilities, self.phys = name, abilities, phys
+    def __init__(self, name: str, abilities: Abilities, phys: str, path: str = "") -> None:
+        self.name, self.abilities, self.phys, self.path = name, abilities, phys, path
+        self.node = FakeNode(path, abilities, name)
+        self.presses = 0
         self.fd, self._wake = os.pipe2(os.O_NONBLOCK | os.O_CLOEXEC)
         self.reports: list[list[tuple[int, int, int]]] = []
         self._open: list[tuple[int, int, int]] = []
@@ -110,6 +112,8 @@ class FakeVirtual:
         for _, _, kind, code, value in abi.EVENT.iter_unpack(data):
             if kind == abi.EV_SYN:
                 self.reports.append(self._open)
+                if not self.node.taken_by_another and not self.node.closed:
+                    self.node.happen(*self._open)
                 self._open = []
                 continue
             self._open.append((kind, code, value))
@@ -127,6 +131,7 @@ class FakeVirtual:
 
     def close(self) -> None:
         self.down.clear()
+        self.node.close()
         for handle in (self.fd, self._wake):
             os.close(handle)
 

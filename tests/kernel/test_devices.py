@@ -16,7 +16,7 @@ import pytest
 
 from nakrel import protocol as m
 from nakrel.backends.kernel import abi
-from nakrel.backends.kernel.output import Output
+from nakrel.backends.kernel.output import HANDS_NAME, Output
 from nakrel.client.connection import ClientError, ServiceConnection
 from nakrel.core.model.cells import Cell, ChangeSpeed, RunMacro
 from nakrel.core.model.conditioning import Pointing, SpeedStage
@@ -449,6 +449,39 @@ def test_a_remapper_that_sends_our_output_back_is_told_and_the_macro_ends(
         remapper.kill()
         remapper.wait()
         remapper.stdout.close()
+
+
+@pytest.mark.parametrize("which", ["ours", "the clone"])
+def test_a_program_that_has_a_virtual_device_for_itself_is_told_until_it_ends(
+    keyboard: Keyboard, start: Start, witness: Witness, which: str
+):
+    bench = start()
+    bench.attach(on(KEY_E="shot"), shot(Play(Mode.SINGLE)))
+    ready(bench, witness)
+    ours = which == "ours"
+    name = HANDS_NAME if ours else witness.names[keyboard.node]
+    node = next(n for n, each in witness.names.items() if each == name and (ours or n != keyboard.node))
+    key = "KEY_E" if ours else "KEY_K"
+
+    def note() -> str:
+        keyboard.tap(key)
+        return next((d.note for d in bench.devices() if d.name == name and d.trouble), "")
+
+    for _ in range(3):
+        assert not note()
+        pause(1)
+    command = [sys.executable, "-m", "tests.kernel.remapper", f"/dev/input/{node}"]
+    remapper = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+    try:
+        assert remapper.stdout
+        assert remapper.stdout.readline() == "ready\n"
+        wait_for(lambda: "for itself" in note(), "Devices to tell")
+        assert f"process {remapper.pid}" in note()
+    finally:
+        remapper.kill()
+        remapper.wait()
+        remapper.stdout.close()
+    wait_for(lambda: not note(), "Devices to tell no more")
 
 
 @pytest.mark.parametrize("lit", [1, 0])

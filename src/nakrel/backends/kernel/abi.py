@@ -103,6 +103,13 @@ UI_ABS_SETUP = _write(4, ABS_SETUP.size, "U")
 UI_SET_EVBIT = _write(100, 4, "U")
 UI_SET_PHYS = _write(108, struct.calcsize("@P"), "U")
 UI_SET_PROPBIT = _write(110, 4, "U")
+
+
+def ui_get_sysname(size: int) -> int:
+    """The name of the device that was created, under /sys/class/input."""
+    return _read(44, size, "U")
+
+
 # The request that allows a code of this event type.
 UI_SET_CODE = {
     EV_KEY: _write(101, 4, "U"),

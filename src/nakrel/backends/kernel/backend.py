@@ -10,11 +10,12 @@ from functools import partial
 from typing import NamedTuple
 
 from nakrel.backends.kernel import abi
+from nakrel.backends.kernel.arrivals import Arrivals
 from nakrel.backends.kernel.channel import Channel, Clone, NodeLike
 from nakrel.backends.kernel.finder import Finder, Found, Udev, serves
 from nakrel.backends.kernel.grabs import Grabs, identity
 from nakrel.backends.kernel.nodes import Abilities, Node, Virtual
-from nakrel.backends.kernel.output import Output
+from nakrel.backends.kernel.output import HANDS_NAME, Output
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, InputEvent
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import CONTROLS
@@ -68,6 +69,7 @@ class KernelBackend:
         self._output = Output(virtual)
         self._epoll = select.epoll()
         self._grabs = Grabs(host, virtual, self._epoll, self._channels)
+        self._arrivals = Arrivals(host, open_node, self._virtual_devices, host.devices_changed)
         self._finder = finder or Udev()
         try:
             if self._finder.fileno() >= 0:
@@ -133,6 +135,8 @@ class KernelBackend:
     def emit(self, events: Sequence[Emit]) -> None:
         """Send events through the virtual keyboard and mouse."""
         self._output.emit(events)
+        if not self._arrivals.due:
+            self._arrivals.look_soon()
 
     def move_by(self, dx: int, dy: int) -> None:
         """Move the pointer by so many units of a mouse."""
@@ -153,6 +157,7 @@ class KernelBackend:
 
     def _close(self) -> None:
         self._closed = self._grabs.closed = True
+        self._arrivals.close()
         self._output.close()
         for channel in self._channels.values():
             channel.node.close()
@@ -174,12 +179,21 @@ class KernelBackend:
             Device(f"kernel:{path}", path, (), "kernel", note=reason, trouble=True)
             for path, reason in self._refused.items()
         ]
+        if trouble := self._arrivals.taken.get(self._output.hands):
+            shown.append(Device("kernel:output", HANDS_NAME, (), "kernel", note=trouble, trouble=True))
         return tuple(shown)
+
+    def _virtual_devices(self) -> Iterator[tuple[Clone, str]]:
+        yield self._output.hands, HANDS_NAME
+        for channel in self._channels.values():
+            if channel.clone is not None:
+                yield channel.clone, channel.node.name
 
     def _device(self, key: str, channels: list[Channel]) -> Device:
         have = {code for channel in channels for code in channel.controls}
         first = min(channels, key=lambda c: len(c.node.name))
-        troubles = sorted({channel.trouble for channel in channels if channel.trouble})
+        troubles = {channel.trouble for channel in channels if channel.trouble}
+        troubles |= {taken for each in channels if each.clone and (taken := self._arrivals.taken.get(each.clone))}
         grabbed = [channel for channel in channels if channel.grabbed]
         waiting = any(channel.down and channel.wanted and not channel.grabbed for channel in channels)
         state = "grabbed, the rest passes" if grabbed else "read along"
@@ -190,7 +204,7 @@ class KernelBackend:
             name=first.node.name,
             controls=tuple(code for code in CONTROLS if code in have),
             how="kernel",
-            note="; ".join(troubles) or state,
+            note="; ".join(sorted(troubles)) or state,
             where=self._by_id.get(first.node.path) or first.node.path,
             trouble=bool(troubles),
         )
@@ -303,6 +317,8 @@ class KernelBackend:
             yield from self._remove(channel.node.path)
             self._host.devices_changed()
             return
+        if channel.grabbed and not self._arrivals.due:
+            self._arrivals.look_soon()
         if not channel.down and channel.wanted != channel.grabbed:
             self._grabs.settle()
 

@@ -83,7 +83,10 @@ class Clone(Protocol):
 
     fd: int
     abilities: Abilities
+    presses: int
 
+    @property
+    def path(self) -> str: ...
     def write(self, data: bytes) -> None: ...
     def read(self) -> bytes: ...
     def close(self) -> None: ...
@@ -171,6 +174,8 @@ class Channel:
         # The keys whose press went out through the clone: their release goes the same way, whatever is taken by then.
         self._passed: set[int] = set()
         self._out = bytearray()
+        # How many presses are among what passes with this report.
+        self._presses = 0
         self._moved = dict.fromkeys(_MOVES, 0)
         self._scan = b""
         self._events: list[Pressed | Released | Turned] = []
@@ -371,6 +376,7 @@ class Channel:
             if self.grabbed and not captured:
                 self._passed.add(number)
                 self._out += scan + raw
+                self._presses += 1
         else:
             self.down.discard(number)
             if number in self._passed:
@@ -409,6 +415,7 @@ class Channel:
         self._out += self._motion()
         if self._out and self.clone:
             self.clone.write(bytes(self._out) + _SYN)
+            self.clone.presses += self._presses
         events = self._events
         self._forget_report()
         for event in events:
@@ -416,6 +423,7 @@ class Channel:
 
     def _forget_report(self) -> None:
         self._out.clear()
+        self._presses = 0
         self._moved = dict.fromkeys(_MOVES, 0)
         self._scan = b""
         self._events = []

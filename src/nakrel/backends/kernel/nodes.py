@@ -17,6 +17,7 @@ from nakrel.backends.protocols import BackendLost, BackendUnavailable
 __all__ = ["OWN_PHYS", "UINPUT", "Abilities", "Node", "Virtual"]
 
 UINPUT = Path("/dev/uinput")
+_SYSFS = Path("/sys/class/input")
 # Every virtual device of ours says so in its `phys`, by which it is known and never read back.
 OWN_PHYS = "nakrel/"
 _TEXT = 256
@@ -147,6 +148,8 @@ class Virtual:
     def __init__(self, name: str, abilities: Abilities, phys: str = "") -> None:
         self.name = name
         self.abilities = abilities
+        # How many times a key or a button that was up went down; whoever sends counts them.
+        self.presses = 0
         try:
             self.fd = os.open(UINPUT, os.O_RDWR | os.O_NONBLOCK | os.O_CLOEXEC)
         except FileNotFoundError:
@@ -176,6 +179,14 @@ class Virtual:
             # The kernel gives a new device a rate of its own; what is written to it is its rate from now on.
             rate = zip((abi.REP_DELAY, abi.REP_PERIOD), self.abilities.repeat, strict=True)
             os.write(self.fd, abi.report(*((abi.EV_REP, code, ms) for code, ms in rate)))
+
+    @property
+    def path(self) -> str:
+        """Its event node. Raises `OSError` when it has none."""
+        name = fcntl.ioctl(self.fd, abi.ui_get_sysname(_TEXT), bytes(_TEXT)).split(b"\0")[0].decode()
+        for node in (_SYSFS / name).glob("event*"):
+            return f"/dev/input/{node.name}"
+        raise FileNotFoundError(errno.ENOENT, os.strerror(errno.ENOENT), f"{_SYSFS / name}/event*")
 
     def write(self, data: bytes) -> None:
         """Send events. Raises `BackendLost`."""

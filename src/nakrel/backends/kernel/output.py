@@ -16,7 +16,10 @@ from nakrel.backends.protocols import CannotEmit
 from nakrel.core.model.controls import CONTROLS, Control, Kind
 from nakrel.core.play.events import Emit
 
-__all__ = ["HANDS", "POINTER", "Output"]
+__all__ = ["HANDS", "HANDS_NAME", "POINTER", "Output"]
+
+# By what desktops list it.
+HANDS_NAME = "Nakrel keyboard and mouse"
 
 _WHEELS = {
     "WHEEL_UP": (abi.REL_WHEEL, abi.REL_WHEEL_HI_RES, 1),
@@ -50,13 +53,13 @@ class Output:
     """Makes both devices. Raises `BackendUnavailable` when /dev/uinput can't be used."""
 
     def __init__(self, virtual: Callable[[str, Abilities, str], Clone] = Virtual) -> None:
-        self._hands = virtual("Nakrel keyboard and mouse", HANDS, "hands")
+        self.hands = virtual(HANDS_NAME, HANDS, "hands")
         self._pointer = virtual("Nakrel positions", POINTER, "positions")
         self._down: dict[int, None] = {}
 
     def emit(self, events: Sequence[Emit]) -> None:
         """Send the events in order. Raises `CannotEmit` once all that can be sent was sent, and `BackendLost`."""
-        data, cannot = bytearray(), ""
+        data, cannot, presses = bytearray(), "", 0
         for event in events:
             if wheel := _WHEELS.get(event.control):
                 axis, fine, sign = wheel
@@ -65,13 +68,15 @@ class Output:
             elif (number := _CODES.get(event.control)) is not None:
                 data += abi.report((abi.EV_KEY, number, event.value))
                 if event.value:
+                    presses += number not in self._down
                     self._down[number] = None
                 else:
                     self._down.pop(number, None)
             else:
                 cannot = event.control
         if data:
-            self._hands.write(bytes(data))
+            self.hands.write(bytes(data))
+            self.hands.presses += presses
         if cannot:
             raise CannotEmit(
                 f"a virtual mouse can't send {CONTROLS[cannot].label} ({cannot}); let the macro press another control"
@@ -79,7 +84,7 @@ class Output:
 
     def move_by(self, dx: int, dy: int) -> None:
         """Move the pointer by so many units of a mouse; the desktop's pointer speed applies."""
-        self._hands.write(abi.report((abi.EV_REL, abi.REL_X, dx), (abi.EV_REL, abi.REL_Y, dy)))
+        self.hands.write(abi.report((abi.EV_REL, abi.REL_X, dx), (abi.EV_REL, abi.REL_Y, dy)))
 
     def move_to(self, x: int, y: int, width: int, height: int) -> None:
         """Move the pointer to a pixel of a screen of that size, counted from its top left corner (0, 0)."""
@@ -95,9 +100,9 @@ class Output:
         """Let go of what is down, the last press first. Raises `BackendLost`."""
         down, self._down = self._down, {}
         if down:
-            self._hands.write(b"".join(abi.report((abi.EV_KEY, number, 0)) for number in reversed(list(down))))
+            self.hands.write(b"".join(abi.report((abi.EV_KEY, number, 0)) for number in reversed(list(down))))
 
     def close(self) -> None:
         """Remove the devices; the kernel lets go whatever is down on them."""
-        self._hands.close()
+        self.hands.close()
         self._pointer.close()
