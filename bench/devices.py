@@ -73,6 +73,11 @@ class _Virtual:
 
     def __init__(self, abilities: Abilities, fd: int) -> None:
         self.abilities, self.fd = abilities, fd
+        self.presses = 0
+
+    @property
+    def path(self) -> str:
+        raise FileNotFoundError("a pipe has no event node")
 
     def write(self, data: bytes) -> None:
         os.write(self.fd, data)

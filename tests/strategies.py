@@ -157,7 +157,7 @@ sheets = st.dictionaries(st.sampled_from(SWITCHES + WHEELS), cells, max_size=8)
 
 @st.composite
 def _setups(draw: st.DrawFn) -> SetUp:
-    """A set-up with layers, each held by a button."""
+    """A variant with layers, each held by a button."""
     layers = draw(st.lists(st.builds(Layer, names, sheets), max_size=2, unique_by=lambda layer: layer.name))
     plain = draw(sheets.filter(keeps_left_click))
     buttons = [code for code in ("BTN_SIDE", "BTN_EXTRA") if draw(st.booleans())]

@@ -84,7 +84,7 @@ def test_the_grab_waits_until_nothing_is_down(desk: Desk):
     desk.capture("KEY_Q")
     desk.host.pass_time(60_000_000)
     assert not desk.keyboard.grabbed
-    assert "to be grabbed once nothing is down" in next(d.note for d in desk.backend.devices() if d.name == "Bollard")
+    assert "waits until its keys are released" in next(d.note for d in desk.backend.devices() if d.name == "Bollard")
     desk.keyboard.happen((KEY, W, 0))
     desk.hear()
     assert desk.keyboard.grabbed
@@ -237,7 +237,7 @@ def test_a_clone_that_uinput_refuses_leaves_the_device_free(desk: Desk):
 
     desk.backend._grabs.virtual = refuse
     desk.capture("BTN_SIDE", "KEY_Q")
-    assert "Halyard isn't taken: uinput refused" in desk.host.faults[0]
+    assert "Halyard can't be captured: uinput refused" in desk.host.faults[0]
     assert not desk.mouse.grabbed
     desk.mouse.happen((KEY, SIDE, 1))
     assert desk.hear() == [Pressed("BTN_SIDE", True)]

@@ -66,7 +66,7 @@ def test_plan_prints_what_the_core_plays(home: Path):
 
 
 def test_use_follow_live_play_and_stop(home: Path, service: ServiceProcess):
-    run(home, "use", "orrery post")
+    run(home, "pin", "orrery post")
     assert "Orrery Post is live: pinned" in run(home, "live").stdout
     run(home, "play", "Steady oar")
     service.hear(lambda: service.status().running, "the run")
@@ -76,7 +76,7 @@ def test_use_follow_live_play_and_stop(home: Path, service: ServiceProcess):
     run(home, "play", "Steady oar")
     run(home, "stop")
     assert json.loads(run(home, "live", "--json").stdout)["pinned"] == "orrery-post"
-    run(home, "follow")
+    run(home, "unpin")
     assert "Everyday is live" in run(home, "live").stdout
 
 
@@ -88,7 +88,7 @@ def test_a_held_macro_played_without_a_finger_plays_one_run(home: Path, service:
 @pytest.mark.parametrize(
     ("arguments", "words"),
     [
-        (("use", "Tidewarden"), "there is no profile 'Tidewarden'; there are: Brackenfall Arena, Everyday"),
+        (("pin", "Tidewarden"), "there is no profile 'Tidewarden'; there are: Brackenfall Arena, Everyday"),
         (("plan", "Reel out"), "there is no macro 'Reel out'"),
     ],
 )
@@ -173,7 +173,7 @@ def test_a_bundle_is_told_then_taken_and_opens_nothing(home: Path, service: Serv
     assert "1 profiles" in run(home, "bundle", "Orrery Post", "-o", str(path)).stdout
     told = run(home, "unpack", str(path)).stdout
     assert "opens (off until allowed):\n  Opener: tide-map" in told
-    assert "Nothing was taken" in told
+    assert "Nothing imported" in told
     other = tmp_path / "other"
     seed(Home.find(other))
     fresh = ServiceProcess(other, "--backend", "stand-in")
@@ -189,21 +189,21 @@ def test_a_bundle_is_told_then_taken_and_opens_nothing(home: Path, service: Serv
 
 
 def test_set_ups_are_listed_and_put_in_use(home: Path, service: ServiceProcess):
-    assert run(home, "set-up", "--profile", "tidewardens").stdout == "* Healer\n  Netter\n"
-    assert run(home, "set-up", "netter", "--profile", "Tidewardens").stdout == "Tidewardens plays as Netter\n"
+    assert run(home, "variant", "--profile", "tidewardens").stdout == "* Healer\n  Netter\n"
+    assert run(home, "variant", "netter", "--profile", "Tidewardens").stdout == "Tidewardens plays as Netter\n"
     assert service.status().setups["tidewardens"] == "Netter"
-    assert run(home, "set-up", "--next", "--profile", "Tidewardens").stdout == "Tidewardens plays as Healer\n"
-    run(home, "set-up", "--previous", "--profile", "Tidewardens")
+    assert run(home, "variant", "--next", "--profile", "Tidewardens").stdout == "Tidewardens plays as Healer\n"
+    run(home, "variant", "--previous", "--profile", "Tidewardens")
     assert service.status().setups["tidewardens"] == "Netter"
-    wrong = run(home, "set-up", "Piper", "--profile", "Tidewardens", code=1)
-    assert "Tidewardens has no set-up 'Piper'; it has Healer, Netter" in wrong.output
+    wrong = run(home, "variant", "Piper", "--profile", "Tidewardens", code=1)
+    assert "Tidewardens has no variant 'Piper'; it has Healer, Netter" in wrong.output
     # Everyday is live, and has one.
-    assert run(home, "set-up").stdout == "* Main\n"
+    assert run(home, "variant").stdout == "* Main\n"
 
 
 def test_the_set_up_in_use_outlives_the_service(home: Path):
     first = ServiceProcess(home, "--backend", "stand-in")
-    run(home, "set-up", "Netter", "--profile", "Tidewardens")
+    run(home, "variant", "Netter", "--profile", "Tidewardens")
     assert first.end() == 0
     second = ServiceProcess(home, "--backend", "stand-in")
     assert second.status().setups["tidewardens"] == "Netter"
@@ -222,9 +222,9 @@ def test_game_keys_are_planned_with_a_profiles_keys(home: Path):
 def test_the_pointers_speed_stages_are_listed_and_chosen(home: Path, service: ServiceProcess):
     run(home, "use", "Brackenfall Arena")
     told = run(home, "speed")
-    assert "* Walk: 100 % from left to right, 100 % up and down\n  Turn: 160 %" in told.stdout
+    assert "* Walk: 100 % horizontal, 100 % vertical\n  Turn: 160 %" in told.stdout
     # The stand-ins have no motion.
-    assert "None of it reaches the pointer now" in told.output
+    assert "No effect yet: this needs kernel input" in told.output
     run(home, "speed", "aim")
     assert service.status().stage == "Aim"
     run(home, "speed", "--next")
@@ -232,5 +232,5 @@ def test_the_pointers_speed_stages_are_listed_and_chosen(home: Path, service: Se
     run(home, "speed", "--previous")
     assert service.status().stage == "Aim"
     wrong = run(home, "speed", "Sprint", code=1)
-    assert "Brackenfall Arena has no speed stage 'Sprint'; it has Walk, Turn, Aim" in wrong.output
+    assert "Brackenfall Arena has no pointer speed 'Sprint'; it has Walk, Turn, Aim" in wrong.output
     run(home, "follow")

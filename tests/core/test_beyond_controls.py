@@ -90,7 +90,7 @@ def test_formulas_see_the_run_the_time_and_what_was_set():
 
 
 def test_if_goes_the_way_of_its_condition_and_blocks_repeat_by_formula():
-    text = "if run % 2 == 1:\n    tap Q for 1 ms\notherwise:\n    tap W for 1 ms\n"
+    text = "if run % 2 == 1:\n    tap Q for 1 ms\nelse:\n    tap W for 1 ms\n"
     text += "repeat (run - 1) times:\n    tap E for 1 ms"
     told = [code for _, code, value in rows(text, 3) if value]
     assert told == ["KEY_Q", "KEY_W", "KEY_E", "KEY_Q", "KEY_E", "KEY_E"]
@@ -98,7 +98,7 @@ def test_if_goes_the_way_of_its_condition_and_blocks_repeat_by_formula():
 
 
 def test_a_condition_sees_what_is_held_and_where_the_pointer_is():
-    text = 'if held("Left Shift") and x > 600:\n    tap Q for 1 ms\notherwise:\n    tap W for 1 ms'
+    text = 'if held("Left Shift") and x > 600:\n    tap Q for 1 ms\nelse:\n    tap W for 1 ms'
     for shift, place, told in ((True, 640, "KEY_Q"), (False, 640, "KEY_W"), (True, 10, "KEY_W")):
         simulator = _Silent(Engine(random.Random(1)))
         simulator.pointer = place, 0
@@ -158,7 +158,7 @@ def test_an_answer_goes_to_what_asked_for_it_and_to_nothing_else():
 def test_what_a_macro_finds_held_does_not_depend_on_how_late_the_machine_is(late: list[int]):
     """Two macros, one of which asks for what the other holds; wake-ups come when they come."""
     holds = macro("tap A for 3 ms\nwait 4 ms", Play(Mode.COUNTED, 10))
-    asks = macro('if held("A"):\n    tap Q for 1 ms\notherwise:\n    tap W for 1 ms\nwait 1 ms', Play(Mode.COUNTED, 30))
+    asks = macro('if held("A"):\n    tap Q for 1 ms\nelse:\n    tap W for 1 ms\nwait 1 ms', Play(Mode.COUNTED, 30))
     asks = msgspec.structs.replace(asks, id="n")
 
     def played(late: list[int]) -> list[object]:
@@ -177,9 +177,9 @@ def test_what_a_macro_finds_held_does_not_depend_on_how_late_the_machine_is(late
 
 
 def test_what_happens_at_an_instant_counts_for_what_is_asked_at_it():
-    text = 'press A\nif held("A"):\n    tap Q for 1 ms\notherwise:\n    tap W for 1 ms'
+    text = 'press A\nif held("A"):\n    tap Q for 1 ms\nelse:\n    tap W for 1 ms'
     assert [row[1] for row in rows(text) if row[2]] == ["KEY_A", "KEY_Q"]
-    text = 'tap A for 1 ms\nif held("A"):\n    tap Q for 1 ms\notherwise:\n    tap W for 1 ms'
+    text = 'tap A for 1 ms\nif held("A"):\n    tap Q for 1 ms\nelse:\n    tap W for 1 ms'
     assert [row[1] for row in rows(text) if row[2]] == ["KEY_A", "KEY_W"]
 
 
@@ -198,9 +198,7 @@ def test_a_text_waits_for_its_keys_and_types_them_at_its_rate():
 
 
 def test_a_text_that_can_t_be_typed_ends_the_macro_with_the_reason_and_its_lead_out():
-    simulator = started(
-        'lead-in:\n    press Q\nloop:\n    type "Ab" at 9/s\n    tap W for 1 ms\nlead-out:\n    release Q'
-    )
+    simulator = started('start:\n    press Q\nloop:\n    type "Ab" at 9/s\n    tap W for 1 ms\nend:\n    release Q')
     simulator.send(TextReady("m", 1, (), "the layout has no keys for A"))
     simulator.run(10 * MS)
     assert [(r.control, r.value) for r in simulator.emitted() if not r.text] == [("KEY_Q", 1), ("KEY_Q", 0)]
@@ -238,16 +236,14 @@ def test_an_open_step_asks_for_its_program():
 )
 def test_a_formula_without_a_result_ends_the_macro_with_its_lead_out(text: str):
     body = "".join(f"    {line}\n" for line in text.splitlines())
-    simulator = started(
-        f"lead-in:\n    press Q\nloop:\n{body}    tap W for 1 ms\nlead-out:\n    release Q", Play(Mode.TOGGLE)
-    )
+    simulator = started(f"start:\n    press Q\nloop:\n{body}    tap W for 1 ms\nend:\n    release Q", Play(Mode.TOGGLE))
     simulator.run(10 * MS)
     assert [(r.control, r.value) for r in simulator.emitted()] == [("KEY_Q", 1), ("KEY_Q", 0)]
     assert "divides by zero" in simulator.ended().failed
 
 
 def test_a_failure_in_the_lead_out_still_ends_it():
-    simulator = started("loop:\n    tap Q for 1 ms\nlead-out:\n    set a to 1 / 0\n    tap W for 1 ms")
+    simulator = started("loop:\n    tap Q for 1 ms\nend:\n    set a to 1 / 0\n    tap W for 1 ms")
     simulator.run(10 * MS)
     assert "divides by zero" in simulator.ended().failed
     assert not simulator.engine.running

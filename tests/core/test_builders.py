@@ -58,7 +58,7 @@ def test_a_screen_sequence_clicks_at_each_place():
     """Some 200 ms after each pointer move before the click; 1 to 3 s for an animation (common practice, no published
     source)."""
     places = (Pointer(x=3, y=4, size=(1280, 800)), Pointer(x=9, y=8, size=(1280, 800)))
-    macro = build(OLD, KINDS["screen sequence"], "", ["200 ms", "1 s"], places)
+    macro = build(OLD, KINDS["click sequence"], "", ["200 ms", "1 s"], places)
     rows = plan(macro, macro.play)
     assert [(r.time_us, r.control) for r in rows if r.value] == [
         (0, "POINTER"),
@@ -71,9 +71,9 @@ def test_a_screen_sequence_clicks_at_each_place():
 @pytest.mark.parametrize(
     ("kind", "controls", "figure", "words"),
     [
-        ("rapid fire", "", "20/s", "which control"),
-        ("rapid fire", "Q, W", "20/s", "takes one control"),
-        ("rapid fire", "Qq", "20/s", "no control 'Qq'"),
+        ("rapid fire", "", "20/s", "which key or button"),
+        ("rapid fire", "Q, W", "20/s", "takes one key or button"),
+        ("rapid fire", "Qq", "20/s", "no key or button 'Qq'"),
         ("rapid fire", "Q", "2000/s", "faster than 500 a second"),
         ("rapid fire", "Q", "fast", "is not a time"),
         ("text", "", "30/s", "which text"),
@@ -89,4 +89,4 @@ def test_what_cannot_be_built_is_told(kind: str, controls: str, figure: str, wor
 
 def test_a_screen_sequence_without_places_is_told():
     with pytest.raises(DataError, match="which places"):
-        build(OLD, KINDS["screen sequence"], "", ["200 ms", "1 s"])
+        build(OLD, KINDS["click sequence"], "", ["200 ms", "1 s"])

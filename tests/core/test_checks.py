@@ -21,16 +21,16 @@ from tests.strategies import macros
 Q, W, UP_Q = Press(control="KEY_Q"), Press(control="KEY_W"), Release(control="KEY_Q")
 TAP, WAIT = Tap(control="KEY_E", hold_us=20_000), Wait(wait_us=20_000)
 FOUND = [
-    ((Q, WAIT), 0, "Q is never let go here"),
+    ((Q, WAIT), 0, "Q is never released here"),
     ((WAIT, UP_Q), 1, "nothing before it presses it"),
     ((Q, WAIT, Q, UP_Q), 2, "Q is down already: this press"),
-    ((Q, WAIT, Tap(control="KEY_Q", hold_us=9_000)), 2, "this tap lets it go"),
+    ((Q, WAIT, Tap(control="KEY_Q", hold_us=9_000)), 2, "this tap releases it"),
     ((Tap(control="KEY_Q", hold_us=0),), 0, "held not at all"),
     ((Tap(control="KEY_Q", hold_us=1_000),), 0, "held for 1 ms only"),
     ((TAP, Repeat(times=3)), 1, "nothing inside to repeat"),
-    ((PickOne(branches=(Branch(steps=(TAP,)),)),), 0, "one way only"),
+    ((PickOne(branches=(Branch(steps=(TAP,)),)),), 0, "one option only"),
     ((TAP, Wait(wait_us=0)), 1, "takes no time"),
-    ((TAP, Wait(wait_us=1_000), TAP), 2, "goes down only 1 ms after it was let go"),
+    ((TAP, Wait(wait_us=1_000), TAP), 2, "goes down only 1 ms after its release"),
     ((Repeat(times=2, steps=(WAIT, UP_Q)),), 2, "nothing before it presses it"),
 ]
 
@@ -52,7 +52,7 @@ def test_a_hold_from_the_lead_in_to_the_lead_out_is_sound_and_without_its_end_it
     macro = Macro(id="m", name="M", lead_in=(Q,), loop=(TAP, WAIT), lead_out=(UP_Q,))
     assert check_macro(macro) == ()
     (finding,) = check_macro(Macro(id="m", name="M", lead_in=(Q,), loop=(TAP, WAIT)))
-    assert "let it go in the lead-out" in finding.message
+    assert "release it in the end" in finding.message
 
 
 def test_a_loop_without_time_is_told_where_it_repeats():
@@ -94,7 +94,7 @@ def test_a_macro_that_presses_its_own_trigger_is_told():
     loop = (TAP, Chord(controls=("KEY_LEFTCTRL", "KEY_W"), hold_us=20_000))
     (finding,) = check_macro(Macro(id="m", name="M", loop=loop), {"KEY_W", "KEY_Q"})
     assert finding.row == 1
-    assert "W starts this very macro" in finding.message
+    assert "W starts this macro itself" in finding.message
 
 
 def test_the_demo_s_macros_have_no_slips():

@@ -1,4 +1,4 @@
-"""Speed stages, wheel speed and straight lines: exact to the unit, in the core and through the engine."""
+"""Pointer speeds, wheel speed and straight lines: exact to the unit, in the core and through the engine."""
 
 from __future__ import annotations
 
@@ -136,7 +136,7 @@ def test_where_the_game_allows_no_macros_motion_passes_as_it_is():
 
 
 def test_stages_have_names_of_their_own_and_a_held_one_has_a_name():
-    with pytest.raises(DataError, match="two speed stages of the name 'Slow'"):
+    with pytest.raises(DataError, match="two pointer speeds named 'Slow'"):
         Profile(id="p", name="P", pointer=Pointing((SLOW, SLOW)))
     with pytest.raises(DataError, match="needs the name"):
         ChangeSpeed(held=True)

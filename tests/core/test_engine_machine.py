@@ -1,4 +1,4 @@
-"""Whatever fingers, profiles, edits and stops do: when no finger holds anything and nothing runs, nothing is down."""
+"""Whatever fingers, profiles, edits and stops do: when no finger holds anything and no macro runs, nothing is down."""
 
 from __future__ import annotations
 

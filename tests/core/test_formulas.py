@@ -103,7 +103,7 @@ def test_formulas_agree_with_python(text: str):
         ("min(1)", "it takes 2 to 20"),
         ("max(*[1], 2)", "only arithmetic"),
         ("held(1)", "write it as held"),
-        ('held("Lost key")', "there is no control"),
+        ('held("Lost key")', "there is no key or button"),
         ("9" * 12 + "*" + "9" * 12, "too large"),
         ("9" * 30, "too large"),
         ("1e999", "too large"),

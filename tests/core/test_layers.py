@@ -111,7 +111,7 @@ def test_letting_the_layer_go_ends_a_held_macro_of_it_and_its_button_does_nothin
     assert played.engine.running
     played.send(Released("BTN_SIDE"))
     assert not played.engine.running
-    assert any(isinstance(each, RunEnded) and each.reason == "let go" for each in played.out)
+    assert any(isinstance(each, RunEnded) and each.reason == "released" for each in played.out)
     assert played.engine.held() == set()
     played.edges()
     played.send(Released("BTN_EXTRA"))
@@ -202,7 +202,7 @@ def test_another_profile_has_none_of_the_layers_of_the_one_before():
     [
         ({"BTN_SIDE": HoldLayer("Gone")}, (), "has no layer 'Gone'"),
         ({"WHEEL_UP": HoldLayer("One")}, (Layer("One"),), "wheel direction"),
-        ({}, (Layer("One"), Layer("One")), "two layers of one name"),
+        ({}, (Layer("One"), Layer("One")), "two layers of the same name"),
         ({"BTN_LEFT": Nothing()}, (Layer("One"),), "no way to click"),
     ],
 )

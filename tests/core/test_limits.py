@@ -98,7 +98,7 @@ def test_what_exists_can_be_written_and_read(value: Step | Cell | Macro | Profil
         (r'type "\ud800"', "has half a character in it"),
         (f'type the secret "{"s" * 121}"', "the name of the secret has 121 characters"),
         (f"open {' '.join(['a'] * 65)}", "arguments are 65; 64 at most"),
-        (r'open tide-map "a\u0000b"', "can't be given the character of number 0"),
+        (r'open tide-map "a\u0000b"', "can't have the character number 0"),
         (f"set {'v' * 41} to 1", "the name of the variable is"),
         ("tap Q for 700 s", "longer than the 600000 ms"),
         ("tap Q for 1 ms  # " + "n" * 1_001, "the comment has 1,001 characters"),
@@ -111,9 +111,9 @@ def test_the_text_page_points_at_the_line(line: str, message: str):
 
 
 def test_too_many_options_are_told_where_they_stand():
-    options = "".join("    way:\n        tap Q for 1 ms\n" for _ in range(101))
+    options = "".join("    option:\n        tap Q for 1 ms\n" for _ in range(101))
     with pytest.raises(NotationError, match=r"line 1, .*the options of a random choice are 101; 100 at most"):
-        notation.read(f"pick one:\n{options}")
+        notation.read(f"random choice:\n{options}")
 
 
 def test_a_macro_has_so_many_steps_and_formulas_at_most():

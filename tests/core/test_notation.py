@@ -36,7 +36,7 @@ from nakrel.core.notation import NotationError, completions, read, read_steps, w
 from tests.strategies import macros, steps
 
 TEXT = """\
-lead-in:
+start:
     press Left Shift
 loop:
     # three casts, then whatever the tide brings
@@ -46,12 +46,12 @@ loop:
     tap Left Shift + E for 40 ms  # both at once
     wait 60 to 180 ms
     skip turn Wheel up by 2
-    pick one:
-        way of weight 3:
+    random choice:
+        option of weight 3:
             tap 1 for 30 ms
-        way:
+        option:
             tap Left for 16.667 ms
-lead-out:
+end:
     release Left Shift
 """
 LOOP: tuple[Step, ...] = (
@@ -73,7 +73,7 @@ BEYOND = """\
 set count to count + 1
 if count > 3 and held("Left Shift"):
     move to 640, 400 on a screen of 1920 x 1080 over 200 ms
-otherwise:
+else:
     move by (10 * count), -5
 move to 20, 40 in the window
 type "Good # evening" at 30/s  # to the crew
@@ -150,25 +150,25 @@ def test_case_spacing_and_other_units_are_taken_too():
 @pytest.mark.parametrize(
     ("text", "line", "column", "message"),
     [
-        ("wait 5 ms\nhop Q", 2, 1, r"'hop' begins no step; expected tap, press,"),
+        ("wait 5 ms\nhop Q", 2, 1, r"'hop' starts no step; expected tap, press,"),
         ("tap Q", 1, 6, r"expected 'for' and a time, as in: tap Q for 50 ms"),
-        ("tap Qq for 5 ms", 1, 5, r"there is no control 'Qq'"),
-        ("press Shft", 1, 7, r"no control 'Shft'; docs"),
+        ("tap Qq for 5 ms", 1, 5, r"there is no key or button 'Qq'"),
+        ("press Shft", 1, 7, r"no key or button 'Shft'; docs"),
         ("press shift", 1, 7, r"did you mean Left Shift or Right Shift\?"),
-        ("press", 1, 6, r"which control\?"),
+        ("press", 1, 6, r"which key or button\?"),
         ("wait", 1, 5, r"how long\?"),
         ("wait long", 1, 6, r"'long' is not a time"),
-        ("wait 5 to 2 ms", 1, 6, r"runs backward"),
+        ("wait 5 to 2 ms", 1, 6, r"is backwards"),
         ("repeat many times:", 1, 7, r"expected a number and 'times:'"),
         ("repeat 0 times:", 1, 8, r"'0' is out of range; write 1 to 1000000"),
-        ("pick one:\nwait 1 ms", 1, 10, r"nothing to pick from"),
-        ("pick one:\n    tap Q for 1 ms", 2, 5, r"expected 'way:'"),
+        ("random choice:\nwait 1 ms", 1, 15, r"nothing to pick from"),
+        ("random choice:\n    tap Q for 1 ms", 2, 5, r"expected 'option:'"),
         ("loop:\n  wait 1 ms\n    wait 1 ms", 3, 5, r"indented by 4, the ones before it by 2"),
         ("loop:\n  wait 1 ms\nloop:\n  wait 1 ms", 3, 1, r"the section loop is there twice"),
         ("\twait 1 ms", 1, 1, r"spaces, not with tabs"),
         ("turn Wheel up by some", 1, 18, r"'some' is no whole number"),
         ("turn Q by 2", 1, 1, r"needs WHEEL_UP"),
-        ("tap Q + Q for 1 ms", 1, 1, r"each control once"),
+        ("tap Q + Q for 1 ms", 1, 1, r"each key once"),
         ('# "open', 1, 3, r"the quotes can't be read"),
         ('wait 1 ms # "a" b', 1, 16, r"nothing more after the quotes"),
         ("wait (20 + ) ms", 1, 7, r"the formula '20 \+' can't be read"),
@@ -185,7 +185,7 @@ def test_case_spacing_and_other_units_are_taken_too():
         ("set count", 1, 10, r"expected 'to' and a formula"),
         ("if run > 3", 1, 11, r"expected a condition and a colon"),
         ("if 1/:\n    wait 1 ms", 1, 4, r"the formula '1/' can't be read"),
-        ("otherwise:\n    wait 1 ms", 1, 1, r"belongs below an if"),
+        ("else:\n    wait 1 ms", 1, 1, r"belongs below an if"),
     ],
 )
 def test_errors_say_where_and_what_was_expected(text: str, line: int, column: int, message: str):
@@ -217,3 +217,29 @@ def test_completion_offers_what_can_stand_there():
     assert completions("tap Left Ctrl + thumb b")[0] == "Thumb back"
     assert set(completions("turn ")) == {"Wheel up", "Wheel down", "Wheel left", "Wheel right"}
     assert completions("tap Q for 5") == []
+
+
+def test_the_words_of_before_are_read_as_well():
+    before = """
+lead-in:
+    press Q
+loop:
+    pick one:
+        way of weight 3:
+            tap 1 for 30 ms
+        way:
+            tap 2 for 30 ms
+    if run > 3:
+        wait 1 ms
+    otherwise:
+        wait 2 ms
+lead-out:
+    release Q
+"""
+    words = {"lead-in": "start", "lead-out": "end", "pick one": "random choice", "way": "option", "otherwise": "else"}
+    now = before
+    for old, new in words.items():
+        now = now.replace(f"{old} of", f"{new} of").replace(f"{old}:", f"{new}:")
+    assert notation.read(before) == notation.read(now)
+    sections = {section.value: steps for section, steps in notation.read(before).items()}
+    assert notation.write(Macro(id="m", name="M", **sections)) == now.lstrip()

@@ -68,11 +68,11 @@ def test_a_chord_with_an_edge_inside_comes_apart_in_order():
     ("text", "control", "number", "by_ms", "reason"),
     [
         ("tap Q for 10 ms\nwait 5 ms\ntap Q for 10 ms", "KEY_Q", 1, -8, "two holds of Q would overlap"),
-        ("wait 5 to 9 ms\ntap Q for 10 ms", "KEY_Q", 0, -3, "left to chance or worked out"),
+        ("wait 5 to 9 ms\ntap Q for 10 ms", "KEY_Q", 0, -3, "a random wait or a formula"),
         ("wait 5 ms\ntap Q for 10 ms", "KEY_Q", 0, -6, "no time before the beginning"),
         ("tap Q for 10 ms\nrepeat 2 times:\n    wait 9 ms", "KEY_Q", 0, 3, "a block is in the way"),
         ("repeat 2 times:\n    tap Q for 10 ms\n    wait 9 ms", "KEY_Q", 0, 12, "past the end of the block"),
-        ("move to 1, 2 over 50 ms\nwait 5 ms\ntap Q for 10 ms", "KEY_Q", 0, -20, "the pointer's way"),
+        ("move to 1, 2 over 50 ms\nwait 5 ms\ntap Q for 10 ms", "KEY_Q", 0, -20, "the pointer's move"),
     ],
 )
 def test_what_is_in_the_way_is_said(text: str, control: str, number: int, by_ms: int, reason: str):
@@ -88,12 +88,10 @@ def test_a_hold_without_any_time_is_refused():
 
 
 def test_a_hold_from_the_lead_in_to_the_lead_out_moves_in_both():
-    line = lay_out(
-        macro("lead-in:\n    press Left Shift\n    wait 20 ms\nlead-out:\n    wait 9 ms\n    release Left Shift")
-    )
+    line = lay_out(macro("start:\n    press Left Shift\n    wait 20 ms\nend:\n    wait 9 ms\n    release Left Shift"))
     moved = shift(line, edge(line, "KEY_LEFTSHIFT", 0), 4 * MS)
     assert written(moved) == (
-        "lead-in: · wait 4 ms · press Left Shift · wait 16 ms · lead-out: · wait 13 ms · release Left Shift"
+        "start: · wait 4 ms · press Left Shift · wait 16 ms · end: · wait 13 ms · release Left Shift"
     )
 
 

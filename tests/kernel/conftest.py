@@ -96,7 +96,7 @@ class Bench:
             devices = [d for d in self.devices() if d.controls]
             if not controls <= {code for device in devices for code in device.controls}:
                 return False
-            return all(d.note.startswith("grabbed") == bool(controls & set(d.controls)) for d in devices)
+            return all(d.note.startswith("captured") == bool(controls & set(d.controls)) for d in devices)
 
         self.service.hear(done, "the grabs")
 

@@ -41,7 +41,7 @@ FOREVER = Wait(wait_us=600_000_000)
 def ready(bench: Bench, witness: Witness) -> None:
     """Wait until the witness reads every virtual device."""
     wait_for(lambda: "Nakrel keyboard and mouse" in witness.names.values(), "the witness to know our devices")
-    names = [d.name for d in bench.devices() if d.note.startswith("grabbed")]
+    names = [d.name for d in bench.devices() if d.note.startswith("captured")]
     wait_for(lambda: all(list(witness.names.values()).count(name) >= 2 for name in names), "the clones to be known")
 
 
@@ -192,7 +192,7 @@ def told_libinput(mended: str) -> None:
 @pytest.mark.usefixtures("told_libinput")
 def test_fast_clicks_are_not_taken_for_a_bouncing_switch(mouse: Mouse, start: Start, witness: Witness):
     """Common practice, no published source: press, 5 ms, release, 5 ms works in most games. Desktops filter what looks
-    like a worn switch; a virtual device must not look like one."""
+    like a bouncing switch; a virtual device must not look like one."""
     bench = start()
     bench.attach(on(BTN_SIDE="shot"), shot(Play(Mode.COUNTED, runs=50, pause_us=5 * MS), control="BTN_LEFT"))
     ready(bench, witness)
@@ -252,7 +252,7 @@ def test_the_grab_waits_for_a_key_that_is_down(keyboard: Keyboard, start: Start,
     bench.call(m.PutProfile(_everyday(cells)))
     pause(1)
     note = next(d.note for d in bench.devices() if "KEY_Q" in d.controls)
-    assert note == "to be grabbed once nothing is down on it"
+    assert note == "waits until its keys are released"
     keyboard.edge("KEY_W", 0)
     bench.settled({"KEY_Q"})
     ready(bench, witness)
@@ -437,7 +437,7 @@ def test_a_remapper_that_sends_our_output_back_is_told_and_the_macro_ends(
         assert remapper.stdout
         assert remapper.stdout.readline() == "ready\n"
         wait_for(
-            lambda: any(d.name == NAME and d.note.startswith("grabbed") for d in bench.devices()), "the remapper's"
+            lambda: any(d.name == NAME and d.note.startswith("captured") for d in bench.devices()), "the remapper's"
         )
         keyboard.tap("KEY_F")
         wait_for(lambda: any(f"{NAME} sends back what macros press" in fault for fault in faults()), "the fault")
@@ -569,7 +569,7 @@ def test_a_stalled_service_lets_the_devices_go_and_is_started_anew(mouse: Mouse,
     service.call(m.PutMacro(hold))
     service.call(m.PutProfile(_everyday(on(BTN_SIDE="hold"))))
     wait_for(lambda: list(witness.names.values()).count("QEMU QEMU USB Mouse") == 2 or not outside(), "the clone")
-    service.hear(lambda: any(d.note.startswith("grabbed") for d in _devices(service)), "the grab")
+    service.hear(lambda: any(d.note.startswith("captured") for d in _devices(service)), "the grab")
     pause(1)
     mouse.tap("BTN_SIDE")
     wait_for(lambda: witness.down() == {"KEY_W"}, "the hold")
@@ -588,7 +588,7 @@ def test_a_stalled_service_lets_the_devices_go_and_is_started_anew(mouse: Mouse,
     client.on_notice = service.notices.append
     client.call(m.Subscribe(seen=True))
     assert service.process.poll() is None
-    service.hear(lambda: any(d.note.startswith("grabbed") for d in _devices(service)), "the grab")
+    service.hear(lambda: any(d.note.startswith("captured") for d in _devices(service)), "the grab")
     pause(1)
     mouse.tap("BTN_SIDE")
     wait_for(lambda: witness.down() == {"KEY_W"}, "the hold once more")

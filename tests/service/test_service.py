@@ -176,8 +176,8 @@ def test_clear_answers_to_what_cannot_be_done(service: ServiceProcess):
         (m.Pin("nothing"), "there is no profile 'nothing'"),
         (m.DeleteProfile(EVERYDAY), "Everyday can't be deleted"),
         (m.StopRecording(), "no recording is going on"),
-        (m.PressStandIn("x", "KEY_Q", 1), "there is no stand-in device 'x'"),
-        (m.PressStandIn(MOUSE, "KEY_Q", 1), "Halyard 12 mouse has no control 'KEY_Q'"),
+        (m.PressStandIn("x", "KEY_Q", 1), "there is no simulated device 'x'"),
+        (m.PressStandIn(MOUSE, "KEY_Q", 1), "Halyard 12 mouse has no key or button 'KEY_Q'"),
         (m.Hello("old", 0), f"speaks protocol {m.PROTOCOL}"),
     ]:
         with pytest.raises(ServiceRefused, match=words):

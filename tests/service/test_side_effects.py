@@ -119,7 +119,7 @@ def test_a_text_without_keys_ends_the_macro_with_the_reason(service: ServiceProc
     assert answer.programs["no-such-tide"] == (
         "there is no program 'no-such-tide' among the installed ones; write where its file is."
     )
-    assert answer.programs["/no/such/tide"] == "there is no file /no/such/tide; choose the program anew."
+    assert answer.programs["/no/such/tide"] == "there is no file /no/such/tide; choose the program again."
     assert "has no secret 'oar'" in answer.secrets["oar"]
 
 

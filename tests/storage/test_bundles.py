@@ -77,7 +77,7 @@ def test_what_is_inside_is_told_before_anything_lands():
     assert found.profiles == ("Tidewardens",)
     assert [each.command for each in found.opens] == [OPEN.command] * 2
     assert found.types == (("Reel in", "hello"), ("Reel in", "the secret oar"))
-    assert found.unattended == (("Reel in", "goes on until it is switched off"),)
+    assert found.unattended == (("Reel in", "runs until it is stopped"),)
     assert found.clashes == ("Tidewardens", "Reel in")
     assert "tide" in found.programs[0]
     # What is the same in all is no clash.
@@ -142,12 +142,12 @@ TAP = files.encode(Macro(id="m", name="M", loop=(Tap(control="KEY_Q", hold_us=5)
 @pytest.mark.parametrize(
     ("entries", "reason"),
     [
-        ([("../../.bashrc", b"x"), HEAD], "does not belong into a bundle"),
-        ([("/etc/passwd", b"x"), HEAD], "does not belong into a bundle"),
-        ([("macros/../../x.json", TAP), HEAD], "does not belong into a bundle"),
-        ([("macros\\x.json", TAP), HEAD], "does not belong into a bundle"),
-        ([("run.sh", b"x"), HEAD], "does not belong into a bundle"),
-        ([("macros/" + "x" * 60_000 + ".json", TAP), HEAD], "does not belong into a bundle"),
+        ([("../../.bashrc", b"x"), HEAD], "does not belong in a bundle"),
+        ([("/etc/passwd", b"x"), HEAD], "does not belong in a bundle"),
+        ([("macros/../../x.json", TAP), HEAD], "does not belong in a bundle"),
+        ([("macros\\x.json", TAP), HEAD], "does not belong in a bundle"),
+        ([("run.sh", b"x"), HEAD], "does not belong in a bundle"),
+        ([("macros/" + "x" * 60_000 + ".json", TAP), HEAD], "does not belong in a bundle"),
         ([("macros/a.json", TAP)], "no bundle.json"),
         ([("bundle.json", b"{"), ("macros/a.json", TAP)], "bundle.json"),
         ([("bundle.json", b'{"format": "nakrel-bundle", "version": 9}')], "reads version 1"),
@@ -251,10 +251,10 @@ def test_what_is_switched_off_is_told_too_and_comes_off():
     inside = Repeat(times=2, off=True, steps=(Text(text="hidden"), Open(command=("anchor",))))
     found = look(off, inside)
     assert [(each.where, each.command) for each in found.opens] == [
-        ("M, switched off", ("harpoon",)),
-        ("M, switched off", ("anchor",)),
+        ("M, off", ("harpoon",)),
+        ("M, off", ("anchor",)),
     ]
-    assert found.types == (("M, switched off", "hidden"),)
+    assert found.types == (("M, off", "hidden"),)
     macro = Macro(id="m", name="M", loop=(off, inside))
     merged = merge(Bundle((), (macro,)), {}, {}, Clash.KEEP, lambda: "new", allowed=[("harpoon",), ("anchor",)])
     assert merged.macros == (macro,)
@@ -264,7 +264,7 @@ def test_what_is_switched_off_is_told_too_and_comes_off():
     ("play", "told"),
     [
         (Play(Mode.COUNTED, runs=1_000_000), "plays 1,000,000 times"),
-        (Play(Mode.TOGGLE), "goes on until it is switched off"),
+        (Play(Mode.TOGGLE), "runs until it is stopped"),
         (Play(Mode.TOGGLE, limit_runs=50_000), "plays up to 50,000 times"),
         (Play(Mode.COUNTED, runs=5), ""),
     ],

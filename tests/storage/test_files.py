@@ -63,7 +63,7 @@ def macro_text(**changes: object) -> bytes:
     [
         (
             {"loop": [{"step": "tap", "control": "KEY_ENTR", "hold_us": 5}]},
-            r"unknown control 'KEY_ENTR'.*KEY_ENTER.*\$\.loop\[0\]",
+            r"unknown key or button 'KEY_ENTR'.*KEY_ENTER.*\$\.loop\[0\]",
         ),
         ({"loop": [{"step": "wait", "wait_us": -1}]}, r">= 0 - at `\$\.loop\[0\]\.wait_us`"),
         ({"loop": [{"step": "wait", "wait_us": 600_000_001}]}, r"<= 600000000 - at `\$\.loop\[0\]\.wait_us`"),
@@ -214,7 +214,7 @@ def test_what_a_button_does_with_the_desktop_is_read_from_the_words_of_version_3
 
 
 def test_a_profile_of_the_first_version_is_read_as_it_was_meant(tmp_path: Path):
-    """A file as the first version wrote it: without what came later, and with two set-ups of one name."""
+    """A file as the first version wrote it: without what came later, and with two variants of one name."""
     path = tmp_path / "old.json"
     setups = [{"name": "Main", "cells": {"BTN_SIDE": {"does": "control", "control": "KEY_Q"}}}, {"name": "Main"}]
     body = {"format": "nakrel-profile", "version": 1, "id": "old", "name": "Old", "setups": setups}

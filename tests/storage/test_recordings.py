@@ -147,8 +147,8 @@ def test_steps_as_csv():
     assert list(csv.reader(io.StringIO(steps_csv(macro, [])))) == [
         ["section", "depth", "step", "length_ms", "on", "remark"],
         ["loop", "0", "note", "0", "1", "a, b"],
-        ["loop", "0", "pick one", "0.005", "1", ""],
-        ["loop", "1", "way of weight 2", "", "1", ""],
+        ["loop", "0", "random choice", "0.005", "1", ""],
+        ["loop", "1", "option of weight 2", "", "1", ""],
         ["loop", "2", "wait 0.005 ms", "0.005", "1", ""],
     ]
 

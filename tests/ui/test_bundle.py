@@ -45,7 +45,7 @@ def test_what_is_inside_is_shown_and_nothing_lands_until_it_is_taken(ui: Ui, tmp
     before = dict(ui.store.macros), dict(ui.store.profiles)
     dialog = opened(ui, path)
     told = [each.text() for each in dialog.findChildren(QLabel)]
-    for words in ("Profiles (1)", "Their game", "It would open programs (2)", "Reel in: hello", "There already (1)"):
+    for words in ("Profiles (1)", "Their game", "It would open programs (2)", "Reel in: hello", "Exists already (1)"):
         assert words in told
     assert (ui.store.macros, ui.store.profiles) == before
     dialog.reject()

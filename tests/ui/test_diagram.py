@@ -103,7 +103,7 @@ def test_all_of_it_by_keyboard(ui: Ui):
     diagram = shown(ui, *LOOP)
     bar = ui.window.macro.bar
     QTest.keyClick(diagram, RIGHT)
-    assert "Q is let go at 40 ms" in bar.message.text()
+    assert "Q is released at 40 ms" in bar.message.text()
     QTest.keyClick(diagram, RIGHT, ALT)
     assert loop(ui)[0].hold_us == 41 * MS
     QTest.keyClick(diagram, Qt.Key.Key_H)

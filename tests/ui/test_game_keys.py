@@ -38,7 +38,7 @@ def test_a_key_is_added_and_bound_and_taken_out(ui: Ui):
     assert keys(ui)["Sing"] == "KEY_G"
     ui.wait(lambda: dialog.model.size() == 7, "the key in the list")
     type_into(dialog, 6, 1, "mouse side")
-    assert "there is no control" in dialog._message.text()
+    assert "there is no key or button" in dialog._message.text()
     type_into(dialog, 6, 1, "H")
     assert keys(ui)["Sing"] == "KEY_H"
     ui.wait(lambda: dialog.model.index(6, 1).data() == "H", "the new key in the list")
@@ -56,7 +56,7 @@ def test_two_of_one_name_are_refused(ui: Ui):
     QTest.keyClicks(dialog.name, "Haul")
     dialog.control.setCurrentIndex(dialog.control.findData("KEY_G"))
     dialog.add()
-    assert "two game keys of the name 'Haul'" in dialog._message.text()
+    assert "two game keys named 'Haul'" in dialog._message.text()
     dialog.name.setText('Haul "hard"')
     dialog.add()
     assert "can't be a game key's name" in dialog._message.text()
@@ -98,7 +98,7 @@ def test_keys_go_out_and_come_in_as_csv(ui: Ui, tmp_path: Path):
     assert keys(ui)["Cast"] == "KEY_C"
     path.write_text("Haul,T,3\n")
     dialog.read(path)
-    assert dialog._message.text() == "keys.csv: line 1: expected a name and a control, found 3 fields"
+    assert dialog._message.text() == "keys.csv: line 1: expected a name and a key, found 3 fields"
     dialog.accept()
 
 
@@ -125,7 +125,7 @@ def test_game_keys_stand_among_the_controls(ui: Ui):
     ui.window.shown.show_control(THUMB_1)
     texts = [details.control.itemText(n) for n in range(8)]
     assert texts[0] == "“Cast”  (game key: C)"
-    assert texts[6] == "F13  (free: the game has nothing on it)"
+    assert texts[6] == "F13  (not used by the game)"
 
 
 def test_keys_that_the_game_leaves_free_are_offered_for_a_step(ui: Ui):
@@ -133,7 +133,7 @@ def test_keys_that_the_game_leaves_free_are_offered_for_a_step(ui: Ui):
     ui.window.shown.show_macro("reel-in")
     step = ui.window.macro.add_step
     offered = [step.control.itemText(n) for n in range(6, 18)]
-    assert offered[0] == "F13  (free in the game)"
+    assert offered[0] == "F13  (not used by the game)"
     step.control.setCurrentIndex(6)
     step.add()
     assert any(each == Tap(control="KEY_F13", hold_us=50_000) for each in ui.store.macros["reel-in"].loop)

@@ -40,7 +40,7 @@ def test_a_deleted_profile_comes_back_even_after_undo_is_gone(ui: Ui):
     ui.store.undo_stack.clear()
     dialog = filled(ui, ui.window.column.open_history("profile"))
     assert [v.profile.name for v in dialog.versions] == ["Tidewardens"]
-    assert "Thumb 3: Reel in Held" in dialog.text.toPlainText()
+    assert "Thumb 3: Reel in While held" in dialog.text.toPlainText()
     assert "Haul: R" in dialog.text.toPlainText()
     dialog.back_button.click()
     assert ui.store.profiles["tidewardens"] == before

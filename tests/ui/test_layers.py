@@ -40,7 +40,7 @@ def choose(ui: Ui, kind: str) -> None:
 @pytest.mark.parametrize(
     ("kind", "words", "cell"),
     [
-        ("chord", "Left Ctrl + C", ToChord(("KEY_LEFTCTRL", "KEY_C"))),
+        ("combination", "Left Ctrl + C", ToChord(("KEY_LEFTCTRL", "KEY_C"))),
         ("text", "Good tide!", TypeText("Good tide!")),
         ("program", "tide-map --chart 'north sea'", StartProgram(("tide-map", "--chart", "north sea"))),
     ],
@@ -58,7 +58,10 @@ def test_cells_that_are_told_in_words(ui: Ui, kind: str, words: str, cell: Cell)
 
 def test_words_that_cannot_be_taken_are_told_in_place(ui: Ui):
     details = shown(ui, THUMB_11)
-    for kind, words, reason in (("chord", "Left Ctrl + Qqq", "no control 'Qqq'"), ("program", 'tide "map', "quot")):
+    for kind, words, reason in (
+        ("combination", "Left Ctrl + Qqq", "no key or button 'Qqq'"),
+        ("program", 'tide "map', "quot"),
+    ):
         choose(ui, kind)
         details.typed.setFocus()
         QTest.keyClicks(details.typed, words)
@@ -85,7 +88,7 @@ def test_a_layer_is_made_held_filled_renamed_and_deleted(ui: Ui):
     data = QMimeData()
     data.setData(MACRO_MIME, b"cast-far")
     target = model.index(model.row_of(THUMB_1), column)
-    assert target.data() == "as without it"
+    assert target.data() == "as in base"
     assert model.dropMimeData(data, Qt.DropAction.CopyAction, -1, -1, target)
     assert sheet(ui).of_layer("Deep") == {THUMB_1: RunMacro("cast-far")}
     assert model.index(model.row_of(THUMB_1), column).data() == "Cast far"

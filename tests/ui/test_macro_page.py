@@ -49,11 +49,11 @@ def test_blocks_are_listed_with_what_is_inside_them(ui: Ui):
         ("repeat", "3 times"),
         ("tap Q", "20 ms"),
         ("wait", "30 ms"),
-        ("pick one", ""),
-        ("way 1", "weight 3"),
+        ("random choice", ""),
+        ("option 1", "weight 3"),
         ("tap 1", "1 ms"),
-        ("way 2", "weight 1"),
-        ("wait, at random", "60 to 180 ms"),
+        ("option 2", "weight 1"),
+        ("random wait", "60 to 180 ms"),
     ]
 
 
@@ -90,11 +90,11 @@ def test_taps_become_a_chord_and_steps_a_block(ui: Ui):
     made.select([0, 1, 2])
     made.step_actions.menu_for([0, 1, 2]).actions()
     actions = {action.text(): action for action in made.step_actions.menu_for([0, 1, 2]).actions()}
-    actions["Make one chord of them"].trigger()
+    actions["Join into a combination"].trigger()
     assert loop(ui) == (Chord(controls=("KEY_Q", "KEY_W", "KEY_E"), hold_us=9_000),)
     ui.undo()
     made.select([0, 1, 2])
-    actions["Pick one of them at random"].trigger()
+    actions["Random choice of them"].trigger()
     assert [settings.steps for settings in loop(ui)[0].branches] == [(tap,) for tap in taps]
 
 
@@ -105,7 +105,7 @@ def test_the_notation_is_typed_and_taken_and_its_faults_are_shown(ui: Ui):
     assert editor.toPlainText() == notation.write(MACRO)
     editor.setPlainText("tap Q for 5 ms\nhop")
     made.notation.apply()
-    assert said.text().startswith("line 2, column 1: 'hop' begins no step")
+    assert said.text().startswith("line 2, column 1: 'hop' starts no step")
     assert len(editor.extraSelections()) == 1
     assert loop(ui) == MACRO.loop
     editor.setPlainText("tap Q for 5 ms\nwait 20 to 30 ms")
@@ -182,7 +182,7 @@ def test_checks_are_listed_with_the_way_to_the_step(ui: Ui):
     def told() -> list[str]:
         return [each.text() for each in details.findChildren(QLabel) if not each.isHidden()]
 
-    wanted = "Q is never let go here; that happens only when the macro ends."
+    wanted = "Q is never released here; that happens only when the macro ends."
     ui.wait(lambda: wanted in told(), "the check's words")
     made.show_view("notation")
     next(each for each in details.findChildren(QPushButton) if each.text() == "Show").click()
@@ -304,7 +304,7 @@ def test_a_rapid_fire_is_built_with_its_result_seen_before(ui: Ui):
     assert row.isVisible()
     row.controls.setText("Left button")
     row.figures[0].setText("20/s")
-    assert row.preview.text() == "Held   20/s   tap Left for 25 ms   pause 25 ms"
+    assert row.preview.text() == "While held   20/s   tap Left for 25 ms   pause 25 ms"
     row.figures[0].setText("soon")
     assert "is not a time" in row.preview.text()
     assert not row.make_button.isEnabled()

@@ -161,12 +161,12 @@ def test_dragged_rows_land_in_the_gap_they_were_dropped_on(ui: Ui):
 
 
 def test_what_cells_say(ui: Ui):
-    assert cell_text(ui.store, None)[1] == "as the device has it"
+    assert cell_text(ui.store, None)[1] == "unchanged"
     assert cell_text(ui.store, Nothing())[1] == "nothing"
     assert cell_text(ui.store, ToControl("KEY_F13"))[:2] == ("KEY_F13", "F13")
-    assert cell_text(ui.store, RunMacro("thorn-fan"))[1:] == ("Thorn fan", " Held · 20/s")
-    assert cell_text(ui.store, RunMacro("storm-volley"))[2] == " Counted 5"
-    assert "gone" in cell_text(ui.store, RunMacro("no such"))[1]
+    assert cell_text(ui.store, RunMacro("thorn-fan"))[1:] == ("Thorn fan", " While held · 20/s")
+    assert cell_text(ui.store, RunMacro("storm-volley"))[2] == " 5 times"
+    assert "deleted" in cell_text(ui.store, RunMacro("no such"))[1]
 
 
 def test_the_details_give_a_control_something_to_do(ui: Ui):

@@ -1,4 +1,4 @@
-"""The profile's pointer: its speed stages, and the buttons that change them."""
+"""The profile's pointer: its pointer speeds, and the buttons that change them."""
 
 from __future__ import annotations
 
@@ -43,13 +43,13 @@ def test_a_first_stage_is_made_and_attached_to_a_button(ui: Ui):
     entry = details.does.findText("pointer speed")
     details.does.setCurrentIndex(entry)
     details.does.activated.emit(entry)
-    assert "has no speed stages yet" in details._error.text()
+    assert "has no pointer speeds yet" in details._error.text()
     dialog = opened(ui, "orrery-post")
     QTest.keyClicks(dialog.name, "Slow")
     QTest.keyClicks(dialog.speed, "40 %")
     QTest.keyClick(dialog.speed, Qt.Key.Key_Return)
     assert pointer(ui, "orrery-post").stages == (SpeedStage("Slow", 40, 40),)
-    assert dialog._route_note.text().startswith("Nothing of this reaches the pointer now")
+    assert dialog._route_note.text().startswith("No effect yet: this needs kernel input")
     dialog.accept()
     details.does.setCurrentIndex(entry)
     details.does.activated.emit(entry)
@@ -77,7 +77,7 @@ def test_stages_are_typed_renamed_moved_and_deleted_and_buttons_follow(ui: Ui):
     assert cells(ui)["BTN_BACK"] == ChangeSpeed("Steady", held=True)
     ui.wait(lambda: dialog.model.index(2, 0).data() == "Steady", "the new name in the list")
     type_into(dialog, 2, 0, "Turn")
-    assert "two speed stages of the name 'Turn'" in dialog._message.text()
+    assert "two pointer speeds named 'Turn'" in dialog._message.text()
     dialog.table.setFocus()
     dialog.table.setCurrentIndex(dialog.model.index(2, 0))
     QTest.keyClick(dialog.table, Qt.Key.Key_Up, Qt.KeyboardModifier.AltModifier)
@@ -141,4 +141,4 @@ def test_a_button_for_a_stage_that_is_not_there_says_so(ui: Ui):
     commands.set_cell(ui.store, profile, "Duel", "BTN_EXTRA", ChangeSpeed("Sprint"))
     ui.window.shown.show_page("sheet")
     ui.window.shown.show_control("BTN_EXTRA")
-    assert "has no speed stage 'Sprint'" in ui.window.sheet_details._beyond.text()
+    assert "has no pointer speed 'Sprint'" in ui.window.sheet_details._beyond.text()

@@ -1,4 +1,4 @@
-"""Set-ups, cells that go somewhere, cells that are carried, fair play, and what falls through to Everyday."""
+"""Variants, cells that go somewhere, cells that are carried, fair play, and what falls through to Everyday."""
 
 from __future__ import annotations
 
@@ -37,9 +37,9 @@ def test_set_ups_are_made_copied_named_ordered_marked_and_deleted(ui: Ui):
     bar = shown(ui)
     assert list(bar.buttons) == ["Healer", "Netter"]
     bar.add()
-    assert names(ui) == ["Healer", "Netter", "New set-up"]
-    assert ui.window.shown.setup.name == "New set-up"
-    bar.rename("New set-up", "Rigger")
+    assert names(ui) == ["Healer", "Netter", "New variant"]
+    assert ui.window.shown.setup.name == "New variant"
+    bar.rename("New variant", "Rigger")
     assert ui.window.shown.setup.name == "Rigger"
     bar.duplicate("Netter")
     assert names(ui) == ["Healer", "Netter", "Netter 2", "Rigger"]
@@ -49,7 +49,7 @@ def test_set_ups_are_made_copied_named_ordered_marked_and_deleted(ui: Ui):
     assert names(ui) == ["Healer", "Netter", "Rigger", "Netter 2"]
     assert ui.store.profiles["tidewardens"].setup("Rigger").colour == "#6B8E4E"
     bar.rename("Rigger", "Healer")
-    assert "two set-ups of the name 'Healer'" in ui.window.messages.text.text()
+    assert "two variants named 'Healer'" in ui.window.messages.text.text()
     bar.delete("Netter 2")
     bar.delete("Rigger")
     assert names(ui) == ["Healer", "Netter"]
@@ -114,11 +114,11 @@ def test_the_details_offer_where_to_go_and_what_to_do(ui: Ui):
         field.setCurrentIndex(field.findText(text))
         field.activated.emit(field.currentIndex())
 
-    choose(details.does, "go to set-up or profile")
-    choose(details.go, "next set-up")
+    choose(details.does, "variant or profile")
+    choose(details.go, "next variant")
     assert ui.store.profiles["tidewardens"].setups[0].cells[THUMB_11] == GoTo(What.SETUP)
-    assert words(ui, THUMB_11) == "Thumb 11: goes to the next set-up"
-    choose(details.does, "desktop or media")
+    assert words(ui, THUMB_11) == "Thumb 11: goes to the next variant"
+    choose(details.does, "system or media key")
     choose(details.action, "louder")
     assert ui.store.profiles["tidewardens"].setups[0].cells[THUMB_11] == RunSystemAction(SystemAction.LOUDER)
     choose(details.action, "stop everything")
@@ -180,7 +180,7 @@ def test_empty_cells_show_and_do_what_they_do_in_everyday(ui: Ui):
     details = ui.window.sheet_details.profile
     details.falls.click()
     assert not ui.store.profiles["tidewardens"].falls_through
-    assert words(ui, THUMB_11) == "Thumb 11: as the device has it"
+    assert words(ui, THUMB_11) == "Thumb 11: unchanged"
     ui.undo()
     ui.store.pin("tidewardens")
     sent = []
@@ -193,9 +193,9 @@ def test_empty_cells_show_and_do_what_they_do_in_everyday(ui: Ui):
 
 def test_what_goes_beyond_fair_play_is_told_in_the_sheet_and_the_details(ui: Ui):
     shown(ui, "brackenfall-arena")
-    assert words(ui, THUMB_2).endswith("beyond fair play")
+    assert words(ui, THUMB_2).endswith("against the fair-play rule")
     ui.window.shown.show_control(THUMB_2)
-    assert "one game action a press" in ui.window.sheet_details._beyond.text()
+    assert "one action a press" in ui.window.sheet_details._beyond.text()
     ui.window.shown.show_macro("guard-break")
     found = lambda: " ".join(f.message for f in ui.window.macro_details._findings or ())  # noqa: E731
     ui.wait(lambda: "In Brackenfall Arena: a press makes 2 game actions" in found(), "the finding")

@@ -98,7 +98,10 @@ def test_a_step_is_typed_anew_in_its_row_and_keeps_its_remark_and_what_is_inside
     assert loop(ui)[0] == Pointer(x=3, y=4, origin=Origin.WINDOW, remark="kept")
     assert model.setData(model.index(1, WHAT), "if run % 2 == 0")
     assert loop(ui)[1] == If(condition="run % 2 == 0", steps=(Q,))
-    for text, reason in (("tap Qqq for 5 ms", "no control 'Qqq'"), ("tap Q for 1 ms\ntap W for 1 ms", "one step")):
+    for text, reason in (
+        ("tap Qqq for 5 ms", "no key or button 'Qqq'"),
+        ("tap Q for 1 ms\ntap W for 1 ms", "one step"),
+    ):
         assert not model.setData(model.index(0, WHAT), text)
         assert reason in model.refused
     assert not model.setData(model.index(1, WHAT), "wait 5 ms:")
@@ -129,12 +132,12 @@ def test_the_control_of_the_selected_steps_is_changed_by_pressing_another(ui: Ui
     made = shown(ui, Q, Wait(wait_us=9), Q)
     made.select([0, 2])
     actions = {action.text().split("\t")[0]: action for action in made.step_actions.menu_for([0, 2]).actions()}
-    actions["Press another control for it…"].trigger()
+    actions["Change the key…"].trigger()
     assert made.rebind.armed
     made.rebind.captured.emit("KEY_W")
     assert [step.control for step in loop(ui) if isinstance(step, Tap)] == ["KEY_W", "KEY_W"]
     made.rebind.cancel()
-    actions["Make presses and releases of taps"].trigger()
+    actions["Split taps"].trigger()
     assert len(loop(ui)) == 7
     actions["Clear all steps"].trigger()
     assert loop(ui) == ()
@@ -169,7 +172,7 @@ def test_the_page_tells_what_bad_input_will_get(ui: Ui):
         Q,
     )
     for words in (
-        "It can't be worked out: the formula '1 / 0' divides by zero. The macro ends here.",
+        "It can't be computed: the formula '1 / 0' divides by zero. The macro ends here.",
         "has no keys for",
         "9000, 10 lies outside the screen of 1280 x 800 pixels.",
         "no-such-tide",
@@ -209,7 +212,7 @@ def test_a_file_that_cannot_be_read_is_named_with_the_reason_and_the_rest_goes_o
     bad.write_text("tap Q for 5 ms\ndance")
     exchange.read(bad)
     ui.wait(lambda: faults, "the reason")
-    assert "bad.txt, line 2, column 1: 'dance' begins no step" in faults.pop()
+    assert "bad.txt, line 2, column 1: 'dance' starts no step" in faults.pop()
     big = tmp_path / "big.csv"
     with big.open("w") as out:
         out.write("time_us,control,value\n")

@@ -59,7 +59,7 @@ def test_a_name_that_is_none_is_said_at_the_field_and_changes_nothing(ui: Ui):
     before = ui.store.profiles["tidewardens"]
     acts_as(ui, "Frobnicator")
     assert ui.store.profiles["tidewardens"] == before
-    assert "there is no control 'Frobnicator'" in ui.window.sheet_details._error.text()
+    assert "there is no key or button 'Frobnicator'" in ui.window.sheet_details._error.text()
     assert ui.window.sheet_details._error.isVisible()
 
 

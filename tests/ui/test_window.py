@@ -294,7 +294,7 @@ def test_stop_everything_in_the_strip(ui: Ui):
     press(ui, "BTN_TRIGGER_HAPPY6", 0)
     ui.wait(lambda: "running" in ui.window.strip._count.text(), "the toggle")
     ui.window.strip.stop.click()
-    ui.wait(lambda: ui.window.strip._count.text() == "nothing runs", "its end")
+    ui.wait(lambda: ui.window.strip._count.text() == "no macro runs", "its end")
 
 
 def test_every_control_of_the_window_has_a_name_and_can_be_reached(ui: Ui):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 import json
 import shlex
 import sys
@@ -110,7 +111,7 @@ def _resolved(session: Session, name: str, profile: str | None) -> Macro:
         _fail(str(error))
 
 
-_profile = click.option("--profile", metavar="NAME", help="Whose keys the game keys are.")
+_profile = click.option("--profile", metavar="NAME", help="Profile whose game keys count.")
 _json = click.option("--json", "as_json", is_flag=True, help="Print JSON.")
 
 
@@ -163,9 +164,9 @@ def service(session: Session, backend: str) -> None:
 @main.command()
 @click.argument("macro")
 @click.option("--as", "form", type=click.Choice(sorted(WRITERS)), required=True, help="The format.")
-@click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; without it to the output.")
+@click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; default: standard output.")
 @click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
-@click.option("--seed", type=int, default=0, show_default=True, help="What is left to chance goes by this number.")
+@click.option("--seed", type=int, default=0, show_default=True, help="Random seed.")
 @_profile
 @click.pass_obj
 def export(
@@ -185,7 +186,7 @@ def export(
 
 @main.command(name="import")
 @click.argument("recording", type=click.Path(path_type=Path))
-@click.option("--name", help="The macro's name; the file's, unless you say otherwise.")
+@click.option("--name", help="The macro's name; default: the file's.")
 @click.pass_obj
 def import_(session: Session, recording: Path, name: str | None) -> None:
     """Make a macro of a RECORDING by evemu-record or libinput record, or of a table of events."""
@@ -216,13 +217,11 @@ def bundle(session: Session, profiles: tuple[str, ...], output: Path) -> None:
 
 @main.command()
 @click.argument("file", type=click.Path(path_type=Path))
-@click.option("--take", is_flag=True, help="Take it; without it only what is inside is told.")
+@click.option("--take", is_flag=True, help="Import it; without this only what is inside is shown.")
 @click.option("--clash", type=click.Choice([each.value for each in Clash]), default="keep", show_default=True,
-              help="What becomes of what is there already.")  # fmt: skip
-@click.option(
-    "--allow", multiple=True, metavar="COMMAND", help="Leave steps on that open this; they are off otherwise."
-)
-@click.option("--live", is_flag=True, help="Let its profiles go live with their programs; they wait otherwise.")
+              help="If it exists already.")  # fmt: skip
+@click.option("--allow", multiple=True, metavar="COMMAND", help="Allow steps that open this; the others stay off.")
+@click.option("--live", is_flag=True, help="Let its profiles go live with their programs; without it they wait.")
 @click.pass_obj
 def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[str, ...], live: bool) -> None:
     """Tell what is inside a bundle FILE, and with --take bring it in."""
@@ -238,16 +237,16 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
         ("linked to", inside.programs),
         ("opens (off until allowed)", [f"{each.where}: {visible(shlex.join(each.command))}" for each in inside.opens]),
         ("types", [f"{macro}: {text}" for macro, text in inside.types]),
-        ("goes on by itself", [f"{macro} {reason}" for macro, reason in inside.unattended]),
-        ("works the desktop itself", [f"{where} {what}" for where, what in inside.desktop]),
-        ("there already", inside.clashes),
+        ("runs until stopped", [f"{macro} {reason}" for macro, reason in inside.unattended]),
+        ("controls the desktop", [f"{where} {what}" for where, what in inside.desktop]),
+        ("exists already", inside.clashes),
     ):
         if lines:
             click.echo(f"{head}:")
             for line in lines:
                 click.echo(f"  {line}")
     if not take:
-        click.echo("Nothing was taken; --take does.")
+        click.echo("Nothing imported; add --take.")
         return
     allowed = {tuple(shlex.split(command)) for command in allow}
     lives = [profile.id for profile in found.profiles] if live else []
@@ -256,7 +255,7 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
         session.call(m.PutMacro(macro))
     for profile in merged.profiles:
         session.call(m.PutProfile(profile))
-    click.echo(f"taken: {len(merged.profiles)} profiles, {len(merged.macros)} macros")
+    click.echo(f"imported: {len(merged.profiles)} profiles, {len(merged.macros)} macros")
 
 
 @main.command()
@@ -328,19 +327,19 @@ def live(session: Session, as_json: bool) -> None:
 @main.command()
 @click.argument("profile")
 @click.pass_obj
-def use(session: Session, profile: str) -> None:
-    """Hold PROFILE live until `follow`."""
+def pin(session: Session, profile: str) -> None:
+    """Keep PROFILE live until `unpin`."""
     session.call(m.Pin(_pick(session.library().profiles, profile, "profile").id))
 
 
-@main.command(name="set-up")
+@main.command()
 @click.argument("name", required=False)
-@click.option("--profile", metavar="NAME", help="Of this profile; of the live one, unless you say otherwise.")
-@click.option("--next", "by", flag_value=1, type=int, help="The next one, round and round.")
+@click.option("--profile", metavar="NAME", help="Of this profile; default: the live one.")
+@click.option("--next", "by", flag_value=1, type=int, help="The next one; wraps around.")
 @click.option("--previous", "by", flag_value=-1, type=int, help="The one before.")
 @click.pass_obj
-def set_up(session: Session, name: str | None, profile: str | None, by: int | None) -> None:
-    """Put the set-up NAME in use; without a name tell which there are."""
+def variant(session: Session, name: str | None, profile: str | None, by: int | None) -> None:
+    """Switch to the variant NAME; without a name list them."""
     library, status = session.library(), session.call(m.GetStatus())
     assert isinstance(status, m.StatusIs)
     key = _pick(library.profiles, profile, "profile").id if profile else status.status.live
@@ -358,7 +357,7 @@ def set_up(session: Session, name: str | None, profile: str | None, by: int | No
 
 @main.command()
 @click.argument("stage", required=False)
-@click.option("--next", "by", flag_value=1, type=int, help="The next one, round and round.")
+@click.option("--next", "by", flag_value=1, type=int, help="The next one; wraps around.")
 @click.option("--previous", "by", flag_value=-1, type=int, help="The one before.")
 @click.pass_obj
 def speed(session: Session, stage: str | None, by: int | None) -> None:
@@ -372,15 +371,15 @@ def speed(session: Session, stage: str | None, by: int | None) -> None:
         return
     for each in profile.pointer.stages:
         now = "*" if each.name == status.status.stage else " "
-        click.echo(f"{now} {each.name}: {each.across} % from left to right, {each.down} % up and down")
+        click.echo(f"{now} {each.name}: {each.across} % horizontal, {each.down} % vertical")
     if not status.status.changes_motion:
-        click.echo("None of it reaches the pointer now: that needs the kernel's input; see `nakrel doctor`.", err=True)
+        click.echo("No effect yet: this needs kernel input (see `nakrel doctor`).", err=True)
 
 
 @main.command()
 @click.pass_obj
-def follow(session: Session) -> None:
-    """Follow games again: the program that runs decides which profile is live."""
+def unpin(session: Session) -> None:
+    """Load with games again: profiles go live when their game starts."""
     session.call(m.Pin(""))
 
 
@@ -412,7 +411,7 @@ def stop(session: Session, macro: str | None) -> None:
 @main.command()
 @click.argument("macro")
 @click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
-@click.option("--seed", type=int, default=0, show_default=True, help="What is left to chance goes by this number.")
+@click.option("--seed", type=int, default=0, show_default=True, help="Random seed.")
 @_json
 @_profile
 @click.pass_obj
@@ -432,7 +431,7 @@ def plan(session: Session, macro: str, runs: int | None, seed: int, as_json: boo
 @main.command(name="last-run")
 @click.argument("macro")
 @click.option("--as", "form", type=click.Choice(["csv", "vcd"]), default="csv", show_default=True, help="The format.")
-@click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; without it to the output.")
+@click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; default: standard output.")
 @click.pass_obj
 def last_run(session: Session, macro: str, form: str, output: Path | None) -> None:
     """Write what the last run of MACRO really sent, and when, beside what was planned."""
@@ -449,3 +448,10 @@ def last_run(session: Session, macro: str, form: str, output: Path | None) -> No
             files.write(output, text.encode())
     except StorageError as error:
         _fail(str(error))
+
+
+# Their names of before, which scripts and shortcuts of desktops may use.
+for _name, _command in (("set-up", variant), ("use", pin), ("follow", unpin)):
+    _alias = copy.copy(_command)
+    _alias.hidden = True
+    main.add_command(_alias, _name)

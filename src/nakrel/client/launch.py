@@ -47,7 +47,7 @@ class Launch:
         while (connection := self._connection or self._try()) is None:
             if self._pid and (code := _ended(self._pid)) not in (None, _OTHER_RUNS):
                 said = os.pread(self._errors, 4_096, 0).decode("utf-8", "replace").strip().removeprefix("nakrel: ")
-                raise ClientError(said or f"the service ended while starting (exit code {code}); see its log")
+                raise ClientError(said or f"the service ended as it started (exit code {code}); see its log")
             if time.monotonic() > end:
                 raise ClientError(f"the service did not answer within {START_LIMIT_S:g} s of its start; see its log")
             select.select([], [], [], _RETRY_S)

@@ -79,7 +79,7 @@ MACROS: tuple[Macro, ...] = (
     Macro(
         id="steady-oar",
         name="Steady oar",
-        note="A stroke every 1.2 s until switched off.",
+        note="A stroke every 1.2 s until stopped.",
         play=Play(Mode.TOGGLE, pause_us=350 * MS, limit_us=3_600_000_000),
         loop=(Press(control="KEY_W"), Wait(wait_us=850 * MS), Release(control="KEY_W")),
     ),

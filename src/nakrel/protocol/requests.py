@@ -147,20 +147,20 @@ class ChangeSettings(Ask, frozen=True):
 
 
 class Pin(Ask, frozen=True):
-    """Hold a profile live, or with '' follow games again."""
+    """Hold a profile live, or with '' load with games again."""
 
     profile: str
 
 
 class UseSetUp(Ask, frozen=True):
-    """Put a profile's set-up in use, by name."""
+    """Put a profile's variant in use, by name."""
 
     profile: Id
     setup: str
 
 
 class UseStage(Ask, frozen=True):
-    """Give the pointer another speed stage of the live profile: the one of this name, or with '' the one `by` places
+    """Give the pointer another pointer speed of the live profile: the one of this name, or with '' the one `by` places
     on."""
 
     stage: str = ""

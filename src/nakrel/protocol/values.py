@@ -42,10 +42,10 @@ class Running(msgspec.Struct, frozen=True):
 class Status(msgspec.Struct, frozen=True):
     """The service's state. `since` is seconds since the epoch; `backend` names the route to the programs, and
     `backend_note` says what that means for the user, '' where there is nothing to say. `for_show` says that macros
-    reach no window now, since Nakrel's own is in front. `setups` names the set-up in use of the live
+    reach no window now, since Nakrel's own is in front. `setups` names the variant in use of the live
     profile, and of each where another than the first was chosen. Without `sees_windows` nobody tells which window is in
-    front, so that of several linked programs the one started last counts. `stage` is the live profile's speed stage, ''
-    where it has none, and `changes_motion` whether the route to the programs can change the motion, and
+    front, so that of several linked programs the one started last counts. `stage` is the live profile's pointer speed,
+    '' where it has none, and `changes_motion` whether the route to the programs can change the motion, and
     `warning` why macros reach no program, '' where they do or where nothing else was asked for."""
 
     live: str

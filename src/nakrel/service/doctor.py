@@ -118,7 +118,7 @@ def _devices(system: System) -> Check:
             "input devices",
             _BAD,
             f"none of the {len(nodes)} devices under /dev/input can be read by this user",
-            "triggers can't be seen, or kept from the game, through the kernel",
+            "attached buttons can't be seen, or kept from the game, through the kernel",
             _rules_remedy(system),
         )
     return Check("input devices", _OK, f"{len(readable)} of {len(nodes)} devices can be read")
@@ -135,7 +135,7 @@ def _is_ours(system: System, node: str) -> bool:
 def _clicks(system: System) -> Check:
     path = system.at(QUIRKS_PATH)
     if path.exists() and "Nakrel keyboard and mouse" in path.read_text(errors="replace"):
-        return Check("fast clicks", _OK, "the desktop is told that our clicks are no worn switch")
+        return Check("fast clicks", _OK, "the desktop is told that our clicks are no bouncing switch")
     return Check(
         "fast clicks",
         _NOTE,
@@ -180,7 +180,9 @@ def _x11(system: System) -> Check:
     if not system.environment.get("DISPLAY"):
         return Check("X server", _NOTE, "none ($DISPLAY is empty)", "without it the kernel's input is the only way")
     if wrong := system.x_server():
-        return Check("X server", _NOTE, wrong, "it can't stand in for the kernel's input", "xhost, or log in again")
+        return Check(
+            "X server", _NOTE, wrong, "it can't be used in place of the kernel's input", "xhost, or log in again"
+        )
     return Check("X server", _OK, f"{system.environment['DISPLAY']} answers, with XInput 2.2 and XTEST")
 
 
@@ -231,7 +233,7 @@ def _priority(system: System) -> Check:
         _NOTE,
         "no real-time priority for this user",
         "on a busy machine a macro's events may be some milliseconds late",
-        'allow it, if you care:  echo "$USER - rtprio 10" | sudo tee /etc/security/limits.d/nakrel.conf',
+        'to allow it:  echo "$USER - rtprio 10" | sudo tee /etc/security/limits.d/nakrel.conf',
     )
 
 
@@ -241,7 +243,7 @@ def _service(status: Status | None) -> Check:
     routes = {"kernel": "the kernel's input", "x11": "the X server", "xwayland": "Xwayland"}
     route = routes.get(status.backend)
     if route is None:
-        remedy = "mend what is broken above; then Look for a better way, on the Devices page"
+        remedy = "fix the problems above; then press Check again for kernel input on the Devices page"
         return Check("service", _BAD, "the service runs and reaches no window", status.backend_note.rstrip("."), remedy)
     state = _OK if status.backend == "kernel" else _NOTE
     return Check("service", state, f"the service runs, through {route}", status.backend_note.rstrip("."))

@@ -1,4 +1,4 @@
-"""What is live: which profile, by which of its set-ups, and the sheet that the engine plays by."""
+"""What is live: which profile, by which of its variants, and the sheet that the engine plays by."""
 
 from __future__ import annotations
 
@@ -120,7 +120,7 @@ class _Plans:
 
 
 class Live:
-    """Goes by what is seen of the desktop, keeps which set-up of each profile is in use, and does what fingers ask of
+    """Goes by what is seen of the desktop, keeps which variant of each profile is in use, and does what fingers ask of
     both."""
 
     def __init__(self, home: Home, loop: Loop, state: State, worker: Worker, reporter: Reporter, host: Host) -> None:
@@ -191,16 +191,16 @@ class Live:
     # Which set-up
 
     def setup_of(self, profile: str) -> str:
-        """The name of the profile's set-up in use."""
+        """The name of the profile's variant in use."""
         found = self._state.profiles.get(profile)
         return found.setup(self.in_use.get(profile, "")).name if found else ""
 
     def use(self, profile: str, setup: str, why: str) -> None:
-        """Put a set-up in use from now on; raises `DataError` for one that isn't there."""
+        """Put a variant in use from now on; raises `DataError` for one that isn't there."""
         found = self._state.profiles.get(profile)
         if found is None or found.setup(setup).name != setup:
             names = ", ".join(each.name for each in found.setups) if found else "none"
-            raise DataError(f"{found.name if found else profile} has no set-up {setup!r}; it has {names}")
+            raise DataError(f"{found.name if found else profile} has no variant {setup!r}; it has {names}")
         if self.setup_of(profile) == setup:
             return
         self._remember({**self.in_use, profile: setup})
@@ -209,14 +209,14 @@ class Live:
             self._tell(f"{found.name} plays as {setup}", why)
         # Cells may fall through to Everyday's.
         if profile in (self.profile, EVERYDAY):
-            self._host.refresh_sheet("set-up switched")
+            self._host.refresh_sheet("variant switched")
         self._reporter.status_changed()
 
     # The pointer
 
     @property
     def stage(self) -> str:
-        """The speed stage that the pointer of the live profile has now; '' where the profile has none."""
+        """The pointer speed that the pointer of the live profile has now; '' where the profile has none."""
         profile = self._now
         names = [each.name for each in profile.pointer.stages]
         if self._held_stage in names:
@@ -237,12 +237,12 @@ class Live:
         profile = self._now
         names = [each.name for each in profile.pointer.stages]
         if change.to and change.to not in names:
-            raise DataError(f"{profile.name} has no speed stage {change.to!r}; it has {', '.join(names) or 'none'}")
+            raise DataError(f"{profile.name} has no pointer speed {change.to!r}; it has {', '.join(names) or 'none'}")
         self._stages[profile.id] = next_stage(profile, self._chosen_stage(profile), change)
         self.condition()
 
     def hold_stage(self, name: str) -> None:
-        """A control holds this speed stage; '' for none."""
+        """A control holds this pointer speed; '' for none."""
         self._held_stage = name
         self.condition()
 
@@ -255,7 +255,7 @@ class Live:
             self._reporter.status_changed()
 
     def edited(self, before: Profile | None, after: Profile) -> None:
-        """A profile was saved: a set-up or speed stage that got another name stays in use."""
+        """A profile was saved: a variant or pointer speed that got another name stays in use."""
         if before is None:
             return
         stages = [[stage.name for stage in each.pointer.stages] for each in (before, after)]

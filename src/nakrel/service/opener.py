@@ -35,7 +35,7 @@ def missing_program(program: str) -> str:
     if "/" not in program:
         return f"there is no program {program!r} among the installed ones; write where its file is"
     if not Path(program).is_file():
-        return f"there is no file {program}; choose the program anew"
+        return f"there is no file {program}; choose the program again"
     return f"{program} is not marked as a program; make it one with: chmod +x {program}"
 
 

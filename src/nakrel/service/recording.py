@@ -93,7 +93,7 @@ class Recording:
             return
         if spots is None or spots.pointer is None:
             self._moves = Moves.NONE
-            self._reporter.fault("Nobody tells here where the pointer is, so its places are not recorded.")
+            self._reporter.fault("This desktop doesn't tell where the pointer is, so its places are not recorded.")
         else:
             self._recorder.screen = spots.size
             if self._moves is Moves.PATH:
@@ -186,7 +186,7 @@ class Recording:
         self._listener = owner
         until_us = monotonic_us() + seconds * 1_000_000 if owner else None
         self._loop.at("listen", until_us, lambda: self.listen(None, 0))
-        self._host.refresh_sheet("choosing a control")
+        self._host.refresh_sheet("choosing a button")
         self._reporter.status_changed()
 
     def client_gone(self, client: Client) -> None:

@@ -56,6 +56,6 @@ class Reporter:
     def restless(self, what: str) -> None:
         """The loop finds no rest: tell of it once, with what keeps it busy."""
         self.fault_once(
-            f"Nakrel's service works without rest, which it should never do ({what}). Please report it; nakrel "
+            f"Nakrel's service is busy without end, which should never happen ({what}). Please report it; nakrel "
             "shutdown ends it, and it starts again with the window"
         )

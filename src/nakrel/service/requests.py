@@ -268,8 +268,8 @@ class Requests:
             raise Refusal("a recording is going on already; end it first")
         if not s.routes.devices():
             raise Refusal(
-                "there is no device to record from: plug in a keyboard or a mouse, or switch on the simulated "
-                "devices on the Devices page"
+                "there is no device to record from: plug in a keyboard or a mouse, or turn on the simulated "
+                "devices (Devices page)"
             )
 
         def start(answered: Callable[[Outcome[None]], object]) -> None:

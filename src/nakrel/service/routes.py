@@ -289,7 +289,7 @@ class Routes:
         Raises `ValueError` for a device or control that isn't there, and while the stand-ins are switched off.
         """
         if self.stand_ins is None:
-            raise ValueError("the simulated devices are switched off; switch them on on the Devices page")
+            raise ValueError("the simulated devices are off; turn them on (Devices page)")
         self.stand_ins.press(device, control, value)
         if value:
             self._pressed[device, control] = client
@@ -346,11 +346,11 @@ class Routes:
 
 
 def _because(reasons: list[str]) -> str:
-    return f"Why not the kernel: {reasons[0]}. " if reasons else ""
+    return f"Why no kernel input: {reasons[0]}. " if reasons else ""
 
 
 def _sink_note(reasons: list[str]) -> str:
     if not reasons:
         return ""
     told = "; ".join(reasons)
-    return f"Nothing reaches other windows: {told}. Macros play into the stand-in only. {_DOCTOR}"
+    return f"Nothing reaches other windows: {told}. Macros play to the simulated devices only. {_DOCTOR}"

@@ -167,7 +167,9 @@ class SideEffects:
             return Whereabouts(place, _within((place[0] + ask.x, place[1] + ask.y), screen), screen), ""
         size = screen or (ask.size if ask.origin is Origin.SCREEN else None)
         if size is None:
-            raise DataError("nobody tells how large the screen is here; pick the place anew, so that the step knows it")
+            raise DataError(
+                "this desktop doesn't tell how large the screen is; pick the place again, so that the step knows it"
+            )
         window = look(lambda screens: screens.front_window()) if ask.origin is Origin.WINDOW else None
         target = place_of(ask.x, ask.y, ask.origin, ask.size, screen, window)
         inside = _within(target, size)

@@ -113,10 +113,10 @@ def _serve(home: Home, options: Options) -> int:
         service.loop.set_alarm(watchdog)
         if os.environ.pop(ENDED_BY, "") == HUNG:
             service.reporter.fault(
-                "The service did not answer any more and was started anew by itself; all macros were ended. Its log "
-                "says what it was at"
+                "The service did not answer any more and was restarted by itself; all macros were ended. Its log "
+                "says what it was doing"
             )
-            service.live.notify("Nakrel was started anew", "It did not answer any more; all macros were ended")
+            service.live.notify("Nakrel was restarted", "It did not answer any more; all macros were ended")
         service.run()
         service.loop.set_alarm(None)
         watchdog.close()

@@ -118,7 +118,7 @@ def _refuse_hostile(path: Path, entries: list[zipfile.ZipInfo]) -> None:
         if kind not in (0, stat.S_IFREG):
             raise StorageError(f"{path}: {shown!r} in it is a link or something else that is no file")
         if not _ENTRY.fullmatch(entry.filename):
-            raise StorageError(f"{path}: {shown!r} in it does not belong into a bundle, so nothing of it is taken")
+            raise StorageError(f"{path}: {shown!r} in it does not belong in a bundle, so nothing of it is imported")
         if entry.filename in seen:
             raise StorageError(f"{path}: {shown!r} is in it twice")
         seen.add(entry.filename)

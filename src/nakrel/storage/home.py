@@ -53,7 +53,7 @@ class Home:
 
     @property
     def in_use(self) -> Path:
-        """Which set-ups are in use."""
+        """Which variants are in use."""
         return self.state / "set-ups.json"
 
     @property

@@ -313,7 +313,7 @@ def steps_csv(macro: Macro, plan: Sequence[PlanRow]) -> str:
 def _step_rows(macro: Macro) -> Iterator[tuple[object, ...]]:
     for section, step, _, _, depth in rows(macro):
         if isinstance(step, Branch):
-            yield section.value, depth, f"way of weight {number_text(step.weight)}", "", 1, ""
+            yield section.value, depth, f"option of weight {number_text(step.weight)}", "", 1, ""
         elif isinstance(step, Otherwise):
             yield section.value, depth, "otherwise", "", 1, ""
         else:

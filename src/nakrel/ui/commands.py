@@ -202,7 +202,7 @@ def allow(store: Store, key: str) -> None:
 
 
 def set_cell(store: Store, profile: Profile, setup: str, code: str, cell: Cell | None, layer: str = "") -> str:
-    """Set what a control does in a layer of a set-up, '' for none; None is what it does otherwise. Returns the reason
+    """Set what a control does in a layer of a variant, '' for none; None is what it does otherwise. Returns the reason
     where that is refused."""
     return set_cells(store, profile, setup, {(layer, code): cell})
 
@@ -219,7 +219,7 @@ def set_cells(
                 plain[code] = cell
     if not keeps_left_click(plain):
         return (
-            "That would leave no way to click. Let another control act as Left first, "
+            "That would leave no way to click. Let another button act as Left first, "
             "then this one is free for something else."
         )
 
@@ -234,7 +234,7 @@ def set_cells(
 
 
 def edit_setup(store: Store, profile: Profile, setup: str, text: str, change: Callable[[SetUp], SetUp]) -> str:
-    """Change one of the profile's set-ups; returns the reason where that is refused."""
+    """Change one of the profile's variants; returns the reason where that is refused."""
     before = profile.setup(setup)
     try:
         after = change(before)
@@ -244,7 +244,7 @@ def edit_setup(store: Store, profile: Profile, setup: str, text: str, change: Ca
 
 
 def edit_setups(store: Store, profile: Profile, text: str, setups: tuple[SetUp, ...]) -> str:
-    """Give the profile these set-ups; returns the reason where that is refused."""
+    """Give the profile these variants; returns the reason where that is refused."""
     return _change(store, profile, f"{text} in {profile.name}", setups=setups)
 
 
@@ -260,7 +260,7 @@ def _change(store: Store, profile: Profile, text: str, **values: object) -> str:
 
 
 def rename_setup(store: Store, profile: Profile, old: str, new: str) -> str:
-    """Give a set-up another name, and have the controls that go to it follow; returns the reason where that is
+    """Give a variant another name, and have the controls that go to it follow; returns the reason where that is
     refused."""
     try:
         setups = tuple(msgspec.structs.replace(s, name=new) if s.name == old else s for s in profile.setups)

@@ -10,9 +10,10 @@ from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.settings import SettingsPatch, WindowState
 from nakrel.ui.store import Store
 
-__all__ = ["PAGES", "Shown"]
+__all__ = ["PAGES", "PAGE_LABELS", "Shown"]
 
 PAGES = ("sheet", "macro", "devices", "journal")
+PAGE_LABELS = {"sheet": "Buttons", "macro": "Macro", "devices": "Devices", "journal": "Journal"}
 
 
 class Shown(QObject):
@@ -48,7 +49,7 @@ class Shown(QObject):
 
     @property
     def setup(self) -> SetUp | None:
-        """The set-up shown."""
+        """The variant shown."""
         if (profile := self.profile) is None:
             return None
         name = self._setups.setdefault(profile.id, self._store.status.setups.get(profile.id, profile.setups[0].name))
@@ -88,7 +89,7 @@ class Shown(QObject):
             self.profile_changed.emit()
 
     def show_setup(self, name: str) -> None:
-        """Show this set-up of the profile shown."""
+        """Show this variant of the profile shown."""
         profile, before = self.profile, self.setup
         if profile and before and name != before.name:
             self._setups[profile.id] = name
@@ -96,7 +97,7 @@ class Shown(QObject):
             self.profile_changed.emit()
 
     def follow_rename(self, old: str, new: str) -> None:
-        """A set-up of the profile shown has got another name."""
+        """A variant of the profile shown has got another name."""
         if self.profile and self._setups.get(self.profile.id) == old:
             self._setups[self.profile.id] = new
 

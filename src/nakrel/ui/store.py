@@ -238,7 +238,7 @@ class Store(QObject):
             self.ask(m.InFront(front))
 
     def pin(self, profile: str) -> None:
-        """Hold a profile live, or with '' follow games."""
+        """Hold a profile live, or with '' load with games."""
         self.ask(m.Pin(profile))
 
     @property

@@ -84,9 +84,10 @@ class KernelBackend:
             raise BackendUnavailable(f"no permission to read the {len(self._refused)} devices under /dev/input")
         self.held_back = any(abi.KEY_ESC in channel.down for channel in self._channels.values())
         self.note = (
-            "Esc was down at the start: no device is touched, and attachments rest. To end that: nakrel shutdown"
+            "Esc was down at the start: no device is touched, and attached buttons do nothing special. "
+            "To end that: nakrel shutdown"
             if self.held_back
-            else "Attached controls are kept from all programs."
+            else "Attached keys and buttons reach no program."
         )
 
     def fileno(self) -> int:
@@ -196,9 +197,9 @@ class KernelBackend:
         troubles |= {taken for each in channels if each.clone and (taken := self._arrivals.taken.get(each.clone))}
         grabbed = [channel for channel in channels if channel.grabbed]
         waiting = any(channel.down and channel.wanted and not channel.grabbed for channel in channels)
-        state = "grabbed, the rest passes" if grabbed else "read along"
+        state = "captured, other input passes through" if grabbed else "watched"
         if waiting:
-            state = "to be grabbed once nothing is down on it"
+            state = "waits until its keys are released"
         return Device(
             id=f"kernel:{key}",
             name=first.node.name,

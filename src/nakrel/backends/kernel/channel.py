@@ -142,7 +142,7 @@ def _why(node: NodeLike, on: bool, error: OSError) -> str:
         return "another program has it for itself; end that program" + (
             f" (it is open in {', '.join(found)})" if found else ""
         )
-    return f"it can't be {'grabbed' if on else 'let go'}: {error.strerror}"
+    return f"it can't be {'captured' if on else 'released'}: {error.strerror}"
 
 
 def _has_key(data: bytes) -> bool:

@@ -135,7 +135,7 @@ class Grabs:
             return
         if isinstance(made, str):
             channel.has_no_clone(made, self._host.now_us())
-            self._host.fault(f"{channel.node.name} isn't taken: {made}")
+            self._host.fault(f"{channel.node.name} can't be captured: {made}")
             self._host.devices_changed()
         else:
             if channel.node.abilities.codes.get(abi.EV_LED):

@@ -79,7 +79,7 @@ class Output:
             self.hands.presses += presses
         if cannot:
             raise CannotEmit(
-                f"a virtual mouse can't send {CONTROLS[cannot].label} ({cannot}); let the macro press another control"
+                f"a virtual mouse can't send {CONTROLS[cannot].label} ({cannot}); let the macro press another button"
             )
 
     def move_by(self, dx: int, dy: int) -> None:

@@ -69,9 +69,9 @@ class StandInDevices:
         """
         found = next((n for n, d in enumerate(self._devices) if d.id == device), None)
         if found is None:
-            raise ValueError(f"there is no stand-in device {device!r}")
+            raise ValueError(f"there is no simulated device {device!r}")
         if control not in self._devices[found].controls:
-            raise ValueError(f"{self._devices[found].name} has no control {control!r}")
+            raise ValueError(f"{self._devices[found].name} has no key or button {control!r}")
         os.write(self.hand_fd, _RECORD.pack(found, _INDEX[control], value, time.monotonic_ns() // 1_000))
 
     def read(self) -> list[InputEvent]:
@@ -81,7 +81,7 @@ class StandInDevices:
         except BlockingIOError:
             return []
         except OSError as error:
-            raise BackendLost(f"the stand-in devices are gone: {error.strerror}") from None
+            raise BackendLost(f"the simulated devices are gone: {error.strerror}") from None
         found = []
         for number, index, value, at_us in _RECORD.iter_unpack(data):
             if event := self._event(_CODES[index], value):

@@ -29,7 +29,7 @@ class Sink:
     name = "standin"
 
     def __init__(self, note: str = "") -> None:
-        self.note = note or "Nothing reaches other windows: macros play into the stand-in only."
+        self.note = note or "Nothing reaches other windows: macros play to the simulated devices only."
         self.arrivals: deque[Arrival] = deque(maxlen=_KEPT)
         self.down: set[str] = set()
         # Where the pointer was moved to last, from the top left corner.

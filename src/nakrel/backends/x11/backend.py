@@ -77,7 +77,7 @@ class X11Backend:
     ) -> None:
         self._aside: Aside = aside or _at_once
         self._display = display
-        self.note = "Attached controls are kept from programs, except a wheel that scrolls."
+        self.note = "Attached keys and buttons reach no program; a wheel still scrolls."
         self._hand_is_xtest = injector_is_xtest
         self._conn, self._xi, xtest = XConnection.open(display)
         # What has to wait for the server's answer goes over a connection of its own, on another thread.
@@ -159,7 +159,7 @@ class X11Backend:
         if cannot:
             raise CannotEmit(
                 f"X11 can't send {CONTROLS[cannot].label} ({cannot}): its injection knows 10 buttons. "
-                "Let the macro press another control."
+                "Let the macro press another button."
             )
 
     def move_by(self, dx: int, dy: int) -> None:

@@ -61,10 +61,10 @@ def answer_for(macro: Macro | None, fps: float, jitter_us: float, against: str) 
     else:
         points, mark = tuple((seen.fps, seen.seen) for seen in found), fps
     if mine.seen >= _ALL:
-        return FrameAnswer(_answer(mine), "Such a game can't miss any of them.", None, points, mark, against)
+        return FrameAnswer(_answer(mine), "No press is missed.", None, points, mark, against)
     least_us = frames.safe_us(fps, jitter_us)
-    each = f"{format_ms(least_us)} ms down, {format_ms(least_us)} ms up, {format_rate(2 * least_us)} a control"
-    advice = f"Fastest timing that none is lost of: {each}."
+    each = f"{format_ms(least_us)} ms down, {format_ms(least_us)} ms up, {format_rate(2 * least_us)} a key"
+    advice = f"Fastest safe timing: {each}."
     return FrameAnswer(
         _answer(mine), advice, least_us if make_safe(macro, least_us) != macro else None, points, mark, against
     )

@@ -58,7 +58,7 @@ def build(macro: Macro, builder: Builder, what: str, figures: Sequence[str], pla
     times = [parse_time(figure) for figure in figures[: len(builder.figures)]]
     if builder.asks is Asks.TEXT:
         if not what:
-            raise DataError("which text? Write it into the field")
+            raise DataError("which text? Write it in the field")
         return builder.make(macro, [what], times)
     if builder.asks is Asks.PLACES:
         if not places:
@@ -66,9 +66,11 @@ def build(macro: Macro, builder: Builder, what: str, figures: Sequence[str], pla
         return builder.make(macro, places, times)
     codes = [read_control(name) for name in what.split(",") if name.strip()]
     if not codes:
-        raise DataError("which control? Write its name, or press it")
+        raise DataError("which key or button? Write its name, or press it")
     if len(codes) > builder.most:
-        raise DataError(f"{builder.name} takes {'one control' if builder.most == 1 else f'{builder.most} at most'}")
+        raise DataError(
+            f"{builder.name} takes {'one key or button' if builder.most == 1 else f'{builder.most} at most'}"
+        )
     return builder.make(macro, codes, times)
 
 
@@ -148,7 +150,5 @@ BUILDERS = (
     Builder("hold until pressed again", Asks.CONTROLS, (), 8, _hold),
     Builder("combo", Asks.CONTROLS, (Figure("with waits of", "60 ms"),), 20, _combo),
     Builder("text", Asks.TEXT, (Figure("at", "30/s"),), 1, _text),
-    Builder(
-        "screen sequence", Asks.PLACES, (Figure("click after", "200 ms"), Figure("then wait", "1 s")), 100, _places
-    ),
+    Builder("click sequence", Asks.PLACES, (Figure("click after", "200 ms"), Figure("then wait", "1 s")), 100, _places),
 )

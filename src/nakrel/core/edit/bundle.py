@@ -100,10 +100,10 @@ def look_through(bundle: Bundle, profiles: Mapping[str, Profile], macros: Mappin
         name = visible(macro.name)
         for step, off in _steps(macro):
             if isinstance(step, Open):
-                opens.append(Opens(f"{name}{', switched off' * off}", step.command))
+                opens.append(Opens(f"{name}{', off' * off}", step.command))
             elif isinstance(step, Text):
                 text = f"the secret {visible(step.secret)}" if step.secret else visible(step.text)
-                types.append((f"{name}{', switched off' * off}", text))
+                types.append((f"{name}{', off' * off}", text))
         unattended += [(name, why) for why in _unattended(macro.play)]
         desktop += [(name, f"presses {keys}") for keys in _desktop_keys(macro)]
     for profile in bundle.profiles:
@@ -141,7 +141,7 @@ _MANY_RUNS = 1_000
 
 def _unattended(play: Play) -> Iterable[str]:
     if play.mode is Mode.TOGGLE and not (play.limit_runs or play.limit_us):
-        yield "goes on until it is switched off"
+        yield "runs until it is stopped"
     if play.mode is Mode.COUNTED and play.runs > _MANY_RUNS:
         yield f"plays {play.runs:,} times"
     if play.mode is Mode.TOGGLE and (play.limit_runs or 0) > _MANY_RUNS:

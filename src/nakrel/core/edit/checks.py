@@ -128,12 +128,12 @@ def _whole(macro: Macro) -> Iterable[Finding]:
     play = macro.play
     if play.mode is Mode.TOGGLE and not (play.limit_runs or play.limit_us):
         if any(isinstance(step, Text) for step in walk(macro.loop)):
-            yield Finding(None, "It types a text again and again until it is switched off. Give it a limit.")
+            yield Finding(None, "It types a text again and again until it is stopped. Give it a limit.")
         if any(isinstance(step, Open) for step in walk(macro.loop)):
-            yield Finding(None, "It opens a program again and again until it is switched off. Give it a limit.")
+            yield Finding(None, "It opens a program again and again until it is stopped. Give it a limit.")
     opened, cycle = _opened(macro.loop), max(1_000, cycle_us(macro, play))
     if opened and opened * 1_000_000 > MAX_OPENED * (max(cycle, 1_000_000) if play.mode is Mode.SINGLE else cycle):
-        yield Finding(None, f"It opens more than {MAX_OPENED} programs a second; the rest of them isn't opened.")
+        yield Finding(None, f"It opens more than {MAX_OPENED} programs a second; the others aren't opened.")
 
 
 def _opened(steps: Iterable[Step]) -> int:
@@ -161,16 +161,18 @@ def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:
                 down[step.control] = at, row.section
         elif isinstance(step, Release):
             if down.pop(step.control, None) is None:
-                yield Finding(at, f"{label(step.control)} is let go, but nothing before it presses it.")
+                yield Finding(at, f"{label(step.control)} is released, but nothing before it presses it.")
         elif isinstance(step, Tap | Chord):
             for control in step.controls if isinstance(step, Chord) else (step.control,):
                 if down.pop(control, None) is not None:
-                    yield Finding(at, f"{label(control)} is down already: this tap lets it go.")
+                    yield Finding(at, f"{label(control)} is down already: this tap releases it.")
     for control, (at, section) in down.items():
         if section is Section.LEAD_IN:
-            message = "is held until the macro ends. If that is meant, let it go in the lead-out, where it can be seen."
+            message = (
+                "is held until the macro ends. If that is meant, release it in the end section, where it can be seen."
+            )
         else:
-            message = "is never let go here; that happens only when the macro ends."
+            message = "is never released here; that happens only when the macro ends."
         yield Finding(at, f"{label(control)} {message}")
 
 
@@ -188,12 +190,14 @@ def _gaps(macro: Macro) -> Iterable[Finding]:
         for before, after in zip(spans, spans[1:], strict=False):
             gap = after.start_us - before.end_us
             if gap < SHORT_US and after.down >= 0:
-                yield Finding(after.down, f"{label(control)} goes down {_soon(gap)} after it was let go: {_MERGED}")
+                yield Finding(after.down, f"{label(control)} goes down {_soon(gap)} after its release: {_MERGED}")
         inside = [span for span in spans if _both_in_loop(line, span)]
         if macro.play.mode is not Mode.SINGLE and loop and inside:
             gap = loop.end_us - inside[-1].end_us + macro.play.pause_us + inside[0].start_us - loop.start_us
             if gap < SHORT_US:
-                message = f"Each run presses {label(control)} {_soon(gap)} after the run before let it go: {_MERGED}"
+                message = (
+                    f"Each run presses {label(control)} {_soon(gap)} after its release in the run before: {_MERGED}"
+                )
                 yield Finding(inside[0].down, f"{message} Give it a pause.")
         if named(control).kind is Kind.BUTTON:
             apart = [after.start_us - before.start_us for before, after in pairwise(spans)]
@@ -231,9 +235,9 @@ def _each(at: int, step: Line) -> Iterable[Finding]:
     elif isinstance(step, Repeat | If) and not any(branches(step)):
         yield Finding(at, "There is nothing inside to repeat." if isinstance(step, Repeat) else "Nothing is inside.")
     elif isinstance(step, PickOne) and len(step.branches) == 1:
-        yield Finding(at, "There is one way only, so nothing is left to chance.")
+        yield Finding(at, "It has one option only, so nothing is random.")
     elif isinstance(step, PickOne) and not any(weights_of(step, Estimate())):
-        yield Finding(at, "Every way has the weight 0, so there is none to go.")
+        yield Finding(at, "Every option has the weight 0, so none can be chosen.")
     elif isinstance(step, Wait) and step.most_us is None and step.wait_us == 0:
         yield Finding(at, "This wait takes no time.")
     elif isinstance(step, Text) and not step.text and not step.secret:
@@ -253,7 +257,7 @@ def _formulas(on: list[tuple[int, Row]]) -> Iterable[Finding]:
             try:
                 value = formula.value(scope)
             except FormulaError as error:
-                yield Finding(at, f"It can't be worked out: {error}. The macro ends here.")
+                yield Finding(at, f"It can't be computed: {error}. The macro ends here.")
             else:
                 if isinstance(row.step, Set):
                     scope.variables[row.step.variable] = value
@@ -282,7 +286,9 @@ def _feedback(on: list[tuple[int, Row]], triggers: Collection[str]) -> Iterable[
     for at, row in on:
         pressed = getattr(row.step, "controls", None) or (getattr(row.step, "control", ""),)
         if isinstance(row.step, Press | Tap | Chord) and (own := [code for code in pressed if code in triggers]):
-            yield Finding(at, f"{label(own[0])} starts this very macro. Only your finger starts it, not its own press.")
+            yield Finding(
+                at, f"{label(own[0])} starts this macro itself. Only your finger starts it, not its own press."
+            )
 
 
 def _pressed(step: Line) -> tuple[str, ...]:
@@ -328,7 +334,7 @@ def circle(control: str, macro: Macro, others: Mapping[str, Macro], keys: Mappin
         if other is not None and code != control and control in _all_pressed(other, keys):
             return (
                 f"It presses {label(named_so)}, which plays {other.name}, and that presses {label(control)} again. "
-                "Only fingers start macros, so they don't go round; attach one elsewhere to keep them apart."
+                "Only fingers start macros, so they don't go round; attach one to another button to keep them apart."
             )
     return ""
 

@@ -1,7 +1,7 @@
 """Edits of a macro's steps: pure changes from one macro to the next.
 
 A macro's steps are numbered through its three sections, as the step list shows them: `row` 0 is the first step of
-the lead-in, or of the loop where there is no lead-in. A block's row comes before the rows of what is inside it; each
+the start, or of the loop where there is no start. A block's row comes before the rows of what is inside it; each
 branch of a pick-one block, and what an if block does otherwise, has a row of its own before its steps.
 """
 
@@ -305,7 +305,7 @@ def to_taps(macro: Macro) -> Macro:
 
 
 def to_pairs(macro: Macro, chosen: Collection[int]) -> Macro:
-    """Turn taps and chords among the rows into presses, a wait and releases; the times of all events stay as they
+    """Turn taps and combinations among the rows into presses, a wait and releases; the times of all events stay as they
     were."""
 
     def parted(row: int, line: SameKind) -> tuple[SameKind, ...]:
@@ -338,7 +338,7 @@ def rebind(macro: Macro, chosen: Collection[int], code: str) -> Macro:
 
 
 def to_chord(macro: Macro, chosen: Collection[int]) -> Macro:
-    """Make one chord of the taps among the rows, held as long as the longest; the waits among them go.
+    """Make one combination of the taps among the rows, held as long as the longest; the waits among them go.
 
     The macro stays as it is where there are not two controls to press together.
     """

@@ -189,7 +189,7 @@ class Layout:
     def _options(
         self, step: Block, options: list[tuple[tuple[Step, ...], bool, bool]], drawn: bool, counted: bool
     ) -> None:
-        """Lay out each way: its steps, whether it is the one that is drawn, and whether it has a row of its own."""
+        """Lay out each option: its steps, whether it is the one that is drawn, and whether it has a row of its own."""
         start = end = self.now
         for steps, chosen, has_row in options:
             self.now = start

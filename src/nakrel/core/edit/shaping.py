@@ -2,7 +2,7 @@
 
 An *edge* is a control going down or up, or the moment of a wheel, pointer, text or open step. Moving edges changes
 waits and holds and nothing else: the times of all other edges, counted from the beginning of their section, stay as
-they were. What moves past other edges gets its new place among the steps; a tap or chord with another edge inside
+they were. What moves past other edges gets its new place among the steps; a tap or combination with another edge inside
 becomes a press and a release.
 
 Waits that are left to chance, formulas in times, and blocks are walls: their time isn't known, so no edge moves past
@@ -46,8 +46,8 @@ __all__ = ["Edge", "Moment", "edge_at", "edges_of", "moment_of", "shift", "snapp
 
 
 class Edge(NamedTuple):
-    """Where a row's control goes down, or up. A release has an up edge only, a tap and a chord have both, everything
-    else has a down edge."""
+    """Where a row's control goes down, or up. A release has an up edge only, a tap and a combination have
+    both, everything else has a down edge."""
 
     row: int
     down: bool
@@ -70,7 +70,7 @@ class Moment(NamedTuple):
 
 
 def moment_of(line: Timeline, edge: Edge) -> Moment:
-    """When an edge is; of a chord, its first control."""
+    """When an edge is; of a combination, its first control."""
     step = _row(line, edge).step
     control = OTHERS_BY_STEP.get(type(step)) or getattr(step, "control", "") or getattr(step, "controls", ("",))[0]
     ends = isinstance(step, Tap | Chord) and not edge.down
@@ -127,7 +127,7 @@ def widen(line: Timeline, edge: Edge, by_us: int) -> Macro:
     room = sum(map(length_us, lead))
     if room + by_us < 0:
         wall = first and isinstance(steps[first - 1], Wait)
-        why = "a wait that is left to chance" if wall else "the edge before it"
+        why = "a random wait" if wall else "the edge before it"
         raise DataError(f"it can come {_ms(room)} earlier at most; then {why} is in the way")
     made = (*steps[:first], *_lead(lead, room + by_us), *steps[row.at :])
     return with_steps_in(line.macro, row.section, row.inside, made)
@@ -166,7 +166,7 @@ class _Event:
 
 def _with_partners(steps: tuple[Step, ...], chosen: Collection[tuple[int, bool]]) -> set[tuple[int, bool]]:
     """The chosen edges, and those that belong to them: controls that go down one right after the other and come up
-    right after each other in reverse order are a chord that something else happens in, and move as one."""
+    right after each other in reverse order are a combination that something else happens in, and move as one."""
     found = set(chosen)
     for index, _ in chosen:
         if isinstance(steps[index], Press | Release):
@@ -243,7 +243,7 @@ def _part(steps: tuple[Step, ...], chosen: Collection[tuple[int, bool]], by_us: 
     first = min(index for index, _ in chosen)
     last = max(index for index, _ in chosen) + 1
     if any(_fixed_us(step) is None for step in steps[first:last]):
-        raise DataError("between these edges is a wait that is left to chance, a formula or a block; move less at once")
+        raise DataError("between these edges is a random wait, a formula or a block; move less at once")
     room = by_us
     while first and _fixed_us(steps[first - 1]) is not None and (room < 0 or _takes_no_event(steps[first - 1])):
         first -= 1
@@ -281,7 +281,7 @@ def _refuse_overlap(ordered: list[_Event]) -> None:
         for control in event.controls():
             before = last.get(control)
             if before is not None and before.order > event.order:
-                raise DataError(f"two holds of {label(control)} would overlap; a control is down once at a time")
+                raise DataError(f"two holds of {label(control)} would overlap; a key or button is down once at a time")
             last[control] = event
             own = before is not None and before.step is event.step and before.index == event.index
             if before is not None and own and before.at_us == event.at_us and length_us(event.step):
@@ -295,7 +295,7 @@ def _written(ordered: list[_Event]) -> tuple[list[Step], int]:
     while at < len(ordered):
         event = ordered[at]
         if event.at_us < now:
-            raise DataError("the pointer's way or a text takes all the time there; nothing else can happen meanwhile")
+            raise DataError("the pointer's move or a text takes all the time there; nothing else can happen meanwhile")
         made += _lead(event.lead, event.at_us - now)
         now = event.at_us + event.busy_us
         at += 1
@@ -368,5 +368,5 @@ def _refusal_reason(steps: tuple[Step, ...], where: str) -> str:
     if isinstance(wall, Block):
         return "a block is in the way; move the edge within it, or drag the steps in the list"
     if wall is not None:
-        return "a wait that is left to chance or worked out is in the way"
+        return "a random wait or a formula is in the way"
     return "there is no time before the beginning" if where == "before" else "that is past the end of the block"

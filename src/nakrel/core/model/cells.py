@@ -51,7 +51,7 @@ class ToControl(_Cell, frozen=True, tag="control"):
     def __post_init__(self) -> None:
         super().__post_init__()
         if control(self.control).kind is Kind.WHEEL:
-            raise DataError(f"a control can act as a key or a button, and {self.control} is a wheel direction")
+            raise DataError(f"a button can act as another key or button, and {self.control} is a wheel direction")
 
 
 class RunMacro(_Cell, frozen=True, tag="macro"):
@@ -70,9 +70,9 @@ class ToChord(_Cell, frozen=True, tag="chord"):
         super().__post_init__()
         for code in self.controls:
             if control(code).kind is Kind.WHEEL:
-                raise DataError(f"a chord is made of keys and buttons, and {code} is a wheel direction")
+                raise DataError(f"a combination is made of keys and buttons, and {code} is a wheel direction")
         if len(set(self.controls)) != len(self.controls):
-            raise DataError("a chord holds each control once; take out the one that is there twice")
+            raise DataError("a combination holds each key once; take out the one that is there twice")
 
 
 class TypeText(_Cell, frozen=True, tag="text"):
@@ -91,7 +91,7 @@ class StartProgram(_Cell, frozen=True, tag="open"):
 
 
 class HoldLayer(_Cell, frozen=True, tag="layer"):
-    """A layer of the set-up is there as long as the control is held."""
+    """A layer of the variant is there as long as the control is held."""
 
     layer: Name
 
@@ -104,9 +104,9 @@ class What(StrEnum):
 
 
 class GoTo(_Cell, frozen=True, tag="go"):
-    """The control puts another set-up of its profile in use, or makes another profile live.
+    """The control puts another variant of its profile in use, or makes another profile live.
 
-    `to` is the set-up's name or the profile's id; with '' it is the one `by` places on in their order, round and round.
+    `to` is the variant's name or the profile's id; with '' it is the one `by` places on; it wraps around.
     """
 
     what: What
@@ -115,7 +115,7 @@ class GoTo(_Cell, frozen=True, tag="go"):
 
 
 class ChangeSpeed(_Cell, frozen=True, tag="speed"):
-    """The control gives the pointer another speed stage of the live profile.
+    """The control gives the pointer another pointer speed of the live profile.
 
     `to` is the stage's name; with '' it is the one `by` places on, round and round. With `held`, which takes a name,
     the stage before comes back when the control is let go.
@@ -128,7 +128,7 @@ class ChangeSpeed(_Cell, frozen=True, tag="speed"):
     def __post_init__(self) -> None:
         super().__post_init__()
         if self.held and not self.to:
-            raise DataError("a speed that is there while a control is held needs the name of its stage")
+            raise DataError("a speed that is there while a button is held needs the name of its stage")
 
 
 class RunSystemAction(_Cell, frozen=True, tag="action"):
@@ -169,7 +169,7 @@ ACTION_LABELS: dict[SystemAction, str] = {
     SystemAction.DARKER: "darker screen",
     SystemAction.LOCK: "lock the screen",
     SystemAction.STOP: "stop everything",
-    SystemAction.FOLLOW: "follow games",
+    SystemAction.FOLLOW: "load with games",
 }
 # Desktops take these from the keys that keyboards have for them (input-event-codes.h).
 ACTION_KEYS: dict[SystemAction, str] = {

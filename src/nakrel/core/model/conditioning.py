@@ -33,7 +33,7 @@ Percent = Annotated[int, msgspec.Meta(ge=1, le=MAX_PERCENT)]
 
 
 class SpeedStage(Value, frozen=True, forbid_unknown_fields=True):
-    """A speed of the pointer, in percent of the device's own, from left to right and up and down."""
+    """A speed of the pointer, in percent of the device's own, horizontal and up and down."""
 
     name: Name
     across: Percent = 100
@@ -45,7 +45,7 @@ class SpeedStage(Value, frozen=True, forbid_unknown_fields=True):
 
 
 class Pointing(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
-    """How a profile has the pointer move: its speed stages, of which the first is in use at the start, the wheel's
+    """How a profile has the pointer move: its pointer speeds, of which the first is in use at the start, the wheel's
     speed in percent, and within how many degrees of level or upright motion becomes straight (0: it stays as it is)."""
 
     stages: Annotated[tuple[SpeedStage, ...], msgspec.Meta(max_length=MAX_STAGES)] = ()
@@ -93,12 +93,12 @@ class Conditioner:
 
     @property
     def moves_as_it_is(self) -> bool:
-        """Whether motion stays as the device has it."""
+        """Whether motion stays unchanged."""
         return self.motion[:2] == (100, 100) and not self.motion.straight
 
     @property
     def turns_as_it_is(self) -> bool:
-        """Whether the wheel stays as the device has it."""
+        """Whether the wheel stays unchanged."""
         return self.motion.wheel == 100
 
     def move(self, dx: int, dy: int) -> tuple[int, int]:

@@ -103,7 +103,7 @@ def control(code: str) -> Control:
 
         near = difflib.get_close_matches(code.upper(), CONTROLS, n=3, cutoff=0.6)
         hint = f"; did you mean {' or '.join(near)}?" if near else "; see docs/formats.md for the codes"
-        raise UnknownControl(f"unknown control {code!r}{hint}") from None
+        raise UnknownControl(f"unknown key or button {code!r}{hint}") from None
 
 
 def by_number(number: int) -> Control | None:

@@ -15,7 +15,7 @@ __all__ = ["FAIR_PLAY_WORDS", "actions_in", "beyond", "cell_beyond"]
 FAIR_PLAY_WORDS = {
     FairPlay.ANYTHING: "anything",
     FairPlay.WHILE_HELD: "repeats while held",
-    FairPlay.ONE_ACTION: "one game action a press",
+    FairPlay.ONE_ACTION: "one action a press",
     FairPlay.NO_MACROS: "no macros",
 }
 # Nobody needs to know how many there are beyond that.
@@ -23,8 +23,8 @@ _MANY = 1_000_000
 
 
 def actions_in(steps: Iterable[Step]) -> int:
-    """How many game actions the steps make, the most where chance or a formula decides: each press, tap, chord and turn
-    of the wheel is one, and so is each character of a text."""
+    """How many game actions the steps make, the most where chance decides: each press, tap, combination and
+    turn of the wheel is one, and so is each character of a text."""
     total = 0
     for step in steps:
         if step.off:
@@ -96,7 +96,7 @@ def cell_beyond(cell: Cell, macro: Macro | None, rule: FairPlay) -> str:
     if isinstance(cell, RunMacro):
         return beyond(macro, cell.play or macro.play, rule) if macro else ""
     if rule is FairPlay.NO_MACROS:
-        return f"It passes through: this profile's fair-play rule is: {FAIR_PLAY_WORDS[rule]}."
+        return f"Not applied: this profile's fair-play rule is: {FAIR_PLAY_WORDS[rule]}."
     if rule is FairPlay.ONE_ACTION and isinstance(cell, TypeText) and len(cell.text) > 1:
         return f"A press types {len(cell.text)} characters; this profile's fair-play rule is: {FAIR_PLAY_WORDS[rule]}."
     return ""

@@ -67,7 +67,7 @@ FUNCTIONS = {
     "abs": "a number without its sign",
     "round": "the nearest whole number, or to so many places",
     "random": "a number between two, both included; whole where both are",
-    "held": 'whether a control is down, as in held("Left Shift")',
+    "held": 'whether a key or button is down, as in held("Left Shift")',
 }
 
 
@@ -137,7 +137,7 @@ class Formula:
         if text != text.strip() or not text:
             raise FormulaError(text, 0, "is empty, or has a space at its beginning or end")
         if "#" in text or "\\" in text or not text.isprintable():
-            raise FormulaError(text, 0, "has a sign in it that can't stand there; write a control's code instead of #")
+            raise FormulaError(text, 0, "has a sign in it that can't stand there; write the code of a key instead of #")
         try:
             tree = ast.parse(text, mode="eval")
         except (SyntaxError, ValueError, RecursionError, MemoryError) as error:
@@ -243,7 +243,7 @@ class Formula:
                     raise self._fail(node, f"can't be read: {error}") from None
                 self.controls.add(code)
                 return lambda scope: scope.held(code)
-        raise self._fail(node, 'asks held for something else than one control; write it as held("Left Shift")')
+        raise self._fail(node, 'asks held for something else than one key or button; write it as held("Left Shift")')
 
 
 # How many numbers each function takes, at least and at most.

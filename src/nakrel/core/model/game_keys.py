@@ -147,7 +147,7 @@ def read_csv(text: str) -> tuple[GameKey, ...]:
         if not any(cells) or (number == 1 and [cell.casefold() for cell in cells] == ["name", "control"]):
             continue
         if len(cells) != 2:
-            raise DataError(f"line {number}: expected a name and a control, found {len(cells)} fields")
+            raise DataError(f"line {number}: expected a name and a key, found {len(cells)} fields")
         try:
             key = GameKey(cells[0], read_control(cells[1]))
         except (DataError, ValueError) as error:

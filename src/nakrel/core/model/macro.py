@@ -15,6 +15,7 @@ from nakrel.core.model.steps import If, PickOne, Repeat, Step, amount, length_us
 from nakrel.core.model.value import Value
 
 __all__ = [
+    "MODE_LABELS",
     "Again",
     "LetGo",
     "Macro",
@@ -35,6 +36,10 @@ class Mode(StrEnum):
     COUNTED = "counted"
     HELD = "held"
     TOGGLE = "toggle"
+
+
+# What people call them.
+MODE_LABELS = {Mode.SINGLE: "Once", Mode.COUNTED: "N times", Mode.HELD: "While held", Mode.TOGGLE: "Toggle"}
 
 
 class Again(StrEnum):
@@ -141,5 +146,5 @@ def cycle_us(macro: Macro, play: Play) -> int:
 
 
 def describe_play(play: Play) -> str:
-    """The way to play in a word or two: 'Counted 5', 'Held'."""
-    return f"Counted {play.runs}" if play.mode is Mode.COUNTED else play.mode.value.capitalize()
+    """The way to play in a word or two: '5 times', 'While held'."""
+    return f"{play.runs} times" if play.mode is Mode.COUNTED else MODE_LABELS[play.mode]

@@ -56,14 +56,14 @@ def read_control(name: str) -> str:
     `DataError` with the nearest names."""
     name = name.strip()
     if not name:
-        raise DataError("which control? Write its name, as in: press Left Shift")
+        raise DataError("which key or button? Write its name, as in: press Left Shift")
     if len(name) > 2 and name[0] == name[-1] == '"':
         return game_key(name[1:-1])
     if code := _CODES.get(name.casefold()):
         return code
     near = [name_of(code) for code, control in CONTROLS.items() if fits(control, name.casefold())][:3]
     hint = f"; did you mean {' or '.join(near)}?" if near else "; docs/formats.md has all names"
-    raise DataError(f"there is no control {name!r}{hint}")
+    raise DataError(f"there is no key or button {name!r}{hint}")
 
 
 def rank(name: str, typed: str) -> int | None:

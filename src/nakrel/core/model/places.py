@@ -49,7 +49,7 @@ def place_of(
     """
     if origin is Origin.WINDOW:
         if window is None:
-            raise DataError("no window is in front whose place is known, and this place is counted from one")
+            raise DataError("this place is counted from a window, and no window is in front whose place is known")
         across, down = _scaled(x, y, size, (window.width, window.height))
         return window.x + across, window.y + down
     return _scaled(x, y, size, screen)

@@ -113,19 +113,19 @@ class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
         super().__post_init__()
         names = [layer.name for layer in self.layers]
         if len(set(names)) != len(names):
-            raise DataError(f"set-up {self.name!r} has two layers of one name; rename one of them")
+            raise DataError(f"variant {self.name!r} has two layers of the same name; rename one of them")
         for cells in (self.cells, *(layer.cells for layer in self.layers)):
             for code, cell in cells.items():
                 kind = control(code).kind
                 if isinstance(cell, HoldLayer) and cell.layer not in names:
-                    raise DataError(f"set-up {self.name!r} has no layer {cell.layer!r}, which {code} should hold")
+                    raise DataError(f"variant {self.name!r} has no layer {cell.layer!r}, which {code} should hold")
                 if isinstance(cell, HoldLayer) and kind is Kind.WHEEL:
                     raise DataError(f"a layer is held by a key or a button, and {code} is a wheel direction")
                 if isinstance(cell, ChangeSpeed) and cell.held and kind is Kind.WHEEL:
                     raise DataError(f"a speed is held by a key or a button, and {code} is a wheel direction")
         if not keeps_left_click(self.cells):
             raise DataError(
-                f"set-up {self.name!r} leaves no way to click: give Left its click back, or let another control "
+                f"variant {self.name!r} leaves no way to click: give Left its click back, or let another button "
                 "act as Left first"
             )
 
@@ -136,7 +136,7 @@ class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
         return next((layer.cells for layer in self.layers if layer.name == name), {})
 
     def with_cell(self, name: str, code: str, cell: Cell | None) -> SetUp:
-        """The set-up with another cell in a layer, or with '' without one; None takes the cell out.
+        """The variant with another cell in a layer, or with '' without one; None takes the cell out.
 
         Raises `DataError` where that would leave no way to click.
         """
@@ -155,7 +155,7 @@ class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
                 yield name, code, cell
 
     def with_each(self, change: Callable[[Cell], Cell | None]) -> SetUp:
-        """The set-up with what `change` makes of each cell; None takes the cell out."""
+        """The variant with what `change` makes of each cell; None takes the cell out."""
 
         def changed(cells: dict[str, Cell]) -> dict[str, Cell]:
             found = {code: change(cell) for code, cell in cells.items()}
@@ -165,12 +165,12 @@ class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
         return msgspec.structs.replace(self, cells=changed(self.cells), layers=layers)
 
     def without_layer(self, name: str) -> SetUp:
-        """The set-up without a layer, and without the cells that hold it."""
+        """The variant without a layer, and without the cells that hold it."""
         free = self.with_each(lambda cell: None if cell == HoldLayer(name) else cell)
         return msgspec.structs.replace(free, layers=tuple(each for each in free.layers if each.name != name))
 
     def with_layer_named(self, old: str, new: str) -> SetUp:
-        """The set-up with a layer under another name, and its cells following. Raises `DataError` for a name that
+        """The variant with a layer under another name, and its cells following. Raises `DataError` for a name that
         another layer has."""
 
         def named(cells: dict[str, Cell]) -> dict[str, Cell]:
@@ -181,7 +181,7 @@ class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
 
 
 class Profile(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown_fields=True):
-    """A profile with its set-ups, of which one is in use at a time. `id` never changes, so renaming it breaks nothing.
+    """A profile with its variants, of which one is in use at a time. `id` never changes, so renaming it breaks nothing.
 
     With `falls_through` a control without a cell does what it does in Everyday. One that isn't `allowed` came from
     somebody else, and goes live with no program until its user allows that.
@@ -202,16 +202,16 @@ class Profile(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unkno
     def __post_init__(self) -> None:
         super().__post_init__()
         for what, names in (
-            ("set-ups", [setup.name for setup in self.setups]),
+            ("variants", [setup.name for setup in self.setups]),
             ("game keys", [key.name for key in self.keys]),
-            ("speed stages", [stage.name for stage in self.pointer.stages]),
+            ("pointer speeds", [stage.name for stage in self.pointer.stages]),
         ):
             twice = next((name for n, name in enumerate(names) if name in names[:n]), "")
             if twice:
-                raise DataError(f"profile {self.name!r} has two {what} of the name {twice!r}; rename one of them")
+                raise DataError(f"profile {self.name!r} has two {what} named {twice!r}; rename one of them")
 
     def setup(self, name: str) -> SetUp:
-        """The set-up of this name; the first one where there is none."""
+        """The variant of this name; the first one where there is none."""
         return next((setup for setup in self.setups if setup.name == name), self.setups[0])
 
     @property
@@ -224,7 +224,7 @@ class Profile(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unkno
         return {game_key(key.name): key.control for key in self.keys}
 
     def cells(self) -> Iterator[tuple[SetUp, str, str, Cell]]:
-        """All cells of all set-ups, with their layer ('' for none) and control."""
+        """All cells of all variants, with their layer ('' for none) and control."""
         for setup in self.setups:
             for layer, code, cell in setup.every():
                 yield setup, layer, code, cell

@@ -45,7 +45,7 @@ class RecordingSettings(Value, frozen=True, omit_defaults=True, forbid_unknown_f
     """What is caught, how waits are kept, where the steps go, how long after the button it begins, and for how long it
     goes on at most (seconds; 0 for no countdown and no limit). With `from_now` the time before the first input is kept
     as a wait, else it begins with that input. A path is thinned as far as it stays within
-    `tolerance_px` pixels of what was performed."""
+    `tolerance_px` pixels of what was recorded."""
 
     keys: bool = True
     buttons: bool = True

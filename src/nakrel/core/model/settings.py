@@ -1,4 +1,4 @@
-"""What the user chose for the program as a whole, and which set-ups are in use."""
+"""What the user chose for the program as a whole, and which variants are in use."""
 
 from __future__ import annotations
 
@@ -44,7 +44,7 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
 
 
 class InUse(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
-    """Which set-up of a profile (by its id) is in use, by name; the first one where none is told."""
+    """Which variant of a profile (by its id) is in use, by name; the first one where none is told."""
 
     setups: dict[str, str] = {}
 

@@ -49,7 +49,7 @@ def describe(step: Step) -> str:
         case Tap():
             return f"tap {label(step.control)}"
         case Chord():
-            return f"chord {' + '.join(map(label, step.controls))}"
+            return f"combination {' + '.join(map(label, step.controls))}"
         case Wait():
             return f"wait {time_text(step.wait_us, step.most_us)}"
         case Wheel():
@@ -64,11 +64,11 @@ def describe(step: Step) -> str:
         case Open():
             return f"open {shlex.join(step.command)}"
         case Note():
-            return f"note: {step.text}"
+            return f"comment: {step.text}"
         case Repeat():
             return f"repeat {number_text(step.times)} times"
         case PickOne():
-            return "pick one"
+            return "random choice"
         case If():
             return f"if {step.condition}"
         case Set():

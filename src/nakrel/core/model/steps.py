@@ -173,7 +173,7 @@ class Chord(_Base, frozen=True, tag="chord", kw_only=True):
         for code in self.controls:
             _needs_switch(code, "chord")
         if len(set(self.controls)) != len(self.controls):
-            raise DataError("a chord holds each control once; take out the one that is there twice")
+            raise DataError("a combination holds each key once; take out the one that is there twice")
 
 
 class Wait(_Base, frozen=True, tag="wait", kw_only=True):
@@ -345,7 +345,7 @@ Line = Step | Option
 
 def _not_too_deep(step: Block) -> None:
     if _depth(step) > MAX_DEPTH:
-        raise DataError(f"blocks lie inside each other more than {MAX_DEPTH} deep; make a macro of its own of some")
+        raise DataError(f"blocks are nested more than {MAX_DEPTH} deep; move some into a macro of their own")
 
 
 def _depth(step: Step) -> int:

@@ -12,6 +12,7 @@ __all__ = [
     "FRAME_RATES",
     "format_ms",
     "format_rate",
+    "format_runs",
     "parse_span",
     "parse_time",
 ]
@@ -70,7 +71,7 @@ def parse_span(text: str) -> tuple[int, int | None]:
         least += unit.group()
     first, last = parse_time(least), parse_time(most)
     if last < first:
-        raise DataError(f"{text.strip()!r} runs backward; write the shorter time first")
+        raise DataError(f"{text.strip()!r} is backwards; write the shorter time first")
     return first, last
 
 
@@ -79,6 +80,13 @@ def format_ms(micros: int) -> str:
     whole, part = divmod(abs(micros), 1_000)
     sign = "-" if micros < 0 else ""
     return f"{sign}{whole}" + (f".{part:03d}".rstrip("0") if part else "")
+
+
+def format_runs(cycle_us: int) -> str:
+    """A repeat every `cycle_us` in words: '8.5 runs a second, one every 118 ms'; '' where there is no cycle."""
+    if cycle_us <= 0:
+        return ""
+    return f"{format_rate(cycle_us).removesuffix('/s')} runs a second, one every {format_ms(cycle_us)} ms"
 
 
 def format_rate(cycle_us: int) -> str:

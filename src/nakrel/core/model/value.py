@@ -171,7 +171,7 @@ def _short(value: str) -> str:
 
 # What a text that must be like a pattern can be.
 _PATTERNS = {
-    NO_NUL: "a program can't be given the character of number 0",
+    NO_NUL: "a program's arguments can't have the character number 0 in them",
     VARIABLE: "it can have up to 40 letters, digits and _, and begins with a letter or _",
     COLOUR: "write a colour as #4A6FA5",
     ID: "it can't have / or control characters in it",

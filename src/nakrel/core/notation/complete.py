@@ -22,8 +22,8 @@ _WORDS = (
     "set",
     "repeat",
     "if",
-    "otherwise:",
-    "pick one:",
+    "else:",
+    "random choice:",
     "skip",
 )
 

@@ -15,6 +15,11 @@ from nakrel.core.notation.write import SECTIONS
 
 __all__ = ["read", "read_steps"]
 
+# The words of before are read as well.
+_SECTIONS = {**SECTIONS, "lead-in": Section.LEAD_IN, "lead-out": Section.LEAD_OUT}
+_ELSE, _OPTION = r"(?:else|otherwise)\s*:", r"(?:option|way)"
+_CHOICE = r"(?:random\s+choice|pick\s+one)\s*:"
+
 
 def read(text: str) -> dict[Section, tuple[Step, ...]]:
     """The steps of each section. Raises `NotationError`."""
@@ -24,16 +29,16 @@ def read(text: str) -> dict[Section, tuple[Step, ...]]:
     while at < len(lines):
         line = lines[at]
         word = line.text.partition("#")[0].strip().removesuffix(":").lower()
-        if line.indent == 0 and word in SECTIONS and line.text.partition("#")[0].strip().endswith(":"):
+        if line.indent == 0 and word in _SECTIONS and line.text.partition("#")[0].strip().endswith(":"):
             steps, at = _block(lines, at + 1, 1)
-            section = SECTIONS[word]
+            section = _SECTIONS[word]
             if found[section]:
                 fail(line, 0, f"the section {word} is there twice; put its steps together")
         else:
             steps, at = _block(lines, at, 0)
             section = Section.LOOP
             if found[section]:
-                fail(line, 0, "these steps belong to no section; indent them below lead-in, loop or lead-out")
+                fail(line, 0, "these steps belong to no section; indent them below start, loop or end")
         found[section] = steps
     return found
 
@@ -48,7 +53,7 @@ def _block(lines: list[Line], at: int, least: int, depth: int = 0) -> tuple[tupl
     if at >= len(lines) or lines[at].indent < least:
         return (), at
     if depth > MAX_DEPTH:
-        fail(lines[at], 0, f"blocks lie inside each other more than {MAX_DEPTH} deep")
+        fail(lines[at], 0, f"blocks are nested more than {MAX_DEPTH} deep")
     indent = lines[at].indent
     steps: list[Step] = []
     while at < len(lines) and lines[at].indent >= least:
@@ -63,7 +68,7 @@ def _block(lines: list[Line], at: int, least: int, depth: int = 0) -> tuple[tupl
 
 
 def _is_section(line: Line) -> bool:
-    return line.text.partition("#")[0].strip().lower() in {f"{word}:" for word in SECTIONS}
+    return line.text.partition("#")[0].strip().lower() in {f"{word}:" for word in _SECTIONS}
 
 
 def _statement(lines: list[Line], at: int, depth: int) -> tuple[Step, int]:
@@ -82,9 +87,11 @@ def _statement(lines: list[Line], at: int, depth: int) -> tuple[Step, int]:
             return _repeat(lines, at, statement, start, depth, common)
         if verb == "if":
             return _if(lines, at, statement, start, depth, common)
-        if verb in ("otherwise:", "way:"):
-            fail(line, start, f"{verb!r} belongs below {'an if' if verb[0] == 'o' else 'pick one:'}, indented like it")
-        if re.fullmatch(r"pick\s+one\s*:", statement, re.IGNORECASE):
+        if re.fullmatch(_ELSE, statement, re.IGNORECASE):
+            fail(line, start, f"{statement!r} belongs below an if, indented like it")
+        if re.fullmatch(_OPTION + r"\s*:", statement, re.IGNORECASE):
+            fail(line, start, f"{statement!r} belongs below 'random choice:', indented deeper")
+        if re.fullmatch(_CHOICE, statement, re.IGNORECASE):
             return _pick(lines, at, depth, common)
         return read_statement(line, start, verb, statement, common), at + 1
     except NotationError:
@@ -119,7 +126,7 @@ def _if(
     inner, after = _block(lines, at + 1, line.indent + 1, depth + 1)
     others = None
     beside = after < len(lines) and lines[after].indent == line.indent
-    if beside and re.match(r"otherwise\s*:\s*(#|$)", lines[after].text, re.IGNORECASE):
+    if beside and re.match(_ELSE + r"\s*(#|$)", lines[after].text, re.IGNORECASE):
         steps, after = _block(lines, after + 1, line.indent + 1, depth + 1)
         others = Otherwise(steps=steps)
     return If(condition=condition[:-1].strip(), steps=inner, otherwise=others, **common), after  # type: ignore[arg-type]
@@ -132,18 +139,18 @@ def _pick(lines: list[Line], at: int, depth: int, common: dict[str, object]) -> 
     while at < len(lines) and lines[at].indent > line.indent:
         option = lines[at]
         statement, _ = cut_remark(option, 0)
-        found = re.fullmatch(r"way(?:\s+of\s+weight\s+(\d{1,9}|\(.*\)))?\s*:", statement, re.IGNORECASE)
+        found = re.fullmatch(_OPTION + r"(?:\s+of\s+weight\s+(\d{1,9}|\(.*\)))?\s*:", statement, re.IGNORECASE)
         if not found or option.indent != indent:
             fail(
                 option,
                 0,
-                "expected 'way:' or 'way of weight 3:', one below the other, with the steps indented below each",
+                "expected 'option:' or 'option of weight 3:', one below the other, with the steps indented below each",
             )
         weight = bounded(option, 0, found[1] or "1", MAX_WEIGHT)
         inner, at = _block(lines, at + 1, option.indent + 1, depth + 1)
         options.append(Branch(weight=weight, steps=inner))
     if not options:
-        fail(line, len(line.text), "nothing to pick from; indent 'way:' below it, and steps below that")
+        fail(line, len(line.text), "nothing to pick from; indent 'option:' below it, and steps below that")
     return PickOne(branches=tuple(options), **common), at  # type: ignore[arg-type]
 
 
@@ -155,5 +162,5 @@ def _note(line: Line, start: int) -> tuple[str, str]:
     text, end = quoted(line, len(line.text) - len(body))
     rest = line.text[end:].lstrip()
     if rest and not rest.startswith("#"):
-        fail(line, end, "expected nothing more after the quotes, or a # and a remark")
+        fail(line, end, "expected nothing more after the quotes, or a # and a comment")
     return text, remark_text(line, len(line.text) - len(rest)) if rest else ""

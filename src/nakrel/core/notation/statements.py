@@ -14,7 +14,8 @@ from nakrel.core.notation.lines import Line, NotationError, closing, fail, outsi
 __all__ = ["STARTS", "bounded", "read_span", "read_statement", "read_time"]
 
 STARTS = (
-    "tap, press, release, wait, turn, move, type, open, set, repeat, if, pick one, skip, a # and a note, or a section"
+    "tap, press, release, wait, turn, move, type, open, set, repeat, if, random choice, skip, "
+    "a # and a comment, or a section"
 )
 _FRAME = re.compile(
     r"(?:\s+(?:on|in)\s+(?:the|a)\s+(?P<what>screen|window)(?:\s+of\s+(?P<width>\d{1,6})\s*x\s*(?P<height>\d{1,6}))?)?"
@@ -89,7 +90,7 @@ def read_statement(line: Line, start: int, verb: str, statement: str, common: di
                 fail(line, at + len(rest), "expected 'to' and a formula, as in: set count to count + 1")
             return Set(variable=name.strip(), value=value.strip(), **common)  # type: ignore[arg-type]
     where = line.indent + start + 1
-    raise NotationError(line.number, where, f"{statement.split(' ')[0]!r} begins no step; expected {STARTS}")
+    raise NotationError(line.number, where, f"{statement.split(' ')[0]!r} starts no step; expected {STARTS}")
 
 
 def _turn(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
@@ -150,7 +151,7 @@ def _type(line: Line, at: int, common: dict[str, object]) -> Step:
     rate = bounded(line, end, found[1] or "30", MAX_RATE)
     if secret:
         if not text:
-            fail(line, begin, "the secret has no name")
+            fail(line, begin, "the secret needs a name")
         return Text(secret=text, rate=rate, **common)  # type: ignore[arg-type]
     return Text(text=text, rate=rate, **common)  # type: ignore[arg-type]
 

@@ -31,7 +31,7 @@ from nakrel.core.model.steps import (
 __all__ = ["SECTIONS", "write", "write_line", "write_steps"]
 
 _INDENT = "    "
-SECTIONS = {"lead-in": Section.LEAD_IN, "loop": Section.LOOP, "lead-out": Section.LEAD_OUT}
+SECTIONS = {"start": Section.LEAD_IN, "loop": Section.LOOP, "end": Section.LEAD_OUT}
 # A part of a command that stands without quotes.
 _BARE = re.compile(r"[\w./:=@%+,~-]+")
 
@@ -71,13 +71,13 @@ def _lines(step: Step, level: int) -> str:
         case If(otherwise=others):
             assert others
             inner = write_steps(step.steps, level + 1)
-            return f"{first}{inner}{start}otherwise:\n{write_steps(others.steps, level + 1)}"
+            return f"{first}{inner}{start}else:\n{write_steps(others.steps, level + 1)}"
     return first
 
 
 def _option(branch: Branch, level: int) -> str:
     weight = f" of weight {number_text(branch.weight)}" if branch.weight != 1 else ""
-    return f"{_INDENT * level}way{weight}:\n{write_steps(branch.steps, level + 1)}"
+    return f"{_INDENT * level}option{weight}:\n{write_steps(branch.steps, level + 1)}"
 
 
 def _words(step: Step) -> str:
@@ -104,7 +104,7 @@ def _words(step: Step) -> str:
         case Repeat():
             return f"repeat {number_text(step.times)} times:"
         case PickOne():
-            return "pick one:"
+            return "random choice:"
         case If():
             return f"if {step.condition}:"
         case Set():

@@ -215,7 +215,7 @@ class Engine:
                 self._hold_speed(code, "")
 
     def _hold_speed(self, control: str, stage: str) -> None:
-        """The control holds a speed stage, or with '' none any more; the one that was held last counts."""
+        """The control holds a pointer speed, or with '' none any more; the one that was held last counts."""
         before = next(reversed(self._speeds.values()), "")
         self._speeds.pop(control, None)
         if stage:
@@ -290,7 +290,7 @@ class Engine:
             if run.player.ending:
                 run.queued = control
             else:
-                self._finish(run.key, "switched off")
+                self._finish(run.key, "pressed again")
         elif mode is Mode.HELD:
             if not run.player.go_on():
                 run.queued = control
@@ -323,9 +323,9 @@ class Engine:
         run.queued = ""
         if run.play.let_go is LetGo.AFTER_RUN:
             run.player.finish_after_run()
-            run.reason = "let go"
+            run.reason = "released"
         else:
-            self._finish(run.key, "let go")
+            self._finish(run.key, "released")
 
     def _start(self, plan: Plan, play: Play, trigger: str) -> None:
         around = _Around(self, plan.macro)

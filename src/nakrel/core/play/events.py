@@ -78,7 +78,7 @@ class PlayMacro(NamedTuple):
 
 
 class StopMacro(NamedTuple):
-    """End one macro, its lead-out included."""
+    """End one macro, its end included."""
 
     macro: str
 
@@ -168,7 +168,7 @@ class Asked(NamedTuple):
 
 
 class SpeedHeld(NamedTuple):
-    """A control that is held asks for the speed stage of this name; '' says that none does any more."""
+    """A control that is held asks for the pointer speed of this name; '' says that none does any more."""
 
     stage: str
 

@@ -1,4 +1,4 @@
-"""What is live: the set-up in use, with what falls through to Everyday and the profile's own keys for the game's."""
+"""What is live: the variant in use, with what falls through to Everyday and the profile's own keys for the game's."""
 
 from __future__ import annotations
 
@@ -15,7 +15,7 @@ __all__ = ["fall_through", "falling", "motion_now", "next_profile", "next_setup"
 
 
 def falling(profile: Profile, in_use: Mapping[str, str], profiles: Mapping[str, Profile]) -> SetUp | None:
-    """The set-up of Everyday that empty cells of the profile fall through to; None where they don't."""
+    """The variant of Everyday that empty cells of the profile fall through to; None where they don't."""
     everyday = profiles.get(EVERYDAY)
     if not profile.falls_through or profile.id == EVERYDAY or everyday is None:
         return None
@@ -23,7 +23,7 @@ def falling(profile: Profile, in_use: Mapping[str, str], profiles: Mapping[str, 
 
 
 def fall_through(setup: SetUp, below: SetUp | None) -> dict[str, Cell]:
-    """The cells without a layer that come from `below`, since the set-up has none of its own for their controls.
+    """The cells without a layer that come from `below`, since the variant has none of its own for their controls.
 
     A left click that `below` gives to another control stays with Left where that other control isn't free here.
     """
@@ -47,7 +47,7 @@ def sheet_of(
     plan_of: Callable[[str], tuple[Plan, Play] | None],
     notch_us: int = NOTCH_US,
 ) -> Sheet:
-    """The sheet that the engine plays by while the profile is live; `in_use` are set-ups by profile, `notch_us` is
+    """The sheet that the engine plays by while the profile is live; `in_use` are variants by profile, `notch_us` is
     for how long a notch of the wheel presses what it acts as.
 
     Where the game allows no macros, everything passes through as the devices have it.
@@ -63,7 +63,7 @@ def sheet_of(
 
 
 def next_setup(profile: Profile, now: str, go: GoTo) -> str:
-    """The set-up that a control goes to, by name; `now` where there is no other."""
+    """The variant that a control goes to, by name; `now` where there is no other."""
     names = [setup.name for setup in profile.setups]
     if go.to:
         return go.to if go.to in names else now
@@ -82,7 +82,7 @@ def motion_now(profile: Profile, stage: str, held: str = "") -> Motion | None:
 
 
 def next_stage(profile: Profile, now: str, change: ChangeSpeed) -> str:
-    """The speed stage that a control goes to, by name; `now` where there is no other."""
+    """The pointer speed that a control goes to, by name; `now` where there is no other."""
     names = [stage.name for stage in profile.pointer.stages]
     if change.to or not names:
         return change.to if change.to in names else now

@@ -8,7 +8,7 @@ nothing else does, so a late act never delays the ones after it: loops don't dri
     LOOP     --run done, was the last--> LEAD_OUT
     LEAD_IN, LOOP  --finish()-->  LEAD_OUT (at once) or at the end of the run
     LEAD_OUT --steps done-->  DONE
-    any      --cut()-->  DONE (the lead-out's releases only, no waits)
+    any      --cut()-->  DONE (the end's releases only, no waits)
 
 Blocks are flattened to jumps, so the cursor's place in a section is one number and a stack of counters.
 
@@ -174,7 +174,7 @@ class Player:
 
     @property
     def ending(self) -> bool:
-        """Whether it has been told to end or is in its lead-out."""
+        """Whether it has been told to end or is in its end."""
         return self._last_run or self.phase >= Phase.LEAD_OUT
 
     @property
@@ -295,7 +295,7 @@ class Player:
         self._typed.clear()
 
     def finish(self, now_us: int) -> list[Act]:
-        """End at once: an open tap goes up, then the lead-out begins."""
+        """End at once: an open tap goes up, then the end begins."""
         if self.phase >= Phase.LEAD_OUT:
             return []
         acts = self._close_tap(now_us)
@@ -309,14 +309,14 @@ class Player:
         self._last_run = True
 
     def go_on(self) -> bool:
-        """Take back `finish_after_run`; False where the lead-out has begun."""
+        """Take back `finish_after_run`; False where the end has begun."""
         if self.phase >= Phase.LEAD_OUT:
             return False
         self._last_run = False
         return True
 
     def cut(self, now_us: int) -> list[Act]:
-        """End this instant: of the lead-out only its releases are made."""
+        """End this instant: of the end only its releases are made."""
         acts = self._close_tap(now_us)
         start = self._index if self.phase is Phase.LEAD_OUT else 0
         rest = self._sections[Phase.LEAD_OUT][start:]

@@ -17,7 +17,7 @@ __all__ = ["Recorder", "tidy"]
 
 
 def tidy(steps: tuple[Step, ...] | list[Step], settings: RecordingSettings) -> list[Step]:
-    """The recorded steps with their waits as performed, all alike, or left out."""
+    """The recorded steps with their waits as recorded, all alike, or left out."""
     if settings.waits is Waits.PERFORMED:
         return list(steps)
     if settings.waits is Waits.NONE:
@@ -37,7 +37,7 @@ _REST_US = 40_000
 class Recorder:
     """Feed it every event with its time in microseconds; `steps` grows with each.
 
-    It catches the kinds of controls that `way` names; waits are kept as performed, see `tidy`. The controls in `down`
+    It catches the kinds of controls that `way` names; waits are kept as recorded, see `tidy`. The controls in `down`
     are held when it begins: each is completed by a press that is marked. Any other release without a press is left out
     (it belongs to the gesture that began the recording), and so is a repeated press of a control that is down already
     (key auto-repeat). Places of the pointer are on a screen of `screen` pixels, width and height.

@@ -67,7 +67,7 @@ class DevicesPage(QWidget):
         self.permissions = Permissions(store)
         self.notch = TimeEdit(store.settings.notch_us, 1_000_000)
         self.layout_field = QLineEdit()
-        self.layout_field.setPlaceholderText("as the desktop says")
+        self.layout_field.setPlaceholderText("like the desktop")
         self.layout_field.setFixedWidth(170)
         self.practice = button("Start the practice game", self.start_practice)
         self._message = label("", "soft")
@@ -127,7 +127,7 @@ class DevicesPage(QWidget):
         name = label("A turn of the wheel presses a key for")
         name.setBuddy(self.notch)
         self.notch.setAccessibleName(name.text())
-        hint = label("where it acts as a key or button: a game that looks once a frame sees no shorter one", "soft")
+        hint = label("where it acts as a key or button; a game that looks once a frame misses shorter ones", "soft")
         for each in (name, self.notch, hint):
             notch.addWidget(each)
         notch.addStretch(1)
@@ -177,7 +177,7 @@ class DevicesPage(QWidget):
             self._list.addWidget(hairline())
             self._list.addWidget(self._device(device))
         if not self._store.devices:
-            self._list.addWidget(label("No device is there. Plug one in, or switch the simulated ones on.", "soft"))
+            self._list.addWidget(label("No device found. Plug one in, or turn on the simulated ones.", "soft"))
 
     def _device(self, device: Device) -> QWidget:
         made = QWidget()

@@ -28,8 +28,8 @@ class Permissions(QWidget):
         self._store = store
         self.checks: tuple[m.Check, ...] = ()
         self.summary = label("", "soft")
-        self.again = button("Examine again", self.examine, "link")
-        self.look = button("Look for a better way", self._choose_route, "link", "Ends all macros that run")
+        self.again = button("Check again", self.examine, "link")
+        self.look = button("Check again for kernel input", self._choose_route, "link", "Ends all running macros")
         self.more = button("Show all", self._toggle, "link")
         self._all = False
         self._grid = QGridLayout()
@@ -37,7 +37,7 @@ class Permissions(QWidget):
         self._grid.setHorizontalSpacing(12)
         self._grid.setVerticalSpacing(4)
         row = QHBoxLayout()
-        row.addWidget(label("From your fingers to the programs", "heading"))
+        row.addWidget(label("Input check", "heading"))
         row.addSpacing(8)
         row.addWidget(self.summary)
         row.addStretch(1)
@@ -68,10 +68,10 @@ class Permissions(QWidget):
         clear_layout(self._grid)
         broken = [check for check in self.checks if check.state is m.CheckState.BAD]
         notes = sum(check.state is m.CheckState.NOTE for check in self.checks)
-        message = f"{len(broken)} of {len(self.checks)} links are broken" if len(broken) != 1 else "one link is broken"
-        state = message if broken else "no link is broken"
+        message = f"{len(broken)} of {len(self.checks)} problems found" if len(broken) != 1 else "one problem found"
+        state = message if broken else "no problem found"
         self.summary.setText(f"{state}, {notes} notes" if notes else state)
-        self.more.setText("Show only what is broken" if self._all else "Show all")
+        self.more.setText("Show only problems" if self._all else "Show all")
         row = 0
         for check in self.checks if self._all else broken:
             row = self._add(check, row)

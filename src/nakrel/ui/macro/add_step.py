@@ -35,8 +35,8 @@ from nakrel.ui.widgets.control_choice import ControlChoice
 
 __all__ = ["AddStep"]
 
-_WITH_CONTROL = ("tap", "press", "release", "chord", "wheel")
-_WITH_TIME = ("tap", "chord", "wait")
+_WITH_CONTROL = ("tap", "press", "release", "combination", "wheel")
+_WITH_TIME = ("tap", "combination", "wait")
 # Kinds that are told by words: what stands before the words in the notation, after them, and what they look like.
 _WITH_WORDS = {
     "random wait": ("wait ", "", "200 to 600 ms"),
@@ -47,9 +47,9 @@ _WITH_WORDS = {
     "set": ("set ", "", "count to count + 1"),
 }
 _KINDS = (
-    *("tap", "press", "release", "chord", "wait", "random wait", "wheel"),
+    *("tap", "press", "release", "combination", "wait", "random wait", "wheel"),
     *(kind for kind in _WITH_WORDS if kind != "random wait"),
-    *("repeat", "pick one", "note"),
+    *("repeat", "random choice", "comment"),
 )
 # A recorded click lasts around 50 to 150 ms (common practice, no published source).
 _HOLD_US = 50_000
@@ -71,9 +71,9 @@ class AddStep(QWidget):
         self._store = store
         self.kind = choice("Kind of step")
         self.kind.addItems(_KINDS)
-        self.control = ControlChoice("Control of the step")
+        self.control = ControlChoice("Key or button of the step")
         self.control.setMinimumWidth(150)
-        self.second = ControlChoice("The control that it is pressed together with")
+        self.second = ControlChoice("The key that it is pressed together with")
         self.second.setMinimumWidth(120)
         self.time = TimeEdit(_HOLD_US)
         self.time.setAccessibleName("Hold or wait")
@@ -88,7 +88,7 @@ class AddStep(QWidget):
             "Pick on the screen…", self.pick_wanted.emit, tip="Choose one place or several by clicking there (Ctrl+K)"
         )
         self.capture = Capture(store)
-        self._press = button("Press it…", self.capture.arm, tip="Choose the control by pressing it")
+        self._press = button("Press to choose", self.capture.arm, tip="Press the key or button to choose it")
         self.add_button = button("Add step", self.add)
         self._message = label("", "alarm", wrap=True)
         self._build()
@@ -138,7 +138,7 @@ class AddStep(QWidget):
         self.control.set_items(
             (
                 *((name_of(code), code) for code in keys),
-                *((f"{name_of(code)}  (free in the game)", code) for code in free),
+                *((f"{name_of(code)}  (not used by the game)", code) for code in free),
                 *((name_of(code), code) for code in others),
             )
         )
@@ -147,7 +147,7 @@ class AddStep(QWidget):
     def _kind_chosen(self, kind: str) -> None:
         self.control.setVisible(kind in _WITH_CONTROL)
         self._press.setVisible(kind in _WITH_CONTROL)
-        self.second.setVisible(kind == "chord")
+        self.second.setVisible(kind == "combination")
         self.time.setVisible(kind in _WITH_TIME)
         self.time.set_value(_WAIT_US if kind == "wait" else _HOLD_US)
         self._fill(*([Kind.WHEEL] if kind == "wheel" else [Kind.KEY, Kind.BUTTON]))
@@ -202,19 +202,19 @@ class AddStep(QWidget):
     def _add_fields(self, kind: str) -> None:
         micros = self.time.read() if kind in _WITH_TIME else 0
         code = self.control.code() if kind in _WITH_CONTROL else ""
-        second = self.second.code() if kind == "chord" else ""
-        if kind == "chord" and second == code:
-            raise DataError("a chord needs two controls that differ")
+        second = self.second.code() if kind == "combination" else ""
+        if kind == "combination" and second == code:
+            raise DataError("a combination needs two different keys")
         make: dict[str, Callable[[], Step]] = {
             "tap": lambda: Tap(control=code, hold_us=micros),
             "press": lambda: Press(control=code),
             "release": lambda: Release(control=code),
-            "chord": lambda: Chord(controls=(code, second), hold_us=micros),
+            "combination": lambda: Chord(controls=(code, second), hold_us=micros),
             "wait": lambda: Wait(wait_us=micros),
             "wheel": lambda: Wheel(control=code),
             "repeat": lambda: Repeat(times=2),
-            "pick one": lambda: PickOne(branches=(Branch(), Branch())),
-            "note": lambda: Note(text=""),
+            "random choice": lambda: PickOne(branches=(Branch(), Branch())),
+            "comment": lambda: Note(text=""),
         }
         self.added.emit(make[kind]())
         self._say("")

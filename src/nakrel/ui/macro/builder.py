@@ -36,7 +36,7 @@ class BuilderRow(QWidget):
         for builder in BUILDERS:
             self.kind.addItem(builder.name)
         self.controls = QLineEdit("Q")
-        self.controls.setAccessibleName("Controls")
+        self.controls.setAccessibleName("Keys")
         self.controls.setToolTip("Names, separated by commas")
         self.figures = [QLineEdit() for _ in range(_MOST_FIGURES)]
         self._figure_names = [label("", "soft") for _ in range(_MOST_FIGURES)]
@@ -44,7 +44,7 @@ class BuilderRow(QWidget):
         self.pick_button = button("Pick on the screen…", self._pick, tip="Choose the places by clicking there")
         self.capture = Capture(store)
         self.make_button = button(
-            "Make it", self._make, "act", "Takes the place of the macro's steps; undo brings them back"
+            "Replace the steps", self._make, "act", "Replaces the macro's steps; undo restores them"
         )
         self.preview = label("", "soft", wrap=True)
         self._build()
@@ -59,7 +59,7 @@ class BuilderRow(QWidget):
     def _build(self) -> None:
         row = QHBoxLayout()
         row.setSpacing(6)
-        self.press_button = button("Press it…", self.capture.arm, tip="Add a control by pressing it")
+        self.press_button = button("Press to add", self.capture.arm, tip="Press a key to add it")
         for each in (label("build", "soft"), self.kind, self.controls, self.press_button, self.pick_button):
             row.addWidget(each)
         for pair in zip(self._figure_names, self.figures, strict=True):
@@ -125,7 +125,7 @@ class BuilderRow(QWidget):
                 figure.setAccessibleName(builder.figures[n].name)
                 figure.setText(builder.figures[n].example)
         self.controls.setVisible(builder.asks is not Asks.PLACES)
-        self.controls.setAccessibleName("Text" if builder.asks is Asks.TEXT else "Controls")
+        self.controls.setAccessibleName("Text" if builder.asks is Asks.TEXT else "Keys")
         self.controls.setToolTip("" if builder.asks is Asks.TEXT else "Names, separated by commas")
         before = self._asked
         self._asked = builder.asks

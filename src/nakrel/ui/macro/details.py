@@ -17,7 +17,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.macro import Macro, Mode, Play, Section
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.steps import Open, Pointer, Text, walk
-from nakrel.core.model.units import format_ms, format_rate
+from nakrel.core.model.units import format_ms, format_runs
 from nakrel.ui import commands
 from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.macro.frame_check import FrameCheck
@@ -61,7 +61,7 @@ class MacroDetails(QWidget):
         self._places_shown: object = None
         self._places = QVBoxLayout()
         self._places.setSpacing(0)
-        self.try_button = button("Try it", self._try, tip="Play it now, into the window in front")
+        self.try_button = button("Try it", self._try, tip="Play it now, to the window in front")
         self.stop_button = button("Stop", self._stop)
         # Edits come fast while something is typed or dragged; what they lead to is worked out when they rest.
         self._rest = QTimer(self)
@@ -89,7 +89,7 @@ class MacroDetails(QWidget):
         layout.setSpacing(6)
         layout.addWidget(label("How it plays", "heading"))
         layout.addWidget(self.play)
-        self._length_row = form_row("one run takes", self._length)
+        self._length_row = form_row("one run lasts", self._length)
         self._rate_row = form_row("runs", self._rate)
         layout.addWidget(self._length_row)
         layout.addWidget(self._rate_row)
@@ -140,7 +140,7 @@ class MacroDetails(QWidget):
         cycle = run + macro.play.pause_us
         self._length.setText(f"{format_ms(run)} ms")
         self._rate_row.setVisible(macro.play.mode is not Mode.SINGLE and cycle > 0)
-        self._rate.setText(f"{format_rate(cycle)}, every {format_ms(cycle)} ms")
+        self._rate.setText(format_runs(cycle))
         self.attach_button.setText(f"Attach in {profile.name}…" if profile else "Attach…")
         self.attach_button.setVisible(not self.capture.armed)
         self.frame_check.set_macro(macro)

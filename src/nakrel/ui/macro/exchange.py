@@ -27,7 +27,7 @@ __all__ = ["Exchange"]
 
 # What is offered, by the end of the file's name.
 _FORMS = {
-    ".txt": ("Notation", "notation"),
+    ".txt": ("Text", "notation"),
     ".csv": ("Steps as a table", "csv"),
     ".events.csv": ("Events as a table", "events"),
     ".vcd": ("Value change dump", "vcd"),

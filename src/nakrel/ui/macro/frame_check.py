@@ -95,7 +95,7 @@ class FrameCheck(QWidget):
         self.rate = choice("Frames a second")
         for fps in FRAME_RATES:
             self.rate.addItem(f"{fps} frames/s", fps)
-        self.rate.addItem("free (events in order)", IN_ORDER)
+        self.rate.addItem("events, no frames", IN_ORDER)
         self.rate.setCurrentIndex(FRAME_RATES.index(60))
         self.against = Segments((("rate", "frame rate"), ("hold", "hold")), "Presses seen against")
         self.against.set_value("rate")
@@ -103,7 +103,7 @@ class FrameCheck(QWidget):
         self.plot = _Plot()
         self.answer, self.advice = label("", "", wrap=True), label("", "soft", wrap=True)
         self.jitter = label("", "soft", wrap=True)
-        self.use_button = button("Use that timing", self._use, "act")
+        self.use_button = button("Use it", self._use, "act")
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.timeout.connect(self.refresh)
@@ -167,7 +167,7 @@ class FrameCheck(QWidget):
         self.plot.update()
         self.answer.setText(result.answer)
         self.advice.setText(result.advice)
-        source = "as usual" if self._measured_us is None else "as the last run showed"
+        source = "typical" if self._measured_us is None else "as the last run showed"
         self.jitter.setText(f"with a timing error of ±{format_ms(round(self.jitter_us))} ms, {source}")
         for part in (self.plot, self.against, self.jitter):
             part.setVisible(bool(result.points))

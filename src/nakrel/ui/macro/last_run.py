@@ -90,9 +90,9 @@ class LastRun(QWidget):
         layout.addWidget(label("Last run", "heading"))
         layout.addWidget(self.message)
         for text, field in (
-            ("late, median", self.median),
-            ("late, 99 of 100", self.p99),
-            ("the latest", self.most),
+            ("late by, median", self.median),
+            ("late by, 99 %", self.p99),
+            ("late by, at most", self.most),
         ):
             layout.addWidget(form_row(text, field))
         layout.addWidget(self.histogram)
@@ -135,7 +135,7 @@ class LastRun(QWidget):
             field.setText(f"{micros / 1_000:.3f} ms")
         runs = f"{record.runs} run{'' if record.runs == 1 else 's'}" if record.runs else "no full run"
         left_out = f", {record.left_out} more not kept" if record.left_out else ""
-        self.message.setText(f"{runs}, {late.events} events{left_out}; ended: {record.reason or 'goes on'}")
+        self.message.setText(f"{runs}, {late.events} events{left_out}; ended: {record.reason or 'still running'}")
         self.histogram.counts, self.histogram.bounds_us = late.counts, late.bounds_us
         self.histogram.update()
         self.measured.emit(record, max(1.0, late.spread_us))

@@ -30,7 +30,7 @@ class _Editor(QPlainTextEdit):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setAccessibleName("Notation")
+        self.setAccessibleName("Text")
         self.setTabChangesFocus(True)
         self.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
         self.completer = QCompleter()

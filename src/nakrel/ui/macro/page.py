@@ -51,15 +51,15 @@ class MacroPage(QWidget):
         self.notation = NotationView(store)
         self.builder = BuilderRow(store)
         self.builder_button = button(
-            "Build", self._show_view, "link", "Make the usual macros from two or three figures"
+            "Start over", self._show_view, "link", "Replace the steps by one of the usual macros"
         )
         self.builder_button.setCheckable(True)
         self.timing = TimingRow()
         self.timing_button = button("Timing", self._show_view, "link", "Change many times at once")
         self.timing_button.setCheckable(True)
-        self.view = Segments((("steps", "Steps"), ("notation", "Notation")), "Shown as")
+        self.view = Segments((("steps", "Steps"), ("notation", "Text")), "Shown as")
         self.new_button = button("New macro", lambda: None, "act")
-        self.rebind = Capture(store, "Press the control that the selected steps should have…")
+        self.rebind = Capture(store, "Press the key that the selected steps should have…")
         self.places = ScreenPlaces(store, shown, self)
         self.exchange = Exchange(store, shown, self)
         self._empty = self._invitation()

@@ -209,7 +209,7 @@ class RecordingBar(QWidget):
     def _show(self) -> None:
         stop_key = control_label(self._store.settings.record_stop_key)
         if self._left_s:
-            self.button.setText("■  Not now")
+            self.button.setText("Cancel")
             self._words.setText(f"recording begins in {self._left_s} s")
         elif self.recording:
             self.button.setText("■  Stop")
@@ -228,11 +228,11 @@ class RecordingBar(QWidget):
             if on
         ]
         waits = {
-            Waits.PERFORMED: "waits as performed",
+            Waits.PERFORMED: "waits as recorded",
             Waits.EVEN: f"every wait {format_ms(settings.even_us)} ms",
             Waits.NONE: "no waits",
         }[settings.waits]
-        where = "in place of all steps" if settings.where is Where.REPLACE else "at the end of the loop"
+        where = "replaces all steps" if settings.where is Where.REPLACE else "at the end of the loop"
         if settings.where is Where.CURSOR and self.row_after is not None:
             where = f"after step {self._number_before}" if self._number_before else "at the selected step"
         moves = {Moves.NONE: [], Moves.CLICKS: ["places at clicks"], Moves.PATH: ["pointer path"]}[settings.moves]

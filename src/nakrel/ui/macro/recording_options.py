@@ -15,10 +15,10 @@ from nakrel.ui.widgets.basics import TimeEdit, choice, label
 
 __all__ = ["RecordingOptions"]
 
-_WAITS = ((Waits.PERFORMED, "as performed"), (Waits.EVEN, "all alike"), (Waits.NONE, "left out"))
-_WHERE = ((Where.CURSOR, "after the selected step"), (Where.END, "at the end"), (Where.REPLACE, "in place of all"))
-_MOVES = ((Moves.NONE, "not"), (Moves.CLICKS, "at clicks"), (Moves.PATH, "its path"))
-_BEGINS = ((False, "at the first input"), (True, "now"))
+_WAITS = ((Waits.PERFORMED, "as recorded"), (Waits.EVEN, "one value"), (Waits.NONE, "none"))
+_WHERE = ((Where.CURSOR, "after the selected step"), (Where.END, "at the end"), (Where.REPLACE, "replace all steps"))
+_MOVES = ((Moves.NONE, "none"), (Moves.CLICKS, "at clicks"), (Moves.PATH, "path"))
+_BEGINS = ((False, "with the first press"), (True, "at once"))
 _CAUGHT = (("keys", "keys"), ("buttons", "buttons"), ("wheel", "wheel"))
 
 

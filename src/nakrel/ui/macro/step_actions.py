@@ -135,22 +135,22 @@ class StepActions:
         menu.addAction("Copy\tCtrl+C", self.copy_selected)
         menu.addAction("Paste\tCtrl+V", self.paste)
         menu.addAction("Duplicate\tCtrl+D", self.duplicate_selected)
-        menu.addAction("Switch on or off", self.switch_selected)
+        menu.addAction("Turn off or on", self.switch_selected)
         menu.addAction("Pick places on the screen…\tCtrl+K", self.pick_places)
         if isinstance(self._host.model.step(rows[-1]), Pointer):
-            menu.addAction("Pick this place anew…", lambda: self.pick_again(rows[-1]))
-            menu.addAction("Show me on the screen\tCtrl+Shift+K", self.show_places)
-        menu.addAction("Press another control for it…", self._host.rebind.arm)
+            menu.addAction("Pick again…", lambda: self.pick_again(rows[-1]))
+            menu.addAction("Show on screen\tCtrl+Shift+K", self.show_places)
+        menu.addAction("Change the key…", self._host.rebind.arm)
         menu.addSeparator()
-        menu.addAction("Make presses and releases of taps", lambda: self.edit_selected("part taps", edits.to_pairs))
-        menu.addAction("Make taps of presses and releases\tCtrl+T", self.to_taps)
-        menu.addAction("Make one chord of them", lambda: self.edit_selected("make a chord", edits.to_chord))
-        menu.addAction("Repeat them", lambda: self.wrap("repeat steps", lambda inner: Repeat(times=2, steps=inner)))
-        menu.addAction("Pick one of them at random", lambda: self.wrap("pick one", _options))
+        menu.addAction("Split taps", lambda: self.edit_selected("split taps", edits.to_pairs))
+        menu.addAction("Join into taps\tCtrl+T", self.to_taps)
+        menu.addAction("Join into a combination", lambda: self.edit_selected("join into a combination", edits.to_chord))
+        menu.addAction("Repeat…", lambda: self.wrap("repeat steps", lambda inner: Repeat(times=2, steps=inner)))
+        menu.addAction("Random choice of them", lambda: self.wrap("random choice", _options))
         menu.addAction("Only if…", lambda: self.wrap("if", lambda inner: If(condition="run > 1", steps=inner)))
         menu.addSeparator()
         for section in Section:
-            menu.addAction(f"Move to the {SECTION_WORDS[section]}", lambda s=section: self.move_to(s))
+            menu.addAction(f"Move to section: {SECTION_WORDS[section]}", lambda s=section: self.move_to(s))
         menu.addSeparator()
         menu.addAction("Delete\tDel", self.delete_selected)
         menu.addAction("Clear all steps", self.clear)
@@ -170,7 +170,7 @@ class StepActions:
 
     def rebound(self, code: str) -> None:
         """Give the selected steps this control."""
-        self.edit_selected("another control", lambda macro, rows: edits.rebind(macro, rows, code))
+        self.edit_selected("another key", lambda macro, rows: edits.rebind(macro, rows, code))
 
     def trim(self) -> None:
         """Take out the waits at both ends of the loop."""
@@ -196,7 +196,7 @@ class StepActions:
     def move_to(self, section: Section) -> None:
         """Move the selected steps to the end of a section."""
         self.edit_selected(
-            f"move steps to the {SECTION_WORDS[section]}",
+            f"move steps to section {SECTION_WORDS[section]}",
             lambda macro, rows: edits.move(macro, rows, edits.Place(section, len(macro.section(section)))),
         )
 

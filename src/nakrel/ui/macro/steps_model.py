@@ -43,8 +43,8 @@ from nakrel.ui.widgets.rows import DEPTH, GLYPH, LIT, WEAK, Drawn, HeadedModel
 __all__ = ["ROWS_MIME", "SECTION_WORDS", "StepsModel"]
 
 SECTION, NUMBER, WHAT, TIME, STARTS, REMARK = range(6)
-_HEADS = ("", "no", "step", "hold / wait", "starts at, ms", "remark")
-SECTION_WORDS = {Section.LEAD_IN: "lead-in", Section.LOOP: "loop", Section.LEAD_OUT: "lead-out"}
+_HEADS = ("", "#", "step", "time", "starts at, ms", "comment")
+SECTION_WORDS = {Section.LEAD_IN: "start", Section.LOOP: "loop", Section.LEAD_OUT: "end"}
 # What has a figure in the column of times.
 _TIMED = (Wait, Tap, Chord, Wheel, Pointer, Text, Repeat, Branch)
 _SHOWN = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsDragEnabled
@@ -120,7 +120,7 @@ class StepsModel(HeadedModel):
         if role == Qt.ItemDataRole.EditRole:
             return _line_text(step) if column == WHAT else self._text(row, column, section, step).removesuffix(" ms")
         if role == Qt.ItemDataRole.AccessibleTextRole and column == WHAT:
-            return f"{SECTION_WORDS[section]}: {self._words(row)}{', switched off' if _off(step) else ''}"
+            return f"{SECTION_WORDS[section]}: {self._words(row)}{', off' if _off(step) else ''}"
         if role == GLYPH and column == WHAT:
             return _glyph(step)
         if role == DEPTH and column == WHAT:
@@ -149,13 +149,13 @@ class StepsModel(HeadedModel):
         step = self.step(row)
         match step:
             case Wait():
-                return "wait" if step.most_us is None else "wait, at random"
+                return "wait" if step.most_us is None else "random wait"
             case Note():
-                return "note"
+                return "comment"
             case Repeat():
                 return "repeat"
             case Branch():
-                return f"way {self.line.row(row).inside[-1][1] + 1}"
+                return f"option {self.line.row(row).inside[-1][1] + 1}"
             case Otherwise():
                 return "otherwise"
         return describe(step)
@@ -307,7 +307,7 @@ def _remark(step: Line) -> str:
 def _retyped(step: Line, text: str) -> Step:
     """The step that a typed line says, with the remark and the inside of the one before. Raises `DataError`."""
     assert not isinstance(step, Option)
-    if isinstance(step, PickOne) and text.rstrip(": ").lower() == "pick one":
+    if isinstance(step, PickOne) and text.rstrip(": ").lower() == "random choice":
         return step
     if isinstance(step, Repeat | If) and not text.endswith(":"):
         text += ":"
@@ -321,7 +321,7 @@ def _retyped(step: Line, text: str) -> Step:
         if isinstance(step, If) and isinstance(new, If):
             kept["otherwise"] = step.otherwise
         elif isinstance(step, If) and step.otherwise:
-            raise DataError("only an if block has an otherwise; delete that first")
+            raise DataError("only an if block has an else; delete that first")
     elif isinstance(step, Block):
         raise DataError("this block has steps inside; take them out before you make another step of it")
     return msgspec.structs.replace(new, **kept)

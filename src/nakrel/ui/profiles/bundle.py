@@ -22,8 +22,8 @@ from nakrel.ui.widgets.basics import Segments, button, hairline, label
 
 __all__ = ["BundleDialog", "Bundles"]
 
-_FILTER = "Bundle (*.nakrel.zip)"
-_CLASHES = ((Clash.KEEP, "Keep both"), (Clash.REPLACE, "Take its place"), (Clash.SKIP, "Leave the old one"))
+_FILTER = "Profile file (*.nakrel.zip)"
+_CLASHES = ((Clash.KEEP, "Keep both"), (Clash.REPLACE, "Replace"), (Clash.SKIP, "Skip"))
 
 
 class BundleDialog(QDialog):
@@ -31,14 +31,14 @@ class BundleDialog(QDialog):
 
     def __init__(self, bundle: Bundle, contents: Contents, name: str, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.setWindowTitle(f"Look through {name}")
+        self.setWindowTitle(f"Look inside {name}")
         self.resize(640, 520)
         self.bundle = bundle
         self.clash = Clash.KEEP
         self.allowed: dict[tuple[str, ...], QCheckBox] = {}
         self.live: dict[str, QCheckBox] = {}
-        self.clashes = Segments([(each.value, text) for each, text in _CLASHES], "What becomes of what is there")
-        self.take_button = button("Take it", self.accept, "act")
+        self.clashes = Segments([(each.value, text) for each, text in _CLASHES], "If it exists already")
+        self.take_button = button("Import", self.accept, "act")
         self._inside = QVBoxLayout()
         self._inside.setContentsMargins(0, 0, 12, 0)
         self._inside.setSpacing(3)
@@ -47,9 +47,9 @@ class BundleDialog(QDialog):
         self._list("Linked to", contents.programs)
         self._opens(contents)
         self._list("It types", [f"{macro}: {text}" for macro, text in contents.types])
-        self._list("Goes on by itself", [f"{macro} {text}" for macro, text in contents.unattended])
-        self._list("Works the desktop itself", [f"{where} {what}" for where, what in contents.desktop])
-        self._list("There already", contents.clashes)
+        self._list("Runs until stopped", [f"{macro} {text}" for macro, text in contents.unattended])
+        self._list("Controls the desktop", [f"{where} {what}" for where, what in contents.desktop])
+        self._list("Exists already", contents.clashes)
         self._lives(bundle)
         self._inside.addStretch(1)
         self._build(bool(contents.clashes))
@@ -59,7 +59,7 @@ class BundleDialog(QDialog):
     def _build(self, clashes: bool) -> None:
         layout = QVBoxLayout(self)
         layout.setContentsMargins(18, 14, 18, 14)
-        layout.addWidget(label("Nothing of it has landed yet. This is what is inside:", "soft"))
+        layout.addWidget(label("Nothing is imported yet. This is what is inside:", "soft"))
         body = QWidget()
         body.setLayout(self._inside)
         scroll = QScrollArea()
@@ -68,11 +68,11 @@ class BundleDialog(QDialog):
         layout.addWidget(scroll, 1)
         layout.addWidget(hairline())
         if clashes:
-            layout.addWidget(label("What becomes of what is there under the same id or name?", "soft"))
+            layout.addWidget(label("If it exists already:", "soft"))
             layout.addWidget(self.clashes)
         row = QHBoxLayout()
         row.addStretch(1)
-        row.addWidget(button("Leave it", self.reject))
+        row.addWidget(button("Cancel", self.reject))
         row.addWidget(self.take_button)
         layout.addLayout(row)
 
@@ -89,7 +89,7 @@ class BundleDialog(QDialog):
             return
         self._inside.addSpacing(6)
         self._inside.addWidget(label(f"It would open programs ({len(contents.opens)})", "heading"))
-        self._inside.addWidget(label("These steps come switched off. Allow only what you know.", "soft", wrap=True))
+        self._inside.addWidget(label("These steps come turned off. Allow only what you know.", "soft", wrap=True))
         for each in contents.opens:
             if each.command not in self.allowed:
                 box = QCheckBox(f"Allow {visible(shlex.join(each.command))}  ({each.where})")
@@ -136,7 +136,7 @@ class Bundles(QObject):
 
     def ask_import(self) -> None:
         """Ask for a file, and show what is inside."""
-        name, _ = QFileDialog.getOpenFileName(self._of, "Look through a bundle", "", f"{_FILTER};;All files (*)")
+        name, _ = QFileDialog.getOpenFileName(self._of, "Look inside a profile file", "", f"{_FILTER};;All files (*)")
         if name:
             self.read(Path(name))
 

@@ -140,7 +140,7 @@ class ProfilesColumn(QWidget):
         self.profiles, self.macros = ProfileList(store), MacroList(store)
         self.profile_view = _List("Profiles", "No profile of this name.", _ProfileDelegate(self), self._delete_profile)
         self.macro_view = _List("Macros", _NO_MACROS, _MacroDelegate(self), self._delete_macro)
-        self.follow = Switch("Follow games")
+        self.follow = Switch("Load with games")
         self._follow_note = label("", "soft", wrap=True)
         self.saved = label("", "soft")
         self._build()
@@ -214,7 +214,7 @@ class ProfilesColumn(QWidget):
         foot = QVBoxLayout()
         foot.setContentsMargins(14, 6, 14, 0)
         row = QHBoxLayout()
-        name = QLabel("Follow games")
+        name = QLabel("Load with games")
         name.setBuddy(self.follow)
         row.addWidget(name)
         row.addStretch(1)
@@ -269,7 +269,7 @@ class ProfilesColumn(QWidget):
         self.follow.blockSignals(True)
         self.follow.setChecked(pinned is None)
         self.follow.blockSignals(False)
-        note = "the game in front decides" if self._store.status.sees_windows else "the game started last decides"
+        note = "the game in front counts" if self._store.status.sees_windows else "the game started last counts"
         self._follow_note.setText(f"{pinned.name} is pinned" if pinned else note)
         self._follow_note.setToolTip(
             "" if self._store.status.sees_windows else "This desktop doesn't tell programs which window is in front."
@@ -295,9 +295,9 @@ class ProfilesColumn(QWidget):
             menu.addAction(
                 "Duplicate", lambda: self._shown.show_profile(commands.duplicate_profile(self._store, profile).id)
             )
-            menu.addAction("Reset: empty all of it", lambda: self._reset(key))
+            menu.addAction("Empty this profile…", lambda: self._reset(key))
             menu.addAction("Versions…", lambda: self.open_history("profile", key))
-            menu.addAction("Follow games again" if pinned else "Pin", lambda: self._store.pin("" if pinned else key))
+            menu.addAction("Load with games again" if pinned else "Pin", lambda: self._store.pin("" if pinned else key))
             menu.addSeparator()
             gone = menu.addAction("Delete\tDel", lambda: self._delete_profile(key))
             if gone:

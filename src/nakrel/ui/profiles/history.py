@@ -50,7 +50,7 @@ class History(QDialog):
         self.text.setReadOnly(True)
         self.text.setAccessibleName("What was in it")
         self._message = label("", "soft", wrap=True)
-        self.back_button = button("Bring it back", self.bring_back, "act")
+        self.back_button = button("Restore", self.bring_back, "act")
         self._build()
         if chosen := self.table.selectionModel():
             chosen.currentRowChanged.connect(lambda row, before: self._show(row.row()))
@@ -89,7 +89,7 @@ class History(QDialog):
             self._model.appendRow([saved, name])
         if answer.versions:
             self.table.selectRow(min(1, len(answer.versions) - 1) if self._key else 0)
-        self._message.setText("" if answer.versions else "There is none yet.")
+        self._message.setText("" if answer.versions else "No earlier version.")
 
     def _show(self, row: int) -> None:
         if not 0 <= row < len(self.versions):
@@ -112,9 +112,9 @@ class History(QDialog):
             return
         version = self.versions[row]
         if version.profile:
-            commands.edit_profile(self._store, f"bring back {version.profile.name}", version.profile)
+            commands.edit_profile(self._store, f"restore {version.profile.name}", version.profile)
         elif version.macro:
-            commands.edit_macro(self._store, f"bring back {version.macro.name}", version.macro)
+            commands.edit_macro(self._store, f"restore {version.macro.name}", version.macro)
         self.accept()
 
 

@@ -66,7 +66,7 @@ class LinkDialog(QDialog):
         self.search = QLineEdit()
         self.search.setPlaceholderText("Find a program")
         self.search.setAccessibleName("Find a program")
-        self.all_programs = QCheckBox("the desktop's own, too")
+        self.all_programs = QCheckBox("show system programs")
         self.table = Table("Programs")
         self.rule_by = choice("Match by")
         for by, text in _BY.items():
@@ -97,7 +97,7 @@ class LinkDialog(QDialog):
         self.table.setModel(self._proxy)
         layout.addWidget(self.table, 1)
         rule = QHBoxLayout()
-        rule.addWidget(label("is found by its", "soft"))
+        rule.addWidget(label("match by", "soft"))
         rule.addWidget(self.rule_by)
         rule.addWidget(self.rule_value, 1)
         layout.addLayout(rule)
@@ -276,7 +276,7 @@ class LinkDialog(QDialog):
             and any(other == rule or any(matches(other, p) for p in found) for other in profile.programs)
         ]
         if others:
-            text.append(f"{' and '.join(others)} is linked to it, too; of two, one alone can be live for it.")
+            text.append(f"{' and '.join(others)} is linked to it, too; only one of two profiles can be live.")
         if found and len({p.path for p in found}) > 2:
             text.append("That is several programs; make the rule narrower, or each of them makes the profile live.")
         picked = self.source_picked()

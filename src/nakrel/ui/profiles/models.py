@@ -40,7 +40,7 @@ def profile_state(store: Store, profile: Profile) -> str:
         return "when no linked program runs"
     if not profile.programs:
         return "no program linked"
-    return "running, behind" if profile.id in status.running_profiles else "not running"
+    return "running in the background" if profile.id in status.running_profiles else "not running"
 
 
 def _when_editor_is_closed(edit: Callable[[], None]) -> None:

@@ -38,18 +38,18 @@ class CellChoice:
 
 
 def places(profile: Profile, profiles: Sequence[tuple[str, str]]) -> Offer:
-    """The set-ups of the profile and all profiles, which come with name and id."""
+    """The variants of the profile and all profiles, which come with name and id."""
     several = len(profile.setups) > 1
     found: list[tuple[str, Cell]] = []
     if several:
-        found += [(f"set-up {each.name}", GoTo(What.SETUP, each.name)) for each in profile.setups]
-        found += [(f"{word} set-up", GoTo(What.SETUP, by=by)) for word, by in _ROUTES]
+        found += [(f"variant {each.name}", GoTo(What.SETUP, each.name)) for each in profile.setups]
+        found += [(f"{word} variant", GoTo(What.SETUP, by=by)) for word, by in _ROUTES]
     found += [(f"profile {name}", GoTo(What.PROFILE, key)) for name, key in profiles]
     return [*found, *((f"{word} profile", GoTo(What.PROFILE, by=by)) for word, by in _ROUTES)]
 
 
 def speeds(profile: Profile, *, wheel: bool) -> Offer:
-    """The profile's speed stages, to go to and to hold; a wheel direction can't be held."""
+    """The profile's pointer speeds, to go to and to hold; a wheel direction can't be held."""
     found: list[tuple[str, Cell]] = []
     stages = profile.pointer.stages
     if not wheel:

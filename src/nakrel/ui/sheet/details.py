@@ -37,7 +37,7 @@ from nakrel.core.model.game_keys import named_in, unused
 from nakrel.core.model.macro import Macro, Play, cycle_us
 from nakrel.core.model.names import name_of, read_control
 from nakrel.core.model.profile import SetUp
-from nakrel.core.model.units import format_ms, format_rate
+from nakrel.core.model.units import format_ms, format_runs
 from nakrel.ui import commands
 from nakrel.ui.sheet.choices import CellChoice, places, speeds
 from nakrel.ui.sheet.model import SheetModel, off_hint
@@ -55,17 +55,17 @@ from nakrel.ui.widgets.traces import draw_trace
 __all__ = ["Preview", "SheetDetails"]
 
 _DOES: dict[str, type] = {
-    "as the device has it": type(None),
+    "unchanged": type(None),
     "nothing": Nothing,
-    "another control": ToControl,
-    "chord": ToChord,
+    "a key or button": ToControl,
+    "combination": ToChord,
     "macro": RunMacro,
     "text": TypeText,
     "program": StartProgram,
     "layer": HoldLayer,
-    "go to set-up or profile": GoTo,
+    "variant or profile": GoTo,
     "pointer speed": ChangeSpeed,
-    "desktop or media": RunSystemAction,
+    "system or media key": RunSystemAction,
 }
 # What is typed in words: an example of each.
 _WORDS: dict[type, str] = {
@@ -138,16 +138,16 @@ class SheetDetails(QWidget):
         self.layer = choice("Layer")
         self._places, self._speeds = CellChoice("Go to"), CellChoice("Pointer speed")
         self.go, self.speed = self._places.box, self._speeds.box
-        self.action = choice("Desktop or media")
+        self.action = choice("System or media key")
         for action in SystemAction:
             self.action.addItem(ACTION_LABELS[action], action)
         self.layer_name = QLineEdit()
         self.layer_name.setAccessibleName("Name of the layer")
         self.delete_layer = button("Delete the layer", self._delete_layer, "link")
         self.press_control = Capture(store)
-        self.finder = Capture(store, "Press the control to find its row…")
+        self.finder = Capture(store, "Press the button to find its row…")
         self.play = PlayFields()
-        self.own_play = button("Play it its own way here", self._give_own_play, "link")
+        self.own_play = button("Change it for this button only", self._give_own_play, "link")
         self.preview = Preview()
         self._rate, self._error = label(), label("", "alarm", wrap=True)
         self._beyond = label("", "alarm", wrap=True)
@@ -171,7 +171,7 @@ class SheetDetails(QWidget):
         layout.addWidget(self.control)
         for field in (self.typed, self.layer, self.layer_name, self.delete_layer, self.go, self.speed, self.action):
             layout.addWidget(field)
-        self._press_button = button("Choose by pressing it", self.press_control.arm)
+        self._press_button = button("Press to choose", self.press_control.arm)
         layout.addWidget(self._press_button)
         layout.addWidget(self.press_control)
         layout.addWidget(self._error)
@@ -180,14 +180,14 @@ class SheetDetails(QWidget):
         layout.addWidget(self._plays)
         layout.addWidget(self.play)
         layout.addWidget(self.own_play)
-        self._reads = label("reads as", "soft")
+        self._reads = label("preview", "soft")
         layout.addWidget(self._reads)
         layout.addWidget(self.preview)
         self._rate_row = form_row("runs", self._rate)
         layout.addWidget(self._rate_row)
         actions = QHBoxLayout()
         self.open_button = button("Open macro", self._open)
-        self.try_button = button("Try it", self._try, tip="Play it now, into the window in front")
+        self.try_button = button("Try it", self._try, tip="Play it now, to the window in front")
         self.detach_button = button("Detach", lambda: self._set(None))
         for made in (self.open_button, self.try_button, self.detach_button):
             actions.addWidget(made)
@@ -196,7 +196,7 @@ class SheetDetails(QWidget):
         layout.addStretch(1)
         layout.addWidget(self.thumb)
         layout.addWidget(self.finder)
-        self.find_button = button("Find a control by pressing it", self.finder.arm)
+        self.find_button = button("Press a button to find it", self.finder.arm)
         layout.addWidget(self.find_button)
         layout.addSpacing(10)
         layout.addWidget(self.profile)
@@ -248,12 +248,12 @@ class SheetDetails(QWidget):
         self._shown_once = True
         code, cell, macro = self._shown.control, self._cell(), self._macro()
         layer = self._shown.layer
-        where = f", while {layer} is held" if layer else ", plain"
-        self._title.setText(f"{control_label(code)}{where}" if code else "No control chosen")
-        self._code.setText(code or "Choose a row of the sheet, or press a button of your mouse.")
+        where = f", while {layer} is held" if layer else ", base"
+        self._title.setText(f"{control_label(code)}{where}" if code else "No button chosen")
+        self._code.setText(code or "Choose a row, or press a button of your mouse.")
         self._say("")
         self.does.setEnabled(bool(code))
-        self.does.setItemText(0, "as without the layer" if layer else "as the device has it")
+        self.does.setItemText(0, "as in base" if layer else "unchanged")
         self.does.setCurrentIndex(list(_DOES.values()).index(type(cell)))
         self._fill_macros(cell.macro if isinstance(cell, RunMacro) else "")
         # Long lists are filled when they are seen.
@@ -292,11 +292,11 @@ class SheetDetails(QWidget):
         if macro and isinstance(cell, RunMacro):
             play = cell.play or macro.play
             self.play.set_play(play)
-            self._plays.setText("plays, its own way here" if cell.play else "plays, as the macro says everywhere")
-            self.own_play.setText("Play it as the macro says" if cell.play else "Play it its own way here")
+            self._plays.setText("plays differently here" if cell.play else "plays as the macro says")
+            self.own_play.setText("Back to what the macro says" if cell.play else "Change it for this button only")
             self.preview.show_macro(macro, play)
             cycle = cycle_us(macro, play)
-            self._rate.setText(f"{format_rate(cycle)}, every {format_ms(cycle)} ms" if cycle else "once")
+            self._rate.setText(format_runs(cycle) if cycle else "once")
 
     def _fill_controls(self, code: str) -> None:
         """The profile's game keys, keys that its game leaves free, then all others."""
@@ -309,7 +309,7 @@ class SheetDetails(QWidget):
             self.control.set_items(
                 (
                     *((f"“{k.name}”  (game key: {control_label(k.control)})", game_key(k.name)) for k in keys),
-                    *((f"{control_label(code)}  (free: the game has nothing on it)", code) for code in free),
+                    *((f"{control_label(code)}  (not used by the game)", code) for code in free),
                     *((f"{known.label}  ({known.code})", known.code) for known in others),
                 )
             )
@@ -333,7 +333,7 @@ class SheetDetails(QWidget):
         named += named_in(macro) if macro else []
         stages = [stage.name for stage in profile.pointer.stages]
         if isinstance(cell, ChangeSpeed) and cell.to and cell.to not in stages:
-            return f"{profile.name} has no speed stage {cell.to!r}; add it to its pointer."
+            return f"{profile.name} has no pointer speed {cell.to!r}; add it under Pointer speed…."
         table = profile.key_table()
         missing = [control_label(code) for code in named if code.startswith(GAME) and code not in table]
         return f"{profile.name} has no game key {' and no '.join(missing)}; add it to its game keys." if missing else ""
@@ -364,7 +364,9 @@ class SheetDetails(QWidget):
         elif kind is RunMacro and not self._store.macros:
             self._say("There is no macro yet. Make one with + New in the left column.")
         elif kind is ChangeSpeed and self._shown.profile and not self._shown.profile.pointer.stages:
-            self._say(f"{self._shown.profile.name} has no speed stages yet. Make some with Pointer… at the foot.")
+            self._say(
+                f"{self._shown.profile.name} has no pointer speeds yet. Make some with Pointer speed… at the foot."
+            )
         else:
             if kind is ToControl:
                 self._fill_controls("")
@@ -390,7 +392,7 @@ class SheetDetails(QWidget):
                     field.showPopup()
 
     def _text_typed(self) -> None:
-        """Take what was typed as a chord, a text, or a program."""
+        """Take what was typed as a combination, a text, or a program."""
         if not self.typed.isModified():
             return
         self.typed.setModified(False)
@@ -447,7 +449,7 @@ class SheetDetails(QWidget):
 
     def _control_pressed(self, codes: tuple[str, ...]) -> None:
         if any(CONTROLS[code].kind is Kind.WHEEL for code in codes):
-            self._say("A control can act as a key or a button, not as a turn of the wheel.")
+            self._say("A button can act as a key or another button, not as a turn of the wheel.")
         elif len(codes) == 1:
             self._set(ToControl(codes[0]))
         else:

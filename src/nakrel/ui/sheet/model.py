@@ -41,7 +41,7 @@ __all__ = ["CODE", "SheetModel", "cell_text", "off_hint"]
 
 CODE = Qt.ItemDataRole.UserRole + 30
 PART, CONTROL, PLAIN = range(3)
-_HEADS = ("", "control", "plain")
+_HEADS = ("", "button", "base")
 _PARTS = ("main", "wheel", "thumb", "side", "keys", "function", "navigation", "keypad", "media")
 _PART_WORDS = {
     "main": "Main",
@@ -85,10 +85,10 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
         case HoldLayer(layer=name):
             return glyphs.LAYER, f"holds {name}", ""
         case GoTo(what=What.SETUP, to=name, by=by):
-            return glyphs.GO, f"goes to {name}" if name else f"goes to the {_BY[by]} set-up", ""
+            return glyphs.GO, f"goes to {name}" if name else f"goes to the {_BY[by]} variant", ""
         case GoTo(to=key, by=by):
             known = store.profiles.get(key)
-            where = known.name if known else "a profile that is gone" if key else f"the {_BY[by]} profile"
+            where = known.name if known else "a deleted profile" if key else f"the {_BY[by]} profile"
             return glyphs.GO, f"goes to {where}", ""
         case ChangeSpeed(to=name, by=by, held=held):
             speed = f"{name} while held" if held else f"speed {name}" if name else f"{_BY[by]} speed"
@@ -98,11 +98,11 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
         case RunMacro(macro=key, play=own):
             macro = store.macros.get(key)
             if macro is None:
-                return glyphs.NOTHING, "a macro that is gone", ""
+                return glyphs.NOTHING, "a deleted macro", ""
             play = own or macro.play
             rate = format_rate(cycle_us(macro, play)) if play.mode in ("held", "toggle") else ""
             return glyphs.MACRO, macro.name, f" {describe_play(play)}" + (f" · {rate}" if rate else "")
-    return "", "as the device has it", ""
+    return "", "unchanged", ""
 
 
 def _layers(setup: SetUp | None) -> tuple[Layer, ...]:
@@ -356,11 +356,11 @@ class SheetModel(HeadedModel):
         glyph, text, soft = cell_text(self._store, cell or fallen)
         soft += _speed(self._shown.profile, cell or fallen)
         if layer and cell is None:
-            text = "as without it"
+            text = "as in base"
         elif fallen:
             soft += " · from Everyday"
         elif self.beyond(cell):
-            soft += " · beyond fair play"
+            soft += " · against the fair-play rule"
         return glyph, text, soft, cell is None
 
     def beyond(self, cell: Cell | None) -> str:

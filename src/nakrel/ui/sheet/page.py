@@ -42,7 +42,7 @@ class _SheetTable(Table):
     """Enter goes to the details, Delete gives the control back to the device, letters search."""
 
     def __init__(self, page: SheetPage) -> None:
-        super().__init__("Button sheet")
+        super().__init__("Buttons")
         self._page = page
         self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         self.setAcceptDrops(True)
@@ -111,15 +111,15 @@ class SheetPage(QWidget):
         self.device = choice("Device")
         self.device.setMinimumWidth(170)
         self.search = QLineEdit()
-        self.search.setPlaceholderText("Find a control or what it does")
-        self.search.setAccessibleName("Find a control or what it does")
+        self.search.setPlaceholderText("Find a button or what it does")
+        self.search.setAccessibleName("Find a button or what it does")
         self.search.setClearButtonEnabled(True)
-        self.only_changed = QCheckBox("only what is changed")
+        self.only_changed = QCheckBox("changed only")
         self.table = _SheetTable(self)
         self.setups = SetUps(store, shown)
         self._empty = label("", "soft", wrap=True)
         self.layer_button = button(
-            "+ Layer", self._new_layer, "link", "What controls do while another one is held: a column of its own"
+            "+ Layer", self._new_layer, "link", "What buttons do while another one is held: a column of its own"
         )
         self._build()
         self.device.currentIndexChanged.connect(self._device_chosen)
@@ -166,7 +166,7 @@ class SheetPage(QWidget):
         codes = self._chosen_codes()
         if profile and setup and codes:
             cells: dict[tuple[str, str], Cell | None] = dict.fromkeys((layer, code) for code in codes)
-            text = "detach" if len(codes) == 1 else f"detach {len(codes)} controls"
+            text = "detach" if len(codes) == 1 else f"clear {len(codes)} buttons"
             if refused := commands.set_cells(self._store, profile, setup.name, cells, text):
                 self._store.fault.emit(refused)
 
@@ -201,7 +201,7 @@ class SheetPage(QWidget):
             menu.addAction("Allow the program", lambda: self._allow(cell))
         menu.addSeparator()
         count = len(self._chosen_codes())
-        menu.addAction(f"Detach {count} controls\tDel" if count > 1 else "Detach\tDel", self.clear_cells)
+        menu.addAction(f"Clear {count} buttons\tDel" if count > 1 else "Detach\tDel", self.clear_cells)
         menu.popup(ground.mapToGlobal(spot))
 
     def _cell(self) -> Cell | None:
@@ -232,9 +232,9 @@ class SheetPage(QWidget):
                 and text in f"{control_label(code)} {' '.join(cell_text(self._store, cell)[1:])}".casefold()
             ]
             if found:
-                notes.append(f"Found in other set-ups, too: {', '.join(found[:5])}{' and more' * (len(found) > 5)}.")
+                notes.append(f"Found in other variants, too: {', '.join(found[:5])}{' and more' * (len(found) > 5)}.")
         if not self._store.devices:
-            notes.append("No device is there. Plug in a mouse or keyboard; the Devices page says more.")
+            notes.append("No device found. Plug in a mouse or keyboard; the Devices page says more.")
         self._empty.setText(" ".join(notes))
         self._empty.setVisible(bool(notes))
 

@@ -1,4 +1,4 @@
-"""How the pointer moves while a profile is live: its speed stages, the wheel's speed, straight lines."""
+"""How the pointer moves while a profile is live: its pointer speeds, the wheel's speed, straight lines."""
 
 from __future__ import annotations
 
@@ -18,12 +18,10 @@ from nakrel.ui.widgets.rows import EditedTable, HeadedModel
 
 __all__ = ["PointerDialog"]
 
-_HEADS = ("stage", "from left to right", "up and down", "")
+_HEADS = ("speed", "horizontal", "vertical", "")
 _NAME, _ACROSS, _DOWN, _NOW = range(4)
 _FIELDS = {_NAME: "name", _ACROSS: "across", _DOWN: "down"}
-_NO_EFFECT = (
-    "Nothing of this reaches the pointer now: that needs the kernel's input; the Devices page says how to get that."
-)
+_NO_EFFECT = "No effect yet: this needs kernel input (see Devices)."
 AnyIndex = QModelIndex | QPersistentModelIndex
 
 
@@ -82,7 +80,7 @@ class _Stages(HeadedModel):
         if column == _NOW:
             status = self._store.status
             now = status.live == self._key and status.stage == stage.name
-            first = "at the start" if index.row() == 0 else ""
+            first = "at first" if index.row() == 0 else ""
             return ", ".join(filter(None, (first, "now" if now else "")))
         value = getattr(stage, _FIELDS[column])
         return f"{value} %" if column in (_ACROSS, _DOWN) else value
@@ -96,7 +94,7 @@ class _Stages(HeadedModel):
         try:
             new = {_FIELDS[column]: text if column == _NAME else read_percent(text)}
             if column == _NAME and not text:
-                raise DataError("a stage needs a name")
+                raise DataError("a pointer speed needs a name")
             stages = tuple(
                 msgspec.structs.replace(each, **new) if n == row else each for n, each in enumerate(self.stages)
             )
@@ -129,17 +127,17 @@ class PointerDialog(QDialog):
         self._store = store
         self.model = _Stages(store, profile)
         found = self.model.profile
-        self.setWindowTitle(f"Pointer of {found.name if found else profile}")
+        self.setWindowTitle(f"Pointer speed of {found.name if found else profile}")
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(560, 440)
-        self.table = EditedTable("Speed stages")
+        self.table = EditedTable("Pointer speeds")
         self.table.setModel(self.model)
         self.table.set_widths(170, 120, 110)
         self.name, self.speed = QLineEdit(), QLineEdit()
         self.name.setPlaceholderText("Aim")
-        self.name.setAccessibleName("Name of a new stage")
+        self.name.setAccessibleName("Name of a new pointer speed")
         self.speed.setPlaceholderText("40 %")
-        self.speed.setAccessibleName("Speed of the new stage, in percent of the device's own")
+        self.speed.setAccessibleName("Speed of the new one, in percent of the device's own")
         self.wheel, self.straight = QSpinBox(), QSpinBox()
         self.wheel.setRange(1, MAX_PERCENT)
         self.wheel.setSuffix(" %")
@@ -170,7 +168,7 @@ class PointerDialog(QDialog):
         layout = QVBoxLayout(self)
         message = (
             "How fast the pointer moves while this profile is live, in percent of the device's own speed. "
-            "Let a button change the stage: in the sheet, does: pointer speed."
+            "Let a button change it: on the Buttons page, choose a pointer speed for it."
         )
         layout.addWidget(label(message, "soft", wrap=True))
         layout.addWidget(self.table, 1)
@@ -182,12 +180,12 @@ class PointerDialog(QDialog):
         row.addWidget(self.add_button)
         layout.addLayout(row)
         layout.addWidget(form_row("wheel speed", self.wheel))
-        layout.addWidget(form_row("level or upright within this becomes straight", self.straight))
+        layout.addWidget(form_row("straighten lines within", self.straight))
         layout.addWidget(self._route_note)
         foot = QHBoxLayout()
-        foot.addWidget(button("Up", lambda: self.move_stage(-1), tip="Move the selected stage up (Alt+Up)"))
-        foot.addWidget(button("Down", lambda: self.move_stage(1), tip="Move the selected stage down (Alt+Down)"))
-        foot.addWidget(button("Delete", self.delete, tip="Take the selected stages out (Del)"))
+        foot.addWidget(button("Up", lambda: self.move_stage(-1), tip="Move the selected speed up (Alt+Up)"))
+        foot.addWidget(button("Down", lambda: self.move_stage(1), tip="Move the selected speed down (Alt+Down)"))
+        foot.addWidget(button("Delete", self.delete, tip="Remove the selected speeds (Del)"))
         foot.addStretch(1)
         foot.addWidget(button("Close", self.accept))
         layout.addLayout(foot)
@@ -216,7 +214,7 @@ class PointerDialog(QDialog):
         try:
             name = self.name.text().strip()
             if not name:
-                raise DataError("write a name for the stage, say Aim")
+                raise DataError("write a name for it, say Aim")
             percent = read_percent(self.speed.text() or "100")
             stages = (*self.model.stages, SpeedStage(name, percent, percent))
             refused = self.model.put(f"new speed {name}", stages=stages)

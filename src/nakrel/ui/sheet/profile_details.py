@@ -29,7 +29,7 @@ class ProfileDetails(QWidget):
         self.rule = choice("Fair play: how much a press may do")
         self.rule.addItems([FAIR_PLAY_WORDS[rule] for rule in _RULES])
         self.rule.setMinimumWidth(176)
-        self.falls = QCheckBox("empty cells as in Everyday")
+        self.falls = QCheckBox("unchanged buttons do what Everyday says")
         self.keys_button = button("", self.open_keys, "link", "What the game calls its keys")
         self.pointer_button = button("", self.open_pointer, "link", "How fast the pointer moves")
         self.colour_button = button("Colour…", self._choose_colour, "link")
@@ -69,7 +69,7 @@ class ProfileDetails(QWidget):
         count = len(profile.keys)
         self.keys_button.setText(f"Game keys ({count})…" if count else "Game keys…")
         stages = len(profile.pointer.stages)
-        self.pointer_button.setText(f"Pointer ({stages})…" if stages else "Pointer…")
+        self.pointer_button.setText(f"Pointer speed ({stages})…" if stages else "Pointer speed…")
         if not self.note.hasFocus():
             self.note.setText(profile.note)
             self.note.setCursorPosition(0)

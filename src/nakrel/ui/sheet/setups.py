@@ -1,4 +1,4 @@
-"""The set-ups of the shown profile: which is shown, which is in use, and what can be done with them."""
+"""The variants of the shown profile: which is shown, which is in use, and what can be done with them."""
 
 from __future__ import annotations
 
@@ -32,7 +32,7 @@ _COLOURS = {
 
 
 def _mark(colour: str, in_use: bool) -> QIcon:
-    """A square in the set-up's colour, and a dot where it is the one in use."""
+    """A square in the variant's colour, and a dot where it is the one in use."""
     picture = QPixmap((6 if colour else 0) + (12 if in_use else 0) or 1, 12)
     picture.fill(Qt.GlobalColor.transparent)
     painter = QPainter(picture)
@@ -49,7 +49,7 @@ def _mark(colour: str, in_use: bool) -> QIcon:
 
 
 class SetUps(QWidget):
-    """A button a set-up; the one that is in use bears a dot, and can be another than the one shown."""
+    """A button a variant; the one that is in use bears a dot, and can be another than the one shown."""
 
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
@@ -66,7 +66,7 @@ class SetUps(QWidget):
         self.refresh()
 
     def refresh(self) -> None:
-        """Show the profile's set-ups as they are now."""
+        """Show the profile's variants as they are now."""
         profile, setup = self._shown.profile, self._shown.setup
         if profile is None or setup is None:
             return
@@ -77,7 +77,7 @@ class SetUps(QWidget):
         self._drawn = drawn
         clear_layout(self._row)
         self.buttons.clear()
-        self._row.addWidget(label("set-up", "soft"))
+        self._row.addWidget(label("variant", "soft"))
         for each in profile.setups:
             made = button(each.name, partial(self._shown.show_setup, each.name), "tab")
             made.setCheckable(True)
@@ -87,38 +87,38 @@ class SetUps(QWidget):
                 mark = _mark(each.colour, used)
                 made.setIcon(mark)
                 made.setIconSize(mark.availableSizes()[0])
-            made.setAccessibleName(f"Set-up {each.name}{', in use' if used else ''}")
+            made.setAccessibleName(f"Variant {each.name}{', in use' if used else ''}")
             made.setToolTip("in use when the profile is live" if used else "")
             made.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
             made.customContextMenuRequested.connect(partial(self._menu, each.name, made))
             self.buttons[each.name] = made
             self._row.addWidget(made)
-        more = button("…", lambda: self._menu(setup.name, more, more.rect().bottomLeft()), "link", "More of set-ups")
-        more.setAccessibleName("More of the set-up")
+        more = button("…", lambda: self._menu(setup.name, more, more.rect().bottomLeft()), "link", "Variant menu")
+        more.setAccessibleName("Variant menu")
         self._row.addWidget(more)
         self._row.addStretch(1)
         self.use_button = None
         if setup.name != in_use:
-            self.use_button = button(f"Put {setup.name} in use", partial(self.use, setup.name), "act")
+            self.use_button = button(f"Switch to {setup.name}", partial(self.use, setup.name), "act")
             self._row.addWidget(self.use_button)
 
     def _in_use(self, profile: Profile) -> str:
         return profile.setup(self._store.status.setups.get(profile.id, "")).name
 
     def use(self, name: str) -> None:
-        """Put this set-up in use."""
+        """Put this variant in use."""
         if profile := self._shown.profile:
             self._store.ask(m.UseSetUp(profile.id, name))
 
     def add(self) -> None:
-        """Make an empty set-up and show it."""
+        """Make an empty variant and show it."""
         if profile := self._shown.profile:
-            name = free_name("New set-up", (each.name for each in profile.setups))
-            self._put(profile, f"new set-up {name}", (*profile.setups, SetUp(name)))
+            name = free_name("New variant", (each.name for each in profile.setups))
+            self._put(profile, f"new variant {name}", (*profile.setups, SetUp(name)))
             self._shown.show_setup(name)
 
     def duplicate(self, name: str) -> None:
-        """Make a copy of a set-up beside it and show that."""
+        """Make a copy of a variant beside it and show that."""
         if profile := self._shown.profile:
             copy = msgspec.structs.replace(
                 profile.setup(name), name=free_name(name, (each.name for each in profile.setups))
@@ -128,7 +128,7 @@ class SetUps(QWidget):
             self._shown.show_setup(copy.name)
 
     def rename(self, old: str, new: str) -> None:
-        """Give a set-up another name."""
+        """Give a variant another name."""
         profile, new = self._shown.profile, new.strip()
         if profile and new and new != old:
             if refused := commands.rename_setup(self._store, profile, old, new):
@@ -138,7 +138,7 @@ class SetUps(QWidget):
                 self.refresh()
 
     def shift(self, name: str, by: int) -> None:
-        """Move a set-up to the left (-1) or right (1)."""
+        """Move a variant to the left (-1) or right (1)."""
         if profile := self._shown.profile:
             setups = list(profile.setups)
             at = next(n for n, each in enumerate(setups) if each.name == name)
@@ -146,13 +146,13 @@ class SetUps(QWidget):
             self._put(profile, f"move {name}", tuple(setups))
 
     def paint(self, name: str, colour: str) -> None:
-        """Give a set-up its mark, '' for none."""
+        """Give a variant its mark, '' for none."""
         if profile := self._shown.profile:
             mark = lambda setup: msgspec.structs.replace(setup, colour=colour)  # noqa: E731
-            commands.edit_setup(self._store, profile, name, f"mark of {name}", mark)
+            commands.edit_setup(self._store, profile, name, f"colour of {name}", mark)
 
     def delete(self, name: str) -> None:
-        """Take a set-up away; the last one stays."""
+        """Take a variant away; the last one stays."""
         profile = self._shown.profile
         if profile and len(profile.setups) > 1:
             self._put(profile, f"delete {name}", tuple(each for each in profile.setups if each.name != name))
@@ -166,11 +166,11 @@ class SetUps(QWidget):
         if profile is None:
             return
         menu = QMenu(self)
-        menu.addAction("New set-up", self.add)
+        menu.addAction("New variant", self.add)
         menu.addAction(f"Duplicate {name}", partial(self.duplicate, name))
         menu.addAction(f"Rename {name}…", partial(self._ask_name, name))
-        menu.addAction(f"Put {name} in use", partial(self.use, name))
-        if marks := menu.addMenu("Mark"):
+        menu.addAction(f"Switch to {name}", partial(self.use, name))
+        if marks := menu.addMenu("Colour"):
             for word, colour in {"None": "", **_COLOURS}.items():
                 if action := marks.addAction(word, partial(self.paint, name, colour)):
                     action.setIcon(_mark(colour, False))
@@ -186,7 +186,7 @@ class SetUps(QWidget):
     def _ask_name(self, old: str) -> None:
         dialog = QInputDialog(self)
         dialog.setWindowTitle(f"Rename {old}")
-        dialog.setLabelText("Name of the set-up")
+        dialog.setLabelText("Name of the variant")
         dialog.setTextValue(old)
         dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         dialog.textValueSelected.connect(partial(self.rename, old))

@@ -9,12 +9,12 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QSpinBox, QVBoxLayout, QWidget
 
 from nakrel.core.model.limits import MAX_COUNT
-from nakrel.core.model.macro import Again, LetGo, Mode, Play, StartOn
+from nakrel.core.model.macro import MODE_LABELS, Again, LetGo, Mode, Play, StartOn
 from nakrel.ui.widgets.basics import Segments, TimeEdit, choice, form_row
 
 __all__ = ["PlayFields"]
 
-_MODES = [(mode.value, mode.value.capitalize()) for mode in Mode]
+_MODES = [(mode.value, text) for mode, text in MODE_LABELS.items()]
 _WORDS: dict[str, list[tuple[Any, str]]] = {
     "start_on": [(StartOn.PRESS, "press"), (StartOn.RELEASE, "release")],
     "let_go": [(LetGo.AT_ONCE, "ends at once"), (LetGo.AFTER_RUN, "after the run")],

@@ -38,7 +38,7 @@ from nakrel.ui.profiles.column import ProfilesColumn
 from nakrel.ui.profiles.link import LinkDialog
 from nakrel.ui.sheet.details import SheetDetails
 from nakrel.ui.sheet.page import SheetPage
-from nakrel.ui.shown import PAGES, Shown
+from nakrel.ui.shown import PAGE_LABELS, PAGES, Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
 from nakrel.ui.window.field_undo import FieldUndo
@@ -135,9 +135,9 @@ class MainWindow(QMainWindow):
         head.addLayout(titles, 1)
         group = QButtonGroup(self)
         for page in PAGES:
-            tab = button(page.capitalize(), partial(self.shown.show_page, page), "tab")
+            tab = button(PAGE_LABELS[page], partial(self.shown.show_page, page), "tab")
             tab.setCheckable(True)
-            tab.setAccessibleName(f"{page.capitalize()} page")
+            tab.setAccessibleName(f"{PAGE_LABELS[page]} page")
             group.addButton(tab)
             self.tabs[page] = tab
             head.addWidget(tab, 0, Qt.AlignmentFlag.AlignBottom)
@@ -184,14 +184,14 @@ class MainWindow(QMainWindow):
             "Profile": [
                 self._action("New profile", self.column.new_profile, "Ctrl+N"),
                 self._action("Link a program", self.open_link, "Ctrl+L"),
-                self._action("Set-ups: a new one", self.sheet.setups.add, "Ctrl+U"),
+                self._action("New variant", self.sheet.setups.add, "Ctrl+U"),
                 self._action("Game keys", self.sheet_details.profile.open_keys, "Ctrl+G"),
                 self._action("Versions of the profile", self._profile_versions),
                 self._action("Deleted profiles", lambda: self.column.open_history("profile")),
-                self._action("Export the selected profiles as a bundle", self.bundles.ask_export, "Ctrl+Shift+E"),
-                self._action("Import a bundle", self.bundles.ask_import, "Ctrl+Shift+I"),
-                self._action("Notices of what is live", self._toggle_notices),
-                self._action("Follow games or pin the live profile", self.column.follow.click, "Ctrl+P"),
+                self._action("Export the selected profiles…", self.bundles.ask_export, "Ctrl+Shift+E"),
+                self._action("Import a profile file…", self.bundles.ask_import, "Ctrl+Shift+I"),
+                self._action("Tell me when a profile goes live", self._toggle_notices),
+                self._action("Load with games, or pin the live profile", self.column.follow.click, "Ctrl+P"),
             ],
             "Macro": [
                 self._action("New macro", self.column.new_macro, "Ctrl+M"),
@@ -199,22 +199,22 @@ class MainWindow(QMainWindow):
                 self._action("Deleted macros", lambda: self.column.open_history("macro")),
                 self._action("Record", self._record, "Ctrl+R"),
                 self._action("Attach to a button", self._attach, "Ctrl+B"),
-                self._action("Join presses and releases to taps", self.macro.step_actions.to_taps, "Ctrl+T"),
+                self._action("Join into taps", self.macro.step_actions.to_taps, "Ctrl+T"),
                 self._action("Duplicate steps", self.macro.step_actions.duplicate_selected, "Ctrl+D"),
                 self._action("Pick places on the screen", self.macro.step_actions.pick_places, "Ctrl+K"),
-                self._action("Show pointer steps on the screen", self.macro.step_actions.show_places, "Ctrl+Shift+K"),
-                self._action("Import a recording or notation", self.macro.exchange.ask_import, "Ctrl+I"),
+                self._action("Show on screen", self.macro.step_actions.show_places, "Ctrl+Shift+K"),
+                self._action("Import a recording or text…", self.macro.exchange.ask_import, "Ctrl+I"),
                 self._action("Export what the macro plays", self.macro.exchange.ask_export, "Ctrl+E"),
                 self._action("Stop everything", self.strip.stop.click, "Ctrl+."),
             ],
             "View": [
                 *(
-                    self._action(f"{page.capitalize()} page", partial(self.shown.show_page, page), f"Ctrl+{n}")
+                    self._action(f"{PAGE_LABELS[page]} page", partial(self.shown.show_page, page), f"Ctrl+{n}")
                     for n, page in enumerate(PAGES, 1)
                 ),
                 self._action("Light", lambda: self.set_look("light")),
                 self._action("Night", lambda: self.set_look("night")),
-                self._action("As the desktop", lambda: self.set_look("system")),
+                self._action("Like the desktop", lambda: self.set_look("system")),
             ],
             "Help": [
                 self._action("Shortcuts", self.open_shortcuts, "F1"),
@@ -369,7 +369,7 @@ class MainWindow(QMainWindow):
         commands.change_settings(self.store, "notices", SettingsPatch(notices=not self.store.settings.notices))
 
     def _show_notices(self) -> None:
-        action = next(a for a in self.actions_by_group["Profile"] if a.text() == "Notices of what is live")
+        action = next(a for a in self.actions_by_group["Profile"] if a.text() == "Tell me when a profile goes live")
         action.setCheckable(True)
         action.setChecked(self.store.settings.notices)
 

@@ -13,13 +13,13 @@ __all__ = ["ShortcutSheet"]
 
 _IN_LISTS = (
     ("Enter", "edit"),
-    ("Delete", "delete, or give the control back to the device"),
+    ("Delete", "delete, or leave the button unchanged"),
     ("F2", "rename; in steps, type the step anew"),
     ("Alt+Up, Alt+Down", "move steps"),
-    ("Ctrl+C, Ctrl+X, Ctrl+V", "copy, cut and paste steps (as text), and cells of the sheet"),
-    ("Ctrl+Space in the notation", "complete"),
+    ("Ctrl+C, Ctrl+X, Ctrl+V", "copy, cut and paste steps (as text), and what buttons do"),
+    ("Ctrl+Space in the text", "complete"),
     ("a figure in a step's row", "type its time"),
-    ("a letter on the sheet", "search"),
+    ("a letter on the button list", "search"),
 )
 _IN_THE_DIAGRAM = (
     ("arrows", "to the next edge, to another trace"),

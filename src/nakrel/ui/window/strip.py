@@ -209,7 +209,7 @@ class LiveStrip(QWidget):
         key = control_label(self._store.settings.stop_key)
         self.stop.setText(f"Stop everything\n{key}")
         count = len(status.running)
-        self._count.setText(f"{count} running" if count else "nothing runs")
+        self._count.setText(f"{count} running" if count else "no macro runs")
         clear_layout(self._runs)
         for run in status.running[:_MOST_RUNS]:
             trigger = f", {control_label(run.trigger)}" if run.trigger else ""
@@ -226,8 +226,8 @@ class LiveStrip(QWidget):
         if status.recording:
             return "recording"
         if status.listening:
-            return "choosing a control"
-        text = "live, for show only" if status.for_show else "live"
+            return "choosing a button"
+        text = "preview: nothing is sent while this window is in front" if status.for_show else "live"
         profile = self._store.profiles.get(status.live)
         others = profile.pointer.stages[1:] if profile else ()
         return f"{text} · pointer: {status.stage}" if status.stage in [each.name for each in others] else text

@@ -46,7 +46,7 @@ class Pen:
                 self._us, self._since_us = float(found), event.at_us
 
     def at_us(self, now_us: int) -> float | None:
-        """Where the pen is at a monotonic time; None while nothing runs."""
+        """Where the pen is at a monotonic time; None while no macro runs."""
         if self._line is None:
             return None
         first, last = self._loop()

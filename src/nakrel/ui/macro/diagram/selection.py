@@ -37,7 +37,7 @@ def describe(found: Found) -> str:
     """What is there, in words."""
     name, span = label(found.control), found.span
     if found.down is not None:
-        return f"{name} {'goes down' if found.down else 'is let go'} at {format_ms(found.at_us)} ms"
+        return f"{name} {'goes down' if found.down else 'is released'} at {format_ms(found.at_us)} ms"
     return f"{name} from {format_ms(span.start_us)} ms, for {format_ms(span.end_us - span.start_us)} ms"
 
 

@@ -28,7 +28,7 @@ def nice_step(length_us: float, most: int = 8) -> int:
 
 
 class View:
-    """Time from left to right and traces from top to bottom, on a widget of a size."""
+    """Time horizontal and traces from top to bottom, on a widget of a size."""
 
     def __init__(self) -> None:
         self.since_us, self.length_us = 0.0, 1_000.0

@@ -193,7 +193,7 @@ class Diagram(Scrolled):
     def _try(self, line: Timeline, by_us: int) -> None:
         """Show what a move would make of the macro; where it can't be, say why and keep what could be."""
         if refusal := self.selection.try_move(line, by_us):
-            self.message.emit(f"Not further: {refusal}.", True)
+            self.message.emit(f"Stops here: {refusal}.", True)
         elif by_us:
             self.message.emit(f"moved by {'+' if by_us > 0 else '−'}{format_ms(abs(by_us))} ms", False)
         self.repaint_all()
@@ -235,7 +235,7 @@ class Diagram(Scrolled):
         try:
             macro = self.selection.widened(gap_us)
         except DataError as error:
-            self.message.emit(f"It can't be: {error}.", True)
+            self.message.emit(f"Not possible: {error}.", True)
             return
         if macro is not None:
             self.edited.emit(macro, "distance in time")
