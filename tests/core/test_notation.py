@@ -240,6 +240,6 @@ lead-out:
     now = before
     for old, new in words.items():
         now = now.replace(f"{old} of", f"{new} of").replace(f"{old}:", f"{new}:")
-    assert notation.read(before) == notation.read(now)
-    sections = {section.value: steps for section, steps in notation.read(before).items()}
-    assert notation.write(Macro(id="m", name="M", **sections)) == now.lstrip()
+    assert read(before) == read(now)
+    sections = {section.value: steps for section, steps in read(before).items()}
+    assert write(Macro(id="m", name="M", **sections)) == now.lstrip()
