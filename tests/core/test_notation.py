@@ -242,4 +242,7 @@ lead-out:
         now = now.replace(f"{old} of", f"{new} of").replace(f"{old}:", f"{new}:")
     assert read(before) == read(now)
     sections = {section.value: steps for section, steps in read(before).items()}
-    assert write(Macro(id="m", name="M", **sections)) == now.lstrip()
+    written = write(Macro(id="m", name="M", **sections))
+    assert [line.split() for line in written.splitlines() if line] == [
+        line.split() for line in now.splitlines() if line
+    ]

@@ -1,0 +1,332 @@
+"""What a button could do, offered by what is typed: macros, keys, combinations, texts, programs and all else.
+
+Everything that can be understood is offered, so that it can be taken; the best match comes first, and an exact name
+before all others.
+"""
+
+from __future__ import annotations
+
+import re
+import shlex
+from collections.abc import Iterable, Iterator, Sequence
+from enum import Enum, StrEnum, auto
+from typing import Literal, NamedTuple
+
+from nakrel.core.model.cells import (
+    ACTION_LABELS,
+    Cell,
+    ChangeSpeed,
+    GoTo,
+    HoldLayer,
+    Nothing,
+    RunMacro,
+    RunSystemAction,
+    StartProgram,
+    ToChord,
+    ToControl,
+    TypeText,
+    What,
+)
+from nakrel.core.model.controls import CONTROLS, Kind, game_key, label
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.game_keys import unused
+from nakrel.core.model.limits import MAX_NAME, MAX_TEXT
+from nakrel.core.model.macro import Macro, cycle_us, describe_play
+from nakrel.core.model.names import rank, read_control
+from nakrel.core.model.profile import Profile, SetUp
+from nakrel.core.model.units import format_rate
+
+__all__ = ["Begin", "Beginning", "Group", "Known", "Offer", "Startable", "offers", "read_combination"]
+
+
+class Group(StrEnum):
+    """Under which heading it is offered, in the order in which they stand where nothing fits better."""
+
+    MACROS = "Macros"
+    KEYS = "Keys and buttons"
+    COMBINATIONS = "Combinations"
+    TEXT = "Text"
+    PROGRAMS = "Programs"
+    SYSTEM = "System and media"
+    LAYERS = "Layers"
+    PLACES = "Variants and profiles"
+    SPEEDS = "Pointer speeds"
+    OTHER = "Or"
+    NEW = "New"
+
+
+class Begin(Enum):
+    """What can be begun for the button."""
+
+    RAPID_FIRE = auto()
+    CLICKS = auto()
+    RECORD = auto()
+    MACRO = auto()
+    LAYER = auto()
+    VARIANT = auto()
+    PROFILE = auto()
+    SPEED = auto()
+
+
+class Beginning(NamedTuple):
+    """Something new, under the name that was typed; '' where none was."""
+
+    what: Begin
+    name: str
+
+
+class Offer(NamedTuple):
+    """One line: what it says, softly what else there is to know, and what taking it does. None leaves the button
+    unchanged. `program` is what a picture can be found for."""
+
+    group: Group
+    text: str
+    does: Cell | Beginning | None
+    soft: str = ""
+    program: str = ""
+
+
+class Startable(NamedTuple):
+    """A program that can be started: what people call it, its command, and whether it runs now."""
+
+    name: str
+    command: tuple[str, ...]
+    running: bool = False
+
+
+class Known(NamedTuple):
+    """What there is to offer: in the profile and its variant, all macros and profiles by id and name, and programs."""
+
+    profile: Profile
+    setup: SetUp
+    control: str
+    layer: str
+    macros: Sequence[Macro]
+    profiles: Sequence[tuple[str, str]]
+    programs: Sequence[Startable] = ()
+
+
+# How many lines a heading has at most, once something is typed.
+_MOST = 6
+# Where something in quotes or a command was typed, that is meant and nothing else.
+_MEANT = -1
+# What the text of a line hardly ever is; it is offered after all that fits.
+_LAST = 9
+_MODIFIERS = {
+    "ctrl": "KEY_LEFTCTRL",
+    "control": "KEY_LEFTCTRL",
+    "strg": "KEY_LEFTCTRL",
+    "shift": "KEY_LEFTSHIFT",
+    "alt": "KEY_LEFTALT",
+    "altgr": "KEY_RIGHTALT",
+    "super": "KEY_LEFTMETA",
+    "meta": "KEY_LEFTMETA",
+    "win": "KEY_LEFTMETA",
+    "windows": "KEY_LEFTMETA",
+    "cmd": "KEY_LEFTMETA",
+}
+_ALSO = {
+    "escape": "KEY_ESC",
+    "return": "KEY_ENTER",
+    "del": "KEY_DELETE",
+    "ins": "KEY_INSERT",
+    "pgup": "KEY_PAGEUP",
+    "pgdn": "KEY_PAGEDOWN",
+    "pgdown": "KEY_PAGEDOWN",
+    "space bar": "KEY_SPACE",
+    "left click": "BTN_LEFT",
+    "click": "BTN_LEFT",
+    "right click": "BTN_RIGHT",
+    "middle click": "BTN_MIDDLE",
+}
+# With a key held beside it these are the arrows; by themselves `left` and `right` are the mouse's buttons.
+_ARROWS = {"left": "KEY_LEFT", "right": "KEY_RIGHT", "up": "KEY_UP", "down": "KEY_DOWN"}
+_CLOSING = {'"': '"', "'": "'", "“": "”", "„": "“", "«": "»"}
+_BY: dict[Literal[-1, 1], str] = {1: "next", -1: "previous"}
+
+
+def read_combination(text: str) -> tuple[str, ...]:
+    """The keys and buttons of a combination as people type it: `ctrl+shift+left`, `Ctrl + C`. Raises `DataError`."""
+    names = [part.strip() for part in re.split(r"\+(?!\s*(?:\+|$))|\+\s*(?=\+\s*$)", text)]
+    if not all(names):
+        raise DataError("a + joins two keys; write one on each side of it")
+    return tuple(_code(name, combined=len(names) > 1) for name in names)
+
+
+def _code(name: str, *, combined: bool) -> str:
+    small = " ".join(name.casefold().split())
+    if combined and small in _ARROWS:
+        return _ARROWS[small]
+    if small == "+":
+        return "KEY_KPPLUS"
+    return _MODIFIERS.get(small) or _ALSO.get(small) or read_control(name)
+
+
+def offers(typed: str, known: Known) -> list[Offer]:
+    """All that fits what was typed, in groups, the best first; what the button could do at all where nothing was."""
+    text = typed.strip()
+    found: dict[Group, list[tuple[int, int, Offer]]] = {}
+    for number, (fit, offer) in enumerate(_all(text, known)):
+        found.setdefault(offer.group, []).append((fit, number, offer))
+    groups = sorted(found, key=lambda group: (_best(found[group], group), list(Group).index(group)))
+    result: list[Offer] = []
+    for group in groups:
+        lines = sorted(found[group], key=lambda line: line[:2])
+        most = _MOST if text and group is not Group.NEW else len(lines)
+        result += [offer for _, _, offer in lines[:most]]
+    return result
+
+
+def _best(lines: list[tuple[int, int, Offer]], group: Group) -> int:
+    return _LAST + 1 if group is Group.NEW else min(fit for fit, _, _ in lines)
+
+
+def _all(text: str, known: Known) -> Iterator[tuple[int, Offer]]:
+    if quoted := _quoted(text):
+        yield _MEANT, Offer(Group.TEXT, f"types “{quoted}”", TypeText(quoted))
+        return
+    for offer, names in _named(text, known):
+        fits = [fit for name in names if (fit := rank(name, text)) is not None] if text else [0]
+        if fits:
+            yield min(fits), offer
+    yield from _keys(text, known)
+    if text:
+        yield from _command(text)
+    if 0 < len(text) <= MAX_TEXT:
+        yield _LAST, Offer(Group.TEXT, f"types “{text}”", TypeText(text))
+    yield from ((_LAST + 1, offer) for offer in _beginnings(text, known))
+
+
+def _quoted(text: str) -> str:
+    """What stands in quotes, also where they aren't closed yet."""
+    if len(text) < 2 or text[0] not in _CLOSING:
+        return ""
+    return text[1:].removesuffix(_CLOSING[text[0]])[:MAX_TEXT]
+
+
+def _named(text: str, known: Known) -> Iterator[tuple[Offer, tuple[str, ...]]]:
+    """All that is found by a name, each with the names that it goes by."""
+    for macro in sorted(known.macros, key=lambda each: each.name.casefold()):
+        play = macro.play
+        rate = format_rate(cycle_us(macro, play)) if play.mode in ("held", "toggle") else ""
+        soft = " · ".join(filter(None, (describe_play(play), rate)))
+        yield Offer(Group.MACROS, macro.name, RunMacro(macro.id), soft), (macro.name,)
+    if text:
+        for each in known.programs:
+            soft = "running" if each.running else shlex.join(each.command)
+            offer = Offer(Group.PROGRAMS, each.name, StartProgram(each.command), soft, each.command[0])
+            yield offer, (each.name, each.command[0].rpartition("/")[2])
+    for action, words in ACTION_LABELS.items():
+        yield Offer(Group.SYSTEM, words, RunSystemAction(action)), (words,)
+    if not _turns(known.control) and not known.layer:
+        for layer in known.setup.layers:
+            yield Offer(Group.LAYERS, layer.name, HoldLayer(layer.name), "while held"), (layer.name, "layer")
+    yield from _places(known)
+    yield from _speeds(known)
+    yield Offer(Group.OTHER, "as in base" if known.layer else "unchanged", None), ("unchanged", "as in base")
+    yield Offer(Group.OTHER, "nothing", Nothing()), ("nothing", "off")
+
+
+def _places(known: Known) -> Iterator[tuple[Offer, tuple[str, ...]]]:
+    profile = known.profile
+    if len(profile.setups) > 1:
+        for each in profile.setups:
+            yield Offer(Group.PLACES, f"variant {each.name}", GoTo(What.SETUP, each.name)), (each.name, "variant")
+        for by, word in _BY.items():
+            yield Offer(Group.PLACES, f"{word} variant", GoTo(What.SETUP, by=by)), (f"{word} variant", "variant")
+    for key, name in known.profiles:
+        yield Offer(Group.PLACES, f"profile {name}", GoTo(What.PROFILE, key)), (name, "profile")
+    for by, word in _BY.items():
+        yield Offer(Group.PLACES, f"{word} profile", GoTo(What.PROFILE, by=by)), (f"{word} profile", "profile")
+
+
+def _speeds(known: Known) -> Iterator[tuple[Offer, tuple[str, ...]]]:
+    stages = known.profile.pointer.stages
+    for each in stages:
+        if not _turns(known.control):
+            does = ChangeSpeed(each.name, held=True)
+            held = f"{each.name} while held"
+            yield Offer(Group.SPEEDS, held, does, each.describe()), (held, "pointer speed")
+        does = ChangeSpeed(each.name)
+        yield Offer(Group.SPEEDS, f"speed {each.name}", does, each.describe()), (each.name, "pointer speed")
+    if len(stages) > 1:
+        for by, word in _BY.items():
+            yield Offer(Group.SPEEDS, f"{word} speed", ChangeSpeed(by=by)), (f"{word} speed", "pointer speed")
+
+
+def _keys(text: str, known: Known) -> Iterator[tuple[int, Offer]]:
+    """Keys and buttons: the profile's game keys, keys that its game leaves free, and by what is typed all others."""
+    games = {key.control: key.name for key in known.profile.keys}
+    for key in known.profile.keys:
+        fit = _fit(text, key.name)
+        if fit is not None:
+            does = ToControl(game_key(key.name))
+            yield fit, Offer(Group.KEYS, f"“{key.name}”", does, f"game key: {label(key.control)}")
+    free = unused(known.profile)[:6] if known.profile.keys else []
+    if not text:
+        for code in free:
+            yield 0, Offer(Group.KEYS, label(code), ToControl(code), "not used by the game")
+        return
+    for control in CONTROLS.values():
+        fit = _fit(text, control.label)
+        if fit is None and len(text) > 2:
+            fit = None if rank(control.code, text) is None else 4
+        if fit is not None and control.kind is not Kind.WHEEL:
+            soft = f"game key: {games[control.code]}" if control.code in games else _soft_of(control.code)
+            yield fit, Offer(Group.KEYS, control.label, ToControl(control.code), soft)
+    yield from _typed_keys(text)
+
+
+def _typed_keys(text: str) -> Iterator[tuple[int, Offer]]:
+    """What was typed, read as a key or as a combination."""
+    try:
+        codes = read_combination(text)
+        if len(codes) > 1:
+            yield _MEANT, Offer(Group.COMBINATIONS, " + ".join(map(label, codes)), ToChord(codes))
+        elif label(codes[0]).casefold() != text.casefold() and CONTROLS.get(codes[0]):
+            yield 0, Offer(Group.KEYS, label(codes[0]), ToControl(codes[0]), codes[0])
+    except DataError:
+        return
+
+
+def _turns(code: str) -> bool:
+    """Whether it is a direction of the wheel, which can't be held."""
+    return code in CONTROLS and CONTROLS[code].kind is Kind.WHEEL
+
+
+def _soft_of(code: str) -> str:
+    return "mouse button" if CONTROLS[code].kind is Kind.BUTTON else code
+
+
+def _fit(text: str, name: str) -> int | None:
+    return rank(name, text) if text else 0
+
+
+def _command(text: str) -> Iterator[tuple[int, Offer]]:
+    """A program with its arguments, where that is what was typed: a path, or `open` and a name."""
+    command = text[5:] if text[:5].casefold() == "open " else text if text[0] in "/~" else ""
+    try:
+        parts = tuple(shlex.split(command))
+        if parts:
+            program = parts[0].rpartition("/")[2]
+            soft = shlex.join(parts)
+            yield _MEANT, Offer(Group.PROGRAMS, f"opens {program}", StartProgram(parts), soft, parts[0])
+    except ValueError:
+        # A quote that isn't closed yet; or a `DataError`, which is one too.
+        return
+
+
+def _beginnings(text: str, known: Known) -> Iterable[Offer]:
+    name = text[:MAX_NAME]
+    of = f" “{name}”" if name else ""
+    lines: list[tuple[str, Begin]] = [
+        (f"new rapid fire{of}…", Begin.RAPID_FIRE),
+        (f"record now{f' into{of}' if of else ''}…", Begin.RECORD),
+        (f"new click sequence{of}…", Begin.CLICKS),
+        (f"new macro{of}…", Begin.MACRO),
+    ]
+    if not _turns(known.control) and not known.layer:
+        lines.append((f"new layer{of}, held by this button", Begin.LAYER))
+    lines += [(f"new variant{of}, and go to it", Begin.VARIANT), (f"new profile{of}, and go to it", Begin.PROFILE)]
+    lines.append((f"new pointer speed{of}…", Begin.SPEED))
+    return [Offer(Group.NEW, line, Beginning(what, name)) for line, what in lines]
