@@ -77,7 +77,7 @@ def macro_text(**changes: object) -> bytes:
         ({"play": {"mode": "counted", "runs": 0}}, r">= 1 - at `\$\.play\.runs`"),
         ({"play": {"mode": "counted", "runs": 1_000_001}}, r"<= 1000000 - at `\$\.play\.runs`"),
         ({"nmae": "x"}, "nmae"),
-        ({"version": 5}, r"reads version 4.*5.*\$\.version"),
+        ({"version": 6}, r"reads version 5.*6.*\$\.version"),
         ({"format": "else"}, r"\$\.format"),
     ],
 )

@@ -48,6 +48,19 @@ class Ui:
         self.store.undo_stack.redo()
 
 
+def assign(ui: Ui, typed: str, line: str = "") -> None:
+    """Open the field at the button that is shown, type, and take the line of that text, or what is offered first."""
+    ui.window.sheet.open_field()
+    field = ui.window.sheet.assign.field
+    assert field.isVisible()
+    QTest.keyClicks(field.line, typed)
+    if line:
+        texts = field.list.texts()
+        assert line in texts, texts
+        field.list.setCurrentIndex(field.list.model().index(texts.index(line), 0))
+    QTest.keyClick(field.line, Qt.Key.Key_Return)
+
+
 def type_into(dialog: Any, row: int, column: int, text: str) -> None:
     """Type into a cell of a dialog's table, and press Return."""
     dialog.table.setCurrentIndex(dialog.model.index(row, column))

@@ -120,12 +120,14 @@ def test_game_keys_stand_among_the_controls(ui: Ui):
     ui.window.shown.show_macro("reel-in")
     field = ui.window.macro.add_step.control
     assert field.itemText(0) == '"Cast"'
-    details = ui.window.sheet_details
     ui.window.shown.show_page("sheet")
-    ui.window.shown.show_control(THUMB_1)
-    texts = [details.control.itemText(n) for n in range(8)]
-    assert texts[0] == "“Cast”  (game key: C)"
-    assert texts[6] == "F13  (not used by the game)"
+    ui.window.sheet.show_control(THUMB_1)
+    ui.window.sheet.open_field()
+    offers = ui.window.sheet.assign.field.list
+    texts = offers.texts()
+    assert texts[texts.index("Keys and buttons") + 1] == "“Cast”"
+    free = texts.index("F13")
+    assert offers.offer(free).soft == "not used by the game"
 
 
 def test_keys_that_the_game_leaves_free_are_offered_for_a_step(ui: Ui):

@@ -13,7 +13,7 @@ from nakrel.core.model.profile import SetUp
 from nakrel.core.model.steps import Press, Tap
 from nakrel.ui import commands
 from nakrel.ui.dragged import MACRO_MIME
-from tests.ui.conftest import Ui
+from tests.ui.conftest import Ui, assign
 
 THUMB_1, THUMB_11 = "BTN_TRIGGER_HAPPY1", "BTN_TRIGGER_HAPPY11"
 
@@ -30,59 +30,54 @@ def shown(ui: Ui, control: str, layer: str = ""):
     return ui.window.sheet_details
 
 
-def choose(ui: Ui, kind: str) -> None:
-    details = ui.window.sheet_details
-    number = details.does.findText(kind)
-    details.does.setCurrentIndex(number)
-    details.does.activated.emit(number)
-
-
 @pytest.mark.parametrize(
-    ("kind", "words", "cell"),
+    ("typed", "cell"),
     [
-        ("combination", "Left Ctrl + C", ToChord(("KEY_LEFTCTRL", "KEY_C"))),
-        ("text", "Good tide!", TypeText("Good tide!")),
-        ("program", "tide-map --chart 'north sea'", StartProgram(("tide-map", "--chart", "north sea"))),
+        ("Left Ctrl + C", ToChord(("KEY_LEFTCTRL", "KEY_C"))),
+        ('"Good tide!"', TypeText("Good tide!")),
+        ("open tide-map --chart 'north sea'", StartProgram(("tide-map", "--chart", "north sea"))),
     ],
 )
-def test_cells_that_are_told_in_words(ui: Ui, kind: str, words: str, cell: Cell):
-    details = shown(ui, THUMB_11)
-    choose(ui, kind)
-    assert details.typed.isVisible()
-    QTest.keyClicks(details.typed, words)
-    QTest.keyClick(details.typed, Qt.Key.Key_Return)
+def test_what_is_typed_at_a_cell_is_what_its_button_does(ui: Ui, typed: str, cell: Cell):
+    shown(ui, THUMB_11)
+    assign(ui, typed)
     assert sheet(ui).cells[THUMB_11] == cell
     ui.undo()
     assert THUMB_11 not in sheet(ui).cells
 
 
-def test_words_that_cannot_be_taken_are_told_in_place(ui: Ui):
+def test_a_program_is_typed_anew_in_the_details_and_what_is_wrong_with_it_is_said(ui: Ui):
     details = shown(ui, THUMB_11)
-    for kind, words, reason in (
-        ("combination", "Left Ctrl + Qqq", "no key or button 'Qqq'"),
-        ("program", 'tide "map', "quot"),
-    ):
-        choose(ui, kind)
-        details.typed.setFocus()
-        QTest.keyClicks(details.typed, words)
-        QTest.keyClick(details.typed, Qt.Key.Key_Return)
+    assign(ui, "open tide-map")
+    settings = details.settings
+    ui.wait(settings.missing.isVisible, "the program to be missed")
+    assert "tide-map" in settings.missing.text()
+    for words, reason in (('tide "map', "quot"), ("  ", "program")):
+        settings.command.setFocus()
+        settings.command.selectAll()
+        QTest.keyClicks(settings.command, words)
+        QTest.keyClick(settings.command, Qt.Key.Key_Return)
         assert reason in details._error.text()
-        assert THUMB_11 not in sheet(ui).cells
+    assert sheet(ui).cells[THUMB_11] == StartProgram(("tide-map",))
+    settings.command.selectAll()
+    QTest.keyClicks(settings.command, "true --now")
+    QTest.keyClick(settings.command, Qt.Key.Key_Return)
+    assert sheet(ui).cells[THUMB_11] == StartProgram(("true", "--now"))
 
 
 @pytest.mark.qt_log_ignore("This plugin does not support")
 def test_a_layer_is_made_held_filled_renamed_and_deleted(ui: Ui):
     details, model = shown(ui, "BTN_EXTRA"), ui.window.sheet.model
-    choose(ui, "layer")
-    new = details.layer.findText("a new layer")
-    details.layer.activated.emit(new)
-    assert sheet(ui).cells["BTN_EXTRA"] == HoldLayer("Layer")
-    column = model.column_of("Layer")
-    assert model.headerData(column, Qt.Orientation.Horizontal) == "Layer"
-    details.layer_name.setFocus()
-    details.layer_name.selectAll()
-    QTest.keyClicks(details.layer_name, "Deep")
-    QTest.keyClick(details.layer_name, Qt.Key.Key_Return)
+    assign(ui, "", "new layer, held by this button")
+    assert sheet(ui).cells["BTN_EXTRA"] == HoldLayer("Thumb forward held")
+    column = model.column_of("Thumb forward held")
+    assert model.headerData(column, Qt.Orientation.Horizontal) == "while Thumb forward is held"
+    name = details.settings.layer_name
+    name.setFocus()
+    name.selectAll()
+    QTest.keyClicks(name, "Deep")
+    QTest.keyClick(name, Qt.Key.Key_Return)
+    assert model.headerData(column, Qt.Orientation.Horizontal) == "Deep · while Thumb forward is held"
     assert sheet(ui).cells["BTN_EXTRA"] == HoldLayer("Deep")
 
     data = QMimeData()
@@ -95,12 +90,12 @@ def test_a_layer_is_made_held_filled_renamed_and_deleted(ui: Ui):
 
     ui.window.sheet.table.setCurrentIndex(model.index(model.row_of(THUMB_1), column))
     assert ui.window.shown.layer == "Deep"
-    assert details._title.text() == "Thumb 1, while Deep is held"
+    assert details._title.text() == "Thumb 1, while Thumb forward is held"
     ui.window.sheet.clear_cells()
     assert sheet(ui).of_layer("Deep") == {}
 
     shown(ui, "BTN_EXTRA")
-    details.delete_layer.click()
+    details.settings.delete_layer.click()
     assert [layer.name for layer in sheet(ui).layers] == ["Harbour"]
     assert "BTN_EXTRA" not in sheet(ui).cells
     while ui.store.undo_stack.canUndo():

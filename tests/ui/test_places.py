@@ -22,7 +22,7 @@ from nakrel.ui.macro.diagram.view import nice_step
 from nakrel.ui.sheet.model import cell_text
 from nakrel.ui.theme import hue
 from nakrel.ui.widgets.traces import draw_trace
-from tests.ui.conftest import Ui
+from tests.ui.conftest import Ui, assign
 
 THUMB = "BTN_TRIGGER_HAPPY10"
 
@@ -171,21 +171,18 @@ def test_what_cells_say(ui: Ui):
 
 def test_the_details_give_a_control_something_to_do(ui: Ui):
     ui.window.shown.show_profile("tidewardens")
-    ui.window.shown.show_control(THUMB)
+    ui.window.shown.show_page("sheet")
+    ui.window.sheet.show_control(THUMB)
     details = ui.window.sheet_details
     cell = lambda: ui.store.profiles["tidewardens"].setups[0].cells.get(THUMB)  # noqa: E731
-    details.does.activated.emit(1)
-    assert cell() == Nothing()
-    details.does.activated.emit(2)
-    details.control.activated.emit(details.control.findData("KEY_F14"))
-    assert cell() == ToControl("KEY_F14")
-    details.macro.activated.emit(details.macro.findText("Cast far"))
-    assert cell() == RunMacro("cast-far")
-    details.detach_button.click()
+    for typed, does in (("nothing", Nothing()), ("F14", ToControl("KEY_F14")), ("cast f", RunMacro("cast-far"))):
+        assign(ui, typed)
+        assert cell() == does
+    details.clear_button.click()
     assert cell() is None
-    ui.window.shown.show_control("BTN_LEFT")
-    details.does.activated.emit(1)
-    assert "no way to click" in details._error.text()
+    ui.window.sheet.show_control("BTN_LEFT")
+    assign(ui, "nothing")
+    assert "no way to click" in ui.window.messages.text.text()
 
 
 def test_an_edit_that_cannot_be_saved_says_so_and_stays(ui: Ui):

@@ -10,7 +10,7 @@ from nakrel.core.model.cells import ChangeSpeed
 from nakrel.core.model.conditioning import Pointing, SpeedStage
 from nakrel.ui import commands
 from nakrel.ui.sheet.pointer import PointerDialog, read_percent
-from tests.ui.conftest import Ui, type_into
+from tests.ui.conftest import Ui, assign, type_into
 
 
 def opened(ui: Ui, profile: str = "brackenfall-arena") -> PointerDialog:
@@ -34,36 +34,31 @@ def test_speeds_are_read_as_people_write_them():
     assert [read_percent(text) for text in ("40", "40 %", " 40%", "0.4x", "1,5×")] == [40, 40, 40, 40, 150]
 
 
-def test_a_first_stage_is_made_and_attached_to_a_button(ui: Ui):
-    """From nothing: the sheet says where stages are made; then one is held by a button."""
+def test_a_first_speed_is_made_at_the_button_that_holds_it(ui: Ui):
+    """From nothing: the field makes one, the dialog says how fast it is, and a wheel direction can't hold it."""
     ui.window.shown.show_profile("orrery-post")
     ui.window.shown.show_page("sheet")
-    ui.window.shown.show_control("BTN_SIDE")
-    details = ui.window.sheet_details
-    entry = details.does.findText("pointer speed")
-    details.does.setCurrentIndex(entry)
-    details.does.activated.emit(entry)
-    assert "has no pointer speeds yet" in details._error.text()
-    dialog = opened(ui, "orrery-post")
-    QTest.keyClicks(dialog.name, "Slow")
-    QTest.keyClicks(dialog.speed, "40 %")
-    QTest.keyClick(dialog.speed, Qt.Key.Key_Return)
-    assert pointer(ui, "orrery-post").stages == (SpeedStage("Slow", 40, 40),)
-    assert dialog._route_note.text().startswith("No effect yet: this needs kernel input")
-    dialog.accept()
-    details.does.setCurrentIndex(entry)
-    details.does.activated.emit(entry)
-    number = details.speed.findText("Slow while held, 40 %")
-    details.speed.activated.emit(number)
+    ui.window.sheet.show_control("BTN_SIDE")
+    assign(ui, "Slow", "new pointer speed “Slow”…")
     cell = ui.store.profiles["orrery-post"].setups[0].cells["BTN_SIDE"]
     assert cell == ChangeSpeed("Slow", held=True)
+    # What the pointer has at first stays the device's own.
+    assert pointer(ui, "orrery-post").stages == (SpeedStage("Normal"), SpeedStage("Slow", 50, 50))
+    dialog = ui.window.sheet_details.profile.pointer_dialog
+    assert dialog is not None
+    type_into(dialog, 1, 1, "40")
+    assert pointer(ui, "orrery-post").stages[1] == SpeedStage("Slow", 40, 50)
+    assert dialog._route_note.text().startswith("No effect yet: this needs kernel input")
+    dialog.accept()
     row = ui.window.sheet.model.row_of("BTN_SIDE")
     assert "pointer: Slow while held" in [ui.window.sheet.model.drawn(row, column).text for column in range(3)]
-    # A wheel direction has nothing to hold.
-    ui.window.shown.show_control("WHEEL_UP")
-    details.does.setCurrentIndex(entry)
-    details.does.activated.emit(entry)
-    assert [details.speed.itemText(n) for n in range(details.speed.count())] == ["speed Slow, 40 %"]
+    assert ui.window.sheet_details.settings.held.isChecked()
+    ui.window.sheet_details.settings.held.click()
+    assert ui.store.profiles["orrery-post"].setups[0].cells["BTN_SIDE"] == ChangeSpeed("Slow")
+    ui.window.sheet.show_control("WHEEL_UP")
+    assign(ui, "slow", "speed Slow")
+    assert ui.store.profiles["orrery-post"].setups[0].cells["WHEEL_UP"] == ChangeSpeed("Slow")
+    assert not ui.window.sheet_details.settings.held.isVisible()
 
 
 def test_stages_are_typed_renamed_moved_and_deleted_and_buttons_follow(ui: Ui):

@@ -6,13 +6,13 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
-from nakrel.core.model.cells import ToControl
+from nakrel.core.model.cells import ToControl, TypeText
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.names import name_of, read_control
 from nakrel.core.model.profile import GameKey
 from nakrel.core.model.steps import Origin, Pointer, Tap, Wait
 from nakrel.ui import commands
-from tests.ui.conftest import Ui
+from tests.ui.conftest import Ui, assign
 
 THUMB_3 = "BTN_TRIGGER_HAPPY3"
 
@@ -22,15 +22,7 @@ def acts_as(ui: Ui, text: str) -> None:
     ui.window.shown.show_profile("tidewardens")
     ui.window.shown.show_page("sheet")
     ui.window.sheet.show_control(THUMB_3)
-    details = ui.window.sheet_details
-    details.does.setCurrentText("another control")
-    details.does.activated.emit(details.does.currentIndex())
-    field = details.control.lineEdit()
-    assert field
-    field.setFocus()
-    field.clear()
-    QTest.keyClicks(field, text)
-    QTest.keyClick(field, Qt.Key.Key_Return)
+    assign(ui, text)
 
 
 def cell(ui: Ui) -> object:
@@ -55,27 +47,25 @@ def test_a_name_that_is_typed_in_full_is_taken_on_enter(ui: Ui, text: str, code:
     assert ui.window.sheet_details._error.isHidden()
 
 
-def test_a_name_that_is_none_is_said_at_the_field_and_changes_nothing(ui: Ui):
-    before = ui.store.profiles["tidewardens"]
+def test_what_is_no_name_is_a_text_and_nothing_is_dropped(ui: Ui):
     acts_as(ui, "Frobnicator")
+    assert cell(ui) == TypeText("Frobnicator")
+    ui.undo()
+    # Esc leaves everything as it is.
+    before = ui.store.profiles["tidewardens"]
+    ui.window.sheet.open_field()
+    field = ui.window.sheet.assign.field
+    QTest.keyClicks(field.line, "r")
+    QTest.keyClick(field.line, Qt.Key.Key_Escape)
+    assert not field.isVisible()
     assert ui.store.profiles["tidewardens"] == before
-    assert "there is no key or button 'Frobnicator'" in ui.window.sheet_details._error.text()
-    assert ui.window.sheet_details._error.isVisible()
 
 
-def test_the_best_match_is_offered_first(ui: Ui):
+def test_a_profiles_game_keys_are_found_by_their_names(ui: Ui):
     profile = ui.store.profiles["tidewardens"]
     commands.set_keys(ui.store, profile, (GameKey("Grenade", "KEY_G"), GameKey("Reload", "KEY_H")))
-    acts_as(ui, "Q")
-    ui.window.sheet_details._fill_controls("")
-    control = ui.window.sheet_details.control
-    control._offer("r")
-    offered = [text.partition("  (")[0] for text in control._found.stringList()]
-    assert offered[0] == "R"
-    assert offered.index("“Reload”") < offered.index("“Grenade”")
-    assert "F13" not in offered
-    control._offer("grena")
-    assert [text.partition("  (")[0] for text in control._found.stringList()] == ["“Grenade”"]
+    acts_as(ui, "grena")
+    assert cell(ui) == ToControl("GAME:Grenade")
 
 
 @pytest.mark.parametrize("code", ["BTN_LEFT", "BTN_RIGHT", "KEY_LEFT", "KEY_UP", "KEY_DOWN", "KEY_RIGHT"])

@@ -17,7 +17,7 @@ from pytestqt.qtbot import QtBot
 from nakrel import protocol as m
 from nakrel.client.connection import ServiceConnection
 from nakrel.core.model.cells import Nothing, RunMacro, ToControl
-from nakrel.core.model.macro import Mode
+from nakrel.core.model.macro import LetGo, Mode
 from nakrel.core.model.profile import EVERYDAY
 from nakrel.core.model.steps import Tap, Wait
 from nakrel.ui import commands, theme
@@ -196,15 +196,51 @@ def test_the_way_to_play_shows_only_its_own_fields(ui: Ui):
     show(ui)
     ui.window.shown.show_page("macro")
     fields = ui.window.macro_details.play
+    every = ("start_on", "again", "runs", "pause", "let_go", "limit_runs", "limit_us")
     for mode, shown in [
         (Mode.SINGLE, {"start_on", "again"}),
         (Mode.COUNTED, {"start_on", "again", "runs", "pause"}),
         (Mode.HELD, {"let_go", "pause"}),
-        (Mode.TOGGLE, {"pause", "limit_runs", "limit_time"}),
+        (Mode.TOGGLE, {"pause", "limit_runs", "limit_us"}),
     ]:
         fields.mode.buttons[mode].click()
         assert ui.store.macros["reel-in"].play.mode is mode
-        assert {name for name, row in fields._rows.items() if row.isVisibleTo(fields)} == shown
+        assert {name for name in every if getattr(fields, name).isVisibleTo(fields)} == shown
+
+
+def test_the_values_of_the_sentence_are_typed_chosen_and_refused_in_place(ui: Ui):
+    show(ui)
+    ui.window.shown.show_page("macro")
+    fields = ui.window.macro_details.play
+    play = lambda: ui.store.macros["reel-in"].play  # noqa: E731
+    for figure, typed, wanted in (
+        (fields.pause, "40/s", ("pause_us", 25_000)),
+        (fields.pause, "2f@60", ("pause_us", 33_333)),
+    ):
+        figure.edit()
+        QTest.keyClicks(figure.line, typed)
+        QTest.keyClick(figure.line, Qt.Key.Key_Return)
+        assert getattr(play(), wanted[0]) == wanted[1]
+    # What is no time stays where it is, marked, with the reason; Esc brings the old one back.
+    fields.pause.edit()
+    QTest.keyClicks(fields.pause.line, "soon")
+    QTest.keyClick(fields.pause.line, Qt.Key.Key_Return)
+    assert fields.pause.editing
+    assert "not a time" in fields.pause.line.toolTip()
+    QTest.keyClick(fields.pause.line, Qt.Key.Key_Escape)
+    assert not fields.pause.editing
+    assert play().pause_us == 33_333
+    # Up and Down go through a short list, Return shows it.
+    QTest.keyClick(fields.let_go, Qt.Key.Key_Up)
+    assert play().let_go is LetGo.AT_ONCE
+    QTest.keyClick(fields.let_go, Qt.Key.Key_Down)
+    assert play().let_go is LetGo.AFTER_RUN
+    fields.mode.buttons[Mode.TOGGLE].click()
+    for typed, runs in (("40", 40), ("no limit", None), ("0", None)):
+        fields.limit_runs.edit()
+        QTest.keyClicks(fields.limit_runs.line, typed)
+        QTest.keyClick(fields.limit_runs.line, Qt.Key.Key_Return)
+        assert play().limit_runs == runs
 
 
 def test_a_cell_can_play_its_own_way_and_the_macro_keeps_its_own(ui: Ui):
@@ -308,7 +344,11 @@ def test_every_control_of_the_window_has_a_name_and_can_be_reached(ui: Ui):
                     continue
                 name = widget.accessibleName() or (widget.text() if isinstance(widget, QAbstractButton) else "")
                 assert name, f"a {type(widget).__name__} on the {page} page has no name"
-                assert widget.focusPolicy() & Qt.FocusPolicy.TabFocus or not widget.isEnabled(), name
+                # Of a group of which one is chosen, Tab lands on that one.
+                group = widget.group() if isinstance(widget, QAbstractButton) else None
+                chosen = group.checkedButton() if group is not None and group.exclusive() else None
+                reached = widget.focusPolicy() | (chosen.focusPolicy() if chosen else Qt.FocusPolicy.NoFocus)
+                assert reached & Qt.FocusPolicy.TabFocus or not widget.isEnabled(), name
 
 
 def test_shortcuts_are_unique_and_all_on_the_sheet(ui: Ui, qtbot: QtBot):

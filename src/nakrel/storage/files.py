@@ -25,7 +25,8 @@ _FORMATS: dict[type, str] = {Macro: "nakrel-macro", Profile: "nakrel-profile"}
 # 1: the first. 2: game keys, fair play, falling through, controls that go to a set-up or profile or do something with
 # the desktop; a profile's set-ups have names of their own. 3: the pointer's speed, and controls that change it.
 # 4: what a control does with the desktop is told by a key of its own, and no longer by the words of the window.
-VERSION = 4
+# 5: a control can type a secret.
+VERSION = 5
 
 _MOST_MESSAGE = 300
 # How the name of a file begins that is being written.

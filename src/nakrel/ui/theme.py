@@ -235,6 +235,16 @@ def _style(p: Palette) -> str:
     QHeaderView::section {{
         background: {p.paper}; color: {p.soft}; border: none; border-bottom: 1px solid {p.line}; padding: 0 6px;
     }}
+    #assign {{ background: {p.field}; border: 1px solid {p.brass}; }}
+    #assign QLineEdit {{ border: none; padding: 0 7px; }}
+    #assign #offered {{ border: none; border-top: 1px solid {p.line}; padding: 0; }}
+    #value {{
+        background: transparent; border: none; border-bottom: 1px solid {p.brass}; border-radius: 0; color: {p.brass};
+        font-weight: bold; padding: 1px 1px 0 1px; min-height: 0;
+    }}
+    #value:hover {{ background: {p.field}; }}
+    #value:focus {{ border: 1px solid {p.brass}; }}
+    #does {{ text-align: left; font-weight: bold; padding: 5px 9px; }}
     #offered {{ background: {p.field}; border: 1px solid {p.line}; padding: 3px; }}
     #offered::item {{ padding: 3px 6px; }}
     #offered::item:selected {{ background: {p.shade}; color: {p.ink}; }}

@@ -15,7 +15,7 @@ from nakrel.core.model.names import read_control
 from nakrel.core.model.steps import Chord, Pointer, Press, Release, Step, Tap, Text, Wait, walk
 from nakrel.core.model.units import parse_time
 
-__all__ = ["BUILDERS", "Asks", "Builder", "Figure", "build", "controls_of"]
+__all__ = ["BUILDERS", "CLICK_SEQUENCE", "RAPID_FIRE", "Asks", "Builder", "Figure", "build", "controls_of"]
 
 # A tap in a rhythm or a combo: short beside the time between taps, and long enough for a game at 60 frames a second.
 _TAP_US = 20_000
@@ -144,11 +144,15 @@ def _places(macro: Macro, places: Sequence[Pointer], figures: Sequence[int]) -> 
     return _with(macro, Play(Mode.SINGLE), loop=tuple(steps))
 
 
+RAPID_FIRE = Builder("rapid fire", Asks.CONTROLS, (Figure("at", "20/s"),), 1, _rapid_fire)
+CLICK_SEQUENCE = Builder(
+    "click sequence", Asks.PLACES, (Figure("click after", "200 ms"), Figure("then wait", "1 s")), 100, _places
+)
 BUILDERS = (
-    Builder("rapid fire", Asks.CONTROLS, (Figure("at", "20/s"),), 1, _rapid_fire),
+    RAPID_FIRE,
     Builder("rhythm", Asks.CONTROLS, (Figure("every", "500 ms"),), 1, _rhythm),
     Builder("hold until pressed again", Asks.CONTROLS, (), 8, _hold),
     Builder("combo", Asks.CONTROLS, (Figure("with waits of", "60 ms"),), 20, _combo),
     Builder("text", Asks.TEXT, (Figure("at", "30/s"),), 1, _text),
-    Builder("click sequence", Asks.PLACES, (Figure("click after", "200 ms"), Figure("then wait", "1 s")), 100, _places),
+    CLICK_SEQUENCE,
 )

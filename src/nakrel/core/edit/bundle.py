@@ -113,7 +113,7 @@ def look_through(bundle: Bundle, profiles: Mapping[str, Profile], macros: Mappin
                 if isinstance(cell, StartProgram):
                     opens.append(Opens(where, cell.command))
                 elif isinstance(cell, TypeText):
-                    types.append((where, visible(cell.text)))
+                    types.append((where, f"the secret {visible(cell.secret)}" if cell.secret else visible(cell.text)))
                 elif isinstance(cell, RunMacro) and cell.play:
                     unattended += [(where, why) for why in _unattended(cell.play)]
                 elif isinstance(cell, ToChord | ToControl):

@@ -9,7 +9,7 @@ import msgspec
 
 from nakrel.core.model.controls import Code, Kind, control
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.limits import MAX_CHORD, MAX_NAME, MAX_TEXT, Command, Id, Name, Rate
+from nakrel.core.model.limits import MAX_CHORD, MAX_NAME, MAX_TEXT, Command, Id, Name, Rate, SecretName
 from nakrel.core.model.macro import Play
 from nakrel.core.model.value import Value
 
@@ -76,10 +76,19 @@ class ToChord(_Cell, frozen=True, tag="chord"):
 
 
 class TypeText(_Cell, frozen=True, tag="text"):
-    """The control types a text, `rate` characters a second."""
+    """The control types a text, `rate` characters a second. With `secret` it is the one that the desktop's keyring
+    keeps under this name, and stands nowhere else."""
 
-    text: Annotated[str, msgspec.Meta(min_length=1, max_length=MAX_TEXT)]
+    text: Annotated[str, msgspec.Meta(max_length=MAX_TEXT)] = ""
     rate: Rate = 30
+    secret: SecretName = ""
+
+    def __post_init__(self) -> None:
+        super().__post_init__()
+        if self.secret and self.text:
+            raise DataError("a secret text stands in the keyring and not in the profile; leave the text out")
+        if not self.secret and not self.text:
+            raise DataError("the text is empty; write something")
 
 
 class StartProgram(_Cell, frozen=True, tag="open"):

@@ -97,6 +97,8 @@ def cell_beyond(cell: Cell, macro: Macro | None, rule: FairPlay) -> str:
         return beyond(macro, cell.play or macro.play, rule) if macro else ""
     if rule is FairPlay.NO_MACROS:
         return f"Not applied: this profile's fair-play rule is: {FAIR_PLAY_WORDS[rule]}."
-    if rule is FairPlay.ONE_ACTION and isinstance(cell, TypeText) and len(cell.text) > 1:
-        return f"A press types {len(cell.text)} characters; this profile's fair-play rule is: {FAIR_PLAY_WORDS[rule]}."
+    if rule is FairPlay.ONE_ACTION and isinstance(cell, TypeText) and (cell.secret or len(cell.text) > 1):
+        # A secret's length is told to nobody.
+        many = "several" if cell.secret else len(cell.text)
+        return f"A press types {many} characters; this profile's fair-play rule is: {FAIR_PLAY_WORDS[rule]}."
     return ""

@@ -153,7 +153,10 @@ def _plan_of_notch(code: str, layer: str, cell: ToControl | ToChord, notch_us: i
 @functools.lru_cache(maxsize=1_000)
 def _plan_of_cell(code: str, layer: str, cell: TypeText | StartProgram) -> Plan:
     """A macro made of the cell: the same one as long as the cell is the same."""
-    step = Text(text=cell.text, rate=cell.rate) if isinstance(cell, TypeText) else Open(command=cell.command)
+    if isinstance(cell, TypeText):
+        step: Text | Open = Text(text=cell.text, rate=cell.rate, secret=cell.secret)
+    else:
+        step = Open(command=cell.command)
     return compile_macro(_macro_of_cell(code, layer, (step,)))
 
 

@@ -26,7 +26,8 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, form_row, label
 from nakrel.ui.widgets.capture import Capture
-from nakrel.ui.widgets.play import PlayFields
+from nakrel.ui.widgets.play_now import PlayNow
+from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
 
 __all__ = ["MacroDetails"]
 
@@ -43,11 +44,11 @@ class MacroDetails(QWidget):
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
         self._store, self._shown = store, shown
-        self.play = PlayFields()
+        self.play, self.preview = HowItPlays(), PlayPreview()
         self.note = QLineEdit()
         self.note.setPlaceholderText("A note for yourself")
         self.note.setAccessibleName("Note")
-        self._length, self._rate = label(), label()
+        self._length, self._rate = label(), label("", "soft")
         self.attach_button = button("", self._arm, "act", "Choose the button by pressing it (Ctrl+B)")
         self.capture = Capture(store, "Press the button that should play it…")
         self.frame_check = FrameCheck(store, shown)
@@ -61,8 +62,7 @@ class MacroDetails(QWidget):
         self._places_shown: object = None
         self._places = QVBoxLayout()
         self._places.setSpacing(0)
-        self.try_button = button("Try it", self._try, tip="Play it now, to the window in front")
-        self.stop_button = button("Stop", self._stop)
+        self.play_now = PlayNow(store, self._what_plays)
         # Edits come fast while something is typed or dragged; what they lead to is worked out when they rest.
         self._rest = QTimer(self)
         self._rest.setSingleShot(True)
@@ -80,7 +80,6 @@ class MacroDetails(QWidget):
             signal.connect(self.refresh)
         store.macro_changed.connect(lambda key: self.refresh())
         store.profile_changed.connect(lambda key: self.refresh())
-        store.status_changed.connect(self._show_running)
         self.refresh()
 
     def _build(self) -> None:
@@ -90,14 +89,10 @@ class MacroDetails(QWidget):
         layout.addWidget(label("How it plays", "heading"))
         layout.addWidget(self.play)
         self._length_row = form_row("one run lasts", self._length)
-        self._rate_row = form_row("runs", self._rate)
+        layout.addWidget(self.preview)
         layout.addWidget(self._length_row)
-        layout.addWidget(self._rate_row)
-        actions = QHBoxLayout()
-        actions.addWidget(self.try_button)
-        actions.addWidget(self.stop_button)
-        actions.addStretch(1)
-        layout.addLayout(actions)
+        layout.addWidget(self._rate)
+        layout.addWidget(self.play_now)
         layout.addSpacing(10)
         layout.addWidget(self.frame_check)
         layout.addSpacing(10)
@@ -139,14 +134,15 @@ class MacroDetails(QWidget):
         run = self._shown.line.loop_us
         cycle = run + macro.play.pause_us
         self._length.setText(f"{format_ms(run)} ms")
-        self._rate_row.setVisible(macro.play.mode is not Mode.SINGLE and cycle > 0)
+        self.preview.show_macro(macro, macro.play)
+        self._rate.setVisible(macro.play.mode is not Mode.SINGLE and cycle > 0)
         self._rate.setText(format_runs(cycle))
         self.attach_button.setText(f"Attach in {profile.name}…" if profile else "Attach…")
         self.attach_button.setVisible(not self.capture.armed)
         self.frame_check.set_macro(macro)
         self._rest.start(rest_ms(self._shown.line.size))
         self._show_places()
-        self._show_running()
+        self.play_now.refresh()
 
     def show_checks(self) -> None:
         """Look for slips in the macro, with what is known of this machine."""
@@ -240,10 +236,6 @@ class MacroDetails(QWidget):
         self._shown.show_page("sheet")
         self._shown.show_control(code, layer)
 
-    def _show_running(self) -> None:
-        key = self._shown.macro.id if self._shown.macro else ""
-        self.stop_button.setVisible(any(run.macro == key for run in self._store.status.running))
-
     def _play_changed(self, play: Play, what: str) -> None:
         if macro := self._shown.macro:
             commands.edit_macro(self._store, f"{what} of {macro.name}", msgspec.structs.replace(macro, play=play))
@@ -275,10 +267,5 @@ class MacroDetails(QWidget):
             replaced = " It did something else before; undo brings that back." if before else ""
             self._say(refused or f"{control_label(code)} plays it now in {profile.name}.{replaced}")
 
-    def _try(self) -> None:
-        if macro := self._shown.macro:
-            self._store.ask(m.Play_(macro.id))
-
-    def _stop(self) -> None:
-        if macro := self._shown.macro:
-            self._store.ask(m.Stop(macro.id))
+    def _what_plays(self) -> m.Play_ | None:
+        return m.Play_(self._shown.macro.id) if self._shown.macro else None

@@ -9,11 +9,13 @@ from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
+from nakrel.core.edit.builders import CLICK_SEQUENCE, build
 from nakrel.core.edit.recorded import gap_after, row_before
 from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.game_keys import unused
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import GameKey
+from nakrel.core.model.steps import Pointer
 from nakrel.ui import commands
 from nakrel.ui.macro.add_step import AddStep
 from nakrel.ui.macro.builder import BuilderRow
@@ -74,7 +76,7 @@ class MacroPage(QWidget):
         self.view.chosen.connect(self.show_view)
         self.timing.chosen.connect(self.step_actions.retime)
         self.timing.trimmed.connect(self.step_actions.trim)
-        self.builder.made.connect(lambda macro, kind: commands.edit_macro(store, f"{kind} in {macro.name}", macro))
+        self.builder.made.connect(self._built)
         self.builder.pick_wanted.connect(lambda: self.places.pick(self.builder.add_place))
         shown.macro_changed.connect(self.refresh)
         store.macro_changed.connect(lambda key: self.refresh())
@@ -122,6 +124,22 @@ class MacroPage(QWidget):
         layout.addWidget(self.rebind)
         layout.addWidget(self.add_step)
         layout.addWidget(self.notation, 1)
+
+    def build_clicks(self) -> None:
+        """Pick places on the screen, and build the macro that clicks through them."""
+        taken: list[Pointer] = []
+
+        def done() -> None:
+            self.places.ended.disconnect(done)
+            if taken and (macro := self._shown.macro):
+                figures = [figure.example for figure in CLICK_SEQUENCE.figures]
+                self._built(build(macro, CLICK_SEQUENCE, "", figures, taken), CLICK_SEQUENCE.name)
+
+        self.places.ended.connect(done)
+        self.places.pick(taken.append)
+
+    def _built(self, macro: Macro, kind: str) -> None:
+        commands.edit_macro(self._store, f"{kind} in {macro.name}", macro)
 
     def _invitation(self) -> QWidget:
         """What stands here while there is no macro: what to do next, and the button for it."""

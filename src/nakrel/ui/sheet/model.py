@@ -37,7 +37,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.rows import GLYPH, LIT, SOFT, WEAK, Drawn, HeadedModel
 
-__all__ = ["CODE", "SheetModel", "cell_text", "off_hint"]
+__all__ = ["CODE", "SheetModel", "cell_text", "holder_of", "off_hint"]
 
 CODE = Qt.ItemDataRole.UserRole + 30
 PART, CONTROL, PLAIN = range(3)
@@ -76,6 +76,8 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
             return code, label(code), ""
         case ToChord(controls=codes):
             return codes[0], " + ".join(map(label, codes)), ""
+        case TypeText(secret=name) if name:
+            return TEXT, f"types the secret {name}", ""
         case TypeText(text=text):
             return TEXT, f"types “{' '.join(text.split())[:40]}”", ""
         case StartProgram(command=command, off=True):
@@ -103,6 +105,21 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
             rate = format_rate(cycle_us(macro, play)) if play.mode in ("held", "toggle") else ""
             return glyphs.MACRO, macro.name, f" {describe_play(play)}" + (f" · {rate}" if rate else "")
     return "", "unchanged", ""
+
+
+def holder_of(setup: SetUp, layer: str) -> str:
+    """The button that holds a layer, in words; '' where none does."""
+    return next(
+        (label(code) for code, cell in setup.cells.items() if isinstance(cell, HoldLayer) and cell.layer == layer), ""
+    )
+
+
+def _head(setup: SetUp | None, layer: str) -> str:
+    """What stands over a layer's column."""
+    holder = holder_of(setup, layer) if setup else ""
+    if not holder:
+        return f"{layer} · held by no button"
+    return f"while {holder} is held" if layer == f"{holder} held" else f"{layer} · while {holder} is held"
 
 
 def _layers(setup: SetUp | None) -> tuple[Layer, ...]:
@@ -174,7 +191,7 @@ class SheetModel(HeadedModel):
         self._setup = self._shown.setup
         self._fallen = self._falling()
         rows = self._wanted()
-        heads = (*_HEADS, *(layer.name for layer in _layers(self._setup)))
+        heads = (*_HEADS, *(_head(self._setup, layer.name) for layer in _layers(self._setup)))
         if rows == self._rows and heads == self._heads:
             self._repaint()
             return

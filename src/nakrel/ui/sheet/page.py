@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPoint, Qt
+from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPoint, QRect, QSize, Qt
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QHBoxLayout,
+    QInputDialog,
     QLineEdit,
     QMenu,
     QPlainTextEdit,
@@ -21,25 +22,31 @@ from PyQt6.QtWidgets import (
 )
 
 from nakrel import protocol as m
-from nakrel.core.model.cells import Cell, StartProgram
+from nakrel.core.edit.offers import Beginning
+from nakrel.core.model.cells import Cell, StartProgram, ToControl
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.devices import Device
 from nakrel.core.model.profile import FairPlay
 from nakrel.ui import commands
+from nakrel.ui.sheet.assign import Assign
 from nakrel.ui.sheet.model import CODE, PLAIN, SheetModel, cell_text
 from nakrel.ui.sheet.setups import SetUps
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
+from nakrel.ui.theme import ROW_PX
 from nakrel.ui.widgets.basics import button, choice, label
 from nakrel.ui.widgets.rows import Table
 from nakrel.ui.widgets.shield import shielded
 
 __all__ = ["SheetPage"]
 
+# How much of its list the field shows at least.
+_LIST_PX = 230
+
 
 class _SheetTable(Table):
-    """Enter goes to the details, Delete gives the control back to the device, letters search."""
+    """Enter and letters open the field at the cell, Delete leaves the button unchanged."""
 
     def __init__(self, page: SheetPage) -> None:
         super().__init__("Buttons")
@@ -70,7 +77,7 @@ class _SheetTable(Table):
         if event is None:
             return
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
-            self._page.edit_requested()
+            self._page.open_field()
         elif event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
             self._page.clear_cells()
         elif event.matches(QKeySequence.StandardKey.Copy):
@@ -80,8 +87,7 @@ class _SheetTable(Table):
         elif event.matches(QKeySequence.StandardKey.Paste):
             self._page.paste_cell()
         elif event.text().isprintable() and event.text().strip() and not event.modifiers() & ~_SHIFT:
-            self._page.search.setFocus()
-            self._page.search.setText(event.text())
+            self._page.open_field(event.text())
         else:
             super().keyPressEvent(event)
 
@@ -97,7 +103,7 @@ _SHIFT = Qt.KeyboardModifier.ShiftModifier | Qt.KeyboardModifier.KeypadModifier
 
 
 class SheetPage(QWidget):
-    """The shown profile's sheet. `edit_requested` is set by the window to go to the details column."""
+    """What each button does in the shown profile."""
 
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
@@ -106,7 +112,6 @@ class SheetPage(QWidget):
         # The row that was selected last.
         self._at = 0
         self._carried: tuple[str, str, bool] | None = None
-        self.edit_requested = lambda: None
         self.model = SheetModel(store, shown)
         self.device = choice("Device")
         self.device.setMinimumWidth(170)
@@ -118,6 +123,11 @@ class SheetPage(QWidget):
         self.table = _SheetTable(self)
         self.setups = SetUps(store, shown)
         self._empty = label("", "soft", wrap=True)
+        self._nothing = label("", "soft")
+        self.all_button = button("Show all", self._show_all, "link")
+        # Room for the field's list where the cell is near the foot.
+        self._room = QWidget()
+        self.assign = Assign(store, shown, self)
         self.layer_button = button(
             "+ Layer", self._new_layer, "link", "What buttons do while another one is held: a column of its own"
         )
@@ -134,7 +144,11 @@ class SheetPage(QWidget):
         self.table.customContextMenuRequested.connect(self._menu)
         shown.profile_changed.connect(self._show_notes)
         store.profile_changed.connect(lambda key: self._show_notes())
-        self.table.doubleClicked.connect(lambda index: self.edit_requested())
+        self.table.doubleClicked.connect(lambda index: self.open_field())
+        self.assign.done.connect(self._field_gone)
+        if heads := self.table.horizontalHeader():
+            heads.sectionDoubleClicked.connect(self._head_clicked)
+            heads.setToolTip("Double click the head of a layer to rename it")
         self._fill_devices()
 
     def _build(self) -> None:
@@ -153,6 +167,13 @@ class SheetPage(QWidget):
         self.table.setModel(self.model)
         self.table.set_widths(86, 150)
         layout.addWidget(self.table, 1)
+        layout.addWidget(self._room)
+        self._room.hide()
+        found = QHBoxLayout()
+        found.addWidget(self._nothing)
+        found.addWidget(self.all_button)
+        found.addStretch(1)
+        layout.addLayout(found)
         layout.addWidget(self._empty)
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
@@ -192,7 +213,7 @@ class SheetPage(QWidget):
         if not index.isValid() or ground is None:
             return
         menu = QMenu(self)
-        menu.addAction("Change\tEnter", lambda: self.edit_requested())
+        menu.addAction("Change…\tEnter", self.open_field)
         menu.addAction("Copy\tCtrl+C", self.copy_cell)
         menu.addAction("Cut\tCtrl+X", lambda: self.copy_cell(cut=True))
         if paste := menu.addAction("Paste\tCtrl+V", self.paste_cell):
@@ -213,9 +234,70 @@ class SheetPage(QWidget):
         if shown.profile and shown.setup:
             commands.set_cell(self._store, shown.profile, shown.setup.name, shown.control, after, shown.layer)
 
+    # The field
+
+    def open_field(self, typed: str = "") -> None:
+        """Ask at the chosen cell what its button should do."""
+        if self._shown.control and self.model.row_of(self._shown.control) >= 0:
+            self.assign.open(self._place_of(self._shown.control), typed)
+
+    def _place_of(self, code: str) -> QRect:
+        """Where the field goes: at the button's cell of the layer that is shown, with room for a list beneath."""
+        ground = self.table.viewport()
+        assert ground
+        index = self.model.index(self.model.row_of(code), self.model.column_of(self._shown.layer))
+        self.table.scrollTo(index)
+        beneath = ground.height() - self.table.visualRect(index).bottom()
+        if beneath < _LIST_PX:
+            self._room.setFixedHeight(_LIST_PX - max(0, beneath))
+            self._room.show()
+            if layout := self.layout():
+                layout.activate()
+            self.table.scrollTo(index)
+        cell = self.table.visualRect(index)
+        return QRect(ground.mapTo(self, cell.topLeft()), QSize(ground.width() - cell.left(), cell.height()))
+
+    def _field_gone(self) -> None:
+        self._room.hide()
+        self.table.setFocus()
+
     def _new_layer(self) -> None:
-        if self._shown.profile and self._shown.setup:
-            commands.new_layer(self._store, self._shown.profile, self._shown.setup.name)
+        """Ask which button holds it."""
+        place = QRect(self.layer_button.geometry().bottomRight() - QPoint(430, 0), QSize(430, ROW_PX))
+        self.assign.open_for_holder(place, "Which button should hold the layer? Press it", self._holder_chosen)
+
+    def _holder_chosen(self, does: Cell | Beginning | None) -> None:
+        if not isinstance(does, ToControl):
+            self._store.fault.emit("A layer is held by one button.")
+        elif CONTROLS[does.control].kind is Kind.WHEEL:
+            self._store.fault.emit("A layer is held by a key or a button, and this is a turn of the wheel.")
+        elif name := self.assign.hold_new_layer(does.control):
+            self._shown.show_control(does.control, name)
+
+    def _head_clicked(self, column: int) -> None:
+        profile, setup, old = self._shown.profile, self._shown.setup, self.model.layer_of(column)
+        if not (profile and setup and old):
+            return
+        dialog = QInputDialog(self)
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        dialog.setWindowTitle(f"Rename {old}")
+        dialog.setLabelText("Name of the layer")
+        dialog.setTextValue(old)
+
+        def renamed(name: str) -> None:
+            if name.strip() and name.strip() != old:
+                refused = commands.edit_setup(
+                    self._store, profile, setup.name, f"rename {old}", lambda s: s.with_layer_named(old, name.strip())
+                )
+                if refused:
+                    self._store.fault.emit(refused)
+
+        dialog.textValueSelected.connect(renamed)
+        dialog.open()
+
+    def _show_all(self) -> None:
+        self.search.clear()
+        self.only_changed.setChecked(False)
 
     def _show_notes(self) -> None:
         """Say beneath the table what isn't in it."""
@@ -235,6 +317,12 @@ class SheetPage(QWidget):
                 notes.append(f"Found in other variants, too: {', '.join(found[:5])}{' and more' * (len(found) > 5)}.")
         if not self._store.devices:
             notes.append("No device found. Plug in a mouse or keyboard; the Devices page says more.")
+        filtered = bool(text) or self.only_changed.isChecked()
+        nothing = filtered and not self.model.size() and bool(self._store.devices)
+        what = f"Nothing here matches “{self.search.text().strip()}”." if text else "No button is changed yet."
+        self._nothing.setText(what if nothing else "")
+        self._nothing.setVisible(nothing)
+        self.all_button.setVisible(nothing)
         self._empty.setText(" ".join(notes))
         self._empty.setVisible(bool(notes))
 

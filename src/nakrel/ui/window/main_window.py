@@ -233,7 +233,11 @@ class MainWindow(QMainWindow):
         return action
 
     def _connect(self) -> None:
-        self.sheet.edit_requested = self.sheet_details.does.setFocus
+        self.sheet_details.edit_requested = self.sheet.open_field
+        assign = self.sheet.assign
+        assign.recording_wanted.connect(self.macro.recording.toggle_by_shortcut)
+        assign.clicks_wanted.connect(self.macro.build_clicks)
+        assign.speeds_wanted.connect(self.sheet_details.profile.open_pointer)
         self.sheet_details.finder.captured.connect(self.sheet.show_control)
         self.shown.page_changed.connect(self._show_page)
         self.shown.macro_changed.connect(self._show_page)

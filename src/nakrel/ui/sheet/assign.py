@@ -1,0 +1,214 @@
+"""Giving a button what it should do: the field at its cell, and what can be begun there."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+import msgspec
+from PyQt6.QtCore import QObject, QRect, pyqtSignal
+from PyQt6.QtWidgets import QWidget
+
+from nakrel.core.edit.builders import RAPID_FIRE, build
+from nakrel.core.edit.offers import Begin, Beginning, Group, Known, Offer, offers
+from nakrel.core.library import free_name
+from nakrel.core.model.cells import Cell, ChangeSpeed, GoTo, HoldLayer, RunMacro, ToControl, What
+from nakrel.core.model.conditioning import SpeedStage
+from nakrel.core.model.controls import CONTROLS, Kind, label
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.names import name_of
+from nakrel.core.model.profile import Layer, SetUp
+from nakrel.ui import commands
+from nakrel.ui.programs import Programs
+from nakrel.ui.sheet.field import Field
+from nakrel.ui.sheet.model import holder_of
+from nakrel.ui.shown import Shown
+from nakrel.ui.store import Store
+
+__all__ = ["Assign"]
+
+
+class Assign(QObject):
+    """Opens the field for the button and the layer that are shown, and does what is chosen there. `recording_wanted`,
+    `clicks_wanted` and `speeds_wanted` ask for what other places of the window do; `done`: the field is gone."""
+
+    recording_wanted = pyqtSignal()
+    clicks_wanted = pyqtSignal()
+    speeds_wanted = pyqtSignal()
+    done = pyqtSignal()
+
+    def __init__(self, store: Store, shown: Shown, over: QWidget) -> None:
+        super().__init__(over)
+        self._store, self._shown = store, shown
+        self.programs = Programs(store, self)
+        self.field = Field(store, self.programs, over)
+        self._place = QRect()
+        # What is done with the next thing that is taken.
+        self._then: Callable[[Cell | Beginning | None], object] = self._choose
+        self.field.taken.connect(self._taken)
+        self.field.left.connect(self.done)
+
+    def open(self, place: QRect, typed: str = "") -> None:
+        """Ask at that place of the page what the button that is shown should do."""
+        if (known := self._known()) is None:
+            return
+        self._place, self._then = place, self._choose
+        self.programs.look()
+        where = f" while {holder_of(known.setup, known.layer) or known.layer} is held" if known.layer else ""
+        question = f"What should {label(known.control)} do{where}?"
+        now = known.setup.of_layer(known.layer).get(known.control)
+        self.field.open(place, question, self._offered, now, typed)
+
+    def open_for_holder(self, place: QRect, question: str, then: Callable[[Cell | Beginning | None], object]) -> None:
+        """Ask for a button of the device alone, by pressing it or by its name."""
+        self._place, self._then = place, then
+        self.field.open(place, question, lambda typed: self._buttons(typed))
+        self.field.press()
+
+    def set(self, cell: Cell | None) -> str:
+        """Let the button that is shown do this; returns the reason where that is refused."""
+        shown = self._shown
+        if not (shown.profile and shown.setup and shown.control):
+            return ""
+        return commands.set_cell(self._store, shown.profile, shown.setup.name, shown.control, cell, shown.layer)
+
+    def _known(self) -> Known | None:
+        shown, store = self._shown, self._store
+        if shown.profile is None or shown.setup is None or not shown.control:
+            return None
+        profiles = [(key, name) for name, key in store.profile_names]
+        return Known(
+            shown.profile,
+            shown.setup,
+            shown.control,
+            shown.layer,
+            tuple(store.macros.values()),
+            profiles,
+            self.programs.known(),
+        )
+
+    def _offered(self, typed: str) -> Sequence[Offer]:
+        known = self._known()
+        return offers(typed, known) if known else ()
+
+    def _buttons(self, typed: str) -> Sequence[Offer]:
+        """Keys and buttons alone; the mouse's main ones where nothing is typed."""
+        if not typed.strip():
+            return [
+                Offer(Group.KEYS, label(code), ToControl(code), "mouse button")
+                for code in ("BTN_LEFT", "BTN_RIGHT", "BTN_MIDDLE")
+            ]
+        return [offer for offer in self._offered(typed) if isinstance(offer.does, ToControl)]
+
+    def _taken(self, does: Cell | Beginning | None) -> None:
+        then, self._then = self._then, self._choose
+        then(does)
+        if not self.field.isVisible():
+            self.done.emit()
+
+    def _choose(self, does: Cell | Beginning | None) -> None:
+        if isinstance(does, Beginning):
+            self._begin(does)
+        elif refused := self.set(does):
+            self._store.fault.emit(refused)
+
+    # Beginnings
+
+    def _begin(self, beginning: Beginning) -> None:
+        name = beginning.name
+        match beginning.what:
+            case Begin.RAPID_FIRE:
+                self._then = lambda does: self._rapid_fire(name, does)
+                self.field.open(self._place, "Rapid fire of which key or button?", self._buttons)
+            case Begin.MACRO:
+                self._new_macro(name)
+            case Begin.RECORD:
+                if self._new_macro(name):
+                    self.recording_wanted.emit()
+            case Begin.CLICKS:
+                if self._new_macro(name or "Click sequence"):
+                    self.clicks_wanted.emit()
+            case Begin.LAYER:
+                self.hold_new_layer(self._shown.control, name)
+            case Begin.VARIANT:
+                self._new_variant(name)
+            case Begin.PROFILE:
+                self._new_profile(name)
+            case Begin.SPEED:
+                self._new_speed(name)
+
+    def _new_macro(self, name: str, made: Callable[[Macro], Macro] | None = None) -> bool:
+        """Make a macro and let the button play it, as one edit; show it where it is still empty."""
+        self._store.undo_stack.beginMacro(f"new macro {name}".strip())
+        macro = commands.new_macro(self._store, name or "New macro")
+        if made is not None:
+            commands.edit_macro(self._store, "steps", made(macro))
+        refused = self.set(RunMacro(macro.id))
+        self._store.undo_stack.endMacro()
+        if refused:
+            self._store.undo_stack.undo()
+            self._store.fault.emit(refused)
+        elif made is None:
+            self._shown.show_macro(macro.id)
+        return not refused
+
+    def _rapid_fire(self, name: str, does: Cell | Beginning | None) -> None:
+        if not isinstance(does, ToControl):
+            self._store.fault.emit("Rapid fire takes one key or button.")
+            return
+        figures = [figure.example for figure in RAPID_FIRE.figures]
+        known = f"Rapid fire {label(does.control)}"
+        self._new_macro(name or known, lambda macro: build(macro, RAPID_FIRE, name_of(does.control), figures))
+
+    def hold_new_layer(self, code: str, name: str = "") -> str:
+        """Make a layer that this button of the base holds, as one edit; returns its name, '' where that is refused."""
+        profile, setup = self._shown.profile, self._shown.setup
+        if profile is None or setup is None:
+            return ""
+        name = free_name(name or f"{label(code)} held", (layer.name for layer in setup.layers))
+
+        def changed(sheet: SetUp) -> SetUp:
+            layers = (*sheet.layers, Layer(name))
+            return msgspec.structs.replace(sheet, layers=layers, cells={**sheet.cells, code: HoldLayer(name)})
+
+        refused = commands.edit_setup(self._store, profile, setup.name, f"new layer {name}", changed)
+        if refused:
+            self._store.fault.emit(refused)
+        return "" if refused else name
+
+    def _new_variant(self, name: str) -> None:
+        profile, setup = self._shown.profile, self._shown.setup
+        assert profile
+        assert setup
+        name = free_name(name or "New variant", (each.name for each in profile.setups))
+        cell = GoTo(What.SETUP, name)
+        here = setup.with_cell(self._shown.layer, self._shown.control, cell)
+        setups = (*(here if each is setup else each for each in profile.setups), SetUp(name))
+        if refused := commands.edit_setups(self._store, profile, f"new variant {name}", setups):
+            self._store.fault.emit(refused)
+
+    def _new_profile(self, name: str) -> None:
+        self._store.undo_stack.beginMacro(f"new profile {name}".strip())
+        made = commands.new_profile(self._store, name or "New profile")
+        refused = self.set(GoTo(What.PROFILE, made.id))
+        self._store.undo_stack.endMacro()
+        if refused:
+            self._store.undo_stack.undo()
+            self._store.fault.emit(refused)
+
+    def _new_speed(self, name: str) -> None:
+        """A slower pointer while the button is held; the speed that is there at first stays what it is."""
+        profile = self._shown.profile
+        assert profile
+        known = CONTROLS.get(self._shown.control)
+        stages = profile.pointer.stages or (SpeedStage("Normal"),)
+        name = free_name(name or "Slow", (each.name for each in stages))
+        pointer = msgspec.structs.replace(profile.pointer, stages=(*stages, SpeedStage(name, 50, 50)))
+        self._store.undo_stack.beginMacro(f"new pointer speed {name}")
+        refused = commands.set_pointer(self._store, profile, pointer, f"new pointer speed {name}", {})
+        refused = refused or self.set(ChangeSpeed(name, held=known is None or known.kind is not Kind.WHEEL))
+        self._store.undo_stack.endMacro()
+        if refused:
+            self._store.undo_stack.undo()
+            self._store.fault.emit(refused)
+        else:
+            self.speeds_wanted.emit()

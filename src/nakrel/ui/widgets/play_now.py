@@ -1,0 +1,77 @@
+"""Playing a macro from the window: as a preview here, or in a few seconds to whatever is in front then."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import QTimer
+from PyQt6.QtWidgets import QHBoxLayout, QWidget
+
+from nakrel import protocol as m
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button
+
+__all__ = ["PlayNow"]
+
+_LATER_S = 3
+
+
+class PlayNow(QWidget):
+    """*Preview* plays for the window, where nothing else gets it; *Play in 3 s* counts down, so that the game can be
+    brought to the front; *Stop* ends what runs. `what` gives the request, None where there is no macro."""
+
+    def __init__(self, store: Store, what: Callable[[], m.Play_ | None]) -> None:
+        super().__init__()
+        self._store, self._what = store, what
+        self._left = 0
+        self._wanted: m.Play_ | None = None
+        self._timer = QTimer(self)
+        self._timer.setInterval(1_000)
+        self._timer.timeout.connect(self._second)
+        self.preview = button("Preview", self._play, tip="Play it here: nothing reaches a game")
+        self.later = button("Play in 3 s", self._count_down, tip="Bring the game to the front meanwhile")
+        self.stop = button("Stop", self._stop)
+        layout = QHBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        for made in (self.preview, self.later, self.stop):
+            layout.addWidget(made)
+        store.status_changed.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show *Stop* where the macro runs."""
+        what = self._what()
+        self.stop.setVisible(what is not None and any(run.macro == what.macro for run in self._store.status.running))
+
+    def _play(self) -> None:
+        if what := self._what():
+            self._store.ask(what)
+
+    def _stop(self) -> None:
+        if what := self._what():
+            self._store.ask(m.Stop(what.macro))
+
+    def _count_down(self) -> None:
+        if self._timer.isActive():
+            self._end()
+            return
+        self._wanted, self._left = self._what(), _LATER_S
+        if self._wanted is not None:
+            self._show()
+            self._timer.start()
+
+    def _second(self) -> None:
+        self._left -= 1
+        if self._left:
+            self._show()
+            return
+        self._end()
+        if self._wanted is not None:
+            self._store.ask(self._wanted)
+
+    def _show(self) -> None:
+        self.later.setText(f"Cancel ({self._left})")
+
+    def _end(self) -> None:
+        self._timer.stop()
+        self.later.setText("Play in 3 s")

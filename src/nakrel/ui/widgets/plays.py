@@ -1,0 +1,266 @@
+"""How a macro plays: four pictures to choose from, and a sentence whose values are edited where they stand."""
+
+from __future__ import annotations
+
+from functools import partial
+from typing import Any
+
+import msgspec
+from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QKeyEvent, QPainter, QPaintEvent
+from PyQt6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QVBoxLayout, QWidget
+
+from nakrel.core.edit.example import Example, example
+from nakrel.core.edit.timeline import lay_out
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.limits import MAX_COUNT, MAX_LIMIT_US, MAX_WAIT_US
+from nakrel.core.model.macro import MODE_LABELS, Again, LetGo, Macro, Mode, Play, StartOn
+from nakrel.core.model.units import format_ms, parse_time
+from nakrel.ui.theme import SMALL_PX, colour, hue
+from nakrel.ui.widgets.lettering import width_of, write
+from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
+from nakrel.ui.widgets.traces import draw_trace
+
+__all__ = ["HowItPlays", "PlayPreview"]
+
+_STARTS = ((StartOn.PRESS, "press"), (StartOn.RELEASE, "release"))
+_LETS_GO = ((LetGo.AT_ONCE, "ends it at once"), (LetGo.AFTER_RUN, "finishes the run"))
+_AGAIN = (
+    (Again.IGNORE, "is ignored"),
+    (Again.STOP, "stops it"),
+    (Again.RESTART, "starts it again"),
+    (Again.QUEUE, "plays it once more afterwards"),
+)
+# What the four pictures are drawn from: a run of 30 ms, and 20 ms to the next.
+_RUN_US, _PAUSE_US = 30_000, 20_000
+_PICTURE_PX = 64
+_TELLS = {
+    Mode.SINGLE: "one run for each press",
+    Mode.COUNTED: "so many runs for each press",
+    Mode.HELD: "runs as long as the button is held",
+    Mode.TOGGLE: "runs from one press to the next",
+}
+
+
+class _Picture(QAbstractButton):
+    """One way to play: above the finger, below the runs."""
+
+    def __init__(self, mode: Mode) -> None:
+        super().__init__()
+        self._mode = mode
+        self.setCheckable(True)
+        self.setText(MODE_LABELS[mode])
+        self.setAccessibleName(f"Plays: {MODE_LABELS[mode]}")
+        self.setToolTip(_TELLS[mode])
+        self.setFixedHeight(_PICTURE_PX)
+        self.setMinimumWidth(56)
+        play = Play(mode, runs=3, pause_us=0 if mode is Mode.SINGLE else _PAUSE_US)
+        self._example = example(_RUN_US * 3 if mode is Mode.SINGLE else _RUN_US, play)
+
+    def sizeHint(self) -> QSize:
+        """As wide as its name at least."""
+        return QSize(64, _PICTURE_PX)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Draw the two lines and the name; the chosen one in ink and with a bar of brass."""
+        painter, chosen = QPainter(self), self.isChecked()
+        area = QRectF(self.rect())
+        painter.fillRect(area, colour("field" if chosen else "shade"))
+        painter.setPen(colour("ink" if chosen else "line"))
+        painter.drawRect(area.adjusted(0, 0, -1, -1))
+        if chosen:
+            painter.fillRect(QRectF(0, 0, area.width(), 3), colour("brass"))
+        if self.hasFocus():
+            painter.setPen(colour("brass"))
+            painter.drawRect(area.adjusted(2, 5, -3, -3))
+        shown, width = self._example, area.width() - 12
+        for spans, top, name in ((shown.finger, 12.0, "button"), (shown.runs, 28.0, "key")):
+            ink = colour(name if chosen else "soft")
+            draw_trace(painter, QRectF(6, top, width, 9), spans, 0, shown.end_us, ink, 1.5 if chosen else 1)
+        painter.setPen(colour("ink" if chosen else "soft"))
+        text = self.text()
+        write(
+            painter,
+            (area.width() - width_of(text, SMALL_PX, bold=chosen)) / 2,
+            area.height() - 12,
+            text,
+            SMALL_PX,
+            bold=chosen,
+        )
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """The arrows go to the next picture, as in any group of which one is chosen."""
+        steps = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}
+        group = self.group()
+        if event and event.key() in steps and group:
+            buttons = group.buttons()
+            there = buttons.index(self) + steps[Qt.Key(event.key())]
+            if 0 <= there < len(buttons):
+                buttons[there].click()
+                buttons[there].setFocus()
+        else:
+            super().keyPressEvent(event)
+
+
+class Pictures(QWidget):
+    """The four ways to play; Tab lands on the chosen one."""
+
+    chosen = pyqtSignal(object)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setAccessibleName("Plays")
+        group = QButtonGroup(self)
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(4)
+        self.buttons = {mode: _Picture(mode) for mode in Mode}
+        for mode, picture in self.buttons.items():
+            group.addButton(picture)
+            row.addWidget(picture, 1)
+            picture.clicked.connect(partial(self.chosen.emit, mode))
+
+    def set_value(self, mode: Mode) -> None:
+        """Show which is chosen."""
+        for each, picture in self.buttons.items():
+            picture.setChecked(each is mode)
+            picture.setFocusPolicy(Qt.FocusPolicy.StrongFocus if each is mode else Qt.FocusPolicy.ClickFocus)
+
+
+class HowItPlays(QWidget):
+    """Shows a `Play` and gives out each change of it, with a word for what was changed."""
+
+    changed = pyqtSignal(object, str)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._play = Play()
+        self.mode = Pictures()
+        self.sentence = Sentence()
+        self.start_on = OneOf("starts on", _STARTS)
+        self.let_go = OneOf("letting go", _LETS_GO)
+        self.again = OneOf("a press meanwhile", _AGAIN)
+        self.runs = Figure("number of runs", _read_count, str)
+        self.pause = Figure("time between runs", _read_time, _time)
+        self.limit_runs = Figure("runs at most", _read_limit, lambda runs: str(runs) if runs else "no limit")
+        self.limit_us = Figure("time at most", _read_time_limit, lambda us: _time(us) if us else "no limit")
+        self.sentence.may_say(
+            *(self.start_on, self.let_go, self.again, self.runs, self.pause, self.limit_runs, self.limit_us)
+        )
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(8)
+        layout.addWidget(self.mode)
+        layout.addWidget(self.sentence)
+        self.mode.chosen.connect(lambda mode: self._set(mode=mode))
+        self.start_on.chosen.connect(lambda edge: self._set(start_on=edge))
+        self.let_go.chosen.connect(lambda way: self._set(let_go=way))
+        self.again.chosen.connect(lambda way: self._set(again=way))
+        self.runs.changed.connect(lambda runs: self._set(runs=runs))
+        self.pause.changed.connect(lambda us: self._set(pause_us=us))
+        self.limit_runs.changed.connect(lambda runs: self._set(limit_runs=runs))
+        self.limit_us.changed.connect(lambda us: self._set(limit_us=us))
+
+    def set_play(self, play: Play) -> None:
+        """Show this way to play."""
+        self._play = play
+        self.mode.set_value(play.mode)
+        self.start_on.set_value(play.start_on)
+        self.let_go.set_value(play.let_go)
+        self.again.set_value(play.again)
+        self.runs.set_value(play.runs)
+        self.pause.set_value(play.pause_us)
+        self.limit_runs.set_value(play.limit_runs)
+        self.limit_us.set_value(play.limit_us)
+        self.sentence.say(*self._words(play.mode))
+
+    def _words(self, mode: Mode) -> tuple[str | QWidget, ...]:
+        match mode:
+            case Mode.SINGLE:
+                return "Each", self.start_on, "plays it once; a press meanwhile", self.again, "."
+            case Mode.COUNTED:
+                start = ("Each", self.start_on, "plays it", self.runs, "times,", self.pause)
+                return *start, "apart; a press meanwhile", self.again, "."
+            case Mode.HELD:
+                return "It plays while you hold,", self.pause, "apart; letting go", self.let_go, "."
+            case Mode.TOGGLE:
+                start_and_stop = ("A press starts it, the next one stops it; runs are", self.pause, "apart.")
+                return *start_and_stop, "Runs at most:", self.limit_runs, ".", "Time at most:", self.limit_us, "."
+
+    def _set(self, **values: Any) -> None:
+        ((field, value),) = values.items()
+        if getattr(self._play, field) != value:
+            self._play = msgspec.structs.replace(self._play, **values)
+            self.set_play(self._play)
+            self.changed.emit(self._play, field.removesuffix("_us").replace("_", " "))
+
+
+def _time(micros: int) -> str:
+    return f"{format_ms(micros)} ms"
+
+
+def _read_time(text: str) -> int:
+    return parse_time(text, most_us=MAX_WAIT_US)
+
+
+def _read_count(text: str) -> int:
+    number = text.replace(",", "").replace(" ", "")
+    if not number.isdecimal() or not 1 <= int(number) <= MAX_COUNT:
+        raise DataError(f"{text!r} is no number of runs; write 1 to {MAX_COUNT:,}")
+    return int(number)
+
+
+def _read_limit(text: str) -> int | None:
+    return None if text.casefold() in _NO_LIMIT else _read_count(text)
+
+
+def _read_time_limit(text: str) -> int | None:
+    micros = 0 if text.casefold() in _NO_LIMIT else parse_time(text, most_us=MAX_LIMIT_US)
+    return max(micros, 1_000) if micros else None
+
+
+_NO_LIMIT = ("", "0", "no limit", "none", "no", "never")
+
+
+class PlayPreview(QWidget):
+    """This macro's runs on a press, to scale: the finger above, what the macro presses below."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._example: Example | None = None
+        self._spans: list[tuple[str, list[tuple[int, int]]]] = []
+        self.setAccessibleName("Preview")
+
+    def show_macro(self, macro: Macro | None, play: Play) -> None:
+        """Draw this macro, played like this."""
+        line = lay_out(Macro(id="preview", name="preview", loop=macro.loop)) if macro else None
+        spans = line.spans if line else {}
+        self._example = example(line.loop_us, play) if line and line.loop_us else None
+        self._spans = [(code, [(s.start_us, s.end_us) for s in each]) for code, each in list(spans.items())[:3]]
+        self.setFixedHeight(20 * (1 + max(1, len(self._spans))) + 18 if self._example else 20)
+        self.setAccessibleDescription(f"{round(self._example.end_us / 1_000)} ms in all" if self._example else "")
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Draw the finger's trace, those of the macro, and a ruler."""
+        painter, shown = QPainter(self), self._example
+        painter.setPen(colour("soft"))
+        if shown is None:
+            write(painter, 0, 10, "No step that takes time yet.", SMALL_PX)
+            return
+        left = 62.0
+        width = self.width() - left - 1
+        write(painter, 0, 11, "your finger", SMALL_PX)
+        draw_trace(painter, QRectF(left, 5, width, 12), shown.finger, 0, shown.end_us, colour("button"), 1.3)
+        painter.setPen(colour("soft"))
+        write(painter, 0, 31, "runs" + " …" * shown.more, SMALL_PX)
+        for n, (code, spans) in enumerate(self._spans or [("", [])]):
+            played = [
+                (start + a, min(start + b, end)) for start, end in shown.runs for a, b in spans if start + a < end
+            ]
+            area = QRectF(left, 25 + 20 * n, width, 12)
+            draw_trace(painter, area, played, 0, shown.end_us, hue(code), 1.3)
+        painter.setPen(colour("soft"))
+        text = f"{round(shown.end_us / 1_000)} ms"
+        write(painter, left, self.height() - 8, "0", SMALL_PX)
+        write(painter, self.width() - width_of(text, SMALL_PX), self.height() - 8, text, SMALL_PX)
