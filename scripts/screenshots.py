@@ -189,7 +189,7 @@ class Pictures:
         shown, store = self.window.shown, self.store
         shown.show_profile("tidewardens")
         shown.show_page("sheet")
-        details = self.window.sheet_details.profile
+        details = self.window.profile_details
         details.open_keys()
         assert details.keys_dialog
         QTest.qWait(200)

@@ -31,6 +31,8 @@ class Ui:
         self.store.open()
         self.window = open_window(qapp, self.store)
         qtbot.addWidget(self.window)
+        # The screen that Qt makes up is smaller than the usual window.
+        self.window.resize(1280, 800)
         self.window.show()
 
     def wait(self, condition: Callable[[], object], what: str = "") -> None:

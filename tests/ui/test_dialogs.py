@@ -15,8 +15,8 @@ from nakrel.ui.shown import PAGES
 from tests.ui.conftest import Ui
 
 OPENERS: dict[str, Callable[[Ui], object]] = {
-    "pointer": lambda ui: ui.window.sheet_details.profile.open_pointer(),
-    "game keys": lambda ui: ui.window.sheet_details.profile.open_keys(),
+    "pointer": lambda ui: ui.window.profile_details.open_pointer(),
+    "game keys": lambda ui: ui.window.profile_details.open_keys(),
     "link": lambda ui: ui.window.open_link(),
     "shortcuts": lambda ui: ui.window.open_shortcuts(),
     "versions": lambda ui: ui.window.column.open_history("profile", "tidewardens"),
@@ -60,9 +60,9 @@ def test_nothing_of_a_closed_dialog_goes_on(ui: Ui, qtbot: QtBot, opener: str):
 
 def test_a_message_can_be_taken_away(ui: Ui):
     ui.store.fault.emit("The tide is out.")
-    assert ui.window.messages.text.text() == "The tide is out."
+    assert ui.window.messages.text.full_text == "The tide is out."
     ui.window.messages.dismiss.click()
-    assert ui.window.messages.text.isHidden()
+    assert not ui.window.messages.text.full_text
     assert ui.window.messages.dismiss.isHidden()
 
 
@@ -71,9 +71,9 @@ def test_a_service_that_reaches_no_program_says_so_on_every_page(ui: Ui):
     ui.store._receive(m.StatusIs(replace(ui.store.status, warning=why)))
     for page in PAGES:
         ui.window.shown.show_page(page)
-        assert why in ui.window.messages.text.text()
-        assert ui.window.messages.text.isVisible()
+        assert why in ui.window.messages.text.full_text
+        assert ui.window.messages.text.full_text
     # It can't be taken away, and goes by itself when a route is there.
     assert ui.window.messages.dismiss.isHidden()
     ui.store._receive(m.StatusIs(replace(ui.store.status, warning="")))
-    assert ui.window.messages.text.isHidden()
+    assert not ui.window.messages.text.full_text

@@ -20,7 +20,7 @@ THUMB_1 = "BTN_TRIGGER_HAPPY1"
 def opened(ui: Ui) -> GameKeys:
     ui.window.shown.show_profile("tidewardens")
     ui.window.shown.show_page("sheet")
-    details = ui.window.sheet_details.profile
+    details = ui.window.profile_details
     details.open_keys()
     assert details.keys_dialog is not None
     return details.keys_dialog

@@ -215,7 +215,7 @@ def test_recording_options_are_kept_and_heeded(ui: Ui):
     options.waits.activated.emit(options.waits.currentIndex())
     options.even.changed.emit(7_000)
     assert ui.store.settings.recording == RecordingSettings(buttons=False, waits=Waits.EVEN, even_us=7_000)
-    assert "keys, wheel · every wait 7 ms" in made.recording._words.text()
+    assert "keys, wheel · every wait 7 ms" in made.recording._words.full_text
     made.select([0])
     record(ui, "KEY_Q", "BTN_FORWARD", "KEY_W")
     new = loop(ui)[1:-1]
@@ -235,9 +235,9 @@ def test_a_countdown_can_be_called_off_and_a_limit_ends_the_recording(ui: Ui):
     bar = made.recording
     bar.options.countdown.setValue(2)
     bar.button.click()
-    assert bar._words.text() == "recording begins in 2 s"
+    assert bar._words.full_text == "recording begins in 2 s"
     bar.button.click()
-    assert "Scroll Lock ends it" in bar._words.text()
+    assert "Scroll Lock ends it" in bar._words.full_text
     assert not ui.store.status.recording
     bar.options.countdown.setValue(1)
     bar.options.limit.setValue(1)

@@ -64,7 +64,7 @@ def test_everyday_cannot_be_linked_and_says_why(ui: Ui):
     ui.window.shown.show_profile("everyday")
     ui.window.open_link()
     assert ui.window.link_dialog is None
-    assert "Everyday is for when no linked program runs" in ui.window.messages.text.text()
+    assert "Everyday is for when no linked program runs" in ui.window.messages.text.full_text
 
 
 def test_a_link_is_taken_away_in_the_head_and_undone(ui: Ui):
@@ -182,7 +182,7 @@ def test_the_details_give_a_control_something_to_do(ui: Ui):
     assert cell() is None
     ui.window.sheet.show_control("BTN_LEFT")
     assign(ui, "nothing")
-    assert "no way to click" in ui.window.messages.text.text()
+    assert "no way to click" in ui.window.messages.text.full_text
 
 
 def test_an_edit_that_cannot_be_saved_says_so_and_stays(ui: Ui):
@@ -192,7 +192,7 @@ def test_an_edit_that_cannot_be_saved_says_so_and_stays(ui: Ui):
     folder.write_text("in the way")
     macro = ui.store.macros["cast-far"]
     commands.edit_macro(ui.store, "note", type(macro)(id=macro.id, name=macro.name, note="kept", loop=macro.loop))
-    ui.wait(lambda: "can't be saved" in ui.window.messages.text.text(), "the reason")
+    ui.wait(lambda: "can't be saved" in ui.window.messages.text.full_text, "the reason")
     assert "not saved" in ui.window.column.saved.text()
     assert ui.store.macros["cast-far"].note == "kept"
     folder.unlink()
@@ -248,6 +248,6 @@ def test_a_recording_that_the_service_refuses_says_why(ui: Ui):
     other.call(m.StartRecording())
     ui.window.shown.show_macro("cast-far")
     ui.window.macro.recording.button.click()
-    ui.wait(lambda: "a recording is going on already" in ui.window.messages.text.text(), "the reason")
+    ui.wait(lambda: "a recording is going on already" in ui.window.messages.text.full_text, "the reason")
     assert not ui.window.macro.recording.recording
     other.call(m.StopRecording())

@@ -16,7 +16,7 @@ from tests.ui.conftest import Ui, assign, type_into
 def opened(ui: Ui, profile: str = "brackenfall-arena") -> PointerDialog:
     ui.window.shown.show_profile(profile)
     ui.window.shown.show_page("sheet")
-    details = ui.window.sheet_details.profile
+    details = ui.window.profile_details
     details.open_pointer()
     assert details.pointer_dialog is not None
     return details.pointer_dialog
@@ -44,7 +44,7 @@ def test_a_first_speed_is_made_at_the_button_that_holds_it(ui: Ui):
     assert cell == ChangeSpeed("Slow", held=True)
     # What the pointer has at first stays the device's own.
     assert pointer(ui, "orrery-post").stages == (SpeedStage("Normal"), SpeedStage("Slow", 50, 50))
-    dialog = ui.window.sheet_details.profile.pointer_dialog
+    dialog = ui.window.profile_details.pointer_dialog
     assert dialog is not None
     type_into(dialog, 1, 1, "40")
     assert pointer(ui, "orrery-post").stages[1] == SpeedStage("Slow", 40, 50)

@@ -167,7 +167,7 @@ def test_a_key_held_for_a_capture_types_nothing(ui: Ui):
     ui.window.shown.show_macro("reel-in")
     details = ui.window.macro_details
     details.note.setFocus()
-    before = details.note.text()
+    before = details.note.toPlainText()
     details.attach_button.click()
     ui.wait(lambda: ui.store.status.listening, "the listening")
     press(ui, "KEY_G", 1)
@@ -181,7 +181,7 @@ def test_a_key_held_for_a_capture_types_nothing(ui: Ui):
         )
     press(ui, "KEY_G", 0)
     ui.wait(lambda: not shielded(), "the end of the capture")
-    assert details.note.text() == before
+    assert details.note.toPlainText() == before
 
 
 def test_a_capture_out_of_sight_is_over(ui: Ui):

@@ -54,7 +54,7 @@ def test_what_a_service_that_has_ended_never_confirmed_is_not_saved_until_anothe
     # It is still shown, and on the disk.
     assert ui.store.macros["cast-far"] == macro
     assert "never confirmed" in (ui.service.home.macros / "Cast far.json").read_text()
-    assert "Not saved" not in ui.window.messages.text.text()
+    assert "Not saved" not in ui.window.messages.text.full_text
 
 
 def test_a_refused_edit_stays_in_sight_with_its_reason_until_it_is_undone(ui: Ui):
@@ -66,15 +66,15 @@ def test_a_refused_edit_stays_in_sight_with_its_reason_until_it_is_undone(ui: Ui
     # A message of something else goes, and the reason comes back.
     ui.store.fault.emit("Something else.")
     ui.window.messages._timer.timeout.emit()
-    assert ui.window.messages.text.text().startswith("Not saved: macro “Cast far”: ")
-    assert "can't be saved" in ui.window.messages.text.text()
-    assert ui.window.messages.text.text().endswith("Change it, or undo.")
+    assert ui.window.messages.text.full_text.startswith("Not saved: macro “Cast far”: ")
+    assert "can't be saved" in ui.window.messages.text.full_text
+    assert ui.window.messages.text.full_text.endswith("Change it, or undo.")
     folder.unlink()
     folder.with_name("aside").rename(folder)
     ui.undo()
     ui.wait(lambda: saved(ui) == "saved", "the undone edit")
     assert ui.store.macros["cast-far"] == before
-    assert not ui.window.messages.text.isVisible()
+    assert not ui.window.messages.text.full_text
 
 
 def test_a_name_that_is_too_long_is_told_and_the_old_one_stays(ui: Ui, monkeypatch: pytest.MonkeyPatch):

@@ -48,7 +48,7 @@ def test_set_ups_are_made_copied_named_ordered_marked_and_deleted(ui: Ui):
     assert names(ui) == ["Healer", "Netter", "Rigger", "Netter 2"]
     assert ui.store.profiles["tidewardens"].setup("Rigger").colour == "#6B8E4E"
     bar.rename("Rigger", "Healer")
-    assert "two variants named 'Healer'" in ui.window.messages.text.text()
+    assert "two variants named 'Healer'" in ui.window.messages.text.full_text
     bar.delete("Netter 2")
     bar.delete("Rigger")
     assert names(ui) == ["Healer", "Netter"]
@@ -178,7 +178,7 @@ def test_several_rows_are_cleared_as_one_edit(ui: Ui):
 def test_empty_cells_show_and_do_what_they_do_in_everyday(ui: Ui):
     shown(ui)
     assert words(ui, THUMB_11) == "Thumb 11: Mute · from Everyday"
-    details = ui.window.sheet_details.profile
+    details = ui.window.profile_details
     details.falls.click()
     assert not ui.store.profiles["tidewardens"].falls_through
     assert words(ui, THUMB_11) == "Thumb 11: unchanged"
@@ -204,7 +204,7 @@ def test_what_goes_beyond_fair_play_is_told_in_the_sheet_and_the_details(ui: Ui)
 
 def test_no_macros_lets_everything_pass(ui: Ui):
     shown(ui)
-    details = ui.window.sheet_details.profile
+    details = ui.window.profile_details
     details.rule.setCurrentIndex(details.rule.findText("no macros"))
     details.rule.activated.emit(details.rule.currentIndex())
     assert ui.store.profiles["tidewardens"].fair_play is FairPlay.NO_MACROS

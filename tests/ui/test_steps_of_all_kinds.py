@@ -261,7 +261,7 @@ def test_the_pointer_is_among_what_is_recorded(ui: Ui):
     options.tolerance.setValue(5)
     assert ui.store.settings.recording.moves is Moves.PATH
     assert ui.store.settings.recording.tolerance_px == 5
-    assert "pointer path" in bar._words.text()
+    assert "pointer path" in bar._words.full_text
 
 
 PLACES = m.Places((), (800, 600), (100, 90), Window(50, 40, 400, 300, 7, "Tide map"))

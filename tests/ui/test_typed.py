@@ -137,10 +137,10 @@ def test_a_message_goes_with_what_it_speaks_of(ui: Ui):
     ui.window.shown.show_macro("reel-in")
     model = ui.window.macro.model
     assert not model.setData(model.index(3, 3), "soon")
-    assert "'soon' is not a time" in ui.window.messages.text.text()
+    assert "'soon' is not a time" in ui.window.messages.text.full_text
     ui.window.shown.show_macro("cast-far")
-    assert ui.window.messages.text.isHidden()
+    assert not ui.window.messages.text.full_text
     # What the service says is of no macro, and stays.
     ui.store.alarm.emit("The disk is full.")
     ui.window.shown.show_macro("reel-in")
-    assert ui.window.messages.text.text() == "The disk is full."
+    assert ui.window.messages.text.full_text == "The disk is full."

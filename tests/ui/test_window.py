@@ -92,7 +92,7 @@ def test_typed_times_become_waits_of_all_selected_steps(ui: Ui):
     waits = [step.wait_us for step in ui.store.macros["reel-in"].loop if isinstance(step, Wait)]
     assert waits == [33_333] * 3
     assert not model.setData(model.index(3, 3), "soon")
-    assert "'soon' is not a time" in ui.window.messages.text.text()
+    assert "'soon' is not a time" in ui.window.messages.text.full_text
     ui.undo()
     assert [s.wait_us for s in ui.store.macros["reel-in"].loop if isinstance(s, Wait)] == [7_000, 11_000, 7_000]
 
@@ -278,12 +278,12 @@ def test_the_window_comes_back_when_the_service_is_killed(ui: Ui, tmp_path: Path
     show(ui)
     ui.service.process.kill()
     ui.service.process.wait()
-    ui.wait(lambda: "started again" in ui.window.messages.text.text(), "the word of it")
+    ui.wait(lambda: "started again" in ui.window.messages.text.full_text, "the word of it")
     from tests.support import ServiceProcess
 
     ui.service.client.close()
     ui.service = ServiceProcess(ui.service.folder, "--backend", "stand-in")
-    ui.wait(lambda: ui.window.messages.text.text() == "", "the connection")
+    ui.wait(lambda: ui.window.messages.text.full_text == "", "the connection")
     commands.delete_profile(ui.store, ui.store.profiles["orrery-post"])
     ui.wait(lambda: not (ui.service.home.profiles / "Orrery Post.json").exists(), "an edit after it")
 

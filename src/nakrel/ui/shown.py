@@ -36,6 +36,8 @@ class Shown(QObject):
         # The frame rate of the game that is thought of, in frames a second.
         self.frames = 60
         self._line = NOTHING
+        self.diagram_px, self.place, self.maximized = last.diagram_px, last.place, last.maximized
+        self.folded = set(last.folded)
         self.page = last.page if last.page in PAGES else PAGES[0]
         store.library_changed.connect(self._check)
         store.profile_changed.connect(lambda key: self._check())
@@ -76,9 +78,25 @@ class Shown(QObject):
             self.frames = fps
             self.frames_changed.emit()
 
+    def set_diagram(self, height: int) -> None:
+        """The diagram has this height from now on, in pixels."""
+        self.diagram_px = height
+
+    def fold(self, part: str, on: bool) -> None:
+        """Fold a part of the window, or unfold it."""
+        (self.folded.add if on else self.folded.discard)(part)
+
     def remember(self) -> None:
         """Let the next window show the same."""
-        now = WindowState(self._profile, self._macro, self.page)
+        now = WindowState(
+            self._profile,
+            self._macro,
+            self.page,
+            self.diagram_px,
+            self.place,
+            self.maximized,
+            tuple(sorted(self.folded)),
+        )
         if now != self._store.settings.shown:
             self._store.change_settings(SettingsPatch(shown=now))
 

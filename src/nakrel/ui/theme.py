@@ -235,9 +235,17 @@ def _style(p: Palette) -> str:
     QHeaderView::section {{
         background: {p.paper}; color: {p.soft}; border: none; border-bottom: 1px solid {p.line}; padding: 0 6px;
     }}
+    #drawer {{ background: {p.paper}; border: 1px solid {p.soft}; }}
+    QSplitter::handle:vertical {{ height: 5px; background: transparent; border-bottom: 1px solid {p.line}; }}
+    QSplitter::handle:hover {{ border-bottom: 2px solid {p.brass}; }}
     #assign {{ background: {p.field}; border: 1px solid {p.brass}; }}
     #assign QLineEdit {{ border: none; padding: 0 7px; }}
     #assign #offered {{ border: none; border-top: 1px solid {p.line}; padding: 0; }}
+    #fold {{
+        background: transparent; border: 1px solid transparent; font-weight: bold; text-align: left; padding: 4px 0;
+    }}
+    #fold:checked {{ background: transparent; color: {p.ink}; }}
+    #fold:focus {{ border-color: {p.brass}; }}
     #value {{
         background: transparent; border: none; border-bottom: 1px solid {p.brass}; border-radius: 0; color: {p.brass};
         font-weight: bold; padding: 1px 1px 0 1px; min-height: 0;

@@ -147,7 +147,7 @@ def test_a_key_changed_in_the_game_is_changed_once(driver: Driver, tmp_path: Pat
         driver.to_front()
         driver.window.shown.show_profile(RACE)
         driver.window.shown.show_page("sheet")
-        details = driver.window.sheet_details.profile
+        details = driver.window.profile_details
         driver.click(details.keys_button)
         driver.wait(lambda: details.keys_dialog and details.keys_dialog.isVisible(), "the game keys")
         keys = details.keys_dialog

@@ -14,15 +14,22 @@ __all__ = ["InUse", "Settings", "SettingsPatch", "WindowState"]
 
 # A press below a millisecond is seen by no game, and one of a second by none as a notch.
 NotchUs = Annotated[int, msgspec.Meta(ge=1_000, le=1_000_000)]
+Pixels = Annotated[int, msgspec.Meta(ge=0, le=100_000)]
 Layout = Annotated[str, msgspec.Meta(max_length=64, pattern=LAYOUT)]
 
 
 class WindowState(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
-    """What the window showed when it was closed, by id, and shows again when it opens."""
+    """What the window showed when it was closed, by id, and shows again when it opens; how high the diagram was and
+    where the window was (x, y, width, height), in pixels, 0 for nothing; whether it filled the screen; and what was
+    folded."""
 
     profile: str = ""
     macro: str = ""
     page: str = ""
+    diagram_px: Pixels = 0
+    place: tuple[int, int, int, int] | None = None
+    maximized: bool = False
+    folded: tuple[str, ...] = ()
 
 
 class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):

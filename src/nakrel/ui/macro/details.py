@@ -7,7 +7,7 @@ from functools import partial
 import msgspec
 from PyQt6.QtCore import Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QShowEvent
-from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
 from nakrel import worker_process
@@ -26,6 +26,8 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, form_row, label
 from nakrel.ui.widgets.capture import Capture
+from nakrel.ui.widgets.fold import Fold
+from nakrel.ui.widgets.paragraph import Paragraph
 from nakrel.ui.widgets.play_now import PlayNow
 from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
 
@@ -45,15 +47,13 @@ class MacroDetails(QWidget):
         super().__init__()
         self._store, self._shown = store, shown
         self.play, self.preview = HowItPlays(), PlayPreview()
-        self.note = QLineEdit()
-        self.note.setPlaceholderText("A note for yourself")
-        self.note.setAccessibleName("Note")
+        self.note = Paragraph("Note", "A note for yourself")
         self._length, self._rate = label(), label("", "soft")
         self.attach_button = button("", self._arm, "act", "Choose the button by pressing it (Ctrl+B)")
         self.capture = Capture(store, "Press the button that should play it…")
         self.frame_check = FrameCheck(store, shown)
         self.last_run = LastRun(store, shown)
-        self._checks_head, self.checks = label("Checks", "heading"), QVBoxLayout()
+        self.checks = QVBoxLayout()
         self.checks.setSpacing(4)
         self._message = label("", "soft", wrap=True)
         self._findings: tuple[Finding, ...] | None = None
@@ -71,9 +71,9 @@ class MacroDetails(QWidget):
         self._background = Background(self)
         self._asked: m.GetFacts | None = None
         self._build()
-        self.last_run.measured.connect(lambda record, spread_us: self.frame_check.set_jitter(spread_us))
+        self.last_run.measured.connect(self._measured)
         self.play.changed.connect(self._play_changed)
-        self.note.editingFinished.connect(self._note_changed)
+        self.note.committed.connect(self._note_changed)
         self.capture.captured.connect(self._captured)
         self.capture.ended.connect(self.refresh)
         for signal in (store.library_changed, shown.macro_changed, shown.profile_changed):
@@ -85,31 +85,34 @@ class MacroDetails(QWidget):
     def _build(self) -> None:
         layout = QVBoxLayout(self)
         layout.setContentsMargins(16, 12, 14, 12)
-        layout.setSpacing(6)
-        layout.addWidget(label("How it plays", "heading"))
-        layout.addWidget(self.play)
+        layout.setSpacing(2)
         self._length_row = form_row("one run lasts", self._length)
-        layout.addWidget(self.preview)
-        layout.addWidget(self._length_row)
-        layout.addWidget(self._rate)
-        layout.addWidget(self.play_now)
-        layout.addSpacing(10)
-        layout.addWidget(self.frame_check)
-        layout.addSpacing(10)
-        layout.addWidget(self.last_run)
-        layout.addSpacing(10)
-        layout.addWidget(self._checks_head)
-        layout.addLayout(self.checks)
-        layout.addSpacing(10)
-        layout.addWidget(label("Attached to", "heading"))
-        layout.addLayout(self._places)
-        layout.addWidget(self.attach_button)
-        layout.addWidget(self.capture)
-        layout.addWidget(self._message)
-        layout.addSpacing(10)
-        layout.addWidget(label("Note", "heading"))
-        layout.addWidget(self.note)
+        plays = (self.play, self.preview, self._length_row, self._rate, self.play_now)
+        # The button for attaching stands before the places: its own place stays the same however many there are.
+        attached = (self.attach_button, self.capture, self._message, _column(self._places))
+        self.last_run_fold = self._fold("Last run", self.last_run)
+        self.checks_fold = self._fold("Checks", _column(self.checks))
+        for fold in (
+            self._fold("How it plays", _stack(*plays)),
+            self._fold("Attached to", _stack(*attached)),
+            self._fold("Frame check", self.frame_check, self.frame_check.rate),
+            self.last_run_fold,
+            self.checks_fold,
+            self._fold("Note", self.note),
+        ):
+            layout.addWidget(fold)
         layout.addStretch(1)
+        self.last_run_fold.hide()
+
+    def _fold(self, title: str, content: QWidget, extra: QWidget | None = None) -> Fold:
+        key = f"macro: {title.lower()}"
+        return Fold(
+            title,
+            content,
+            folded=key in self._shown.folded,
+            remember=lambda on: self._shown.fold(key, on),
+            extra=extra,
+        )
 
     def showEvent(self, event: QShowEvent | None) -> None:
         """Show what has changed meanwhile."""
@@ -128,9 +131,7 @@ class MacroDetails(QWidget):
         if macro is None:
             return
         self.play.set_play(macro.play)
-        if not self.note.hasFocus() and self.note.text() != macro.note:
-            self.note.setText(macro.note)
-            self.note.setCursorPosition(0)
+        self.note.show_text(macro.note)
         run = self._shown.line.loop_us
         cycle = run + macro.play.pause_us
         self._length.setText(f"{format_ms(run)} ms")
@@ -171,7 +172,8 @@ class MacroDetails(QWidget):
             return
         self._findings = found
         clear_layout(self.checks)
-        self._checks_head.setVisible(bool(found))
+        self.checks_fold.setVisible(bool(found))
+        self.checks_fold.set_title(f"Checks ({len(found)})" if found else "Checks")
         for finding in found[:_MOST_CHECKS]:
             row = QHBoxLayout()
             row.addWidget(label(finding.message, "", wrap=True), 1)
@@ -240,18 +242,20 @@ class MacroDetails(QWidget):
         if macro := self._shown.macro:
             commands.edit_macro(self._store, f"{what} of {macro.name}", msgspec.structs.replace(macro, play=play))
 
-    def _note_changed(self) -> None:
-        macro = self._shown.macro
-        if macro and macro.note != self.note.text():
-            commands.edit_macro(
-                self._store, f"note of {macro.name}", msgspec.structs.replace(macro, note=self.note.text())
-            )
+    def _note_changed(self, note: str) -> None:
+        if macro := self._shown.macro:
+            commands.edit_macro(self._store, f"note of {macro.name}", msgspec.structs.replace(macro, note=note))
+
+    def _measured(self, record: object, spread_us: float | None) -> None:
+        self.last_run_fold.setVisible(record is not None)
+        self.frame_check.set_jitter(spread_us)
 
     def _subject(self) -> object:
         return (self._shown.macro and self._shown.macro.id, self._shown.profile)
 
     def _say(self, message: str) -> None:
         self._message.setText(message)
+        self._message.setVisible(bool(message))
         self._message_of = self._subject()
 
     def _arm(self) -> None:
@@ -269,3 +273,19 @@ class MacroDetails(QWidget):
 
     def _what_plays(self) -> m.Play_ | None:
         return m.Play_(self._shown.macro.id) if self._shown.macro else None
+
+
+def _stack(*parts: QWidget) -> QWidget:
+    """The parts, one beneath the other."""
+    layout = QVBoxLayout()
+    layout.setSpacing(6)
+    for part in parts:
+        layout.addWidget(part)
+    return _column(layout)
+
+
+def _column(layout: QVBoxLayout) -> QWidget:
+    made = QWidget()
+    layout.setContentsMargins(0, 0, 0, 0)
+    made.setLayout(layout)
+    return made

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
 from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF
-from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from nakrel import worker_process
 from nakrel.core.analysis.frame_answer import IN_ORDER, JITTER_US, FrameAnswer
@@ -116,11 +116,6 @@ class FrameCheck(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(6)
-        row = QHBoxLayout()
-        row.addWidget(label("Frame check", "heading"))
-        row.addStretch(1)
-        row.addWidget(self.rate)
-        layout.addLayout(row)
         for part in (self.answer, self.against, self.plot, self.jitter, self.advice):
             layout.addWidget(part)
         layout.addWidget(self.use_button, 0, Qt.AlignmentFlag.AlignLeft)

@@ -87,7 +87,6 @@ class LastRun(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(2)
-        layout.addWidget(label("Last run", "heading"))
         layout.addWidget(self.message)
         for text, field in (
             ("late by, median", self.median),
@@ -100,7 +99,6 @@ class LastRun(QWidget):
         layout.addWidget(save, 0, Qt.AlignmentFlag.AlignLeft)
         store.status_changed.connect(self._status)
         shown.macro_changed.connect(self.refresh)
-        self.hide()
         self.refresh()
 
     def _status(self) -> None:
@@ -127,7 +125,6 @@ class LastRun(QWidget):
     def _show(self, record: RunRecord | None) -> None:
         self.record = record
         late = _lateness(record) if record else None
-        self.setVisible(late is not None)
         if late is None or record is None:
             self.measured.emit(None, None)
             return

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from functools import partial
 from itertools import groupby
 
 from PyQt6.QtCore import QItemSelection, QItemSelectionModel, QModelIndex, QPoint, Qt
 from PyQt6.QtGui import QResizeEvent
-from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QSplitter, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
 from nakrel.core.edit.builders import CLICK_SEQUENCE, build
@@ -32,10 +33,12 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, label
 from nakrel.ui.widgets.capture import Capture
+from nakrel.ui.widgets.drawer import Drawer
 
 __all__ = ["MacroPage"]
 
-_LEAST_LIST_PX, _LEAST_TEXT_PX = 190, 300
+# The diagram has three traces at first, and one at least; the list beneath it a few rows.
+_DIAGRAM_PX, _LEAST_DIAGRAM_PX, _LEAST_LIST_PX = 226, 146, 190
 
 
 class MacroPage(QWidget):
@@ -52,13 +55,10 @@ class MacroPage(QWidget):
         self.add_step = AddStep(store)
         self.notation = NotationView(store)
         self.builder = BuilderRow(store)
-        self.builder_button = button(
-            "Start over", self._show_view, "link", "Replace the steps by one of the usual macros"
-        )
-        self.builder_button.setCheckable(True)
+        self.builder_button = button("Start over", lambda: None, "link", "Replace the steps by one of the usual macros")
         self.timing = TimingRow()
-        self.timing_button = button("Timing", self._show_view, "link", "Change many times at once")
-        self.timing_button.setCheckable(True)
+        self.timing_button = button("Timing", lambda: None, "link", "Change many times at once")
+        self.splitter = QSplitter(Qt.Orientation.Vertical)
         self.view = Segments((("steps", "Steps"), ("notation", "Text")), "Shown as")
         self.new_button = button("New macro", lambda: None, "act")
         self.rebind = Capture(store, "Press the key that the selected steps should have…")
@@ -82,7 +82,6 @@ class MacroPage(QWidget):
         store.macro_changed.connect(lambda key: self.refresh())
         self.recording.live.connect(self._live)
         self.recording.ended.connect(self._recorded)
-        self.recording.resized.connect(self._share_height)
         self.add_step.added.connect(self.step_actions.insert)
         shown.profile_changed.connect(self._give_keys)
         store.profile_changed.connect(lambda key: self._give_keys())
@@ -101,29 +100,42 @@ class MacroPage(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
-        layout.addWidget(self.recording)
+        head = QHBoxLayout()
+        head.setSpacing(4)
+        head.addWidget(self.recording, 1)
+        for part in (self.builder_button, self.timing_button, self.view):
+            head.addWidget(part)
+        layout.addLayout(head)
         layout.addWidget(self._busy)
         self._busy.hide()
         layout.addWidget(self._empty, 1)
-        layout.addWidget(self.diagram)
-        layout.addWidget(self.bar)
+        upper, lower = QWidget(), QWidget()
+        above, beneath = QVBoxLayout(upper), QVBoxLayout(lower)
+        for each in (above, beneath):
+            each.setContentsMargins(0, 0, 0, 0)
+            each.setSpacing(4)
+        above.addWidget(self.diagram, 1)
+        above.addWidget(self.bar)
+        self.splitter.addWidget(upper)
+        self.splitter.addWidget(lower)
+        self.splitter.setChildrenCollapsible(False)
+        self.splitter.setStretchFactor(1, 1)
+        self.splitter.splitterMoved.connect(lambda: self._shown.set_diagram(self.splitter.sizes()[0]))
+        layout.addWidget(self.splitter, 1)
         self.steps.setModel(self.model)
         self.steps.set_widths(70, 36, 190, 110, 104)
-        self.view.setFixedWidth(180)
-        views = QHBoxLayout()
-        views.addWidget(self.view)
-        views.addStretch(1)
-        views.addWidget(self.builder_button)
-        views.addWidget(self.timing_button)
-        layout.addLayout(views)
-        layout.addWidget(self.builder)
-        self.builder.hide()
-        layout.addWidget(self.timing)
-        self.timing.hide()
-        layout.addWidget(self.steps, 1)
-        layout.addWidget(self.rebind)
-        layout.addWidget(self.add_step)
-        layout.addWidget(self.notation, 1)
+        self.view.setFixedWidth(124)
+        beneath.addWidget(self.steps, 1)
+        beneath.addWidget(self.rebind)
+        beneath.addWidget(self.add_step)
+        beneath.addWidget(self.notation, 1)
+        self.drawers = [
+            Drawer(self.recording.options, self.recording.options_button, self),
+            Drawer(self.builder, self.builder_button, self),
+            Drawer(self.timing, self.timing_button, self),
+        ]
+        for drawer in self.drawers:
+            drawer.opened.connect(partial(self._drawer_opened, drawer))
 
     def build_clicks(self) -> None:
         """Pick places on the screen, and build the macro that clicks through them."""
@@ -228,7 +240,7 @@ class MacroPage(QWidget):
         self.recording.set_macro(macro)
         self.diagram.show_line(self.model.line)
         self._empty.setVisible(macro is None)
-        for part in (self.recording, self.diagram, self.bar, self.view):
+        for part in (self.recording, self.splitter, self.view):
             part.setVisible(macro is not None)
         self._show_view()
         self._follow_run()
@@ -264,21 +276,23 @@ class MacroPage(QWidget):
         self.builder_button.setVisible(there)
         if self.builder_button.isChecked():
             self.builder.set_macro(self._shown.macro)
-        self.builder.setVisible(there and self.builder_button.isChecked())
         self.timing_button.setVisible(there and not self._as_text)
-        self.timing.setVisible(there and not self._as_text and self.timing_button.isChecked())
-        self._share_height()
+
+    def _drawer_opened(self, drawer: Drawer, on: bool) -> None:
+        """One is open at a time."""
+        for each in self.drawers:
+            if on and each is not drawer:
+                each.close_it()
+        if on:
+            self._show_view()
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
-        """Share the height out anew."""
+        """Share the height out: the diagram has its own, and the list what is left."""
         super().resizeEvent(event)
-        self._share_height()
-
-    def _share_height(self) -> None:
-        """Give the diagram what the list, with a few rows at least, leaves of the height."""
-        others = (self.recording, self.bar, self.view, self.builder, self.timing, self.add_step)
-        taken = sum(part.sizeHint().height() + 6 for part in others if not part.isHidden())
-        self.diagram.give_room(self.height() - taken - (_LEAST_TEXT_PX if self._as_text else _LEAST_LIST_PX))
+        whole = self.splitter.height()
+        wanted = self._shown.diagram_px or _DIAGRAM_PX
+        upper = max(_LEAST_DIAGRAM_PX, min(wanted, whole - _LEAST_LIST_PX))
+        self.splitter.setSizes([upper, max(0, whole - upper)])
 
     def selected(self) -> list[int]:
         """The selected rows."""

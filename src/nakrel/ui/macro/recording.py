@@ -21,7 +21,8 @@ from nakrel.core.play.recorder import tidy
 from nakrel.ui import commands
 from nakrel.ui.macro.recording_options import RecordingOptions
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.basics import button
+from nakrel.ui.widgets.elided import Elided
 from nakrel.ui.widgets.shield import Shield
 
 __all__ = ["RecordingBar"]
@@ -32,7 +33,6 @@ class RecordingBar(QWidget):
 
     live = pyqtSignal(object, object)
     ended = pyqtSignal(object)
-    resized = pyqtSignal()
 
     def __init__(self, store: Store) -> None:
         super().__init__()
@@ -50,22 +50,18 @@ class RecordingBar(QWidget):
         self._pressed_by: tuple[str, ...] = ("BTN_LEFT",)
         self.button = button("●  Record", self._clicked, "act", "Record what you press, in any window (Ctrl+R)")
         self.button.installEventFilter(self)
-        self._words = label("", "soft")
+        self._words = Elided("soft")
         self.options = RecordingOptions(store)
-        self.options_button = button("Options", self._show_options, "link", "What is recorded, and how")
-        self.options_button.setCheckable(True)
+        self.options_button = button("Options", lambda: None, "link", "What is recorded, and how")
         row = QHBoxLayout()
         row.addWidget(self.button)
         row.addSpacing(8)
-        row.addWidget(self._words)
-        row.addStretch(1)
+        row.addWidget(self._words, 1)
         row.addWidget(self.options_button)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 8, 0, 6)
         layout.setSpacing(4)
         layout.addLayout(row)
-        layout.addWidget(self.options)
-        self.options.hide()
         self.row_after: int | None = None
         self._number_before = 0
         self._shield = Shield(self, self.button)
@@ -101,10 +97,6 @@ class RecordingBar(QWidget):
         elif isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
             self._pressed_by = ("KEY_SPACE", "KEY_ENTER", "KEY_KPENTER")
         return False
-
-    def _show_options(self) -> None:
-        self.options.setVisible(self.options_button.isChecked())
-        self.resized.emit()
 
     def _clicked(self) -> None:
         if self._left_s:
@@ -210,14 +202,14 @@ class RecordingBar(QWidget):
         stop_key = control_label(self._store.settings.record_stop_key)
         if self._left_s:
             self.button.setText("Cancel")
-            self._words.setText(f"recording begins in {self._left_s} s")
+            self._words.set_text(f"recording begins in {self._left_s} s")
         elif self.recording:
             self.button.setText("■  Stop")
             count = len(self._steps)
-            self._words.setText(f"recording in all windows · {count} steps · {stop_key} ends it")
+            self._words.set_text(f"recording in all windows · {count} steps · {stop_key} ends it")
         else:
             self.button.setText("●  Record")
-            self._words.setText(f"{self._summary()} · {stop_key} ends it")
+            self._words.set_text(f"{self._summary()} · {stop_key} ends it")
 
     def _summary(self) -> str:
         """The way to record in words."""

@@ -22,7 +22,6 @@ from nakrel.core.model.units import format_runs
 from nakrel.ui import commands
 from nakrel.ui.sheet.cell_settings import CellSettings
 from nakrel.ui.sheet.model import SheetModel, cell_text, holder_of, off_hint
-from nakrel.ui.sheet.profile_details import ProfileDetails
 from nakrel.ui.sheet.thumb import ThumbGrid
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
@@ -58,7 +57,6 @@ class SheetDetails(QWidget):
         self.play_now = PlayNow(store, self._what_plays)
         self.finder = Capture(store, "Press the button to find its row…")
         self.find_button = button("Press a button to find it", self.finder.arm)
-        self.profile = ProfileDetails(store, shown)
         self._shown_once = False
         self._build()
         self._connect()
@@ -92,8 +90,6 @@ class SheetDetails(QWidget):
         layout.addWidget(self.thumb)
         layout.addWidget(self.finder)
         layout.addWidget(self.find_button)
-        layout.addSpacing(10)
-        layout.addWidget(self.profile)
 
     def _connect(self) -> None:
         self.press_control.caught.connect(self._control_pressed)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import msgspec
-from PyQt6.QtWidgets import QCheckBox, QColorDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QColorDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel.core.model.fair_play import FAIR_PLAY_WORDS
 from nakrel.core.model.profile import EVERYDAY, FairPlay
@@ -12,7 +12,8 @@ from nakrel.ui.sheet.game_keys import GameKeys
 from nakrel.ui.sheet.pointer import PointerDialog
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, choice, form_row, hairline, label
+from nakrel.ui.widgets.basics import button, choice, label
+from nakrel.ui.widgets.paragraph import Paragraph
 
 __all__ = ["ProfileDetails"]
 
@@ -25,7 +26,6 @@ class ProfileDetails(QWidget):
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
         self._store, self._shown = store, shown
-        self._title = label("", "heading")
         self.rule = choice("Fair play: how much a press may do")
         self.rule.addItems([FAIR_PLAY_WORDS[rule] for rule in _RULES])
         self.rule.setMinimumWidth(176)
@@ -33,16 +33,19 @@ class ProfileDetails(QWidget):
         self.keys_button = button("", self.open_keys, "link", "What the game calls its keys")
         self.pointer_button = button("", self.open_pointer, "link", "How fast the pointer moves")
         self.colour_button = button("Colour…", self._choose_colour, "link")
-        self.note = QLineEdit()
-        self.note.setPlaceholderText("note")
-        self.note.setAccessibleName("Note on the profile")
+        self.note = Paragraph("Note on the profile", "A note for yourself")
         self.keys_dialog: GameKeys | None = None
         self.pointer_dialog: PointerDialog | None = None
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
-        for part in (hairline(), self._title, form_row("fair play", self.rule), self.falls):
-            layout.addWidget(part)
+        row = QHBoxLayout()
+        row.setSpacing(12)
+        row.addWidget(label("fair play", "soft"))
+        row.addWidget(self.rule)
+        row.addWidget(self.falls)
+        row.addStretch(1)
+        layout.addLayout(row)
         row = QHBoxLayout()
         for part in (self.keys_button, self.pointer_button, self.colour_button):
             row.addWidget(part)
@@ -51,7 +54,7 @@ class ProfileDetails(QWidget):
         layout.addWidget(self.note)
         self.rule.activated.connect(self._rule_chosen)
         self.falls.clicked.connect(self._falls_clicked)
-        self.note.editingFinished.connect(self._note_typed)
+        self.note.committed.connect(lambda note: self._change("note", note=note))
         for signal in (store.library_changed, shown.profile_changed):
             signal.connect(self.refresh)
         store.profile_changed.connect(lambda key: self.refresh())
@@ -62,7 +65,6 @@ class ProfileDetails(QWidget):
         profile = self._shown.profile
         if profile is None:
             return
-        self._title.setText(profile.name)
         self.rule.setCurrentIndex(_RULES.index(profile.fair_play))
         self.falls.setChecked(profile.falls_through)
         self.falls.setVisible(profile.id != EVERYDAY)
@@ -70,9 +72,7 @@ class ProfileDetails(QWidget):
         self.keys_button.setText(f"Game keys ({count})…" if count else "Game keys…")
         stages = len(profile.pointer.stages)
         self.pointer_button.setText(f"Pointer speed ({stages})…" if stages else "Pointer speed…")
-        if not self.note.hasFocus():
-            self.note.setText(profile.note)
-            self.note.setCursorPosition(0)
+        self.note.show_text(profile.note)
 
     def open_keys(self) -> None:
         """Show the profile's game keys."""
@@ -91,9 +91,6 @@ class ProfileDetails(QWidget):
 
     def _falls_clicked(self, on: bool) -> None:
         self._change("falling through", falls_through=on)
-
-    def _note_typed(self) -> None:
-        self._change("note", note=self.note.text())
 
     def _choose_colour(self) -> None:
         dialog = QColorDialog(self)

@@ -66,4 +66,7 @@ class Paragraph(QPlainTextEdit):
     def _fit(self) -> None:
         document = self.document()
         lines = max(_LEAST_LINES, min(_MOST_LINES, int(document.size().height()) if document else 1))
-        self.setFixedHeight(lines * self.fontMetrics().lineSpacing() + 14)
+        self.setFixedHeight(lines * self.fontMetrics().lineSpacing() + 18)
+        more = document is not None and int(document.size().height()) > _MOST_LINES
+        policy = Qt.ScrollBarPolicy.ScrollBarAsNeeded if more else Qt.ScrollBarPolicy.ScrollBarAlwaysOff
+        self.setVerticalScrollBarPolicy(policy)

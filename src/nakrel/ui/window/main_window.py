@@ -6,8 +6,8 @@ from collections.abc import Callable
 from functools import partial
 from typing import Literal
 
-from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence
+from PyQt6.QtCore import QRect, Qt
+from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
     QApplication,
     QButtonGroup,
@@ -38,9 +38,11 @@ from nakrel.ui.profiles.column import ProfilesColumn
 from nakrel.ui.profiles.link import LinkDialog
 from nakrel.ui.sheet.details import SheetDetails
 from nakrel.ui.sheet.page import SheetPage
+from nakrel.ui.sheet.profile_details import ProfileDetails
 from nakrel.ui.shown import PAGE_LABELS, PAGES, Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
+from nakrel.ui.widgets.drawer import Drawer
 from nakrel.ui.window.field_undo import FieldUndo
 from nakrel.ui.window.messages import Messages
 from nakrel.ui.window.shortcuts import ShortcutSheet
@@ -52,12 +54,9 @@ _DETAILS_PX = 304
 
 # What a window manager's frame takes of the height, at most.
 _FRAME_PX = 40
-
-
-def _fitting(height: int) -> int:
-    """The height, or what of it the screen has room for with the window's frame."""
-    screen = QGuiApplication.primaryScreen()
-    return min(height, screen.availableSize().height() - _FRAME_PX) if screen else height
+_LEAST_WIDTH, _LEAST_HEIGHT = 900, 560
+# From these widths on there is room for the details beside the page, and for the profiles beside both.
+_DETAILS_FROM, _COLUMN_FROM = 1200, 1060
 
 
 class MainWindow(QMainWindow):
@@ -72,6 +71,7 @@ class MainWindow(QMainWindow):
         self.sheet_details = SheetDetails(store, self.shown, self.sheet.model)
         self.macro, self.macro_details = MacroPage(store, self.shown), MacroDetails(store, self.shown)
         self.devices, self.journal = DevicesPage(store), JournalPage(store)
+        self.profile_details = ProfileDetails(store, self.shown)
         self.strip = LiveStrip(store)
         self.title, self._place = label("", "title"), QHBoxLayout()
         self.tabs: dict[str, QPushButton] = {}
@@ -80,9 +80,10 @@ class MainWindow(QMainWindow):
         self.link_dialog: LinkDialog | None = None
         self.bundles = Bundles(store, self.shown, self, self.column.chosen_profiles)
         self._head: object = None
+        self._details_folded = self._details_wanted = False
         self.setWindowTitle("Nakrel")
-        self.resize(1280, _fitting(800))
-        self.setMinimumSize(1024, 640)
+        self.setMinimumSize(_LEAST_WIDTH, _LEAST_HEIGHT)
+        self._take_place()
         self._build()
         self._make_actions()
         self._connect()
@@ -93,6 +94,45 @@ class MainWindow(QMainWindow):
             app.applicationStateChanged.connect(self._front_changed)
             self._front_changed(app.applicationState())
             self._field_undo = FieldUndo(app)
+
+    # Its place
+
+    def _take_place(self) -> None:
+        """Stand where it stood, as far as that is on a screen; at first in the middle, as large as usual."""
+        screens = QGuiApplication.screens()
+        free = screens[0].availableGeometry() if screens else QRect(0, 0, 1280, 800)
+        self.resize(min(1280, free.width()), min(800, free.height() - _FRAME_PX))
+        if self.shown.place:
+            before = QRect(*self.shown.place)
+            if screen := QGuiApplication.screenAt(before.center()):
+                room = screen.availableGeometry()
+                self.resize(before.size().boundedTo(room.size()))
+                self.move(
+                    max(room.left(), min(before.left(), room.right() - self.width())), max(room.top(), before.top())
+                )
+        if self.shown.maximized:
+            self.setWindowState(Qt.WindowState.WindowMaximized)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """A narrow window folds the columns at its sides, the details first; they come back with the room."""
+        super().resizeEvent(event)
+        self._fold()
+
+    def _fold(self) -> None:
+        width = self.width()
+        self._details_folded = width < _DETAILS_FROM and not self._details_wanted
+        self._side.setVisible(self._has_details() and not self._details_folded)
+        self.details_button.setVisible(self._has_details() and width < _DETAILS_FROM)
+        self.details_button.setText("Details «" if self._details_folded else "Details »")
+        self.column.setVisible(width >= _COLUMN_FROM or self._details_folded)
+
+    def _has_details(self) -> bool:
+        page = self.shown.page
+        return page == "sheet" or (page == "macro" and self.shown.macro is not None)
+
+    def _toggle_details(self) -> None:
+        self._details_wanted = self._details_folded
+        self._fold()
 
     # Building
 
@@ -125,7 +165,13 @@ class MainWindow(QMainWindow):
         head = QHBoxLayout()
         titles = QVBoxLayout()
         titles.setSpacing(0)
-        titles.addWidget(self.title)
+        named = QHBoxLayout()
+        self.profile_button = button("Settings", lambda: None, "link", "What holds for the whole profile")
+        self.profile_button.setAccessibleName("Settings of the profile")
+        named.addWidget(self.title)
+        named.addWidget(self.profile_button)
+        named.addStretch(1)
+        titles.addLayout(named)
         place = QWidget()
         place.setFixedHeight(24)
         place.setLayout(self._place)
@@ -141,6 +187,8 @@ class MainWindow(QMainWindow):
             group.addButton(tab)
             self.tabs[page] = tab
             head.addWidget(tab, 0, Qt.AlignmentFlag.AlignBottom)
+        self.details_button = button("Details", self._toggle_details, "tab", "Show or hide the details")
+        head.addWidget(self.details_button, 0, Qt.AlignmentFlag.AlignBottom)
         self.menu_button = button("≡", self._open_menu, "tab", "Menu (F10)")
         self.menu_button.setAccessibleName("Menu")
         head.addWidget(self.menu_button, 0, Qt.AlignmentFlag.AlignBottom)
@@ -150,6 +198,7 @@ class MainWindow(QMainWindow):
         for widget in (self.sheet, self.macro, self.devices, self.journal):
             self._pages.addWidget(widget)
         layout.addWidget(self._pages, 1)
+        self.profile_drawer = Drawer(self.profile_details, self.profile_button, self._pages)
         return made
 
     def _right(self) -> QWidget:
@@ -185,7 +234,7 @@ class MainWindow(QMainWindow):
                 self._action("New profile", self.column.new_profile, "Ctrl+N"),
                 self._action("Link a program", self.open_link, "Ctrl+L"),
                 self._action("New variant", self.sheet.setups.add, "Ctrl+U"),
-                self._action("Game keys", self.sheet_details.profile.open_keys, "Ctrl+G"),
+                self._action("Game keys", self.profile_details.open_keys, "Ctrl+G"),
                 self._action("Versions of the profile", self._profile_versions),
                 self._action("Deleted profiles", lambda: self.column.open_history("profile")),
                 self._action("Export the selected profiles…", self.bundles.ask_export, "Ctrl+Shift+E"),
@@ -237,7 +286,7 @@ class MainWindow(QMainWindow):
         assign = self.sheet.assign
         assign.recording_wanted.connect(self.macro.recording.toggle_by_shortcut)
         assign.clicks_wanted.connect(self.macro.build_clicks)
-        assign.speeds_wanted.connect(self.sheet_details.profile.open_pointer)
+        assign.speeds_wanted.connect(self.profile_details.open_pointer)
         self.sheet_details.finder.captured.connect(self.sheet.show_control)
         self.shown.page_changed.connect(self._show_page)
         self.shown.macro_changed.connect(self._show_page)
@@ -262,7 +311,7 @@ class MainWindow(QMainWindow):
         page = self.shown.page
         self._pages.setCurrentIndex(PAGES.index(page))
         self.tabs[page].setChecked(True)
-        self._side.setVisible(page == "sheet" or (page == "macro" and self.shown.macro is not None))
+        self._fold()
         if page in ("sheet", "macro"):
             self._details.setCurrentIndex(PAGES.index(page))
 
@@ -281,6 +330,7 @@ class MainWindow(QMainWindow):
     def _show_head(self) -> None:
         page, profile, macro = self.shown.page, self.shown.profile, self.shown.macro
         clear_layout(self._place)
+        self.profile_button.setVisible(page == "sheet" and profile is not None)
         if page == "sheet" and profile:
             self.title.setText(profile.name)
             self._show_programs()
@@ -413,6 +463,9 @@ class MainWindow(QMainWindow):
         """Close the window; everything is saved already, and the service goes on."""
         if isinstance(app := QApplication.instance(), QApplication):
             app.applicationStateChanged.disconnect(self._front_changed)
+        place = self.normalGeometry()
+        self.shown.place = (place.x(), place.y(), place.width(), place.height())
+        self.shown.maximized = self.isMaximized()
         self.shown.remember()
         wait_for_work()
         self.store.close()

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import Qt, QTimer
+from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QHBoxLayout, QWidget
 
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.basics import button
+from nakrel.ui.widgets.elided import Elided
 
 __all__ = ["Messages"]
 
 # How long a message stays before it goes by itself; the journal keeps it.
 _STAYS_MS = 20_000
+_LINE_PX = 24
 
 
 class Messages(QWidget):
@@ -25,14 +27,15 @@ class Messages(QWidget):
         self._message = ""
         # What was shown when the message came, where it speaks of that.
         self._of: object = None
-        self.text = label("", "alarm", wrap=True)
-        self.text.setContentsMargins(0, 6, 0, 2)
+        self.text = Elided("alarm")
         self.dismiss = button("×", lambda: self.tell(""), "link", "Take the message away")
         self.dismiss.setAccessibleName("Take the message away")
         layout = QHBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.addWidget(self.text, 1)
-        layout.addWidget(self.dismiss, 0, Qt.AlignmentFlag.AlignTop)
+        layout.addWidget(self.dismiss)
+        # Its line is there whether it says anything or not: a message moves nothing.
+        self.setFixedHeight(_LINE_PX)
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.timeout.connect(lambda: self.tell(""))
@@ -67,7 +70,6 @@ class Messages(QWidget):
         not_saved, status = self._store.not_saved, self._store.status
         # The service tells every window of what couldn't be saved; the one whose edit it is has its reason already.
         known = self._message.rstrip(".") in not_saved
-        lines = "\n".join(filter(None, (status.warning, "" if known else self._message, not_saved)))
-        self.text.setText(lines)
-        self.text.setVisible(bool(lines))
+        lines = "\n".join(filter(None, ("" if known else self._message, not_saved, status.warning)))
+        self.text.set_text(lines)
         self.dismiss.setVisible(bool(self._message) and not known)

@@ -17,6 +17,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
 from nakrel.ui.widgets.basics import button, clear_layout, label
+from nakrel.ui.widgets.lettering import fitted, write
 from nakrel.ui.widgets.shield import keep_open
 from nakrel.ui.widgets.traces import draw_trace
 
@@ -25,8 +26,8 @@ __all__ = ["LiveStrip"]
 SPAN_US = 3_000_000
 _FRAME_MS = 40
 _MOST_RUNS = 2
-# Room for the lanes' names, the height of a lane, and the traces in it.
-_GUTTER, _LANE_PX, _MOST_TRACES = 34, 33, 3
+# Room for the names, how many lines there are, and the height of each.
+_GUTTER, _LINES, _LINE_PX = 124, 5, 13
 # A wheel notch, a move of the pointer, and the beginning of a text have no length; each is drawn this long.
 _NOTCH_US = 20_000
 
@@ -63,28 +64,60 @@ class _Lane:
             self.spans = deque(span for span in self.spans if span.up_us is None or span.up_us >= before_us)
 
 
+class _Line(NamedTuple):
+    """A trace of its own: a control's, coming in or going out."""
+
+    lane: str
+    control: str
+
+
 class _Traces(QWidget):
-    """Two lanes of time, in and out; it moves only while there is something to see."""
+    """The newest few controls of both lanes, a line each with its name in a column of their own. A line keeps its place
+    while there is something on it; it moves only while there is something to see."""
 
     def __init__(self) -> None:
         super().__init__()
         self.lanes = {"in": _Lane(), "out": _Lane()}
+        # What each line shows, and when something last happened there.
+        self.lines: list[_Line | None] = [None] * _LINES
+        self._last_us = [0] * _LINES
         self._timer = QTimer(self)
         self._timer.setInterval(_FRAME_MS)
         self._timer.timeout.connect(self._tick)
         self.setAccessibleName("The last three seconds, in and out")
-        self.setMinimumWidth(300)
+        self.setMinimumWidth(240)
 
     def add(self, notice: m.Seen) -> None:
         for event in notice.events:
-            self.lanes["in" if event.by == "in" else "out"].add(event)
+            lane = "in" if event.by == "in" else "out"
+            self.lanes[lane].add(event)
+            self._give_line(_Line(lane, event.control), event.at_us)
         self._timer.start()
         self.update()
+
+    def _give_line(self, line: _Line, at_us: int) -> None:
+        """Give it a free line, or that on which nothing has happened for the longest."""
+        if line in self.lines:
+            number = self.lines.index(line)
+        elif None in self.lines:
+            number = self.lines.index(None)
+        else:
+            number = min(range(_LINES), key=lambda n: (self._down(self.lines[n]), self._last_us[n]))
+        self.lines[number] = line
+        self._last_us[number] = at_us
+
+    def _down(self, line: _Line | None) -> bool:
+        """Whether the control is down now: that isn't taken away."""
+        lane = self.lanes[line.lane] if line else None
+        return lane is not None and any(s.control == line.control and s.up_us is None for s in lane.spans if line)
 
     def _tick(self) -> None:
         before = time.monotonic_ns() // 1_000 - SPAN_US
         for lane in self.lanes.values():
             lane.forget(before)
+        for number, line in enumerate(self.lines):
+            if line and not any(span.control == line.control for span in self.lanes[line.lane].spans):
+                self.lines[number] = None
         if not any(lane.spans for lane in self.lanes.values()):
             self._timer.stop()
         if self.isVisible():
@@ -94,12 +127,15 @@ class _Traces(QWidget):
         painter, p = QPainter(self), palette()
         now = time.monotonic_ns() // 1_000
         painter.setFont(font(SMALL_PX))
-        field = QRectF(_GUTTER, 2, self.width() - _GUTTER - 6, 2 * _LANE_PX)
-        for n, (name, lane) in enumerate(self.lanes.items()):
-            top = field.top() + n * _LANE_PX
-            painter.setPen(QColor(p.soft))
-            painter.drawText(QRectF(0, top + 9, _GUTTER, 16), Qt.AlignmentFlag.AlignLeft, name)
-            self._lane(painter, QRectF(field.left(), top, field.width(), _LANE_PX - 3), lane, now)
+        field = QRectF(_GUTTER, 1, self.width() - _GUTTER - 6, _LINES * _LINE_PX)
+        painter.setPen(QColor(p.line))
+        for number in range(_LINES):
+            low = int(field.top() + (number + 1) * _LINE_PX) - 2
+            painter.drawLine(int(field.left()), low, int(field.right()), low)
+        for number, line in enumerate(self.lines):
+            if line:
+                place = QRectF(field.left(), field.top() + number * _LINE_PX, field.width(), _LINE_PX)
+                self._line(painter, place, line, now, self._last_us[number])
         painter.setPen(QColor(p.soft))
         foot = QRectF(_GUTTER, self.height() - 14, field.width(), 14)
         for text, flag in (
@@ -109,34 +145,17 @@ class _Traces(QWidget):
         ):
             painter.drawText(foot, flag, text)
 
-    def _lane(self, painter: QPainter, area: QRectF, lane: _Lane, now: int) -> None:
-        """A trace for each of the first few controls, one above the other; further ones share the lowest."""
+    def _line(self, painter: QPainter, place: QRectF, line: _Line, now: int, last_us: int) -> None:
         start = now - SPAN_US
-        spans = [span for span in lane.spans if span.up_us is None or span.up_us > start]
-        codes = list(dict.fromkeys(span.control for span in spans))
-        painter.setPen(QColor(palette().line))
-        painter.drawLine(area.bottomLeft(), area.bottomRight())
-        if not codes:
-            return
-        height = area.height() / min(len(codes), _MOST_TRACES)
-        for n, code in enumerate(codes):
-            row = min(n, _MOST_TRACES - 1)
-            trace = QRectF(area.left(), area.top() + row * height + 1, area.width(), height - 3)
-            own = [(s.down_us, s.up_us or now + 1) for s in spans if s.control == code]
-            draw_trace(painter, trace, own, start, now, hue(code), 1)
-            self._name(painter, trace, code, own[0][0] - start)
-
-    def _name(self, painter: QPainter, trace: QRectF, code: str, first_us: int) -> None:
-        """The control's name beside its first edge: before it where there is room, else within the trace."""
-        text = control_label(code)
-        edge = trace.left() + max(0.0, first_us / SPAN_US) * trace.width()
-        width = painter.fontMetrics().horizontalAdvance(text) + 6
-        box = QRectF(
-            edge - width if edge - width > trace.left() else trace.left() + 2, trace.center().y() - 7, width, 14
-        )
-        painter.fillRect(box.adjusted(0, 1, 0, -1), QColor(palette().shade))
-        painter.setPen(hue(code))
-        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
+        own = [(s.down_us, s.up_us or now + 1) for s in self.lanes[line.lane].spans if s.control == line.control]
+        old = now - last_us > SPAN_US // 2 and not self._down(line)
+        painter.setOpacity(0.5 if old else 1)
+        painter.setPen(QColor(palette().soft))
+        write(painter, 0, place.center().y(), line.lane, SMALL_PX)
+        painter.setPen(hue(line.control))
+        write(painter, 26, place.center().y(), fitted(control_label(line.control), _GUTTER - 32, SMALL_PX), SMALL_PX)
+        draw_trace(painter, place.adjusted(0, 2, 0, -3), own, start, now, hue(line.control), 1)
+        painter.setOpacity(1)
 
 
 class LiveStrip(QWidget):
@@ -227,7 +246,7 @@ class LiveStrip(QWidget):
             return "recording"
         if status.listening:
             return "choosing a button"
-        text = "preview: nothing is sent while this window is in front" if status.for_show else "live"
+        text = "preview: nothing is sent" if status.for_show else "live"
         profile = self._store.profiles.get(status.live)
         others = profile.pointer.stages[1:] if profile else ()
         return f"{text} · pointer: {status.stage}" if status.stage in [each.name for each in others] else text

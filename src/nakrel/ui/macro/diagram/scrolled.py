@@ -11,7 +11,7 @@ from nakrel.ui.macro.diagram.view import LANE, RULER, TOP, TRACE, View
 
 __all__ = ["Scrolled"]
 
-_MOST_TRACES = 8
+_USUAL_TRACES = 3
 
 
 class Scrolled(QAbstractScrollArea):
@@ -21,7 +21,7 @@ class Scrolled(QAbstractScrollArea):
         super().__init__()
         self.view = View()
         self.selection = Selection()
-        self.most_traces = _MOST_TRACES
+        self.most_traces = _USUAL_TRACES
         self._fitting = False
         self.setFrameShape(QFrame.Shape.NoFrame)
         for bar in (self.horizontalScrollBar(), self.verticalScrollBar()):
@@ -30,18 +30,8 @@ class Scrolled(QAbstractScrollArea):
         self.setMinimumHeight(TOP + TRACE + LANE + RULER)
 
     def sizeHint(self) -> QSize:
-        """Room for its traces."""
-        count = min(self.most_traces, max(1, len(self.selection.line.controls)))
-        bar = self.horizontalScrollBar()
-        low = bar.sizeHint().height() if bar is not None and not self.view.fitted else 0
-        return QSize(400, TOP + count * TRACE + LANE + RULER + low)
-
-    def give_room(self, height: int) -> None:
-        """Show as many traces at once as fit into so many pixels; the others are scrolled to."""
-        most = max(2, min(_MOST_TRACES, (height - TOP - LANE - RULER) // TRACE))
-        if most != self.most_traces:
-            self.most_traces = most
-            self.fit_bars()
+        """Room for a few traces."""
+        return QSize(400, TOP + _USUAL_TRACES * TRACE + LANE + RULER)
 
     def zoom(self, factor: float, x: float | None = None) -> None:
         """Show less time (a factor below 1) or more."""
@@ -69,10 +59,9 @@ class Scrolled(QAbstractScrollArea):
         if ground is None or across is None or down is None:
             return
         view = self.view
-        wanted = self.sizeHint().height()
-        if self.height() != wanted:
-            self.setFixedHeight(wanted)
         view.width, view.height = ground.width(), ground.height()
+        # As many traces as fit; the others are scrolled to.
+        self.most_traces = max(1, (view.height - TOP - LANE - RULER) // TRACE)
         self._fitting = True
         whole = max(view.length_us, self.selection.shown.length_us * 1.03)
         # A bar counts in thousandths of what is in view.
