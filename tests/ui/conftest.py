@@ -8,9 +8,9 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from PyQt6.QtCore import QEvent, Qt
+from PyQt6.QtCore import QEvent, QPoint, Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QLineEdit
+from PyQt6.QtWidgets import QApplication, QLineEdit, QWidget
 from pytestqt.qtbot import QtBot
 
 from nakrel.client.connection import ServiceConnection
@@ -80,6 +80,63 @@ def seeded(tmp_path_factory: pytest.TempPathFactory) -> Path:
     folder = tmp_path_factory.mktemp("seeded") / "home"
     seed(Home.find(folder))
     return folder
+
+
+@pytest.fixture
+def fresh(qtbot: QtBot, tmp_path: Path, qapp: QApplication) -> Iterator[Ui]:
+    """A window on an empty home."""
+    made = Ui(qtbot, tmp_path / "home", qapp)
+    yield made
+    made.window.close()
+    made.window.deleteLater()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
+    assert made.service.end() == 0
+
+
+class Hand:
+    """Clicks and keys, counted: what a new user needs for something."""
+
+    def __init__(self) -> None:
+        self.clicks = self.keys = 0
+
+    def click(self, widget: QWidget, spot: QPoint | None = None) -> None:
+        assert widget.isVisible(), widget
+        self.clicks += 1
+        QTest.mouseClick(widget, Qt.MouseButton.LeftButton, pos=spot or widget.rect().center())
+        QApplication.processEvents()
+
+    def cell(self, ui: Ui, code: str) -> QPoint:
+        """Where the cell of a button is in the list."""
+        sheet = ui.window.sheet
+        index = sheet.model.index(sheet.model.row_of(code), 2)
+        sheet.table.scrollTo(index)
+        return sheet.table.visualRect(index).center()
+
+    def double_click(self, ui: Ui, code: str) -> None:
+        """Open the field at a button's cell."""
+        spot, ground = self.cell(ui, code), ui.window.sheet.table.viewport()
+        assert ground
+        self.clicks += 2
+        QTest.mouseClick(ground, Qt.MouseButton.LeftButton, pos=spot)
+        QTest.mouseDClick(ground, Qt.MouseButton.LeftButton, pos=spot)
+        QApplication.processEvents()
+
+    def line(self, ui: Ui, text: str) -> None:
+        """Click a line beneath the field."""
+        offers = ui.window.sheet.assign.field.list
+        index = offers.model().index(offers.texts().index(text), 0)
+        offers.scrollTo(index)
+        ground = offers.viewport()
+        assert ground
+        self.click(ground, offers.visualRect(index).center())
+
+    def type(self, widget: QWidget, text: str) -> None:
+        self.keys += len(text)
+        QTest.keyClicks(widget, text)
+
+    def key(self, widget: QWidget, key: Qt.Key) -> None:
+        self.keys += 1
+        QTest.keyClick(widget, key)
 
 
 @pytest.fixture

@@ -22,6 +22,7 @@ from nakrel.ui.store import Store
 
 __all__ = [
     "Change",
+    "add_all",
     "add_macro",
     "attach",
     "delete_macro",
@@ -128,6 +129,16 @@ def import_merged(store: Store, merged: Merged) -> None:
         *(Change(store.profiles.get(profile.id), profile) for profile in merged.profiles),
     ]
     _push(store, f"import {names[0] if names else 'nothing'}", *changes)
+
+
+def add_all(store: Store, text: str, profiles: Iterable[Profile], macros: Iterable[Macro]) -> None:
+    """Add these, as one edit. What is there already under an id stays as it is, but for a profile that is empty."""
+    changes = [Change(None, macro) for macro in macros if macro.id not in store.macros]
+    for profile in profiles:
+        known = store.profiles.get(profile.id)
+        if known is None or not any(True for _ in known.cells()):
+            changes.append(Change(known, profile))
+    _push(store, text, *changes)
 
 
 def duplicate_macro(store: Store, macro: Macro) -> Macro:

@@ -17,7 +17,7 @@ from nakrel.core.model.units import parse_time
 
 __all__ = ["BUILDERS", "CLICK_SEQUENCE", "RAPID_FIRE", "Asks", "Builder", "Figure", "build", "controls_of"]
 
-# A tap in a rhythm or a combo: short beside the time between taps, and long enough for a game at 60 frames a second.
+# A tap in a rhythm or a row: short beside the time between taps, and long enough for a game at 60 frames a second.
 _TAP_US = 20_000
 _LEAST_CYCLE_US = 2_000
 # A recorded click lasts around 50 to 150 ms (common practice, no published source).
@@ -120,12 +120,18 @@ def _hold(macro: Macro, codes: Sequence[str], figures: Sequence[int]) -> Macro:
     )
 
 
-def _combo(macro: Macro, codes: Sequence[str], figures: Sequence[int]) -> Macro:
+def _in_a_row(macro: Macro, codes: Sequence[str], figures: Sequence[int]) -> Macro:
     (between_us,) = figures
     steps: list[Step] = []
     for code in codes:
         steps += [Tap(control=code, hold_us=_TAP_US), Wait(wait_us=between_us)]
     return _with(macro, Play(Mode.SINGLE), loop=tuple(steps[:-1]))
+
+
+def _combination(macro: Macro, codes: Sequence[str], figures: Sequence[int]) -> Macro:
+    (hold_us,) = figures
+    step = Chord(controls=tuple(codes), hold_us=hold_us) if len(codes) > 1 else Tap(control=codes[0], hold_us=hold_us)
+    return _with(macro, Play(Mode.SINGLE), loop=(step,))
 
 
 def _text(macro: Macro, texts: Sequence[str], figures: Sequence[int]) -> Macro:
@@ -152,7 +158,8 @@ BUILDERS = (
     RAPID_FIRE,
     Builder("rhythm", Asks.CONTROLS, (Figure("every", "500 ms"),), 1, _rhythm),
     Builder("hold until pressed again", Asks.CONTROLS, (), 8, _hold),
-    Builder("combo", Asks.CONTROLS, (Figure("with waits of", "60 ms"),), 20, _combo),
+    Builder("combination", Asks.CONTROLS, (Figure("held", "50 ms"),), 8, _combination),
+    Builder("keys in a row", Asks.CONTROLS, (Figure("with waits of", "60 ms"),), 20, _in_a_row),
     Builder("text", Asks.TEXT, (Figure("at", "30/s"),), 1, _text),
     CLICK_SEQUENCE,
 )

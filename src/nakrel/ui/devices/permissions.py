@@ -14,7 +14,7 @@ from nakrel.ui.widgets.basics import button, clear_layout, label
 __all__ = ["Permissions"]
 
 # Each state has its word, and not a colour alone.
-_WORDS = {m.CheckState.OK: "fine", m.CheckState.NOTE: "note", m.CheckState.BAD: "broken"}
+_WORDS = {m.CheckState.OK: "fine", m.CheckState.NOTE: "note", m.CheckState.BAD: "problem"}
 # Remedies that are typed, and so can be copied.
 _COMMANDS = ("nakrel ", "sudo ", "echo ")
 _STYLES = {m.CheckState.OK: "soft", m.CheckState.NOTE: "soft", m.CheckState.BAD: "alarm"}
@@ -68,7 +68,7 @@ class Permissions(QWidget):
         clear_layout(self._grid)
         broken = [check for check in self.checks if check.state is m.CheckState.BAD]
         notes = sum(check.state is m.CheckState.NOTE for check in self.checks)
-        message = f"{len(broken)} of {len(self.checks)} problems found" if len(broken) != 1 else "one problem found"
+        message = f"{len(broken)} problems found" if len(broken) != 1 else "one problem found"
         state = message if broken else "no problem found"
         self.summary.setText(f"{state}, {notes} notes" if notes else state)
         self.more.setText("Show only problems" if self._all else "Show all")

@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 from nakrel.core import notation
 from nakrel.core.edit.builders import BUILDERS, Asks, build, controls_of
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.macro import Macro, cycle_us, describe_play
+from nakrel.core.model.macro import Macro, Section, cycle_us, describe_play
 from nakrel.core.model.names import name_of
 from nakrel.core.model.steps import Pointer
 from nakrel.core.model.units import format_ms, format_rate
@@ -60,8 +60,9 @@ class BuilderRow(QWidget):
         row = QHBoxLayout()
         row.setSpacing(6)
         self.press_button = button("Press to add", self.capture.arm, tip="Press a key to add it")
-        for each in (label("build", "soft"), self.kind, self.controls, self.press_button, self.pick_button):
-            row.addWidget(each)
+        row.addWidget(self.controls)
+        row.addWidget(self.press_button)
+        row.addWidget(self.pick_button)
         for pair in zip(self._figure_names, self.figures, strict=True):
             for each in pair:
                 row.addWidget(each)
@@ -74,8 +75,19 @@ class BuilderRow(QWidget):
         layout.addWidget(self.capture)
         layout.addWidget(self.preview)
 
+    def choose(self, name: str) -> None:
+        """Build with the builder of this name."""
+        index = self.kind.findText(name)
+        self.kind.setCurrentIndex(index)
+        self._kind_chosen(index)
+        first = self.pick_button if self._asked is Asks.PLACES else self.controls
+        first.setFocus()
+        self.controls.selectAll()
+
     def set_macro(self, macro: Macro | None) -> None:
         """Build in this macro's place; another macro's controls are what one most likely builds with."""
+        empty = macro is not None and not any(map(macro.section, Section))
+        self.make_button.setText("Make the steps" if empty else "Replace the steps")
         fresh = macro is not None and (self._macro is None or macro.id != self._macro.id)
         self._macro = macro
         if fresh:

@@ -14,11 +14,12 @@ from nakrel.core.edit.builders import CLICK_SEQUENCE, build
 from nakrel.core.edit.recorded import gap_after, row_before
 from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.game_keys import unused
-from nakrel.core.model.macro import Macro
+from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.profile import GameKey
 from nakrel.core.model.steps import Pointer
 from nakrel.ui import commands
 from nakrel.ui.macro.add_step import AddStep
+from nakrel.ui.macro.beginnings import Beginnings
 from nakrel.ui.macro.builder import BuilderRow
 from nakrel.ui.macro.diagram import Diagram, DiagramBar
 from nakrel.ui.macro.exchange import Exchange
@@ -55,6 +56,8 @@ class MacroPage(QWidget):
         self.add_step = AddStep(store)
         self.notation = NotationView(store)
         self.builder = BuilderRow(store)
+        # The same list for a macro that is still empty, and for one that starts over.
+        self.beginnings, self.first = Beginnings(self.builder, columns=2), Beginnings(BuilderRow(store))
         self.builder_button = button("Start over", lambda: None, "link", "Replace the steps by one of the usual macros")
         self.timing = TimingRow()
         self.timing_button = button("Timing", lambda: None, "link", "Change many times at once")
@@ -64,7 +67,7 @@ class MacroPage(QWidget):
         self.rebind = Capture(store, "Press the key that the selected steps should have…")
         self.places = ScreenPlaces(store, shown, self)
         self.exchange = Exchange(store, shown, self)
-        self._empty = self._invitation()
+        self._empty, self._first = self._invitation(), QWidget()
         self._busy, self._busy_words = QWidget(), label("", "live")
         busy = QHBoxLayout(self._busy)
         busy.setContentsMargins(0, 0, 0, 0)
@@ -76,8 +79,11 @@ class MacroPage(QWidget):
         self.view.chosen.connect(self.show_view)
         self.timing.chosen.connect(self.step_actions.retime)
         self.timing.trimmed.connect(self.step_actions.trim)
-        self.builder.made.connect(self._built)
-        self.builder.pick_wanted.connect(lambda: self.places.pick(self.builder.add_place))
+        for each in (self.beginnings, self.first):
+            each.builder.made.connect(self._built)
+            each.builder.pick_wanted.connect(partial(self._pick_for, each.builder))
+            each.record_wanted.connect(self._record)
+            each.text_wanted.connect(lambda: self.show_view("notation"))
         shown.macro_changed.connect(self.refresh)
         store.macro_changed.connect(lambda key: self.refresh())
         self.recording.live.connect(self._live)
@@ -122,6 +128,12 @@ class MacroPage(QWidget):
         self.splitter.setStretchFactor(1, 1)
         self.splitter.splitterMoved.connect(lambda: self._shown.set_diagram(self.splitter.sizes()[0]))
         layout.addWidget(self.splitter, 1)
+        first = QVBoxLayout(self._first)
+        first.setContentsMargins(0, 0, 0, 0)
+        first.addWidget(label("How should it begin?", "heading"))
+        first.addWidget(self.first)
+        first.addStretch(1)
+        layout.addWidget(self._first, 1)
         self.steps.setModel(self.model)
         self.steps.set_widths(70, 36, 190, 110, 104)
         self.view.setFixedWidth(124)
@@ -131,7 +143,7 @@ class MacroPage(QWidget):
         beneath.addWidget(self.notation, 1)
         self.drawers = [
             Drawer(self.recording.options, self.recording.options_button, self),
-            Drawer(self.builder, self.builder_button, self),
+            Drawer(self.beginnings, self.builder_button, self),
             Drawer(self.timing, self.timing_button, self),
         ]
         for drawer in self.drawers:
@@ -152,6 +164,14 @@ class MacroPage(QWidget):
 
     def _built(self, macro: Macro, kind: str) -> None:
         commands.edit_macro(self._store, f"{kind} in {macro.name}", macro)
+        self.drawers[1].close_it()
+
+    def _pick_for(self, builder: BuilderRow) -> None:
+        self.places.pick(builder.add_place)
+
+    def _record(self) -> None:
+        self.drawers[1].close_it()
+        self.recording.toggle_by_shortcut()
 
     def _invitation(self) -> QWidget:
         """What stands here while there is no macro: what to do next, and the button for it."""
@@ -240,7 +260,7 @@ class MacroPage(QWidget):
         self.recording.set_macro(macro)
         self.diagram.show_line(self.model.line)
         self._empty.setVisible(macro is None)
-        for part in (self.recording, self.splitter, self.view):
+        for part in (self.recording, self.view):
             part.setVisible(macro is not None)
         self._show_view()
         self._follow_run()
@@ -274,8 +294,15 @@ class MacroPage(QWidget):
             self.notation.set_macro(self._shown.macro)
         self.notation.setVisible(there and self._as_text)
         self.builder_button.setVisible(there)
-        if self.builder_button.isChecked():
-            self.builder.set_macro(self._shown.macro)
+        macro = self._shown.macro
+        # A macro without a step is asked how it should begin, unless it is being written.
+        fresh = macro is not None and not self._as_text and not any(map(macro.section, Section))
+        fresh = fresh and not self.recording.recording
+        self._first.setVisible(fresh)
+        self.splitter.setVisible(there and not fresh)
+        for each, seen in ((self.first, fresh), (self.beginnings, self.builder_button.isChecked())):
+            if seen:
+                each.builder.set_macro(macro)
         self.timing_button.setVisible(there and not self._as_text)
 
     def _drawer_opened(self, drawer: Drawer, on: bool) -> None:
@@ -345,6 +372,8 @@ class MacroPage(QWidget):
         return rows[-1], self.model.line.number(before)
 
     def _live(self, macro: Macro, new: range) -> None:
+        self._first.hide()
+        self.splitter.show()
         self.model.set_line(lay_out(macro, self.model.line), new)
         self.diagram.show_line(self.model.line)
         if new:

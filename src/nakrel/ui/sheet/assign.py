@@ -58,6 +58,11 @@ class Assign(QObject):
         now = known.setup.of_layer(known.layer).get(known.control)
         self.field.open(place, question, self._offered, now, typed)
 
+    def open_rapid_fire(self, place: QRect) -> None:
+        """Ask which key the button that is shown should fire."""
+        self._place = place
+        self._begin(Beginning(Begin.RAPID_FIRE, ""))
+
     def open_for_holder(self, place: QRect, question: str, then: Callable[[Cell | Beginning | None], object]) -> None:
         """Ask for a button of the device alone, by pressing it or by its name."""
         self._place, self._then = place, then

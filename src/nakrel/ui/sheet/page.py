@@ -241,6 +241,11 @@ class SheetPage(QWidget):
         if self._shown.control and self.model.row_of(self._shown.control) >= 0:
             self.assign.open(self._place_of(self._shown.control), typed)
 
+    def begin_rapid_fire(self) -> None:
+        """Ask at the chosen cell which key its button should fire."""
+        if self._shown.control and self.model.row_of(self._shown.control) >= 0:
+            self.assign.open_rapid_fire(self._place_of(self._shown.control))
+
     def _place_of(self, code: str) -> QRect:
         """Where the field goes: at the button's cell of the layer that is shown, with room for a list beneath."""
         ground = self.table.viewport()

@@ -44,6 +44,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
 from nakrel.ui.widgets.drawer import Drawer
 from nakrel.ui.window.field_undo import FieldUndo
+from nakrel.ui.window.first_steps import FirstSteps
 from nakrel.ui.window.messages import Messages
 from nakrel.ui.window.shortcuts import ShortcutSheet
 from nakrel.ui.window.strip import LiveStrip
@@ -80,6 +81,7 @@ class MainWindow(QMainWindow):
         self.link_dialog: LinkDialog | None = None
         self.bundles = Bundles(store, self.shown, self, self.column.chosen_profiles)
         self._head: object = None
+        self.first_steps = FirstSteps(store, self, self)
         self._details_folded = self._details_wanted = False
         self.setWindowTitle("Nakrel")
         self.setMinimumSize(_LEAST_WIDTH, _LEAST_HEIGHT)
@@ -128,6 +130,8 @@ class MainWindow(QMainWindow):
 
     def _has_details(self) -> bool:
         page = self.shown.page
+        if self.first_steps.active and page == "sheet":
+            return False
         return page == "sheet" or (page == "macro" and self.shown.macro is not None)
 
     def _toggle_details(self) -> None:
@@ -195,7 +199,7 @@ class MainWindow(QMainWindow):
         layout.addLayout(head)
         layout.addWidget(hairline())
         layout.addWidget(self.messages)
-        for widget in (self.sheet, self.macro, self.devices, self.journal):
+        for widget in (self.sheet, self.macro, self.devices, self.journal, self.first_steps.page):
             self._pages.addWidget(widget)
         layout.addWidget(self._pages, 1)
         self.profile_drawer = Drawer(self.profile_details, self.profile_button, self._pages)
@@ -246,7 +250,7 @@ class MainWindow(QMainWindow):
                 self._action("New macro", self.column.new_macro, "Ctrl+M"),
                 self._action("Versions of the macro", self._macro_versions),
                 self._action("Deleted macros", lambda: self.column.open_history("macro")),
-                self._action("Record", self._record, "Ctrl+R"),
+                self._action("Record", self.record, "Ctrl+R"),
                 self._action("Attach to a button", self._attach, "Ctrl+B"),
                 self._action("Join into taps", self.macro.step_actions.to_taps, "Ctrl+T"),
                 self._action("Duplicate steps", self.macro.step_actions.duplicate_selected, "Ctrl+D"),
@@ -307,9 +311,17 @@ class MainWindow(QMainWindow):
 
     # Showing
 
+    def show_page_again(self) -> None:
+        """Show the page and its head as they are to be now."""
+        self._show_page()
+        self._show_head()
+
     def _show_page(self) -> None:
         page = self.shown.page
-        self._pages.setCurrentIndex(PAGES.index(page))
+        if self.first_steps.active and page == "sheet":
+            self._pages.setCurrentWidget(self.first_steps.page)
+        else:
+            self._pages.setCurrentIndex(PAGES.index(page))
         self.tabs[page].setChecked(True)
         self._fold()
         if page in ("sheet", "macro"):
@@ -331,7 +343,10 @@ class MainWindow(QMainWindow):
         page, profile, macro = self.shown.page, self.shown.profile, self.shown.macro
         clear_layout(self._place)
         self.profile_button.setVisible(page == "sheet" and profile is not None)
-        if page == "sheet" and profile:
+        if page == "sheet" and self.first_steps.active:
+            self.title.setText("Welcome to Nakrel")
+            self.profile_button.hide()
+        elif page == "sheet" and profile:
             self.title.setText(profile.name)
             self._show_programs()
         elif page == "macro":
@@ -435,7 +450,8 @@ class MainWindow(QMainWindow):
     def _front_changed(self, state: Qt.ApplicationState) -> None:
         self.store.set_front(state == Qt.ApplicationState.ApplicationActive)
 
-    def _record(self) -> None:
+    def record(self) -> None:
+        """Begin or end a recording into the macro that is shown."""
         self.shown.show_page("macro")
         self.macro.recording.toggle_by_shortcut()
 

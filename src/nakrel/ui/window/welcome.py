@@ -1,0 +1,99 @@
+"""The first page of an empty home: what Nakrel is for, what it found, and four ways to begin."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+
+from nakrel.core.model.profile import EVERYDAY
+from nakrel.ui.devices.fix import Fix
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button, label
+
+__all__ = ["Welcome", "is_empty"]
+
+_FOR = (
+    "Record what you press, or build it, and set every delay to the millisecond.",
+    "Let a button of your mouse or a key play it: once, N times, while you hold, or until pressed again.",
+    "Each game gets its own buttons, which load when the game starts.",
+)
+
+
+def is_empty(store: Store) -> bool:
+    """Whether nothing was made here yet."""
+    everyday = store.profiles.get(EVERYDAY)
+    changed = everyday is not None and any(True for _ in everyday.cells())
+    return not store.macros and set(store.profiles) <= {EVERYDAY} and not changed
+
+
+class Welcome(QWidget):
+    """Each signal is one way to begin; `left` asks for the window as it usually is."""
+
+    rapid_fire_wanted = pyqtSignal()
+    recording_wanted = pyqtSignal()
+    game_wanted = pyqtSignal()
+    demo_wanted = pyqtSignal()
+    left = pyqtSignal()
+
+    def __init__(self, store: Store) -> None:
+        super().__init__()
+        self._store = store
+        self.fix = Fix(self)
+        self._found, self._reached = label("", "", wrap=True), label("")
+        self.fix_button = button("Fix…", self.fix.ask, "act", "Install what macros need to reach every game")
+        self._failed = label("", "alarm", wrap=True)
+        self._failed.hide()
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 14, 0, 0)
+        layout.setSpacing(8)
+        for line in _FOR:
+            layout.addWidget(label(line))
+        layout.addSpacing(14)
+        layout.addWidget(label("Your devices", "heading"))
+        layout.addWidget(self._found)
+        row = QHBoxLayout()
+        row.addWidget(self._reached)
+        row.addWidget(self.fix_button)
+        row.addStretch(1)
+        layout.addLayout(row)
+        layout.addWidget(self._failed)
+        layout.addSpacing(14)
+        layout.addWidget(label("Begin with", "heading"))
+        self.ways = {
+            "Rapid fire on a button": (self.rapid_fire_wanted, "choose the button, then the key that it fires"),
+            "Record a macro": (self.recording_wanted, "press what should be played, and edit it afterwards"),
+            "Link a game": (self.game_wanted, "make a profile that loads when your game starts"),
+            "Look at the demo": (self.demo_wanted, "made-up games with macros to try; undo takes them away"),
+        }
+        self.buttons = {}
+        for text, (signal, says) in self.ways.items():
+            line_of = QHBoxLayout()
+            made = button(text, signal.emit)
+            made.setFixedWidth(190)
+            self.buttons[text] = made
+            line_of.addWidget(made)
+            line_of.addWidget(label(says, "soft"), 1)
+            layout.addLayout(line_of)
+        layout.addSpacing(10)
+        layout.addWidget(button("Go to the buttons", self.left.emit, "link"), 0, Qt.AlignmentFlag.AlignLeft)
+        layout.addStretch(1)
+        store.devices_changed.connect(self.refresh)
+        store.status_changed.connect(self.refresh)
+        self.fix.ended.connect(self._fixed)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show what is there now."""
+        names = [f"{d.name}{' (simulated)' * d.id.startswith('standin:')}" for d in self._store.devices]
+        self._found.setText(", ".join(names) if names else "No device found. Plug in a mouse or keyboard.")
+        status = self._store.status
+        reach = {
+            "kernel": "Macros reach every game.",
+            "x11": "Macros reach every window of this X11 session.",
+        }.get(status.backend, "Macros reach no game yet.")
+        self._reached.setText(reach if status.backend == "kernel" else f"{reach} {status.backend_note}")
+        self.fix_button.setVisible(status.backend != "kernel")
+
+    def _fixed(self, failed: str) -> None:
+        self._failed.setText(failed)
+        self._failed.setVisible(bool(failed))

@@ -1,0 +1,239 @@
+"""A new user's first minutes: an empty home, and how few clicks and keys the usual things take."""
+
+from __future__ import annotations
+
+import sys
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
+
+from nakrel import protocol as m
+from nakrel.core.model.cells import RunMacro, ToChord, ToControl
+from nakrel.core.model.macro import Mode, StartOn
+from nakrel.core.model.steps import Chord, Pointer, Tap
+from nakrel.ui import commands
+from tests.ui.conftest import Hand, Ui
+
+MOUSE = "standin:halyard-12"
+THUMB_3, THUMB_4 = "BTN_TRIGGER_HAPPY3", "BTN_TRIGGER_HAPPY4"
+
+
+def front(ui: Ui) -> None:
+    ui.window.activateWindow()
+    ui.wait(ui.window.isActiveWindow, "the window in front")
+
+
+def press(ui: Ui, *controls: str) -> None:
+    """Press them together on the devices, and let them go."""
+    for value in (1, 0):
+        for control in controls:
+            device = next(d.id for d in ui.store.devices if control in d.controls)
+            ui.service.call(m.PressStandIn(device, control, value))
+
+
+def cells(ui: Ui, profile: str = "everyday") -> dict:
+    return ui.store.profiles[profile].setups[0].cells
+
+
+def test_an_empty_home_says_what_it_is_for_and_how_to_begin(fresh: Ui):
+    page = fresh.window.first_steps.page
+    assert page.isVisible()
+    assert "Halyard 12 mouse (simulated)" in page._found.text()
+    assert "Macros reach no game yet" in page._reached.text()
+    assert page.fix_button.isVisible()
+    page.buttons["Look at the demo"].click()
+    assert not page.isVisible()
+    assert fresh.window.shown.profile.name == "Tidewardens"
+    assert fresh.store.undo_stack.count() == 1
+    fresh.undo()
+    assert set(fresh.store.profiles) == {"everyday"}
+    assert not fresh.store.macros
+
+
+@pytest.mark.parametrize(("script", "says"), [("pass", ""), ("raise SystemExit('no password')", "no password")])
+def test_the_fix_says_first_what_it_does_and_then_what_came_of_it(fresh: Ui, script: str, says: str):
+    page = fresh.window.first_steps.page
+    page.fix.command = [sys.executable, "-c", script]
+    ended: list[str] = []
+    page.fix.ended.connect(ended.append)
+    page.fix_button.click()
+    box = page.fix.question
+    assert box is not None
+    assert "as root" in box.text()
+    next(each for each in box.buttons() if each.text() == "Install").click()
+    fresh.wait(lambda: ended, "the fix to end")
+    assert says in ended[0]
+    assert page._failed.isVisible() is bool(says)
+
+
+def test_rapid_fire_on_a_thumb_button_from_an_empty_home_takes_four_clicks_and_three_keys(fresh: Ui):
+    front(fresh)
+    hand = Hand()
+    hand.click(fresh.window.first_steps.page.buttons["Rapid fire on a button"])
+    fresh.wait(lambda: fresh.store.status.listening, "the listening")
+    press(fresh, THUMB_3)
+    hand.clicks += 1
+    field = fresh.window.sheet.assign.field
+    fresh.wait(field.isVisible, "the question for the key")
+    fresh.wait(lambda: not fresh.store.status.listening, "the capture's end")
+    QTest.qWait(200)
+    hand.key(field.line, Qt.Key.Key_Return)
+    cell = cells(fresh)[THUMB_3]
+    assert isinstance(cell, RunMacro)
+    macro = fresh.store.macros[cell.macro]
+    assert macro.name == "Rapid fire Left"
+    assert macro.loop == (Tap(control="BTN_LEFT", hold_us=25_000),)
+    assert macro.play.mode is Mode.HELD
+    assert (hand.clicks, hand.keys) <= (4, 3)
+    # One edit: what was begun is taken back as one.
+    fresh.undo()
+    assert not fresh.store.macros
+
+
+def test_a_button_becomes_a_key_with_two_clicks_and_a_press(ui: Ui):
+    ui.window.shown.show_profile("everyday")
+    front(ui)
+    hand = Hand()
+    ground = ui.window.sheet.table.viewport()
+    assert ground
+    hand.click(ground, hand.cell(ui, THUMB_4))
+    hand.click(ui.window.sheet_details.press_button)
+    ui.wait(lambda: ui.store.status.listening, "the listening")
+    press(ui, "KEY_F13")
+    ui.wait(lambda: cells(ui).get(THUMB_4) == ToControl("KEY_F13"), "the key")
+    assert hand.clicks <= 2
+    assert hand.keys == 0
+
+
+def test_pressing_in_the_field_takes_a_combination(ui: Ui):
+    ui.window.shown.show_profile("everyday")
+    front(ui)
+    hand = Hand()
+    hand.double_click(ui, THUMB_4)
+    field = ui.window.sheet.assign.field
+    assert field.line.placeholderText() == "What should Thumb 4 do?"
+    QTest.keyClick(field.line, Qt.Key.Key_Space, Qt.KeyboardModifier.ControlModifier)
+    ui.wait(lambda: ui.store.status.listening, "the listening")
+    press(ui, "KEY_LEFTCTRL", "KEY_L")
+    ui.wait(lambda: cells(ui).get(THUMB_4) == ToChord(("KEY_LEFTCTRL", "KEY_L")), "the combination")
+    assert not field.isVisible()
+    assert ui.window.link_dialog is None
+
+
+def test_clicks_through_two_places_on_a_button_take_eight_clicks(ui: Ui, monkeypatch: pytest.MonkeyPatch):
+    ui.window.shown.show_profile("everyday")
+    front(ui)
+    hand = Hand()
+    hand.double_click(ui, THUMB_4)
+    # The picker dims the screen, which nobody sees here: its two clicks and the key that ends it are counted.
+    picked = [Pointer(x=10, y=20), Pointer(x=300, y=200)]
+
+    def pick(taken, *, single=False):
+        for place in picked:
+            hand.clicks += 1
+            taken(place)
+        hand.keys += 1
+        ui.window.macro.places.ended.emit()
+
+    monkeypatch.setattr(ui.window.macro.places, "pick", pick)
+    hand.line(ui, "new click sequence…")
+    cell = cells(ui)[THUMB_4]
+    assert isinstance(cell, RunMacro)
+    steps = ui.store.macros[cell.macro].loop
+    assert [step for step in steps if isinstance(step, Pointer)] == picked
+    assert hand.clicks + hand.keys <= 8
+
+
+def test_an_action_on_release_takes_six_clicks(ui: Ui):
+    ui.window.shown.show_profile("everyday")
+    front(ui)
+    hand = Hand()
+    hand.double_click(ui, THUMB_4)
+    hand.line(ui, "Cast far")
+    play = ui.window.sheet_details.play
+    hand.click(play.start_on)
+    menu = play.start_on.menu_shown
+    assert menu is not None
+    hand.clicks += 1
+    next(action for action in menu.actions() if action.text() == "release").trigger()
+    menu.close()
+    assert ui.store.macros["cast-far"].play.start_on is StartOn.RELEASE
+    assert hand.clicks <= 6
+    assert hand.keys == 0
+
+
+def test_a_running_game_is_linked_with_three_clicks(ui: Ui):
+    ui.window.shown.show_profile("orrery-post")
+    front(ui)
+    hand = Hand()
+    before = ui.store.profiles["orrery-post"].programs
+    ui.wait(lambda: ui.window.link_button.isVisible(), "the head")
+    hand.click(ui.window.link_button)
+    dialog = ui.window.link_dialog
+    assert dialog is not None
+    dialog.all_programs.setChecked(True)
+    ui.wait(lambda: dialog._proxy.rowCount() > 0, "the programs")
+    ground = dialog.table.viewport()
+    assert ground
+    hand.click(ground, dialog.table.visualRect(dialog._proxy.index(0, 0)).center())
+    hand.click(dialog.link_button)
+    assert len(ui.store.profiles["orrery-post"].programs) == len(before) + 1
+    assert hand.clicks <= 3
+
+
+def test_an_empty_macro_asks_how_it_should_begin_and_any_macro_can_start_over(ui: Ui):
+    macro = commands.new_macro(ui.store, "Bail")
+    ui.window.shown.show_macro(macro.id)
+    page = ui.window.macro
+    assert page.first.isVisible()
+    assert not page.steps.isVisible()
+    page.first.choose("Combination")
+    builder = page.first.builder
+    builder.controls.setText("Left Ctrl, C")
+    assert builder.make_button.text() == "Make the steps"
+    builder.make_button.click()
+    assert ui.store.macros[macro.id].loop == (Chord(controls=("KEY_LEFTCTRL", "KEY_C"), hold_us=50_000),)
+    assert not page.first.isVisible()
+    assert page.steps.isVisible()
+    page.builder_button.click()
+    page.beginnings.choose("Rapid fire")
+    assert page.builder.make_button.text() == "Replace the steps"
+    page.builder.make_button.click()
+    assert ui.store.macros[macro.id].loop == (Tap(control="KEY_LEFTCTRL", hold_us=25_000),)
+    # It lay over the page, and is gone now.
+    assert not page.beginnings.isVisible()
+    page.builder_button.click()
+    page.beginnings.choose("Write it as text")
+    assert page.notation.isVisible()
+
+
+def test_at_least_nine_steps_are_seen_with_any_drawer_open(ui: Ui):
+    ui.window.shown.show_macro("reel-in")
+    page = ui.window.macro
+    ground = page.steps.viewport()
+    assert ground
+    for opener in (page.recording.options_button, page.builder_button, page.timing_button):
+        opener.click()
+        QApplication.processEvents()
+        [drawer] = [each for each in page.drawers if each.isVisible()]
+        covered = page.steps.mapFromGlobal(drawer.mapToGlobal(drawer.rect().bottomLeft())).y()
+        seen = [
+            row
+            for row in range(page.model.rowCount())
+            if page.steps.visualRect(page.model.index(row, 0)).bottom() <= ground.height()
+            and page.steps.visualRect(page.model.index(row, 0)).top() + 24 >= covered
+        ]
+        assert len(seen) >= 9, opener.text()
+        QTest.keyClick(drawer, Qt.Key.Key_Escape)
+        assert not drawer.isVisible()
+
+
+def test_nothing_found_says_so_with_the_way_back(ui: Ui):
+    sheet = ui.window.sheet
+    sheet.search.setText("zzz")
+    assert sheet._nothing.text() == "Nothing here matches “zzz”."
+    sheet.all_button.click()
+    assert sheet.search.text() == ""
+    assert sheet.model.size() > 10
