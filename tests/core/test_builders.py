@@ -45,8 +45,8 @@ def test_hold_until_pressed_again_lets_go_in_the_lead_out():
     assert rows == [("KEY_LEFTSHIFT", 1), ("KEY_W", 1), ("KEY_W", 0), ("KEY_LEFTSHIFT", 0)]
 
 
-def test_a_combo_taps_one_after_the_other():
-    rows = plan(made("combo", "1, 2, Left button", "60 ms"), OLD.play)
+def test_keys_in_a_row_tap_one_after_the_other():
+    rows = plan(made("keys in a row", "1, 2, Left button", "60 ms"), OLD.play)
     assert [(r.time_us, r.control) for r in rows if r.value] == [(0, "KEY_1"), (80_000, "KEY_2"), (160_000, "BTN_LEFT")]
 
 
@@ -79,7 +79,7 @@ def test_a_screen_sequence_clicks_at_each_place():
         ("text", "", "30/s", "which text"),
         ("text", "a", "2000/s", "1 to 250 characters a second"),
         ("rapid fire", "Wheel up", "20/s", "is a wheel direction"),
-        ("combo", ",".join(["Q"] * 21), "1 ms", "takes 20 at most"),
+        ("keys in a row", ",".join(["Q"] * 21), "1 ms", "takes 20 at most"),
     ],
 )
 def test_what_cannot_be_built_is_told(kind: str, controls: str, figure: str, words: str):

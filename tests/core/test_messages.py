@@ -38,6 +38,7 @@ by_kind = {
     m.ChooseRoute: st.builds(m.ChooseRoute),
     m.GetPrograms: st.builds(m.GetPrograms, st.booleans()),
     m.GetApplications: st.builds(m.GetApplications, texts),
+    m.GetLegends: st.builds(m.GetLegends, st.sampled_from(["", "de", "us:intl"])),
     m.GetVersions: st.builds(m.GetVersions, st.sampled_from(["profile", "macro"]), ids | st.just("")),
     m.GetJournal: st.builds(m.GetJournal, st.integers(1, 10_000)),
     m.PutMacro: st.builds(m.PutMacro, macros),

@@ -231,19 +231,6 @@ def test_what_is_searched_is_found_in_other_set_ups_too(ui: Ui):
     assert THUMB_12 in codes
 
 
-def test_the_thumb_grid_shows_each_button_and_chooses_it(ui: Ui):
-    shown(ui)
-    grid = ui.window.sheet_details.thumb
-    assert grid.codes == [f"BTN_TRIGGER_HAPPY{n}" for n in range(1, 13)]
-    assert grid.isVisible()
-    spot = grid.place_of(THUMB_11).center().toPoint()
-    QTest.mouseClick(grid, Qt.MouseButton.LeftButton, pos=spot)
-    assert ui.window.shown.control == THUMB_11
-    others = [d.name for d in ui.store.devices if "halyard" not in d.name.lower()]
-    ui.window.sheet.device.setCurrentIndex(ui.window.sheet.device.findText(others[0]))
-    assert not grid.isVisible()
-
-
 def test_a_pin_outlives_a_change_of_the_look(ui: Ui):
     ui.store.pin("tidewardens")
     ui.wait(lambda: ui.store.settings.pinned == "tidewardens", "the window to know of the pin")

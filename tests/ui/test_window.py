@@ -10,7 +10,7 @@ import pytest
 from PyQt6.QtCore import QAbstractItemModel, QMimeData, QModelIndex, Qt
 from PyQt6.QtGui import QColor
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QAbstractButton, QComboBox, QLineEdit, QListView, QTableView
+from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QListView, QTableView
 from pytestqt.modeltest import ModelTester
 from pytestqt.qtbot import QtBot
 
@@ -349,6 +349,16 @@ def test_every_control_of_the_window_has_a_name_and_can_be_reached(ui: Ui):
                 chosen = group.checkedButton() if group is not None and group.exclusive() else None
                 reached = widget.focusPolicy() | (chosen.focusPolicy() if chosen else Qt.FocusPolicy.NoFocus)
                 assert reached & Qt.FocusPolicy.TabFocus or not widget.isEnabled(), name
+
+
+def test_every_widget_belongs_to_a_window(ui: Ui):
+    """One without a parent would be ended by whatever thread collects it, and the program with it."""
+    show(ui)
+    for page in ("sheet", "macro", "devices", "journal"):
+        ui.window.shown.show_page(page)
+        QApplication.processEvents()
+    alone = [widget for widget in QApplication.allWidgets() if widget.parent() is None and widget is not ui.window]
+    assert [f"{type(w).__name__} {w.objectName()} {w.accessibleName()}" for w in alone] == []
 
 
 def test_shortcuts_are_unique_and_all_on_the_sheet(ui: Ui, qtbot: QtBot):

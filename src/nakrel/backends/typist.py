@@ -86,6 +86,8 @@ class Typist:
         self.layout = layout
         self._by_sym: dict[int, Stroke] = {}
         self._by_char: dict[str, Stroke] = {}
+        # What each key makes by itself, as it is printed on it.
+        self.legends: dict[str, str] = {}
         self._lib = lib = _library()
         names = _Names(None, None, *(part.encode() for part in (layout.layout, layout.variant, layout.options)))
         context = lib.xkb_context_new(0)
@@ -137,6 +139,8 @@ class Typist:
                 held = self._held(keymap, code, level, bits)
                 for sym in self._syms(keymap, code, level) if held is not None else ():
                     self._learn(sym, Stroke(control.code, held or ()))
+                    if level == 0 and not control.code.startswith("KEY_KP"):
+                        self._print(control.code, chr(lib.xkb_keysym_to_utf32(sym)))
 
     def _syms(self, keymap: int, code: int, level: int) -> Iterable[int]:
         found = ctypes.c_void_p()
@@ -154,6 +158,11 @@ class Typist:
             if mask == sum(1 << bit for bit in bits if mask >> bit & 1):
                 found.append(held)
         return min(found, key=len, default=None)
+
+    def _print(self, code: str, char: str) -> None:
+        upper = char.upper()
+        if char.isprintable() and not char.isspace():
+            self.legends[code] = upper if len(upper) == 1 else char
 
     def _learn(self, sym: int, stroke: Stroke) -> None:
         """Keep the way with the fewest keys held; of two, the one that comes first."""

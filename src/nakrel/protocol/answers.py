@@ -19,6 +19,7 @@ __all__ = [
     "Answer",
     "AnswerBody",
     "Applications",
+    "Legends",
     "Checks",
     "Devices",
     "Done",
@@ -100,6 +101,12 @@ class Applications(Message, frozen=True):
     applications: tuple[Application, ...]
 
 
+class Legends(Message, frozen=True):
+    """What each key makes by itself, by its code; none where the layout isn't known."""
+
+    legends: dict[str, str]
+
+
 class Journal(Message, frozen=True):
     """Journal entries, the oldest first; an answer, and a notice for new ones."""
 
@@ -149,6 +156,7 @@ AnswerBody = (
     | Checks
     | Programs
     | Applications
+    | Legends
     | Versions
     | Journal
     | Recorded

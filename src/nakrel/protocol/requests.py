@@ -10,7 +10,7 @@ from nakrel.core.model.limits import MAX_TEXT, Id, LongText, Name, Rate
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.recording import RecordingSettings
-from nakrel.core.model.settings import SettingsPatch
+from nakrel.core.model.settings import Layout, SettingsPatch
 from nakrel.core.model.value import Value
 from nakrel.protocol.wire import Message
 
@@ -20,6 +20,7 @@ __all__ = [
     "DeleteMacro",
     "DeleteProfile",
     "GetApplications",
+    "GetLegends",
     "GetChecks",
     "GetDevices",
     "GetFacts",
@@ -101,6 +102,12 @@ class GetApplications(Ask, frozen=True):
     """The installed applications, as the desktop's menu has them; named in `language` (`de`) where they are."""
 
     language: str = ""
+
+
+class GetLegends(Ask, frozen=True):
+    """What is printed on the keys in this keyboard layout (`de`, `us:intl`), or with '' in the one in use."""
+
+    layout: Layout = ""
 
 
 class GetJournal(Ask, frozen=True):
@@ -274,6 +281,7 @@ Body = (
     | ChooseRoute
     | GetPrograms
     | GetApplications
+    | GetLegends
     | GetVersions
     | GetJournal
     | PutMacro

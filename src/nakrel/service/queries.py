@@ -8,6 +8,9 @@ from typing import Any
 import msgspec
 
 from nakrel import protocol as m
+from nakrel.backends.layout import find_layout
+from nakrel.backends.protocols import BackendUnavailable
+from nakrel.backends.typist import Typist
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.programs import Icon, Program
@@ -66,6 +69,16 @@ class Queries:
             from nakrel.backends.applications import applications
 
             return m.Applications(applications(body.language))
+
+        return on(self._service.worker, work, lambda found: found)
+
+    def legends(self, client: Client, number: int, body: m.GetLegends) -> Found:
+        def work() -> m.Legends:
+            try:
+                return m.Legends(Typist(find_layout(body.layout)).legends)
+            except BackendUnavailable:
+                # The labels of the table will do; the doctor says what is wrong with the layout.
+                return m.Legends({})
 
         return on(self._service.worker, work, lambda found: found)
 

@@ -69,6 +69,7 @@ class Requests:
             m.ChooseRoute: self._choose_route,
             m.GetPrograms: queries.programs,
             m.GetApplications: queries.applications,
+            m.GetLegends: queries.legends,
             m.GetVersions: queries.versions,
             m.GetJournal: lambda c, n, b: m.Journal(tuple(service.journal.entries)[-b.count :]),
             m.PutMacro: lambda c, n, b: self._save(c, lambda: service.state.put_macro(b.macro)),

@@ -38,6 +38,7 @@ class Shown(QObject):
         self._line = NOTHING
         self.diagram_px, self.place, self.maximized = last.diagram_px, last.place, last.maximized
         self.folded = set(last.folded)
+        self.as_board = last.as_board
         self.page = last.page if last.page in PAGES else PAGES[0]
         store.library_changed.connect(self._check)
         store.profile_changed.connect(lambda key: self._check())
@@ -96,6 +97,7 @@ class Shown(QObject):
             self.place,
             self.maximized,
             tuple(sorted(self.folded)),
+            self.as_board,
         )
         if now != self._store.settings.shown:
             self._store.change_settings(SettingsPatch(shown=now))

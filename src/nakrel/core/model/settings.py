@@ -10,7 +10,7 @@ from nakrel.core.model.limits import LAYOUT
 from nakrel.core.model.recording import RecordingSettings
 from nakrel.core.model.value import Value
 
-__all__ = ["InUse", "Settings", "SettingsPatch", "WindowState"]
+__all__ = ["InUse", "Layout", "Settings", "SettingsPatch", "WindowState"]
 
 # A press below a millisecond is seen by no game, and one of a second by none as a notch.
 NotchUs = Annotated[int, msgspec.Meta(ge=1_000, le=1_000_000)]
@@ -20,8 +20,8 @@ Layout = Annotated[str, msgspec.Meta(max_length=64, pattern=LAYOUT)]
 
 class WindowState(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     """What the window showed when it was closed, by id, and shows again when it opens; how high the diagram was and
-    where the window was (x, y, width, height), in pixels, 0 for nothing; whether it filled the screen; and what was
-    folded."""
+    where the window was (x, y, width, height), in pixels, 0 for nothing; whether it filled the screen; what was
+    folded; and whether the buttons were shown as a board."""
 
     profile: str = ""
     macro: str = ""
@@ -30,6 +30,7 @@ class WindowState(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=
     place: tuple[int, int, int, int] | None = None
     maximized: bool = False
     folded: tuple[str, ...] = ()
+    as_board: bool = False
 
 
 class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):

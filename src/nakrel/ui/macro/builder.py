@@ -32,7 +32,10 @@ class BuilderRow(QWidget):
         self._macro: Macro | None = None
         self._result: Macro | None = None
         self._asked = Asks.CONTROLS
+        # It is chosen in the rows of beginnings, and isn't seen itself.
         self.kind = choice("What to build")
+        self.kind.setParent(self)
+        self.kind.hide()
         for builder in BUILDERS:
             self.kind.addItem(builder.name)
         self.controls = QLineEdit("Q")

@@ -21,8 +21,7 @@ from nakrel.core.model.profile import SetUp
 from nakrel.core.model.units import format_runs
 from nakrel.ui import commands
 from nakrel.ui.sheet.cell_settings import CellSettings
-from nakrel.ui.sheet.model import SheetModel, cell_text, holder_of, off_hint
-from nakrel.ui.sheet.thumb import ThumbGrid
+from nakrel.ui.sheet.model import cell_text, holder_of, off_hint
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
@@ -36,12 +35,10 @@ __all__ = ["SheetDetails"]
 class SheetDetails(QWidget):
     """The details column beside the button list."""
 
-    def __init__(self, store: Store, shown: Shown, model: SheetModel) -> None:
+    def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
         self._store, self._shown = store, shown
         self.edit_requested: Callable[[], object] = lambda: None
-        self.thumb = ThumbGrid(model, shown)
-        self.thumb.chosen.connect(lambda code: shown.show_control(code, shown.layer))
         self._title, self._code = label("", "heading"), label("", "soft", wrap=True)
         self.does = button("", lambda: self.edit_requested(), "does", "Change what it does (Enter)")
         self.press_button = button("Press to choose", self._arm, tip="Press the key, button or combination")
@@ -87,7 +84,6 @@ class SheetDetails(QWidget):
         row.addStretch(1)
         layout.addLayout(row)
         layout.addStretch(1)
-        layout.addWidget(self.thumb)
         layout.addWidget(self.finder)
         layout.addWidget(self.find_button)
 

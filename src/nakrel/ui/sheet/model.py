@@ -7,6 +7,7 @@ from typing import Any, NamedTuple
 
 from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 
+from nakrel.core.model.board import is_usual
 from nakrel.core.model.cells import (
     ACTION_KEYS,
     ACTION_LABELS,
@@ -37,7 +38,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.rows import GLYPH, LIT, SOFT, WEAK, Drawn, HeadedModel
 
-__all__ = ["CODE", "SheetModel", "cell_text", "holder_of", "off_hint"]
+__all__ = ["CODE", "SheetModel", "cell_text", "holder_of", "layer_head", "off_hint"]
 
 CODE = Qt.ItemDataRole.UserRole + 30
 PART, CONTROL, PLAIN = range(3)
@@ -114,7 +115,7 @@ def holder_of(setup: SetUp, layer: str) -> str:
     )
 
 
-def _head(setup: SetUp | None, layer: str) -> str:
+def layer_head(setup: SetUp | None, layer: str) -> str:
     """What stands over a layer's column."""
     holder = holder_of(setup, layer) if setup else ""
     if not holder:
@@ -157,6 +158,8 @@ class SheetModel(HeadedModel):
         self._fallen: dict[str, Cell] = {}
         self._filter, self._only_changed = "", False
         self._rows: list[Row] = []
+        self._more_shown = False
+        self._folded: list[str] = []
         self.pressed: set[str] = set()
         for signal in (store.library_changed, shown.profile_changed):
             signal.connect(self.refresh)
@@ -173,6 +176,25 @@ class SheetModel(HeadedModel):
         """Show rows with this text in their control or cell; or only those that do something of their own."""
         self._filter, self._only_changed = text.strip().casefold(), only_changed
         self.refresh()
+
+    def matches(self, code: str) -> bool:
+        """Whether the control passes the filter."""
+        return self._passes(Row("", code), self._changed())
+
+    def show_more(self, on: bool) -> None:
+        """List keys as well that hardly any keyboard has, or fold them away."""
+        self._more_shown = on
+        self.refresh()
+
+    @property
+    def more_shown(self) -> bool:
+        """Whether keys are listed that hardly any keyboard has."""
+        return self._more_shown
+
+    @property
+    def folded_away(self) -> int:
+        """How many keys of the device aren't listed, since hardly any keyboard has them."""
+        return len(self._folded)
 
     def set_pressed(self, pressed: set[str]) -> None:
         """Light the rows of the controls that are down."""
@@ -191,7 +213,7 @@ class SheetModel(HeadedModel):
         self._setup = self._shown.setup
         self._fallen = self._falling()
         rows = self._wanted()
-        heads = (*_HEADS, *(_head(self._setup, layer.name) for layer in _layers(self._setup)))
+        heads = (*_HEADS, *(layer_head(self._setup, layer.name) for layer in _layers(self._setup)))
         if rows == self._rows and heads == self._heads:
             self._repaint()
             return
@@ -315,9 +337,14 @@ class SheetModel(HeadedModel):
     def _wanted(self) -> list[Row]:
         changed = self._changed()
         own = self._device.controls if self._device else ()
-        rows = [Row(CONTROLS[code].part, code) for code in own if code in CONTROLS]
+        shown = {*changed, *self._fallen, self._shown.control}
+        unusual = [] if self._filter else [code for code in own if not is_usual(code) and code not in shown]
+        self._folded = [] if self._more_shown else unusual
+        folded = set(self._folded)
+        rows = [Row(CONTROLS[code].part, code) for code in own if code in CONTROLS and code not in folded]
         rows.sort(key=lambda row: _PARTS.index(row.part))
-        rows += [Row("away", code) for code in dict.fromkeys((*changed, *self._fallen)) if code not in own]
+        away = [code for code in dict.fromkeys((*changed, *self._fallen)) if code not in own]
+        rows += [Row("away", code) for code in sorted(away, key=lambda code: label(code).casefold())]
         return [row for row in rows if self._passes(row, changed)]
 
     def _passes(self, row: Row, changed: list[str]) -> bool:

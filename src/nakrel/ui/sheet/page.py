@@ -30,12 +30,14 @@ from nakrel.core.model.devices import Device
 from nakrel.core.model.profile import FairPlay
 from nakrel.ui import commands
 from nakrel.ui.sheet.assign import Assign
+from nakrel.ui.sheet.board import BoardView
+from nakrel.ui.sheet.layer_tabs import LayerTabs
 from nakrel.ui.sheet.model import CODE, PLAIN, SheetModel, cell_text
 from nakrel.ui.sheet.setups import SetUps
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import ROW_PX
-from nakrel.ui.widgets.basics import button, choice, label
+from nakrel.ui.widgets.basics import Segments, button, choice, label
 from nakrel.ui.widgets.rows import Table
 from nakrel.ui.widgets.shield import shielded
 
@@ -121,6 +123,10 @@ class SheetPage(QWidget):
         self.search.setClearButtonEnabled(True)
         self.only_changed = QCheckBox("changed only")
         self.table = _SheetTable(self)
+        self.board = BoardView(store, shown, self.model)
+        self.view = Segments((("list", "List"), ("board", "Board")), "Shown as")
+        self.layers = LayerTabs(shown)
+        self.more_button = button("", self._show_more, "link", "Keys that hardly any keyboard has")
         self.setups = SetUps(store, shown)
         self._empty = label("", "soft", wrap=True)
         self._nothing = label("", "soft")
@@ -149,7 +155,12 @@ class SheetPage(QWidget):
         if heads := self.table.horizontalHeader():
             heads.sectionDoubleClicked.connect(self._head_clicked)
             heads.setToolTip("Double click the head of a layer to rename it")
+        self.view.chosen.connect(self.show_view)
+        self.board.field_wanted.connect(self.open_field)
+        self.board.cleared.connect(self._clear_shown)
+        self.board.menu_wanted.connect(self._board_menu)
         self._fill_devices()
+        self.show_view("board" if shown.as_board else "list")
 
     def _build(self) -> None:
         layout = QVBoxLayout(self)
@@ -160,18 +171,24 @@ class SheetPage(QWidget):
         bar.addWidget(self.search, 1)
         bar.addSpacing(12)
         bar.addWidget(self.device)
-        bar.addSpacing(12)
+        bar.addSpacing(6)
+        self.view.setFixedWidth(120)
+        bar.addWidget(self.view)
+        bar.addSpacing(6)
         bar.addWidget(self.only_changed)
         bar.addWidget(self.layer_button)
         layout.addLayout(bar)
         self.table.setModel(self.model)
         self.table.set_widths(86, 150)
+        layout.addWidget(self.layers)
         layout.addWidget(self.table, 1)
+        layout.addWidget(self.board, 1)
         layout.addWidget(self._room)
         self._room.hide()
         found = QHBoxLayout()
         found.addWidget(self._nothing)
         found.addWidget(self.all_button)
+        found.addWidget(self.more_button)
         found.addStretch(1)
         layout.addLayout(found)
         layout.addWidget(self._empty)
@@ -208,10 +225,24 @@ class SheetPage(QWidget):
             self.model.carry((layer, code), (self._shown.layer, self._shown.control), copy=not cut)
             self._carried = None if cut else self._carried
 
+    def _clear_shown(self) -> None:
+        """Leave the button that is shown unchanged."""
+        self.table.choose(self.model.index(self.model.row_of(self._shown.control), self._column()))
+        self.clear_cells()
+
+    def _column(self) -> int:
+        return self.model.column_of(self._shown.layer)
+
+    def _board_menu(self, spot: QPoint) -> None:
+        self.table.choose(self.model.index(self.model.row_of(self._shown.control), self._column()))
+        self._popup(spot)
+
     def _menu(self, spot: QPoint) -> None:
         index, ground = self.table.indexAt(spot), self.table.viewport()
-        if not index.isValid() or ground is None:
-            return
+        if index.isValid() and ground is not None:
+            self._popup(ground.mapToGlobal(spot))
+
+    def _popup(self, spot: QPoint) -> None:
         menu = QMenu(self)
         menu.addAction("Change…\tEnter", self.open_field)
         menu.addAction("Copy\tCtrl+C", self.copy_cell)
@@ -223,7 +254,7 @@ class SheetPage(QWidget):
         menu.addSeparator()
         count = len(self._chosen_codes())
         menu.addAction(f"Clear {count} buttons\tDel" if count > 1 else "Detach\tDel", self.clear_cells)
-        menu.popup(ground.mapToGlobal(spot))
+        menu.popup(spot)
 
     def _cell(self) -> Cell | None:
         setup = self._shown.setup
@@ -238,7 +269,7 @@ class SheetPage(QWidget):
 
     def open_field(self, typed: str = "") -> None:
         """Ask at the chosen cell what its button should do."""
-        if self._shown.control and self.model.row_of(self._shown.control) >= 0:
+        if self._shown.control and (self._as_board or self.model.row_of(self._shown.control) >= 0):
             self.assign.open(self._place_of(self._shown.control), typed)
 
     def begin_rapid_fire(self) -> None:
@@ -248,6 +279,11 @@ class SheetPage(QWidget):
 
     def _place_of(self, code: str) -> QRect:
         """Where the field goes: at the button's cell of the layer that is shown, with room for a list beneath."""
+        if self._as_board:
+            key = self.board.place_of(code).translated(self.board.pos())
+            # Its list needs room: near the foot it stands higher, over the keys above.
+            top = min(key.top() + 14, self.height() - _LIST_PX)
+            return QRect(key.left(), max(0, top), 460, key.height())
         ground = self.table.viewport()
         assert ground
         index = self.model.index(self.model.row_of(code), self.model.column_of(self._shown.layer))
@@ -264,7 +300,25 @@ class SheetPage(QWidget):
 
     def _field_gone(self) -> None:
         self._room.hide()
-        self.table.setFocus()
+        (self.board if self._as_board else self.table).setFocus()
+
+    @property
+    def _as_board(self) -> bool:
+        return self.view.value == "board"
+
+    def show_view(self, view: str) -> None:
+        """Show the buttons as a `list` or as a `board`."""
+        self._shown.as_board = view == "board"
+        self.view.set_value(view)
+        self.table.setVisible(view == "list")
+        self.board.setVisible(view == "board")
+        self.layers.setVisible(view == "board")
+        self.setFocusProxy(self.board if view == "board" else self.table)
+        self._show_notes()
+
+    def _show_more(self) -> None:
+        self.model.show_more(self._as_board or self.model.folded_away > 0)
+        self.show_view("list")
 
     def _new_layer(self) -> None:
         """Ask which button holds it."""
@@ -325,6 +379,9 @@ class SheetPage(QWidget):
         filtered = bool(text) or self.only_changed.isChecked()
         nothing = filtered and not self.model.size() and bool(self._store.devices)
         what = f"Nothing here matches “{self.search.text().strip()}”." if text else "No button is changed yet."
+        more = len(self.board.board.more) if self._as_board else self.model.folded_away
+        self.more_button.setText(f"More keys ({more})" if more else "Fewer keys")
+        self.more_button.setVisible(more > 0 or (self.model.more_shown and not self._as_board))
         self._nothing.setText(what if nothing else "")
         self._nothing.setVisible(nothing)
         self.all_button.setVisible(nothing)

@@ -69,7 +69,7 @@ class MainWindow(QMainWindow):
         self.shown = Shown(store)
         self.column = ProfilesColumn(store, self.shown)
         self.sheet = SheetPage(store, self.shown)
-        self.sheet_details = SheetDetails(store, self.shown, self.sheet.model)
+        self.sheet_details = SheetDetails(store, self.shown)
         self.macro, self.macro_details = MacroPage(store, self.shown), MacroDetails(store, self.shown)
         self.devices, self.journal = DevicesPage(store), JournalPage(store)
         self.profile_details = ProfileDetails(store, self.shown)

@@ -1,0 +1,269 @@
+"""The board: the keys of a keyboard as they lie, a mouse as tiles, each with what it does in the chosen layer."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QRect, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QColor, QHelpEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import QToolTip, QWidget
+
+from nakrel import protocol as m
+from nakrel.core.model.board import Board, Place, board_of, neighbour
+from nakrel.core.model.controls import CONTROLS, label
+from nakrel.ui.sheet.model import SheetModel
+from nakrel.ui.shown import Shown
+from nakrel.ui.store import Store
+from nakrel.ui.theme import colour, hue
+from nakrel.ui.widgets import glyphs
+from nakrel.ui.widgets.lettering import fitted, width_of, write
+
+__all__ = ["BoardView"]
+
+# A usual key at 1280 pixels, and the least that can be read.
+_UNIT_PX, _LEAST_PX = 47.0, 30.0
+_LEGEND_PX, _WORD_PX = 10.0, 10.5
+_SHORT = {
+    "KEY_BACKSPACE": "Back",
+    "KEY_LEFTSHIFT": "Shift",
+    "KEY_RIGHTSHIFT": "Shift R",
+    "KEY_LEFTCTRL": "Ctrl",
+    "KEY_RIGHTCTRL": "Ctrl R",
+    "KEY_LEFTALT": "Alt",
+    "KEY_RIGHTALT": "Alt R",
+    "KEY_LEFTMETA": "Super",
+    "KEY_RIGHTMETA": "Super R",
+    "KEY_COMPOSE": "Menu",
+    "KEY_CAPSLOCK": "Caps",
+    "KEY_SCROLLLOCK": "Scroll",
+    "KEY_SYSRQ": "Print",
+    "KEY_PAGEUP": "PgUp",
+    "KEY_PAGEDOWN": "PgDn",
+    "KEY_INSERT": "Ins",
+    "KEY_DELETE": "Del",
+    "KEY_UP": "Up",
+    "KEY_DOWN": "Down",
+    "KEY_LEFT": "Left",
+    "KEY_RIGHT": "Right",
+    "KEY_NUMLOCK": "Num",
+    "KEY_KPENTER": "Ent",
+    "KEY_KPSLASH": "/",
+    "KEY_KPASTERISK": "*",
+    "KEY_KPMINUS": "-",
+    "KEY_KPPLUS": "+",
+    "KEY_KPDOT": ".",
+}
+
+
+class BoardView(QWidget):
+    """One key or button is always chosen; `field_wanted` asks for the field at it, with what was typed."""
+
+    field_wanted = pyqtSignal(str)
+    cleared = pyqtSignal()
+    menu_wanted = pyqtSignal(object)
+
+    def __init__(self, store: Store, shown: Shown, model: SheetModel) -> None:
+        super().__init__()
+        self._store, self._shown, self._model = store, shown, model
+        self.board = Board((), (), 1, 1, "")
+        self._controls: tuple[str, ...] = ()
+        self.legends: dict[str, str] = {}
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMouseTracking(False)
+        self.setAccessibleName("Board")
+        for signal in (model.modelReset, model.dataChanged, shown.control_changed, shown.profile_changed):
+            signal.connect(self.refresh)
+        store.settings_changed.connect(self._ask_legends)
+        self._asked_layout: str | None = None
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the buttons as they are now."""
+        controls = self._model.device_controls()
+        if controls != self._controls:
+            self._controls = controls
+            self.board = board_of(controls)
+            self.updateGeometry()
+        if self.isVisible():
+            self._describe()
+            self.update()
+
+    def showEvent(self, event: object) -> None:
+        """Fetch the legends of the layout in use."""
+        super().showEvent(event)  # type: ignore[arg-type]
+        self._ask_legends()
+        self.refresh()
+
+    def _ask_legends(self) -> None:
+        layout = self._store.settings.layout
+        if not self.isVisible() or layout == self._asked_layout:
+            return
+        self._asked_layout = layout
+
+        def answered(answer: m.AnswerBody) -> None:
+            if isinstance(answer, m.Legends):
+                self.legends = dict(answer.legends)
+                self.update()
+
+        self._store.ask(m.GetLegends(layout), answered)
+
+    def sizeHint(self) -> QSize:
+        """Room for keys of the usual size."""
+        return QSize(round(self.board.width * _UNIT_PX), round(self.board.height * _UNIT_PX))
+
+    def minimumSizeHint(self) -> QSize:
+        """The keys can be smaller."""
+        return QSize(200, 120)
+
+    @property
+    def _unit(self) -> float:
+        across, down = self.width() / max(1.0, self.board.width), self.height() / max(1.0, self.board.height)
+        return max(_LEAST_PX, min(_UNIT_PX, across, down))
+
+    def rect_of(self, place: Place) -> QRectF:
+        """Where a key is drawn."""
+        unit = self._unit
+        return QRectF(place.x * unit, place.y * unit, place.width * unit - 3, place.height * unit - 3)
+
+    def place_of(self, code: str) -> QRect:
+        """Where the field goes for a key: beneath its legend."""
+        place = next((each for each in self.board.places if each.code == code), None)
+        return self.rect_of(place).toRect() if place else QRect(0, 0, 430, 28)
+
+    def at(self, x: float, y: float) -> str:
+        """The key at a point, '' for none."""
+        return next((place.code for place in self.board.places if self.rect_of(place).contains(x, y)), "")
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Draw every key."""
+        painter = QPainter(self)
+        for place in self.board.places:
+            self._key(painter, place)
+
+    def _key(self, painter: QPainter, place: Place) -> None:
+        area, code = self.rect_of(place), place.code
+        glyph, text, _, weak = self._model.shown_in(code, self._shown.layer)
+        changed = bool(glyph) and not weak
+        pressed = code in self._model.pressed
+        matches = self._model.matches(code)
+        painter.setOpacity(1.0 if matches else 0.35)
+        if pressed:
+            painter.fillRect(area, colour("brass"))
+        elif changed:
+            painter.fillRect(area, colour("field"))
+        chosen = code == self._shown.control
+        painter.setPen(QPen(colour("brass" if chosen else "soft" if changed else "line"), 2 if chosen else 1))
+        painter.drawRect(area.adjusted(0.5, 0.5, -0.5, -0.5))
+        if chosen and self.hasFocus():
+            painter.setPen(QPen(colour("brass"), 1))
+            painter.drawRect(area.adjusted(3, 3, -3, -3))
+        ink = colour("on_brass") if pressed else colour("soft")
+        painter.setPen(ink)
+        inside = area.adjusted(5, 3, -3, -3)
+        write(
+            painter,
+            inside.left(),
+            inside.top() + 6,
+            fitted(self.legend(code), int(inside.width()), _LEGEND_PX),
+            _LEGEND_PX,
+        )
+        if glyph:
+            painter.setPen(colour("on_brass") if pressed else self._ink(glyph, weak))
+            self._words(painter, inside, glyph, text)
+        painter.setOpacity(1.0)
+
+    def _words(self, painter: QPainter, inside: QRectF, glyph: str, text: str) -> None:
+        """What it does, in up to two lines; its glyph where there is room."""
+        top = inside.top() + 13
+        lines = 2 if inside.height() >= 31 else 1
+        wide = inside.width() >= 80
+        if wide:
+            glyphs.draw(painter, glyph, QRectF(inside.left() - 2, top, 14, 12))
+        left = inside.left() + (15 if wide else 0)
+        room = int(inside.right() - left)
+        for n, line in enumerate(_wrapped(_brief(text), room, lines)):
+            write(painter, left, top + 6 + 11 * n, line, _WORD_PX)
+
+    def _ink(self, glyph: str, weak: bool) -> QColor:
+        if weak:
+            return colour("soft")
+        return colour("brass") if glyph in (glyphs.MACRO, glyphs.LAYER, glyphs.GO) else hue(glyph)
+
+    def legend(self, code: str) -> str:
+        """What is printed on the key, in the layout in use."""
+        if found := self.legends.get(code):
+            return found
+        known = CONTROLS.get(code)
+        return _SHORT.get(code) or (label(code).removeprefix("Keypad ") if known else code)
+
+    def _describe(self) -> None:
+        code = self._shown.control
+        text, soft = self._model.shown_in(code, self._shown.layer)[1:3] if code else ("", "")
+        self.setAccessibleDescription(f"{label(code)}: {text}{soft}" if code else "")
+
+    # The hand
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        """Choose the key."""
+        if event and (code := self.at(event.position().x(), event.position().y())):
+            self._shown.show_control(code, self._shown.layer)
+            if event.button() == Qt.MouseButton.RightButton:
+                self.menu_wanted.emit(event.globalPosition().toPoint())
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        """Open the field at it."""
+        if event and self.at(event.position().x(), event.position().y()):
+            self.field_wanted.emit("")
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Arrows move by place, Enter and letters open the field, Delete leaves the key unchanged."""
+        if event is None:
+            return
+        steps = {
+            Qt.Key.Key_Left: (-1, 0),
+            Qt.Key.Key_Right: (1, 0),
+            Qt.Key.Key_Up: (0, -1),
+            Qt.Key.Key_Down: (0, 1),
+        }
+        plain = not event.modifiers() & ~(Qt.KeyboardModifier.ShiftModifier | Qt.KeyboardModifier.KeypadModifier)
+        if event.key() in steps and plain:
+            there = neighbour(self.board, self._shown.control, *steps[Qt.Key(event.key())])
+            self._shown.show_control(there, self._shown.layer)
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.field_wanted.emit("")
+        elif event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
+            self.cleared.emit()
+        elif plain and event.text().isprintable() and event.text().strip():
+            self.field_wanted.emit(event.text())
+        else:
+            super().keyPressEvent(event)
+
+    def event(self, event: object) -> bool:
+        """Tell what the key under the pointer does in full."""
+        if isinstance(event, QHelpEvent):
+            code = self.at(event.pos().x(), event.pos().y())
+            text, soft = self._model.shown_in(code, self._shown.layer)[1:3] if code else ("", "")
+            QToolTip.showText(event.globalPos(), f"{label(code)}: {text}{soft}" if code else "", self)
+            return True
+        return super().event(event)  # type: ignore[arg-type]
+
+
+def _brief(text: str) -> str:
+    """What it does without the verb, which the glyph says as well."""
+    for verb in ("opens ", "types ", "goes to ", "holds ", "pointer: "):
+        text = text.removeprefix(verb)
+    return text
+
+
+def _wrapped(text: str, room: int, most: int) -> list[str]:
+    """The text in so many lines at most, the last one cut where there is more."""
+    lines: list[str] = []
+    words = text.split()
+    while words and len(lines) < most:
+        line = words.pop(0)
+        if len(lines) == most - 1:
+            line = " ".join([line, *words])
+            words = []
+        else:
+            while words and width_of(f"{line} {words[0]}", _WORD_PX) <= room:
+                line += f" {words.pop(0)}"
+        lines.append(fitted(line, room, _WORD_PX))
+    return lines
