@@ -39,6 +39,8 @@ by_kind = {
     m.GetPrograms: st.builds(m.GetPrograms, st.booleans()),
     m.GetApplications: st.builds(m.GetApplications, texts),
     m.GetLegends: st.builds(m.GetLegends, st.sampled_from(["", "de", "us:intl"])),
+    m.AddTake: st.builds(m.AddTake, ids, st.lists(steps(), max_size=3).map(tuple)),
+    m.GetTakes: st.builds(m.GetTakes, ids),
     m.GetVersions: st.builds(m.GetVersions, st.sampled_from(["profile", "macro"]), ids | st.just("")),
     m.GetJournal: st.builds(m.GetJournal, st.integers(1, 10_000)),
     m.PutMacro: st.builds(m.PutMacro, macros),

@@ -300,6 +300,7 @@ def test_times_are_changed_of_the_selected_steps_or_of_all(ui: Ui):
 def test_a_rapid_fire_is_built_with_its_result_seen_before(ui: Ui):
     made = page(ui)
     made.builder_button.click()
+    made.beginnings.choose("Rapid fire")
     row = made.builder
     assert row.isVisible()
     row.controls.setText("Left button")

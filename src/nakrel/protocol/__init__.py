@@ -23,6 +23,7 @@ from nakrel.protocol.answers import (
     Refused,
     RunIs,
     StatusIs,
+    TakesAre,
     Versions,
     Welcome,
 )
@@ -36,6 +37,7 @@ from nakrel.protocol.notices import (
     SettingsChanged,
 )
 from nakrel.protocol.requests import (
+    AddTake,
     Body,
     ChangeSettings,
     ChooseRoute,
@@ -52,6 +54,7 @@ from nakrel.protocol.requests import (
     GetPrograms,
     GetRun,
     GetStatus,
+    GetTakes,
     GetVersions,
     Hello,
     InFront,
@@ -92,6 +95,7 @@ __all__ = [
     "Answer",
     "AnswerBody",
     "Applications",
+    "TakesAre",
     "Legends",
     "Body",
     "Check",
@@ -105,7 +109,9 @@ __all__ = [
     "Entry",
     "Facts",
     "Fault",
+    "AddTake",
     "GetApplications",
+    "GetTakes",
     "GetLegends",
     "GetChecks",
     "GetDevices",

@@ -12,6 +12,7 @@ from nakrel.core.model.programs import Application, Icon, Program
 from nakrel.core.model.runs import RunRecord
 from nakrel.core.model.settings import Settings
 from nakrel.core.model.steps import Step
+from nakrel.core.model.takes import Take
 from nakrel.protocol.values import Check, Entry, Status, Version
 from nakrel.protocol.wire import Message
 
@@ -19,6 +20,7 @@ __all__ = [
     "Answer",
     "AnswerBody",
     "Applications",
+    "TakesAre",
     "Legends",
     "Checks",
     "Devices",
@@ -101,6 +103,12 @@ class Applications(Message, frozen=True):
     applications: tuple[Application, ...]
 
 
+class TakesAre(Message, frozen=True):
+    """The takes of a macro, the oldest first."""
+
+    takes: tuple[Take, ...]
+
+
 class Legends(Message, frozen=True):
     """What each key makes by itself, by its code; none where the layout isn't known."""
 
@@ -156,6 +164,7 @@ AnswerBody = (
     | Checks
     | Programs
     | Applications
+    | TakesAre
     | Legends
     | Versions
     | Journal

@@ -11,6 +11,7 @@ from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.recording import RecordingSettings
 from nakrel.core.model.settings import Layout, SettingsPatch
+from nakrel.core.model.steps import Step
 from nakrel.core.model.value import Value
 from nakrel.protocol.wire import Message
 
@@ -19,7 +20,9 @@ __all__ = [
     "ChooseRoute",
     "DeleteMacro",
     "DeleteProfile",
+    "AddTake",
     "GetApplications",
+    "GetTakes",
     "GetLegends",
     "GetChecks",
     "GetDevices",
@@ -227,10 +230,25 @@ class Stop(Ask, frozen=True):
 
 class StartRecording(Ask, frozen=True):
     """Record what fingers do until `StopRecording` or the recording's stop key; of `settings` only what is caught
-    counts. `gesture` is what may still be down of the gesture that begins it."""
+    counts. `gesture` is what may still be down of the gesture that begins it. With `pointer_if_told` the pointer's
+    path is recorded as well, where the desktop tells it."""
 
     settings: RecordingSettings = RecordingSettings()
     gesture: tuple[str, ...] = ()
+    pointer_if_told: bool = False
+
+
+class AddTake(Ask, frozen=True):
+    """Keep a recording as a take of this macro."""
+
+    macro: Id
+    steps: tuple[Step, ...]
+
+
+class GetTakes(Ask, frozen=True):
+    """The takes of this macro."""
+
+    macro: Id
 
 
 class StopRecording(Ask, frozen=True):
@@ -280,7 +298,9 @@ Body = (
     | GetChecks
     | ChooseRoute
     | GetPrograms
+    | AddTake
     | GetApplications
+    | GetTakes
     | GetLegends
     | GetVersions
     | GetJournal

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 from functools import partial
 from typing import Any
 
@@ -22,6 +23,7 @@ from nakrel.service.server import Client
 from nakrel.service.service import Service
 from nakrel.storage import secrets
 from nakrel.storage.secrets import SecretError
+from nakrel.storage.takes import add_take, takes_of
 
 __all__ = ["Queries"]
 
@@ -71,6 +73,18 @@ class Queries:
             return m.Applications(applications(body.language))
 
         return on(self._service.worker, work, lambda found: found)
+
+    def takes(self, client: Client, number: int, body: m.GetTakes) -> Found:
+        home = self._service.state.library.home
+        return on(self._service.saver, lambda: m.TakesAre(takes_of(home, body.macro).takes), lambda found: found)
+
+    def add_take(self, client: Client, number: int, body: m.AddTake) -> Found:
+        home, now = self._service.state.library.home, time.time()
+
+        def work() -> m.TakesAre:
+            return m.TakesAre(add_take(home, body.macro, body.steps, now).takes)
+
+        return on(self._service.saver, work, lambda found: found)
 
     def legends(self, client: Client, number: int, body: m.GetLegends) -> Found:
         def work() -> m.Legends:

@@ -45,6 +45,7 @@ class Recording:
         self._owner: Client | None = None
         self._since_us = 0
         self._moves = Moves.NONE
+        self._quiet = False
         # How many places of the pointer were asked for; what was pressed meanwhile waits for its place.
         self._asked = 0
         self._waiting: list[tuple[Finger, int, bool]] = []
@@ -68,8 +69,12 @@ class Recording:
         settings: RecordingSettings,
         gesture: tuple[str, ...],
         started: Callable[[], object],
+        *,
+        quiet: bool = False,
     ) -> None:
-        """Begin; attachments rest meanwhile. The steps go to `owner` alone. `started` is called once it goes on."""
+        """Begin; attachments rest meanwhile. The steps go to `owner` alone. `started` is called once it goes on. With
+        `quiet` nothing is said of a pointer that nobody tells of."""
+        self._quiet = quiet
         # What happens before it goes on, but after it was asked for, is in it. X tells its times in whole milliseconds.
         self._since_us = monotonic_us() // 1_000 * 1_000
         self._recorder, self._owner = Recorder(settings, self._down(gesture), self._since_us, None), owner
@@ -93,7 +98,8 @@ class Recording:
             return
         if spots is None or spots.pointer is None:
             self._moves = Moves.NONE
-            self._reporter.fault("This desktop doesn't tell where the pointer is, so its places are not recorded.")
+            if not self._quiet:
+                self._reporter.fault("This desktop doesn't tell where the pointer is, so its places are not recorded.")
         else:
             self._recorder.screen = spots.size
             if self._moves is Moves.PATH:

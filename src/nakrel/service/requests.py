@@ -15,6 +15,7 @@ from nakrel.core.model.cells import ChangeSpeed
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode
 from nakrel.core.model.profile import EVERYDAY, FairPlay
+from nakrel.core.model.recording import Moves
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Text
 from nakrel.core.play.events import InputsLost, PlayMacro, StopMacro
@@ -70,6 +71,8 @@ class Requests:
             m.GetPrograms: queries.programs,
             m.GetApplications: queries.applications,
             m.GetLegends: queries.legends,
+            m.AddTake: queries.add_take,
+            m.GetTakes: queries.takes,
             m.GetVersions: queries.versions,
             m.GetJournal: lambda c, n, b: m.Journal(tuple(service.journal.entries)[-b.count :]),
             m.PutMacro: lambda c, n, b: self._save(c, lambda: service.state.put_macro(b.macro)),
@@ -274,7 +277,10 @@ class Requests:
             )
 
         def start(answered: Callable[[Outcome[None]], object]) -> None:
-            s.recording.start(client, body.settings, body.gesture, lambda: answered(Outcome(None)))
+            settings, quiet = body.settings, body.pointer_if_told
+            if quiet:
+                settings = msgspec.structs.replace(settings, moves=Moves.PATH)
+            s.recording.start(client, settings, body.gesture, lambda: answered(Outcome(None)), quiet=quiet)
 
         return Later(start, lambda nothing: m.Done())
 

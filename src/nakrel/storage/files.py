@@ -14,6 +14,7 @@ import msgspec
 from nakrel.core.model.formulas import parsing_budget
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
+from nakrel.core.model.takes import Takes
 from nakrel.reading import NotReadable, read_limited
 
 __all__ = ["MAX_FILE", "SAVING", "LeftAlone", "StorageError", "decode", "encode", "read", "write"]
@@ -21,7 +22,7 @@ __all__ = ["MAX_FILE", "SAVING", "LeftAlone", "StorageError", "decode", "encode"
 # A macro of 200,000 steps takes about 10 MB; a file far above that is not one of ours.
 MAX_FILE = 64 * 1024 * 1024
 
-_FORMATS: dict[type, str] = {Macro: "nakrel-macro", Profile: "nakrel-profile"}
+_FORMATS: dict[type, str] = {Macro: "nakrel-macro", Profile: "nakrel-profile", Takes: "nakrel-takes"}
 # 1: the first. 2: game keys, fair play, falling through, controls that go to a set-up or profile or do something with
 # the desktop; a profile's set-ups have names of their own. 3: the pointer's speed, and controls that change it.
 # 4: what a control does with the desktop is told by a key of its own, and no longer by the words of the window.

@@ -52,6 +52,11 @@ class Home:
         return self.state / "history"
 
     @property
+    def takes(self) -> Path:
+        """The recordings of macros as they were made."""
+        return self.state / "takes"
+
+    @property
     def in_use(self) -> Path:
         """Which variants are in use."""
         return self.state / "set-ups.json"

@@ -17,7 +17,7 @@ from nakrel.storage import files
 from nakrel.storage.files import SAVING, LeftAlone, StorageError
 from nakrel.storage.home import Home
 
-__all__ = ["KEPT_VERSIONS", "Library"]
+__all__ = ["KEPT_VERSIONS", "Library", "file_name"]
 
 # Versions kept of each file, the newest included.
 KEPT_VERSIONS = 20
@@ -102,7 +102,7 @@ class Library:
             paths = list(reversed(self.versions(kind, key)))
         else:
             folder = self.home.history / f"{kind.__name__.lower()}s"
-            there = {_history_name(known) for of, known in list(self._paths) if of is kind}
+            there = {file_name(known) for of, known in list(self._paths) if of is kind}
             gone = [each for each in folder.glob("*") if each.name not in there] if folder.is_dir() else []
             paths = [found[-1] for each in gone if (found := _numbered(each))]
         found_items = []
@@ -177,7 +177,7 @@ class Library:
         del self._paths[kind, key]
 
     def _history(self, kind: type[Profile] | type[Macro], key: str) -> Path:
-        return self.home.history / f"{kind.__name__.lower()}s" / _history_name(key)
+        return self.home.history / f"{kind.__name__.lower()}s" / file_name(key)
 
     def _clean_up(self) -> None:
         """Take away what saves that were cut short have left."""
@@ -205,8 +205,9 @@ def _numbered(folder: Path) -> list[Path]:
     return sorted(path for path in folder.glob("*.json") if path.stem.isdecimal())
 
 
-def _history_name(key: str) -> str:
-    """The folder of an id's history: the id itself where it can be a name, else one that no other id has."""
+def file_name(key: str) -> str:
+    """What the history and the takes of an id are called: the id itself where it can be a name, else one that no
+    other id has."""
     stem = _stem(key)
     return stem if stem == key else f"{stem}~{hashlib.sha256(key.encode('utf-8', 'surrogatepass')).hexdigest()[:8]}"
 

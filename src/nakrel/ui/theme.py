@@ -248,7 +248,7 @@ def _style(p: Palette) -> str:
     #fold:focus {{ border-color: {p.brass}; }}
     #value {{
         background: transparent; border: none; border-bottom: 1px solid {p.brass}; border-radius: 0; color: {p.brass};
-        font-weight: bold; padding: 1px 1px 0 1px; min-height: 0;
+        font-weight: bold; padding: 4px 1px 0 1px; min-height: 0;
     }}
     #value:hover {{ background: {p.field}; }}
     #value:focus {{ border: 1px solid {p.brass}; }}

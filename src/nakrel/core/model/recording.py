@@ -45,7 +45,7 @@ class RecordingSettings(Value, frozen=True, omit_defaults=True, forbid_unknown_f
     """What is caught, how waits are kept, where the steps go, how long after the button it begins, and for how long it
     goes on at most (seconds; 0 for no countdown and no limit). With `from_now` the time before the first input is kept
     as a wait, else it begins with that input. A path is thinned as far as it stays within
-    `tolerance_px` pixels of what was recorded."""
+    `tolerance_px` pixels of what was recorded. With `taps` a press and its release become one step."""
 
     keys: bool = True
     buttons: bool = True
@@ -58,6 +58,7 @@ class RecordingSettings(Value, frozen=True, omit_defaults=True, forbid_unknown_f
     moves: Moves = Moves.NONE
     tolerance_px: Annotated[int, msgspec.Meta(ge=0, le=100)] = 3
     from_now: bool = False
+    taps: bool = False
 
     def catches(self, control: str) -> bool:
         """Whether this control is recorded."""

@@ -16,7 +16,7 @@ from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.game_keys import unused
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.profile import GameKey
-from nakrel.core.model.steps import Pointer
+from nakrel.core.model.steps import Pointer, Step
 from nakrel.ui import commands
 from nakrel.ui.macro.add_step import AddStep
 from nakrel.ui.macro.beginnings import Beginnings
@@ -29,6 +29,7 @@ from nakrel.ui.macro.screen_places import ScreenPlaces
 from nakrel.ui.macro.step_actions import StepActions
 from nakrel.ui.macro.steps_model import REMARK, TIME, StepsModel
 from nakrel.ui.macro.steps_table import StepsTable
+from nakrel.ui.macro.take_strip import TakeStrip
 from nakrel.ui.macro.timing import TimingRow
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
@@ -61,6 +62,7 @@ class MacroPage(QWidget):
         self.builder_button = button("Start over", lambda: None, "link", "Replace the steps by one of the usual macros")
         self.timing = TimingRow()
         self.timing_button = button("Timing", lambda: None, "link", "Change many times at once")
+        self.take_strip = TakeStrip(store, self)
         self.splitter = QSplitter(Qt.Orientation.Vertical)
         self.view = Segments((("steps", "Steps"), ("notation", "Text")), "Shown as")
         self.new_button = button("New macro", lambda: None, "act")
@@ -88,6 +90,7 @@ class MacroPage(QWidget):
         store.macro_changed.connect(lambda key: self.refresh())
         self.recording.live.connect(self._live)
         self.recording.ended.connect(self._recorded)
+        self.take_strip.used_rows.connect(self._took)
         self.add_step.added.connect(self.step_actions.insert)
         shown.profile_changed.connect(self._give_keys)
         store.profile_changed.connect(lambda key: self._give_keys())
@@ -137,6 +140,7 @@ class MacroPage(QWidget):
         self.steps.setModel(self.model)
         self.steps.set_widths(70, 36, 190, 110, 104)
         self.view.setFixedWidth(124)
+        self.take_strip.setParent(lower)
         beneath.addWidget(self.steps, 1)
         beneath.addWidget(self.rebind)
         beneath.addWidget(self.add_step)
@@ -379,8 +383,23 @@ class MacroPage(QWidget):
         if new:
             self.steps.scrollTo(self.model.index(new[-1], 0))
 
-    def _recorded(self, new: range) -> None:
+    def _recorded(self, before: Macro, after: tuple[int | None, int], steps: tuple[Step, ...]) -> None:
         self.refresh()
+        self.take_strip.offer(before, *after, steps)
+
+    def use_take(self) -> None:
+        """Use a take that was recorded before, at the cursor."""
+        if macro := self._shown.macro:
+            self.take_strip.offer_again(macro, self.recording.row_after, self.recording.number_before)
+
+    def _took(self, new: range) -> None:
+        self.refresh()
+        self.steps.setFocus()
+        self.select(list(new))
+        if new:
+            self.steps.scrollTo(self.model.index(new[0], 0))
+        place = self.steps.geometry()
+        self.take_strip.setGeometry(place.left(), place.top(), place.width(), 26)
         self.steps.setFocus()
         self.select(list(new))
         if new:

@@ -12,13 +12,12 @@ from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 from nakrel import protocol as m
 from nakrel.core.edit import edits
 from nakrel.core.edit.recorded import gap_after, insert_recorded
+from nakrel.core.edit.takes import used
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.recording import Moves, RecordingSettings, Waits, Where
 from nakrel.core.model.steps import Step
 from nakrel.core.model.units import format_ms
-from nakrel.core.play.recorder import tidy
-from nakrel.ui import commands
 from nakrel.ui.macro.recording_options import RecordingOptions
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button
@@ -32,7 +31,8 @@ class RecordingBar(QWidget):
     """Record and Stop. `live` gives the macro with the steps recorded so far and the rows that are new."""
 
     live = pyqtSignal(object, object)
-    ended = pyqtSignal(object)
+    # It is over; with the macro before it, the row it was to follow, and all that was recorded.
+    ended = pyqtSignal(object, object, object)
 
     def __init__(self, store: Store) -> None:
         super().__init__()
@@ -63,7 +63,9 @@ class RecordingBar(QWidget):
         layout.setSpacing(4)
         layout.addLayout(row)
         self.row_after: int | None = None
-        self._number_before = 0
+        self.number_before = 0
+        # The same when the recording began.
+        self._began_after: tuple[int | None, int] = (None, 0)
         self._shield = Shield(self, self.button)
         store.recorded.connect(self._recorded)
         store.gone.connect(self._service_gone)
@@ -128,13 +130,14 @@ class RecordingBar(QWidget):
             return
         self._steps = []
         self._macro = self._target
+        self._began_after = self.row_after, self.number_before
         if self._settings.where is Where.REPLACE:
             self._macro = msgspec.structs.replace(self._target, lead_in=(), loop=(), lead_out=())
         at_end = self._settings.where is not Where.CURSOR
         self._place = gap_after(self._macro, None if at_end else self.row_after)
         # After a countdown nothing of the gesture that began it is down any more.
         gesture = () if self._settings.countdown_s else self._pressed_by
-        self._store.ask(m.StartRecording(self._settings, gesture), self._started)
+        self._store.ask(m.StartRecording(self._settings, gesture, pointer_if_told=True), self._started)
         self._shield.raise_it()
         if self._settings.limit_s:
             self._limit.start(self._settings.limit_s * 1_000)
@@ -178,15 +181,14 @@ class RecordingBar(QWidget):
         self._limit.stop()
         self._shield.lower()
         macro, self._macro = self._macro, None
-        after, new = self._with(macro, self._place, steps)
-        if new:
-            commands.edit_macro(self._store, f"recording into {macro.name}", after)
-        self.ended.emit(new)
+        # What was there before: with *replace all steps* the recording went into an empty one.
+        before = self._store.macros.get(macro.id, macro)
+        self.ended.emit(before, self._began_after, tuple(steps))
         self._show()
 
     def _with(self, macro: Macro, place: edits.Place, steps: Sequence[Step]) -> tuple[Macro, range]:
         """The macro with the recorded steps in place, and their rows."""
-        after = insert_recorded(macro, place, tidy(list(steps), self._settings), self._settings)
+        after = insert_recorded(macro, place, used(steps, self._settings), self._settings)
         count = len(edits.steps_in(after, place.section, place.inside))
         count -= len(edits.steps_in(macro, place.section, place.inside))
         return after, self._new_rows(after, count)
@@ -226,7 +228,7 @@ class RecordingBar(QWidget):
         }[settings.waits]
         where = "replaces all steps" if settings.where is Where.REPLACE else "at the end of the loop"
         if settings.where is Where.CURSOR and self.row_after is not None:
-            where = f"after step {self._number_before}" if self._number_before else "at the selected step"
+            where = f"after step {self.number_before}" if self.number_before else "at the selected step"
         moves = {Moves.NONE: [], Moves.CLICKS: ["places at clicks"], Moves.PATH: ["pointer path"]}[settings.moves]
         return " · ".join((", ".join([*caught, *moves]) or "nothing", waits, where))
 
@@ -235,6 +237,6 @@ class RecordingBar(QWidget):
     def set_cursor(self, row: int | None, number: int = 0) -> None:
         """The next recording goes in after this row, or after the hold that the row is in the midst of; None is the end
         of the loop. `number` is that of the step before it, 0 for none."""
-        self.row_after, self._number_before = row, number
+        self.row_after, self.number_before = row, number
         if not self.recording:
             self._show()

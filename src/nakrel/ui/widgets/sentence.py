@@ -46,6 +46,10 @@ class OneOf(QPushButton):
         self.clicked.connect(self._list)
         self.menu_shown: QMenu | None = None
 
+    def set_options(self, options: Sequence[tuple[Any, str]]) -> None:
+        """These are what can be chosen from now on."""
+        self._options = options
+
     def set_value(self, value: object) -> None:
         """Show this one."""
         text = next(text for each, text in self._options if each == value)

@@ -251,6 +251,7 @@ class MainWindow(QMainWindow):
                 self._action("Versions of the macro", self._macro_versions),
                 self._action("Deleted macros", lambda: self.column.open_history("macro")),
                 self._action("Record", self.record, "Ctrl+R"),
+                self._action("Use a take…", self._use_take),
                 self._action("Attach to a button", self._attach, "Ctrl+B"),
                 self._action("Join into taps", self.macro.step_actions.to_taps, "Ctrl+T"),
                 self._action("Duplicate steps", self.macro.step_actions.duplicate_selected, "Ctrl+D"),
@@ -454,6 +455,10 @@ class MainWindow(QMainWindow):
         """Begin or end a recording into the macro that is shown."""
         self.shown.show_page("macro")
         self.macro.recording.toggle_by_shortcut()
+
+    def _use_take(self) -> None:
+        self.shown.show_page("macro")
+        self.macro.use_take()
 
     def _attach(self) -> None:
         self.shown.show_page("macro")

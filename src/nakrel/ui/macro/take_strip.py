@@ -1,0 +1,205 @@
+"""The strip after a recording: how its delays, its pointer and its presses are used, and where it goes."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Sequence
+
+import msgspec
+from PyQt6.QtCore import QPoint, pyqtSignal
+from PyQt6.QtWidgets import QFrame, QHBoxLayout, QMenu, QWidget
+
+from nakrel import protocol as m
+from nakrel.core.edit import edits
+from nakrel.core.edit.recorded import gap_after, insert_recorded
+from nakrel.core.edit.takes import length_us, used
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.recording import Moves, RecordingSettings, Waits, Where
+from nakrel.core.model.settings import SettingsPatch
+from nakrel.core.model.steps import Step, Wait
+from nakrel.core.model.takes import Take
+from nakrel.core.model.units import format_ms, parse_time
+from nakrel.ui import commands
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
+
+__all__ = ["TakeStrip"]
+
+_DELAYS = ((Waits.PERFORMED, "recorded"), (Waits.EVEN, "one value"), (Waits.NONE, "none"))
+_POINTER = ((Moves.NONE, "none"), (Moves.CLICKS, "at clicks"), (Moves.PATH, "path"))
+_TAPS = ((False, "presses and releases"), (True, "joined into taps"))
+
+
+class TakeStrip(QFrame):
+    """Uses a take in its macro as one edit, and uses it anew with each choice; it goes when anything else is edited.
+    The last choices are what the next take is used by. `used_rows` gives the new rows."""
+
+    used_rows = pyqtSignal(object)
+
+    def __init__(self, store: Store, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.setObjectName("assign")
+        self._store = store
+        self._before: Macro | None = None
+        self._row: int | None = None
+        self._number = 0
+        self.take: Take | None = None
+        # Where the undo stack stands while nothing else was edited.
+        self._index = -1
+        self._busy = False
+        self._head = label("", "heading")
+        self.sentence = Sentence()
+        self.delays, self.pointer = OneOf("delays", _DELAYS), OneOf("pointer", _POINTER)
+        self.taps = OneOf("presses", _TAPS)
+        self.even = Figure("every delay", _read_time, lambda us: f"{format_ms(us)} ms")
+        self.where = OneOf("goes", self._places())
+        self.sentence.may_say(self.delays, self.pointer, self.taps, self.even, self.where)
+        self.others = button("use another take…", self.list_takes, "link")
+        row = QHBoxLayout(self)
+        row.setContentsMargins(8, 0, 4, 0)
+        row.setSpacing(8)
+        row.addWidget(self._head)
+        row.addWidget(self.sentence, 1)
+        row.addWidget(self.others)
+        self.delays.chosen.connect(lambda waits: self._choose(waits=waits))
+        self.pointer.chosen.connect(lambda moves: self._choose(moves=moves))
+        self.taps.chosen.connect(lambda on: self._choose(taps=on))
+        self.where.chosen.connect(lambda where: self._choose(where=where))
+        self.even.changed.connect(lambda us: self._choose(even_us=us))
+        store.undo_stack.indexChanged.connect(self._edited)
+        self.menu: QMenu | None = None
+        self.hide()
+
+    @staticmethod
+    def _places(after: str = "at the selected step") -> Sequence[tuple[Where, str]]:
+        return ((Where.CURSOR, after), (Where.END, "at the end"), (Where.REPLACE, "replacing all steps"))
+
+    def offer(self, before: Macro, row: int | None, number: int, steps: tuple[Step, ...]) -> None:
+        """Use what was just recorded into the macro as it was before, after a row (the step `number` comes before it,
+        0 for none), and keep it as a take."""
+        if not any(not isinstance(step, Wait) for step in steps):
+            self.used_rows.emit(range(0))
+            return
+        self._aim(before, row, number)
+
+        def kept(answer: m.AnswerBody) -> None:
+            if isinstance(answer, m.TakesAre) and answer.takes and self.take is made:
+                self.take = answer.takes[-1]
+                self._show()
+            elif isinstance(answer, m.Refused):
+                self._store.fault.emit(answer.error)
+
+        self.take = made = Take(1, time.time(), steps)
+        self._apply()
+        self._store.ask(m.AddTake(before.id, steps), kept)
+
+    def offer_again(self, macro: Macro, row: int | None, number: int) -> None:
+        """List the takes of the macro, to use one of them after a row."""
+        self._aim(macro, row, number)
+        self.take = None
+        self.list_takes()
+
+    def _aim(self, before: Macro, row: int | None, number: int) -> None:
+        self._before, self._row, self._number, self._index = before, row, number, -1
+
+    def list_takes(self) -> None:
+        """Show the takes that there are, the newest first."""
+        if self._before is None:
+            return
+
+        def answered(answer: m.AnswerBody) -> None:
+            if not isinstance(answer, m.TakesAre):
+                return
+            self.menu = menu = QMenu(self.parentWidget())
+            for take in reversed(answer.takes):
+                menu.addAction(_words(take), lambda t=take: self._use(t))
+            if not answer.takes and (nothing := menu.addAction("No take yet: press Record")):
+                nothing.setEnabled(False)
+            anchor = self.others if self.isVisible() else self.parentWidget()
+            assert anchor
+            menu.popup(anchor.mapToGlobal(QPoint(0, anchor.height() if anchor is self.others else 0)))
+
+        self._store.ask(m.GetTakes(self._before.id), answered)
+
+    def _use(self, take: Take) -> None:
+        self.take = take
+        self._apply()
+
+    @property
+    def _settings(self) -> RecordingSettings:
+        return self._store.settings.recording
+
+    def _choose(self, **values: object) -> None:
+        settings = msgspec.structs.replace(self._settings, **values)
+        if settings != self._settings:
+            # The next take is used like this one; that is no edit of its own.
+            self._store.change_settings(SettingsPatch(recording=settings))
+        self._apply()
+
+    def _apply(self) -> None:
+        """Use the take as is said now, in place of how it was used before."""
+        before, take, stack = self._before, self.take, self._store.undo_stack
+        if before is None or take is None:
+            return
+        self._busy = True
+        if self._index >= 0 and stack.index() == self._index:
+            stack.undo()
+        settings, macro = self._settings, before
+        if settings.where is Where.REPLACE:
+            macro = msgspec.structs.replace(before, lead_in=(), loop=(), lead_out=())
+        place = gap_after(macro, self._row if settings.where is Where.CURSOR else None)
+        try:
+            after = insert_recorded(macro, place, used(take.steps, settings), settings)
+        except DataError as error:
+            self._store.fault.emit(str(error))
+            self._busy = False
+            return
+        commands.edit_macro(self._store, f"recording into {before.name}", after)
+        self._index = stack.index()
+        self._busy = False
+        count = len(edits.steps_in(after, place.section, place.inside))
+        count -= len(edits.steps_in(macro, place.section, place.inside))
+        self._show()
+        numbered = enumerate(edits.rows(after))
+        first = next((n for n, row in numbered if (row.section, row.at, row.inside) == place), 0)
+        self.used_rows.emit(range(first, first + count))
+
+    def _show(self) -> None:
+        take, settings = self.take, self._settings
+        if take is None:
+            return
+        self._head.setText(_words(take, at=False))
+        self.where.set_options(self._places(f"after step {self._number}" if self._number else "at the selected step"))
+        self.delays.set_value(settings.waits)
+        self.pointer.set_value(settings.moves)
+        self.taps.set_value(settings.taps)
+        self.where.set_value(settings.where)
+        self.even.set_value(settings.even_us)
+        delays = ("delays", self.delays, self.even) if settings.waits is Waits.EVEN else ("delays", self.delays)
+        self.sentence.say(*delays, "· pointer", self.pointer, "·", self.taps, "·", self.where)
+        self.show()
+        self.raise_()
+
+    def _edited(self, index: int) -> None:
+        """Something else was edited, or the take undone: it is settled."""
+        if not self._busy and index != self._index:
+            self.leave()
+
+    def leave(self) -> None:
+        """The take is as it is used now."""
+        self._before = self.take = None
+        self._index = -1
+        self.hide()
+
+
+def _words(take: Take, *, at: bool = True) -> str:
+    events = sum(not isinstance(step, Wait) for step in take.steps)
+    seconds = f"{length_us(take.steps) / 1_000_000:.2f} s"
+    when = f" · {time.strftime('%H:%M', time.localtime(take.at))}" if at else ""
+    return f"Take {take.number}{when} · {events} events · {seconds}"
+
+
+def _read_time(text: str) -> int:
+    return parse_time(text)

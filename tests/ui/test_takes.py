@@ -1,0 +1,104 @@
+"""After a recording: the strip decides how it is used, as one edit, and earlier takes can be used again."""
+
+from __future__ import annotations
+
+import os
+import stat
+
+from PyQt6.QtWidgets import QApplication
+
+from nakrel import protocol as m
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.recording import Waits, Where
+from nakrel.core.model.steps import Press, Release, Tap, Wait
+from nakrel.ui import commands
+from tests.ui.conftest import Ui
+
+KEYBOARD = "standin:bollard"
+
+
+def record(ui: Ui, *keys: str) -> None:
+    """Record these keys, one after the other, into the macro that is shown."""
+    bar = ui.window.macro.recording
+    bar.button.click()
+    ui.wait(lambda: ui.store.status.recording, "the recording")
+    for key in keys:
+        for value in (1, 0):
+            ui.service.call(m.PressStandIn(KEYBOARD, key, value))
+    ui.wait(lambda: len(bar._steps) >= 2 * len(keys), "the steps")
+    bar.button.click()
+    ui.wait(lambda: not bar.recording, "the end")
+
+
+def fresh_macro(ui: Ui) -> Macro:
+    macro = commands.new_macro(ui.store, "Sounding")
+    ui.window.shown.show_macro(macro.id)
+    return macro
+
+
+def test_a_recording_is_used_as_the_strip_says_as_one_edit(ui: Ui):
+    macro = fresh_macro(ui)
+    count = ui.store.undo_stack.count()
+    record(ui, "KEY_W", "KEY_E")
+    strip = ui.window.macro.take_strip
+    ui.wait(strip.isVisible, "the strip")
+    assert "Take 1" in strip._head.text()
+    loop = lambda: ui.store.macros[macro.id].loop  # noqa: E731
+    assert [s.control for s in loop() if isinstance(s, Press | Release)] == ["KEY_W", "KEY_W", "KEY_E", "KEY_E"]
+    strip.taps.chosen.emit(True)
+    assert [s.control for s in loop() if isinstance(s, Tap)] == ["KEY_W", "KEY_E"]
+    strip.delays.chosen.emit(Waits.EVEN)
+    strip.even.changed.emit(40_000)
+    assert {s.wait_us for s in loop() if isinstance(s, Wait)} <= {40_000}
+    assert ui.store.undo_stack.count() == count + 1
+    ui.undo()
+    assert loop() == ()
+    assert not strip.isVisible()
+    # The last choice is what the next take is used by.
+    ui.redo()
+    record(ui, "KEY_Q")
+    assert isinstance(loop()[-1], Tap)
+    assert "joined into taps" in strip.taps.text()
+
+
+def test_the_strip_goes_when_anything_else_is_edited_and_the_take_stays_as_it_is(ui: Ui):
+    macro = fresh_macro(ui)
+    record(ui, "KEY_W")
+    strip = ui.window.macro.take_strip
+    ui.wait(strip.isVisible, "the strip")
+    after = ui.store.macros[macro.id]
+    commands.edit_macro(ui.store, "note", Macro(id=macro.id, name="Deep sounding", loop=after.loop))
+    assert not strip.isVisible()
+    assert ui.store.macros[macro.id].loop == after.loop
+
+
+def test_an_earlier_take_is_used_again_and_replaces_or_follows(ui: Ui):
+    macro = fresh_macro(ui)
+    record(ui, "KEY_W")
+    record(ui, "KEY_E")
+    strip = ui.window.macro.take_strip
+    strip.list_takes()
+    ui.wait(lambda: strip.menu is not None, "the list")
+    texts = [action.text() for action in strip.menu.actions()]
+    assert [text.partition(" ·")[0] for text in texts] == ["Take 2", "Take 1"]
+    strip.menu.actions()[1].trigger()
+    strip.menu.close()
+    controls = lambda: [s.control for s in ui.store.macros[macro.id].loop if isinstance(s, Press | Tap)]  # noqa: E731
+    assert controls() == ["KEY_W", "KEY_W"]
+    strip.where.chosen.emit(Where.REPLACE)
+    assert controls() == ["KEY_W"]
+    strip.where.chosen.emit(Where.CURSOR)
+    # They are for their user's eyes alone, and still there in a new window.
+    [path] = list((ui.service.home.state / "takes").iterdir())
+    assert stat.S_IMODE(os.stat(path).st_mode) == 0o600
+    answer = ui.service.call(m.GetTakes(macro.id))
+    assert isinstance(answer, m.TakesAre)
+    assert [take.number for take in answer.takes] == [1, 2]
+    QApplication.processEvents()
+
+
+def test_nothing_recorded_offers_nothing(ui: Ui):
+    macro = fresh_macro(ui)
+    record(ui)
+    assert not ui.window.macro.take_strip.isVisible()
+    assert ui.store.macros[macro.id].loop == ()
