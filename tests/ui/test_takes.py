@@ -102,3 +102,33 @@ def test_nothing_recorded_offers_nothing(ui: Ui):
     record(ui)
     assert not ui.window.macro.take_strip.isVisible()
     assert ui.store.macros[macro.id].loop == ()
+
+
+def test_a_key_begins_and_ends_a_recording_in_a_game(ui: Ui):
+    macro = fresh_macro(ui)
+    keys = ui.window.devices.keys
+    ui.window.shown.show_page("devices")
+    keys.buttons["record_key"].click()
+    ui.wait(lambda: ui.store.status.listening, "the listening")
+    for value in (1, 0):
+        ui.service.call(m.PressStandIn(KEYBOARD, "KEY_F9", value))
+    ui.wait(lambda: ui.store.settings.record_key == "KEY_F9", "the key")
+    ui.wait(lambda: not ui.store.status.listening and not ui.store.saving, "the end of the capture")
+    ui.window.shown.show_page("macro")
+    ui.store.set_front(False)
+    for key in ("KEY_F9", "KEY_W", "KEY_F9"):
+        for value in (1, 0):
+            ui.service.call(m.PressStandIn(KEYBOARD, key, value))
+        if key == "KEY_F9" and not ui.store.macros[macro.id].loop:
+            ui.wait(lambda: ui.store.status.recording or ui.store.macros[macro.id].loop, "the recording")
+    ui.wait(lambda: ui.store.macros[macro.id].loop, "the steps")
+    # The key itself is no part of it.
+    assert {s.control for s in ui.store.macros[macro.id].loop if isinstance(s, Press | Release)} == {"KEY_W"}
+
+
+def test_a_key_that_stops_everything_does_nothing_else(ui: Ui):
+    keys = ui.window.devices.keys
+    keys._set("record_key", "KEY_PAUSE")
+    assert "is taken: Stop everything" in keys._said.text()
+    keys._set("record_key", "BTN_LEFT")
+    assert ui.store.settings.record_key == ""

@@ -33,6 +33,7 @@ from nakrel.protocol.notices import (
     Note,
     Notice,
     ProfileChanged,
+    RecordingAsked,
     Seen,
     SettingsChanged,
 )
@@ -145,6 +146,7 @@ __all__ = [
     "PutSecret",
     "ChangeSettings",
     "Recorded",
+    "RecordingAsked",
     "Refused",
     "Request",
     "RunIs",

@@ -17,6 +17,7 @@ __all__ = [
     "Note",
     "Notice",
     "ProfileChanged",
+    "RecordingAsked",
     "Seen",
     "SettingsChanged",
 ]
@@ -49,13 +50,30 @@ class Seen(Message, frozen=True):
     lost: int = 0
 
 
+class RecordingAsked(Message, frozen=True):
+    """The key that begins a recording was pressed while another program was in front."""
+
+    control: str
+
+
 class Fault(Message, frozen=True):
     """Something went wrong that the user should know of."""
 
     error: str
 
 
-Notice = StatusIs | Devices | Journal | Recorded | MacroChanged | ProfileChanged | SettingsChanged | Seen | Fault
+Notice = (
+    StatusIs
+    | Devices
+    | Journal
+    | Recorded
+    | MacroChanged
+    | ProfileChanged
+    | SettingsChanged
+    | Seen
+    | RecordingAsked
+    | Fault
+)
 
 
 class Note(msgspec.Struct, frozen=True, forbid_unknown_fields=True):

@@ -31,6 +31,7 @@ from nakrel.service.observers.desktop import Desktop
 from nakrel.service.observers.watches import finders
 from nakrel.service.options import Options
 from nakrel.service.playback import Playback
+from nakrel.service.record_key import RecordKey
 from nakrel.service.recording import Recording
 from nakrel.service.reporter import Reporter
 from nakrel.service.routes import Routes
@@ -81,6 +82,7 @@ class Service:
     def serve(self, home: Home, handle: Callable[[Client, int, msgspec.Raw], None]) -> None:
         """Open the socket; requests go to `handle`."""
         self.server = Server(home, self.loop, handle, self._client_gone)
+        self._record_key = RecordKey(self.server, self.live)
         self.feed.open(self.server, self.journal.write)
         self.reporter.open(self.server)
         for fault in self.state.library.faults:
@@ -207,10 +209,12 @@ class Service:
         if value and what.control == settings.stop_key:
             self.stop_everything(f"{label(what.control)} pressed")
         elif self.recording.recording:
-            if what.control != settings.record_stop_key:
+            if what.control not in (settings.record_stop_key, settings.record_key):
                 self.recording.feed(what, event.at_us)
             elif value:
-                self.recording.finish((), lambda steps: None)
+                self.recording.finish((), self._record_key.ended)
+        elif value and what.control == settings.record_key and not self.in_front:
+            self._record_key.pressed(what.control)
         self.playback.step(what)
         self.feed.seen(SeenEvent("in", what.control, value, event.at_us))
 

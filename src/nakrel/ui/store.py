@@ -63,6 +63,7 @@ class Store(QObject):
     journal_changed = pyqtSignal()
     seen = pyqtSignal(object)
     recorded = pyqtSignal(object)
+    recording_asked = pyqtSignal(str)
     saving_changed = pyqtSignal()
     gone = pyqtSignal()
     # What went wrong with something that is shown, and with the service or the whole window.
@@ -348,6 +349,8 @@ class Store(QObject):
                     self.settings_changed.emit()
             case m.Seen():
                 self.seen.emit(notice)
+            case m.RecordingAsked(control=control):
+                self.recording_asked.emit(control)
             case m.Recorded():
                 self.recorded.emit(notice)
             case m.Fault(error=error):

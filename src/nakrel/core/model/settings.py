@@ -37,7 +37,8 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     """What the user chose for the program as a whole. `pinned` is a profile's id, '' while games are followed;
     `layout` is the XKB keyboard layout that texts are typed for (`de`, `us:intl`), '' for what the desktop says;
     with `notices` the desktop tells which profile has gone live; for `notch_us` microseconds a notch of the wheel
-    presses the key or button that it acts as."""
+    presses the key or button that it acts as; `record_key`, '' for none, begins a recording
+    while a game is in front, and ends it."""
 
     pinned: str = ""
     stop_key: str = "KEY_PAUSE"
@@ -49,6 +50,7 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     shown: WindowState = WindowState()
     notices: bool = True
     notch_us: NotchUs = 33_000
+    record_key: str = ""
 
 
 class InUse(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
@@ -71,6 +73,7 @@ class SettingsPatch(Value, frozen=True, omit_defaults=True, forbid_unknown_field
     shown: WindowState | msgspec.UnsetType = msgspec.UNSET
     notices: bool | msgspec.UnsetType = msgspec.UNSET
     notch_us: NotchUs | msgspec.UnsetType = msgspec.UNSET
+    record_key: str | msgspec.UnsetType = msgspec.UNSET
 
     def applied_to(self, settings: Settings) -> Settings:
         """The settings with the fields of this change."""

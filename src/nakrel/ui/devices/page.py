@@ -25,6 +25,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.devices import Device
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands
+from nakrel.ui.devices.keys import KeySettings
 from nakrel.ui.devices.permissions import Permissions
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, clear_layout, hairline, label
@@ -65,6 +66,7 @@ class DevicesPage(QWidget):
         self._route, self._note = label("", "", wrap=True), label("", "soft", wrap=True)
         self.stand_ins = QCheckBox("Simulated devices, for trying things without pressing a real button")
         self.permissions = Permissions(store)
+        self.keys = KeySettings(store)
         self.notch = TimeEdit(store.settings.notch_us, 1_000_000)
         self.layout_field = QLineEdit()
         self.layout_field.setPlaceholderText("like the desktop")
@@ -123,6 +125,7 @@ class DevicesPage(QWidget):
             typed.addWidget(each)
         typed.addStretch(1)
         layout.addLayout(typed)
+        layout.addWidget(self.keys)
         notch = QHBoxLayout()
         name = label("A turn of the wheel presses a key for")
         name.setBuddy(self.notch)
