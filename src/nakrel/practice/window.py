@@ -11,6 +11,7 @@ from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, QTimer
 from PyQt6.QtGui import QColor, QFocusEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QWheelEvent
 from PyQt6.QtWidgets import QApplication, QWidget
 
+from nakrel.core.model.controls import by_number
 from nakrel.practice.sampler import Sampler
 
 __all__ = ["PracticeWindow", "run"]
@@ -77,14 +78,14 @@ class PracticeWindow(QWidget):
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         """A key went down; repeats of the server are not presses."""
         if event and not event.isAutoRepeat():
-            self._arrive(f"key {event.nativeScanCode() - _KEYCODE_OFFSET}", True)
+            self._arrive(_key_name(event), True)
             if event.text():
                 self._say(event="text", text=event.text())
 
     def keyReleaseEvent(self, event: QKeyEvent | None) -> None:
         """A key went up."""
         if event and not event.isAutoRepeat():
-            self._arrive(f"key {event.nativeScanCode() - _KEYCODE_OFFSET}", False)
+            self._arrive(_key_name(event), False)
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         """A button went down."""
@@ -144,6 +145,13 @@ class PracticeWindow(QWidget):
             f"{self.fps} frames/s · {arrived} presses arrived, {seen} seen by a frame, {arrived - seen} lost\n"
             f"down now: {', '.join(sorted(self.sampler.down)) or 'nothing'}",
         )
+
+
+def _key_name(event: QKeyEvent) -> str:
+    """What the key is called; its number where it has no name."""
+    number = event.nativeScanCode() - _KEYCODE_OFFSET
+    known = by_number(number)
+    return known.label if known else f"key {number}"
 
 
 def run(fps: int, log_path: str | None, title: str) -> int:

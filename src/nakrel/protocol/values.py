@@ -31,12 +31,15 @@ class Check(msgspec.Struct, frozen=True):
 
 
 class Running(msgspec.Struct, frozen=True):
-    """A macro that runs, the control that started it ('' for none) and since when (monotonic microseconds)."""
+    """A macro that runs, the control that started it ('' for none) and since when (monotonic microseconds); which of
+    its runs it is in, from 1, and how many it makes, 0 for as many as wanted."""
 
     macro: str
     name: str
     trigger: str
     since_us: int
+    run: int = 0
+    of: int = 0
 
 
 class Status(msgspec.Struct, frozen=True):

@@ -10,6 +10,8 @@ import random
 from collections.abc import Sequence
 from typing import Any, Protocol
 
+from msgspec.structs import replace
+
 from nakrel.backends.protocols import BackendLost, CannotEmit, OutputBackend
 from nakrel.core.play.acts import AskText, MovePointer, OpenProgram
 from nakrel.core.play.echo import Echo
@@ -191,6 +193,13 @@ class Playback:
         except BackendLost as error:
             return str(error)
         return ""
+
+    def running_now(self) -> tuple[Running, ...]:
+        """What runs, and how far it is."""
+        progress = self.engine.progress
+        return tuple(
+            replace(run, run=now, of=of) for run in self.running.values() for now, of in (progress(run.macro),)
+        )
 
     def _run_started(self, run: RunStarted) -> None:
         now_us = monotonic_us()

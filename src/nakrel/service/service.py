@@ -287,7 +287,7 @@ class Service:
             pinned=self.state.settings.pinned,
             backend=self.output.name,
             backend_note=self.output.note,
-            running=tuple(self.playback.running.values()),
+            running=self.playback.running_now(),
             recording=self.recording.recording,
             listening=self.recording.listening,
             for_show=self.previews,

@@ -32,6 +32,7 @@ __all__ = [
     "edit_macro",
     "edit_profile",
     "change_settings",
+    "copy_macros",
     "edit_setup",
     "edit_setups",
     "new_layer",
@@ -179,6 +180,30 @@ def duplicate_profile(store: Store, profile: Profile) -> Profile:
     copy = rules.duplicate(profile, new_id(), (p.name for p in store.profiles.values()))
     _push(store, f"duplicate {profile.name}", Change(None, copy))
     return copy
+
+
+def copy_macros(store: Store, key: str) -> None:
+    """Give a profile copies of the macros that it plays, as one edit."""
+    profile = store.profiles.get(key)
+    if profile is None:
+        return
+    names = [macro.name for macro in store.macros.values()]
+    copies: dict[str, Macro] = {}
+    for *_, cell in profile.cells():
+        if isinstance(cell, RunMacro) and cell.macro in store.macros and cell.macro not in copies:
+            macro = store.macros[cell.macro]
+            name = free_name(f"{macro.name} ({profile.name})", names)
+            names.append(name)
+            copies[cell.macro] = msgspec.structs.replace(macro, id=new_id(), name=name)
+
+    def own(cell: Cell) -> Cell:
+        copied = copies.get(cell.macro) if isinstance(cell, RunMacro) else None
+        return msgspec.structs.replace(cell, macro=copied.id) if copied else cell
+
+    setups = tuple(setup.with_each(own) for setup in profile.setups)
+    after = msgspec.structs.replace(profile, setups=setups)
+    changes = (Change(None, macro) for macro in copies.values())
+    _push(store, f"copy the macros of {profile.name}", *changes, Change(profile, after))
 
 
 def reset_profile(store: Store, profile: Profile) -> None:

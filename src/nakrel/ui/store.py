@@ -69,6 +69,8 @@ class Store(QObject):
     # What went wrong with something that is shown, and with the service or the whole window.
     fault = pyqtSignal(str)
     alarm = pyqtSignal(str)
+    # Something to know, with the words of a button and what it does.
+    offer = pyqtSignal(str, str, object)
 
     def __init__(self, connect: Callable[[], ServiceConnection], parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -363,6 +365,11 @@ class Store(QObject):
                 self.journal_changed.emit()
             case m.StatusIs() | m.Devices():
                 self._receive(notice)
+
+    def take_status(self, answer: m.AnswerBody) -> None:
+        """The status that was asked for is what is so now."""
+        if isinstance(answer, m.StatusIs):
+            self._receive(answer)
 
     def _receive(self, answer: Any) -> None:
         match answer:

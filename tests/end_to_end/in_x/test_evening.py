@@ -17,7 +17,7 @@ from nakrel.ui.widgets.shield import shielded
 from tests.end_to_end.in_x.driver import Driver
 from tests.end_to_end.in_x.test_first_macro import play_in, start_game, still
 
-Q, G = "key 16", "key 34"
+Q, G = "Q", "G"
 RAPID = Macro(
     id="rapid", name="Rapid", play=Play(Mode.TOGGLE, pause_us=25_000), loop=(Tap(control="KEY_Q", hold_us=40_000),)
 )

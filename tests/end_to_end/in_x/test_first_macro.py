@@ -13,7 +13,7 @@ from nakrel.core.model.steps import Press, Release, Wait
 from tests.end_to_end.in_x.driver import Driver
 from tests.support import PracticeGame, assert_rate
 
-E_KEY = "key 18"
+E_KEY = "E"
 HOLD_US, REST_US, PAUSE_US = 40_000, 10_000, 25_000
 CYCLE_S = (HOLD_US + 2 * REST_US + PAUSE_US) / 1_000_000
 

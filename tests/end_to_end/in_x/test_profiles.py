@@ -24,7 +24,7 @@ from tests.support import PracticeGame, practice_command
 
 RACE, POST = "kiln-race", "kelp-post"
 TITLE = "A race of kilns"
-R_KEY, T_KEY = "key 19", "key 20"
+R_KEY, T_KEY = "R", "T"
 
 
 @contextmanager

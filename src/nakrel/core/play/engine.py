@@ -111,6 +111,15 @@ class Engine:
         """The macros that run, by id, with the number of complete runs."""
         return {key: run.player.runs for key, run in self._runs.items()}
 
+    def progress(self, macro: str) -> tuple[int, int]:
+        """Which of its runs the macro is in, from 1, and how many it makes; 0 for as many as wanted, and (0, 0) where
+        it doesn't run."""
+        run = self._runs.get(macro)
+        if run is None:
+            return 0, 0
+        wanted = run.player.runs_wanted or 0
+        return min(run.player.runs + 1, wanted) if wanted else run.player.runs + 1, wanted
+
     def started_us(self, macro: str) -> int | None:
         """When the macro that runs was started; None where it doesn't run."""
         run = self._runs.get(macro)

@@ -143,7 +143,7 @@ class Player:
         self.failed = ""
         self._sections = (plan.lead_in, plan.loop, plan.lead_out)
         self._pause_us = play.pause_us
-        self._runs_wanted = _runs_wanted(play)
+        self.runs_wanted = _runs_wanted(play)
         self._end_us = start_us + play.limit_us if play.mode is Mode.TOGGLE and play.limit_us else None
         self._index = 0
         self._run_start_us = start_us
@@ -428,7 +428,7 @@ class Player:
 
     def _end_run(self) -> None:
         self.runs += 1
-        if self._last_run or (self._runs_wanted is not None and self.runs >= self._runs_wanted):
+        if self._last_run or (self.runs_wanted is not None and self.runs >= self.runs_wanted):
             self.phase = Phase.LEAD_OUT
             return
         self.due_us += self._pause_us

@@ -43,7 +43,7 @@ class KeySettings(QWidget):
             made.setAccessibleName(f"Press to choose the key: {text}")
             grid.addWidget(made, row, 2)
             if may_be_none:
-                none = button("None", partial(self._set, field, ""), "link")
+                none = button("no key", partial(self._set, field, ""), "link")
                 none.setAccessibleName(f"No key: {text}")
                 grid.addWidget(none, row, 3)
             grid.addWidget(label(says, "soft"), row, 4)

@@ -11,8 +11,9 @@ from PyQt6.QtWidgets import QApplication, QMenu
 
 from nakrel.core import notation
 from nakrel.core.edit import edits
+from nakrel.core.edit.pairs import other_ends
 from nakrel.core.model.macro import Macro, Section
-from nakrel.core.model.steps import Branch, If, Option, PickOne, Pointer, Repeat, Step, Wait
+from nakrel.core.model.steps import Branch, If, Option, PickOne, Pointer, Release, Repeat, Step, Wait
 from nakrel.ui import commands
 from nakrel.ui.macro.recording import RecordingBar
 from nakrel.ui.macro.screen_places import ScreenPlaces
@@ -170,7 +171,21 @@ class StepActions:
 
     def rebound(self, code: str) -> None:
         """Give the selected steps this control."""
+        macro, rows = self._host.model.macro, self._host.selected()
+        others = other_ends(macro, rows) if macro else []
         self.edit_selected("another key", lambda macro, rows: edits.rebind(macro, rows, code))
+        if others:
+            what = "release" if isinstance(self._host.model.step(others[0]), Release) else "press"
+            several = "s" * (len(others) > 1)
+            self._store.offer.emit(
+                f"The {what} of the old key is still there.",
+                f"Change the {what}{several}, too",
+                lambda: self._rebind_rows(others, code),
+            )
+
+    def _rebind_rows(self, rows: list[int], code: str) -> None:
+        if macro := self._host.model.macro:
+            commands.edit_macro(self._store, f"another key in {macro.name}", edits.rebind(macro, rows, code))
 
     def trim(self) -> None:
         """Take out the waits at both ends of the loop."""

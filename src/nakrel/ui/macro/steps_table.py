@@ -5,15 +5,17 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Protocol
 
-from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QStringListModel, Qt
+from PyQt6.QtCore import QAbstractItemModel, QEvent, QItemSelectionModel, QModelIndex, QObject, QStringListModel, Qt
 from PyQt6.QtGui import QKeyEvent, QKeySequence
-from PyQt6.QtWidgets import QAbstractItemView, QCompleter, QLineEdit, QStyleOptionViewItem, QWidget
+from PyQt6.QtWidgets import QAbstractItemView, QCompleter, QLineEdit, QPlainTextEdit, QStyleOptionViewItem, QWidget
 
 from nakrel.core import notation
-from nakrel.ui.macro.steps_model import TIME, WHAT
+from nakrel.ui.macro.steps_model import REMARK, TIME, WHAT
 from nakrel.ui.widgets.rows import RowDelegate, Table
 
 __all__ = ["StepsTable"]
+
+_COMMENT_PX = (240, 76)
 
 
 class Host(Protocol):
@@ -31,6 +33,8 @@ class _StepDelegate(RowDelegate):
 
     def createEditor(self, parent: QWidget | None, option: QStyleOptionViewItem, index: QModelIndex) -> QWidget | None:
         """A field; for a step one that completes."""
+        if index.column() == REMARK:
+            return _Comment(parent)
         editor = super().createEditor(parent, option, index)
         if index.column() == WHAT and isinstance(editor, QLineEdit):
             completer = QCompleter(editor)
@@ -42,6 +46,55 @@ class _StepDelegate(RowDelegate):
             editor.setCompleter(completer)
             editor.textEdited.connect(lambda text: _offer(completer, text))
         return editor
+
+    def setEditorData(self, editor: QWidget | None, index: QModelIndex) -> None:
+        """Put a comment into its field, unless something was typed there."""
+        if isinstance(editor, _Comment):
+            if not editor.typed:
+                editor.setPlainText(str(index.data(Qt.ItemDataRole.EditRole) or ""))
+                editor.selectAll()
+                editor.typed = False
+        else:
+            super().setEditorData(editor, index)
+
+    def setModelData(self, editor: QWidget | None, model: QAbstractItemModel | None, index: QModelIndex) -> None:
+        """Take the comment that was typed."""
+        if isinstance(editor, _Comment) and model is not None:
+            model.setData(index, editor.toPlainText().rstrip())
+        else:
+            super().setModelData(editor, model, index)
+
+    def updateEditorGeometry(self, editor: QWidget | None, option: QStyleOptionViewItem, index: QModelIndex) -> None:
+        """A comment's field is as high as a few lines, over the rows below."""
+        super().updateEditorGeometry(editor, option, index)
+        if isinstance(editor, _Comment) and (ground := editor.parentWidget()):
+            place = option.rect
+            left = min(place.left(), ground.width() - _COMMENT_PX[0])
+            top = max(0, min(place.top(), ground.height() - _COMMENT_PX[1]))
+            editor.setGeometry(left, top, max(place.width(), _COMMENT_PX[0]), _COMMENT_PX[1])
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        """Enter takes a comment, Shift+Enter begins a new line of it."""
+        enter = isinstance(event, QKeyEvent) and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter)
+        if isinstance(watched, _Comment) and isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
+            watched.typed = True
+            if enter and event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+                return False
+            if enter:
+                self.commitData.emit(watched)
+                self.closeEditor.emit(watched)
+                return True
+        return super().eventFilter(watched, event)
+
+
+class _Comment(QPlainTextEdit):
+    """A field for a comment of several lines; `typed` says that something was typed there."""
+
+    def __init__(self, parent: QWidget | None) -> None:
+        super().__init__(parent)
+        self.typed = False
+        self.setAccessibleName("Comment; Shift+Enter begins a new line")
+        self.setTabChangesFocus(True)
 
 
 def _offer(completer: QCompleter, line: str) -> None:

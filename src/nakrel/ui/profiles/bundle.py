@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import shlex
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
 
 from PyQt6.QtCore import QObject
@@ -125,14 +125,19 @@ class Bundles(QObject):
 
     def ask_export(self) -> None:
         """Ask for a file, and write the chosen profiles with their macros to it."""
-        chosen = self._chosen()
-        if not chosen:
-            return
+        if chosen := self._chosen():
+            self._ask_for(chosen)
+
+    def ask_export_of(self, profile: Profile) -> None:
+        """The same for one profile."""
+        self._ask_for([profile])
+
+    def _ask_for(self, chosen: list[Profile]) -> None:
         text = chosen[0].name if len(chosen) == 1 else f"{len(chosen)} profiles"
         title = f"Write {text} and {'its' if len(chosen) == 1 else 'their'} macros"
         name, _ = QFileDialog.getSaveFileName(self._of, title, f"{text}.nakrel.zip", _FILTER)
         if name:
-            self.write(Path(name))
+            self.write(Path(name), chosen)
 
     def ask_import(self) -> None:
         """Ask for a file, and show what is inside."""
@@ -140,9 +145,9 @@ class Bundles(QObject):
         if name:
             self.read(Path(name))
 
-    def write(self, path: Path) -> None:
-        """Write the chosen profiles with their macros."""
-        made = bundle_of(self._chosen(), dict(self._store.macros))
+    def write(self, path: Path, profiles: Sequence[Profile] = ()) -> None:
+        """Write these profiles, or the chosen ones, with their macros."""
+        made = bundle_of(profiles or self._chosen(), dict(self._store.macros))
 
         def work() -> str:
             try:

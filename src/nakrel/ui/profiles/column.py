@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Literal
 
-from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPersistentModelIndex, QPoint, QRectF, QSize, Qt
+from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPersistentModelIndex, QPoint, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QKeySequence, QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
@@ -21,6 +21,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.ui import commands
 from nakrel.ui.profiles.history import History
@@ -126,6 +127,8 @@ class _List(QListView):
 
 class ProfilesColumn(QWidget):
     """Search, profiles, macros, and the switch that follows games."""
+
+    export_wanted = pyqtSignal(object)
 
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
@@ -292,9 +295,8 @@ class ProfilesColumn(QWidget):
             pinned = self._store.status.pinned == key
             menu = QMenu(self)
             menu.addAction("Rename\tF2", lambda: self._rename(self.profile_view))
-            menu.addAction(
-                "Duplicate", lambda: self._shown.show_profile(commands.duplicate_profile(self._store, profile).id)
-            )
+            menu.addAction("Duplicate", lambda: self.duplicate_profile(profile))
+            menu.addAction("Export…", lambda: self.export_wanted.emit(profile))
             menu.addAction("Empty this profile…", lambda: self._reset(key))
             menu.addAction("Versions…", lambda: self.open_history("profile", key))
             menu.addAction("Load with games again" if pinned else "Pin", lambda: self._store.pin("" if pinned else key))
@@ -303,6 +305,31 @@ class ProfilesColumn(QWidget):
             if gone:
                 gone.setEnabled(key != EVERYDAY)
             self._pop_up(menu, self.profile_view, spot)
+
+    def duplicate_profile(self, profile: Profile) -> None:
+        """Make a copy, show it, and say that it shares its macros."""
+        copy = commands.duplicate_profile(self._store, profile)
+        self._shown.show_profile(copy.id)
+        if any(isinstance(cell, RunMacro) for *_, cell in copy.cells()):
+            self._store.offer.emit(
+                f"{copy.name} plays the same macros as {profile.name}: an edit of one changes both.",
+                "Give it copies",
+                lambda: commands.copy_macros(self._store, copy.id),
+            )
+
+    def rename_shown(self) -> None:
+        """Rename the profile that is shown, in its list."""
+        self._rename(self.profile_view)
+
+    def delete_shown(self) -> None:
+        """Delete the profile that is shown; Everyday stays."""
+        if profile := self._shown.profile:
+            self._delete_profile(profile.id)
+
+    def empty_shown(self) -> None:
+        """Empty the profile that is shown."""
+        if profile := self._shown.profile:
+            self._reset(profile.id)
 
     def _reset(self, key: str) -> None:
         if profile := self._store.profiles.get(key):

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import difflib
 import time
 from typing import Literal
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QStandardItem, QStandardItemModel
+from PyQt6.QtGui import QStandardItem, QStandardItemModel, QSyntaxHighlighter, QTextCharFormat
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QSplitter, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
@@ -19,6 +20,7 @@ from nakrel.core.model.programs import describe_rule
 from nakrel.ui import commands
 from nakrel.ui.sheet.model import cell_text
 from nakrel.ui.store import Store
+from nakrel.ui.theme import colour
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.rows import SOFT, Table
 
@@ -26,6 +28,7 @@ __all__ = ["History"]
 
 # So much text of a version is enough to know it by.
 _MOST_LINES = 2_000
+_MARKS = ("−", "+")
 
 
 class History(QDialog):
@@ -49,7 +52,8 @@ class History(QDialog):
         self.text = QPlainTextEdit()
         self.text.setReadOnly(True)
         self.text.setAccessibleName("What was in it")
-        self._message = label("", "soft", wrap=True)
+        self._marks = _Marks(self.text.document())
+        self._legend, self._message = label("", "soft"), label("", "soft", wrap=True)
         self.back_button = button("Restore", self.bring_back, "act")
         self._build()
         if chosen := self.table.selectionModel():
@@ -64,6 +68,7 @@ class History(QDialog):
         halves.addWidget(self.text)
         halves.setSizes([320, 420])
         layout.addWidget(halves, 1)
+        layout.addWidget(self._legend)
         layout.addWidget(self._message)
         row = QHBoxLayout()
         row.addStretch(1)
@@ -98,12 +103,17 @@ class History(QDialog):
         text = _macro_text(version.macro) if version.macro else ""
         if version.profile:
             text = _profile_text(self._store, version.profile)
-        lines = text.splitlines()
-        more = f"\n… and {len(lines) - _MOST_LINES} lines more" if len(lines) > _MOST_LINES else ""
-        self.text.setPlainText("\n".join(lines[:_MOST_LINES]) + more)
         item = version.profile or version.macro
         there = (self._store.profiles | self._store.macros).get(item.id) if item else None
+        lines = _differences(text, self._text_of(there)) if there is not None else text.splitlines()
+        more = f"\n… and {len(lines) - _MOST_LINES} lines more" if len(lines) > _MOST_LINES else ""
+        self.text.setPlainText("\n".join(lines[:_MOST_LINES]) + more)
+        differs = any(line[:1] in _MARKS for line in lines)
+        self._legend.setText("− in this version only    + now only" if differs else "")
         self.back_button.setEnabled(item is not None and item != there)
+
+    def _text_of(self, item: Profile | Macro) -> str:
+        return _macro_text(item) if isinstance(item, Macro) else _profile_text(self._store, item)
 
     def bring_back(self) -> None:
         """Make the chosen version the present one; undo takes that back."""
@@ -116,6 +126,26 @@ class History(QDialog):
         elif version.macro:
             commands.edit_macro(self._store, f"restore {version.macro.name}", version.macro)
         self.accept()
+
+
+def _differences(before: str, now: str) -> list[str]:
+    """The lines of a version, with those that differ from how it is now marked."""
+    marked = []
+    for line in difflib.ndiff(before.splitlines(), now.splitlines()):
+        if not line.startswith("?"):
+            marked.append(line.replace("-", "−", 1) if line.startswith("- ") else line)
+    return marked
+
+
+class _Marks(QSyntaxHighlighter):
+    """Colours the lines that differ; their sign says the same."""
+
+    def highlightBlock(self, text: str | None) -> None:
+        """Colour one line."""
+        if text and text[0] in _MARKS:
+            form = QTextCharFormat()
+            form.setForeground(colour("alarm" if text[0] == "−" else "wheel"))
+            self.setFormat(0, len(text), form)
 
 
 def _macro_text(macro: Macro) -> str:

@@ -311,6 +311,8 @@ class SheetModel(HeadedModel):
         refused = commands.attach(self._store, profile, setup.name, code, macro, layer)
         if refused:
             self._store.fault.emit(refused)
+        else:
+            self._shown.show_control(code, layer)
         return not refused
 
     def carry(self, source: tuple[str, str], target: tuple[str, str], *, copy: bool) -> None:

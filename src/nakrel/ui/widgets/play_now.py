@@ -41,7 +41,10 @@ class PlayNow(QWidget):
     def refresh(self) -> None:
         """Show *Stop* where the macro runs."""
         what = self._what()
-        self.stop.setVisible(what is not None and any(run.macro == what.macro for run in self._store.status.running))
+        running = [run for run in self._store.status.running if what and run.macro == what.macro]
+        self.stop.setVisible(bool(running))
+        far = running[0] if running and running[0].of > 1 else None
+        self.stop.setText(f"Stop ({far.run} of {far.of})" if far else "Stop")
 
     def _play(self) -> None:
         if what := self._what():

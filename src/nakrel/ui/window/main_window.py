@@ -43,6 +43,7 @@ from nakrel.ui.shown import PAGE_LABELS, PAGES, Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
 from nakrel.ui.widgets.drawer import Drawer
+from nakrel.ui.window.actions import actions_of
 from nakrel.ui.window.field_undo import FieldUndo
 from nakrel.ui.window.first_steps import FirstSteps
 from nakrel.ui.window.messages import Messages
@@ -193,7 +194,7 @@ class MainWindow(QMainWindow):
             head.addWidget(tab, 0, Qt.AlignmentFlag.AlignBottom)
         self.details_button = button("Details", self._toggle_details, "tab", "Show or hide the details")
         head.addWidget(self.details_button, 0, Qt.AlignmentFlag.AlignBottom)
-        self.menu_button = button("≡", self._open_menu, "tab", "Menu (F10)")
+        self.menu_button = button("≡", self.open_menu, "tab", "Menu (F10)")
         self.menu_button.setAccessibleName("Menu")
         head.addWidget(self.menu_button, 0, Qt.AlignmentFlag.AlignBottom)
         layout.addLayout(head)
@@ -223,59 +224,7 @@ class MainWindow(QMainWindow):
         return self._side
 
     def _make_actions(self) -> None:
-        undo = self.store.undo_stack.createUndoAction(self, "Undo")
-        redo = self.store.undo_stack.createRedoAction(self, "Redo")
-        assert undo
-        assert redo
-        # Their texts tell what would be undone; the sheet of shortcuts says it plainly.
-        undo.setStatusTip("Undo")
-        redo.setStatusTip("Redo")
-        undo.setShortcut(QKeySequence.StandardKey.Undo)
-        redo.setShortcut(QKeySequence.StandardKey.Redo)
-        self.actions_by_group: dict[str, list[QAction]] = {
-            "Edit": [undo, redo, self._action("Find", self._find, "Ctrl+F")],
-            "Profile": [
-                self._action("New profile", self.column.new_profile, "Ctrl+N"),
-                self._action("Link a program", self.open_link, "Ctrl+L"),
-                self._action("New variant", self.sheet.setups.add, "Ctrl+U"),
-                self._action("Game keys", self.profile_details.open_keys, "Ctrl+G"),
-                self._action("Versions of the profile", self._profile_versions),
-                self._action("Deleted profiles", lambda: self.column.open_history("profile")),
-                self._action("Export the selected profiles…", self.bundles.ask_export, "Ctrl+Shift+E"),
-                self._action("Import a profile file…", self.bundles.ask_import, "Ctrl+Shift+I"),
-                self._action("Tell me when a profile goes live", self._toggle_notices),
-                self._action("Load with games, or pin the live profile", self.column.follow.click, "Ctrl+P"),
-            ],
-            "Macro": [
-                self._action("New macro", self.column.new_macro, "Ctrl+M"),
-                self._action("Versions of the macro", self._macro_versions),
-                self._action("Deleted macros", lambda: self.column.open_history("macro")),
-                self._action("Record", self.record, "Ctrl+R"),
-                self._action("Use a take…", self._use_take),
-                self._action("Attach to a button", self._attach, "Ctrl+B"),
-                self._action("Join into taps", self.macro.step_actions.to_taps, "Ctrl+T"),
-                self._action("Duplicate steps", self.macro.step_actions.duplicate_selected, "Ctrl+D"),
-                self._action("Pick places on the screen", self.macro.step_actions.pick_places, "Ctrl+K"),
-                self._action("Show on screen", self.macro.step_actions.show_places, "Ctrl+Shift+K"),
-                self._action("Import a recording or text…", self.macro.exchange.ask_import, "Ctrl+I"),
-                self._action("Export what the macro plays", self.macro.exchange.ask_export, "Ctrl+E"),
-                self._action("Stop everything", self.strip.stop.click, "Ctrl+."),
-            ],
-            "View": [
-                *(
-                    self._action(f"{PAGE_LABELS[page]} page", partial(self.shown.show_page, page), f"Ctrl+{n}")
-                    for n, page in enumerate(PAGES, 1)
-                ),
-                self._action("Light", lambda: self.set_look("light")),
-                self._action("Night", lambda: self.set_look("night")),
-                self._action("Like the desktop", lambda: self.set_look("system")),
-            ],
-            "Help": [
-                self._action("Shortcuts", self.open_shortcuts, "F1"),
-                self._action("Start the practice game", self.devices.start_practice),
-                self._action("Menu", self._open_menu, "F10"),
-            ],
-        }
+        self.actions_by_group = actions_of(self, self._action)
         for actions in self.actions_by_group.values():
             self.addActions(actions)
 
@@ -306,6 +255,7 @@ class MainWindow(QMainWindow):
         self.store.settings_changed.connect(self._apply_look)
         self.store.settings_changed.connect(self._show_notices)
         self._show_notices()
+        self.column.export_wanted.connect(self.bundles.ask_export_of)
         self.macro_details.show_row.connect(self.macro.show_row)
         self.macro_details.last_run.measured.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
         self.macro_details.last_run.save_wanted.connect(self.macro.exchange.ask_run)
@@ -411,14 +361,6 @@ class MainWindow(QMainWindow):
         dialog.finished.connect(lambda: setattr(self, "link_dialog", None))
         dialog.open()
 
-    def _profile_versions(self) -> None:
-        if profile := self.shown.profile:
-            self.column.open_history("profile", profile.id)
-
-    def _macro_versions(self) -> None:
-        if macro := self.shown.macro:
-            self.column.open_history("macro", macro.id)
-
     def _unlink(self, number: int) -> None:
         if profile := self.shown.profile:
             rest = tuple(rule for n, rule in enumerate(profile.programs) if n != number)
@@ -435,7 +377,8 @@ class MainWindow(QMainWindow):
         """Choose the look: light, night or system."""
         commands.change_settings(self.store, "look", SettingsPatch(look=look))
 
-    def _toggle_notices(self) -> None:
+    def toggle_notices(self) -> None:
+        """Have the desktop tell what is live, or not."""
         commands.change_settings(self.store, "notices", SettingsPatch(notices=not self.store.settings.notices))
 
     def _show_notices(self) -> None:
@@ -456,22 +399,15 @@ class MainWindow(QMainWindow):
         self.shown.show_page("macro")
         self.macro.recording.toggle_by_shortcut()
 
-    def _use_take(self) -> None:
-        self.shown.show_page("macro")
-        self.macro.use_take()
-
-    def _attach(self) -> None:
-        self.shown.show_page("macro")
-        if self.shown.macro and not self.macro_details.capture.armed:
-            self.macro_details.attach_button.click()
-
-    def _find(self) -> None:
+    def find_here(self) -> None:
+        """Go to the search of the page that is shown."""
         fields = {"sheet": self.sheet.search, "journal": self.journal.search}
         field: QLineEdit = fields.get(self.shown.page, self.column.search)
         field.setFocus()
         field.selectAll()
 
-    def _open_menu(self) -> None:
+    def open_menu(self) -> None:
+        """Open the menu."""
         menu = QMenu(self)
         for group, actions in self.actions_by_group.items():
             sub = menu.addMenu(group)

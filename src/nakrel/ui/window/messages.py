@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QHBoxLayout, QWidget
 
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button
+from nakrel.ui.widgets.basics import button, restyle
 from nakrel.ui.widgets.elided import Elided
 
 __all__ = ["Messages"]
@@ -30,9 +32,12 @@ class Messages(QWidget):
         self.text = Elided("alarm")
         self.dismiss = button("×", lambda: self.tell(""), "link", "Take the message away")
         self.dismiss.setAccessibleName("Take the message away")
+        self.action = button("", self._act, "link")
+        self._does: Callable[[], object] | None = None
         layout = QHBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.addWidget(self.text, 1)
+        layout.addWidget(self.action)
         layout.addWidget(self.dismiss)
         # Its line is there whether it says anything or not: a message moves nothing.
         self.setFixedHeight(_LINE_PX)
@@ -41,6 +46,7 @@ class Messages(QWidget):
         self._timer.timeout.connect(lambda: self.tell(""))
         store.alarm.connect(self.tell)
         store.fault.connect(self._tell_of_shown)
+        store.offer.connect(self._offer)
         store.saving_changed.connect(self._show)
         store.status_changed.connect(self._show)
         for signal in (shown.page_changed, shown.profile_changed, shown.macro_changed):
@@ -49,7 +55,7 @@ class Messages(QWidget):
 
     def tell(self, message: str) -> None:
         """Show a message for a while; '' takes it away."""
-        self._message, self._of = message, None
+        self._message, self._of, self._does = message, None, None
         if message:
             self._timer.start(_STAYS_MS)
         self._show()
@@ -57,6 +63,18 @@ class Messages(QWidget):
     def _tell_of_shown(self, message: str) -> None:
         self.tell(message)
         self._of = self._subject()
+
+    def _offer(self, message: str, text: str, does: Callable[[], object]) -> None:
+        self._tell_of_shown(message)
+        self._does = does
+        self.action.setText(text)
+        self._show()
+
+    def _act(self) -> None:
+        does = self._does
+        self.tell("")
+        if does is not None:
+            does()
 
     def _forget(self) -> None:
         if self._of is not None and self._of != self._subject():
@@ -72,4 +90,6 @@ class Messages(QWidget):
         known = self._message.rstrip(".") in not_saved
         lines = "\n".join(filter(None, ("" if known else self._message, not_saved, status.warning)))
         self.text.set_text(lines)
+        self.action.setVisible(self._does is not None and bool(self._message))
+        restyle(self.text, "soft" if self._does is not None else "alarm")
         self.dismiss.setVisible(bool(self._message) and not known)

@@ -26,6 +26,8 @@ __all__ = ["LiveStrip"]
 SPAN_US = 3_000_000
 _FRAME_MS = 40
 _MOST_RUNS = 2
+# How often it is asked how far counted macros are.
+_PROGRESS_MS = 300
 # Room for the names, how many lines there are, and the height of each.
 _GUTTER, _LINES, _LINE_PX = 124, 5, 13
 # A wheel notch, a move of the pointer, and the beginning of a text have no length; each is drawn this long.
@@ -177,6 +179,9 @@ class LiveStrip(QWidget):
         keep_open(self.stop)
         self.stop.setMinimumHeight(46)
         self._build()
+        self._progress = QTimer(self)
+        self._progress.setInterval(_PROGRESS_MS)
+        self._progress.timeout.connect(lambda: store.ask(m.GetStatus(), store.take_status))
         store.status_changed.connect(self.refresh)
         store.library_changed.connect(self.refresh)
         store.settings_changed.connect(self.refresh)
@@ -229,16 +234,26 @@ class LiveStrip(QWidget):
         self.stop.setText(f"Stop everything\n{key}")
         count = len(status.running)
         self._count.setText(f"{count} running" if count else "no macro runs")
+        self._follow_runs()
         clear_layout(self._runs)
         for run in status.running[:_MOST_RUNS]:
             trigger = f", {control_label(run.trigger)}" if run.trigger else ""
+            far = f" · run {run.run} of {run.of}" if run.of > 1 else ""
             made = button(
-                f"■ {run.name}{trigger}", partial(self._store.ask, m.Stop(run.macro)), "link", "Stop this one"
+                f"■ {run.name}{far or trigger}", partial(self._store.ask, m.Stop(run.macro)), "link", "Stop this one"
             )
             made.setAccessibleName(f"Stop {run.name}")
             self._runs.addWidget(made)
         if count > _MOST_RUNS:
             self._runs.addWidget(label(f"and {count - _MOST_RUNS} more", "soft"))
+
+    def _follow_runs(self) -> None:
+        """How far runs are isn't told with each of them: it is asked for now and then while a counted macro runs."""
+        if any(run.of > 1 for run in self._store.status.running):
+            if not self._progress.isActive():
+                self._progress.start()
+        else:
+            self._progress.stop()
 
     def _state(self) -> str:
         status = self._store.status
