@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import contextlib
+import os
 import sys
 import traceback
+from collections.abc import Mapping
 from datetime import datetime
 from pathlib import Path
 from types import TracebackType
@@ -20,6 +22,9 @@ from nakrel.storage.home import Home
 from nakrel.ui import theme
 from nakrel.ui.store import Store
 from nakrel.ui.window.main_window import MainWindow
+
+# Pixels to the inch where texts are of the usual size, and how much of a difference is none.
+_USUAL_DPI, _ALIKE = 96, 0.04
 
 __all__ = ["connector", "open_window", "run", "tell_of_bugs"]
 
@@ -40,6 +45,24 @@ def open_window(app: QApplication, store: Store) -> MainWindow:
     window = MainWindow(store)
     theme.apply(app, store.settings.look)
     return window
+
+
+def scaled_environment(dpi: float, environment: Mapping[str, str]) -> dict[str, str]:
+    """What a desktop whose texts are larger or smaller than usual asks of Qt: all of the window is scaled like them,
+    its rows and fields as well. Empty where nothing is to be changed."""
+    factor = dpi / _USUAL_DPI
+    if "QT_FONT_DPI" in environment or abs(factor - 1) < _ALIKE:
+        return {}
+    before = float(environment.get("QT_SCALE_FACTOR") or 1)
+    return {"QT_FONT_DPI": str(_USUAL_DPI), "QT_SCALE_FACTOR": f"{before * factor:.4g}"}
+
+
+def _scale_like_desktop(app: QApplication) -> None:
+    """Start anew with the desktop's scale, where it has one: Qt reads it only at the start."""
+    screen = app.primaryScreen()
+    if wanted := scaled_environment(screen.logicalDotsPerInch() if screen else _USUAL_DPI, os.environ):
+        os.environ.update(wanted)
+        os.execv(sys.executable, [sys.executable, *sys.orig_argv[1:]])
 
 
 def tell_of_bugs(store: Store, log: Path) -> None:
@@ -85,6 +108,7 @@ def run(home: str | None = None) -> int:
     assert isinstance(app, QApplication)
     app.setApplicationName("nakrel")
     app.setDesktopFileName("nakrel")
+    _scale_like_desktop(app)
     store = Store(connect)
     try:
         store.open()

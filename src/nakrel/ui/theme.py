@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
@@ -20,10 +21,14 @@ __all__ = [
     "Palette",
     "apply",
     "colour",
+    "follow_desktop",
     "font",
     "hue",
+    "is_current",
     "load_fonts",
     "palette",
+    "palette_for",
+    "points",
 ]
 
 BODY_PX, SMALL_PX, TITLE_PX = 12.5, 11, 17
@@ -88,6 +93,41 @@ NIGHT = Palette(
     night=True,
 )
 
+# For those who ask their desktop for more contrast: black and white, lines as dark as texts, hues still told apart.
+DAY_HIGH = Palette(
+    paper="#FFFFFF",
+    shade="#F2F2F2",
+    ink="#000000",
+    soft="#303030",
+    line="#5A5A5A",
+    field="#FFFFFF",
+    brass="#5E3600",
+    on_brass="#FFFFFF",
+    alarm="#7A1500",
+    key="#12386E",
+    button="#7A1F06",
+    wheel="#25400F",
+    pointer="#4F2A60",
+    other="#3A3832",
+)
+NIGHT_HIGH = Palette(
+    paper="#000000",
+    shade="#141414",
+    ink="#FFFFFF",
+    soft="#D6D6D6",
+    line="#A0A0A0",
+    field="#000000",
+    brass="#FFC870",
+    on_brass="#000000",
+    alarm="#FFB3A0",
+    key="#B8D2FF",
+    button="#FFB3A0",
+    wheel="#CBEBA6",
+    pointer="#E6C8F5",
+    other="#DDDAD2",
+    night=True,
+)
+
 _current = DAY
 
 
@@ -116,11 +156,17 @@ def hue(code: str) -> QColor:
     return QColor({Kind.KEY: _current.key, Kind.BUTTON: _current.button, Kind.WHEEL: _current.wheel}[known.kind])
 
 
+def points(pixels: float) -> float:
+    """So many pixels at 96 to the inch, in points."""
+    return round(pixels) * 0.75
+
+
 @cache
 def font(pixels: float = BODY_PX, *, bold: bool = False) -> QFont:
     """The one typeface, in two weights; always the same object, so don't change it."""
     chosen = QFont(FAMILY)
-    chosen.setPixelSize(round(pixels))
+    # In points, which follow the desktop's scale; three quarters of a point are a pixel at the usual 96 to the inch.
+    chosen.setPointSizeF(points(pixels))
     chosen.setBold(bold)
     return chosen
 
@@ -132,12 +178,43 @@ def load_fonts() -> None:
             QFontDatabase.addApplicationFont(str(path))
 
 
+def palette_for(*, dark: bool, high: bool) -> Palette:
+    """The palette of a look."""
+    if high:
+        return NIGHT_HIGH if dark else DAY_HIGH
+    return NIGHT if dark else DAY
+
+
+def _wants_contrast() -> bool:
+    """Whether the desktop asks for more contrast."""
+    hints = QGuiApplication.styleHints()
+    # Qt tells of it from 6.10 on.
+    told = getattr(hints, "accessibility", None) if hints is not None else None
+    wanted = told() if told is not None else None
+    return wanted is not None and wanted.contrastPreference() == Qt.ContrastPreference.HighContrast
+
+
+def follow_desktop(again: Callable[..., object]) -> None:
+    """Call again whenever the desktop changes between light and dark. A window's own method goes with the window."""
+    if hints := QGuiApplication.styleHints():
+        hints.colorSchemeChanged.connect(again)
+
+
+def is_current(look: str) -> bool:
+    """Whether the palette in use is the one for this look now. PyQt hands out no signal for the wish for contrast, so
+    it is looked at when the window comes to the front."""
+    return _current is palette_for(dark=_is_dark(look), high=_wants_contrast())
+
+
+def _is_dark(look: str) -> bool:
+    hints = QGuiApplication.styleHints()
+    return look == "night" or (look == "system" and hints is not None and hints.colorScheme() == Qt.ColorScheme.Dark)
+
+
 def apply(app: QApplication, look: str) -> None:
     """Set the look: 'light', 'night', or 'system' for what the desktop prefers."""
     global _current
-    hints = QGuiApplication.styleHints()
-    dark = look == "night" or (look == "system" and hints is not None and hints.colorScheme() == Qt.ColorScheme.Dark)
-    _current = NIGHT if dark else DAY
+    _current = palette_for(dark=_is_dark(look), high=_wants_contrast())
     load_fonts()
     app.setStyle("Fusion")
     app.setFont(font())
@@ -173,14 +250,14 @@ def _qt_palette(p: Palette) -> QPalette:
 def _style(p: Palette) -> str:
     icons = (Path(__file__).parent / "icons").as_posix()
     return f"""
-    QWidget {{ color: {p.ink}; }}
+    QWidget {{ color: {p.ink}; font-family: "{FAMILY}"; }}
     QMainWindow, QDialog, #page {{ background: {p.paper}; }}
     #side, #strip {{ background: {p.shade}; }}
     #side QScrollArea, #side QScrollArea > QWidget > QWidget {{ background: {p.shade}; }}
     #hairline {{ background: {p.line}; }}
-    #title {{ font-size: {TITLE_PX}px; font-weight: bold; }}
-    #heading {{ font-size: 13px; font-weight: bold; }}
-    #soft {{ color: {p.soft}; font-size: {SMALL_PX}px; }}
+    #title {{ font-size: {points(TITLE_PX)}pt; font-weight: bold; }}
+    #heading {{ font-size: {points(13)}pt; font-weight: bold; }}
+    #soft {{ color: {p.soft}; font-size: {points(SMALL_PX)}pt; }}
     #alarm {{ color: {p.alarm}; }}
     #live {{ color: {p.brass}; font-weight: bold; }}
 
@@ -231,7 +308,7 @@ def _style(p: Palette) -> str:
 
     QAbstractItemView {{ background: {p.paper}; border: none; outline: none; gridline-color: {p.line}; }}
     #side QAbstractItemView {{ background: {p.shade}; }}
-    QHeaderView {{ background: {p.paper}; border: none; font-size: {SMALL_PX}px; }}
+    QHeaderView {{ background: {p.paper}; border: none; font-size: {points(SMALL_PX)}pt; }}
     QHeaderView::section {{
         background: {p.paper}; color: {p.soft}; border: none; border-bottom: 1px solid {p.line}; padding: 0 6px;
     }}

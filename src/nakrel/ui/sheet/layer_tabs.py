@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QWidget
 
 from nakrel.ui.sheet.model import layer_head
 from nakrel.ui.shown import Shown
-from nakrel.ui.widgets.basics import button, clear_layout
+from nakrel.ui.widgets.basics import button, clear_layout, tab_lands_on_chosen
 
 __all__ = ["LayerTabs"]
 
@@ -47,6 +47,7 @@ class LayerTabs(QWidget):
             made.setChecked(name == self._shown.layer)
             self._group.addButton(made)
             self._row.addWidget(made)
+        tab_lands_on_chosen(self._group)
         self._row.addStretch(1)
 
     def _choose(self, layer: str) -> None:

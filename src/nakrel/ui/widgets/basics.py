@@ -8,6 +8,7 @@ from functools import partial
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent
 from PyQt6.QtWidgets import (
+    QAbstractButton,
     QButtonGroup,
     QComboBox,
     QCompleter,
@@ -107,6 +108,17 @@ def searchable(name: str) -> QComboBox:
     return made
 
 
+def tab_lands_on_chosen(group: QButtonGroup) -> None:
+    """Of a group of which one is chosen, Tab lands on that one; the arrows go to the others."""
+
+    def show(button: QAbstractButton, on: bool) -> None:
+        button.setFocusPolicy(Qt.FocusPolicy.StrongFocus if on else Qt.FocusPolicy.ClickFocus)
+
+    for each in group.buttons():
+        show(each, each.isChecked())
+    group.buttonToggled.connect(show)
+
+
 class Segments(QWidget):
     """One choice of a few, side by side."""
 
@@ -127,6 +139,7 @@ class Segments(QWidget):
             self._group.addButton(made)
             self.buttons[value] = made
             layout.addWidget(made, 1)
+        tab_lands_on_chosen(self._group)
 
     @property
     def value(self) -> str:

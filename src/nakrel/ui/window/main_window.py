@@ -41,7 +41,7 @@ from nakrel.ui.sheet.page import SheetPage
 from nakrel.ui.sheet.profile_details import ProfileDetails
 from nakrel.ui.shown import PAGE_LABELS, PAGES, Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, clear_layout, hairline, label
+from nakrel.ui.widgets.basics import button, clear_layout, hairline, label, tab_lands_on_chosen
 from nakrel.ui.widgets.drawer import Drawer
 from nakrel.ui.window.actions import actions_of
 from nakrel.ui.window.field_undo import FieldUndo
@@ -192,6 +192,7 @@ class MainWindow(QMainWindow):
             group.addButton(tab)
             self.tabs[page] = tab
             head.addWidget(tab, 0, Qt.AlignmentFlag.AlignBottom)
+        tab_lands_on_chosen(group)
         self.details_button = button("Details", self._toggle_details, "tab", "Show or hide the details")
         head.addWidget(self.details_button, 0, Qt.AlignmentFlag.AlignBottom)
         self.menu_button = button("≡", self.open_menu, "tab", "Menu (F10)")
@@ -253,6 +254,7 @@ class MainWindow(QMainWindow):
         self.store.library_changed.connect(self._show_head)
         self.store.status_changed.connect(self._show_head_again)
         self.store.settings_changed.connect(self._apply_look)
+        theme.follow_desktop(self._apply_look)
         self.store.settings_changed.connect(self._show_notices)
         self._show_notices()
         self.column.export_wanted.connect(self.bundles.ask_export_of)
@@ -386,13 +388,15 @@ class MainWindow(QMainWindow):
         action.setCheckable(True)
         action.setChecked(self.store.settings.notices)
 
-    def _apply_look(self) -> None:
+    def _apply_look(self, *_: object) -> None:
         app = QApplication.instance()
         if isinstance(app, QApplication):
             theme.apply(app, self.store.settings.look)
 
     def _front_changed(self, state: Qt.ApplicationState) -> None:
         self.store.set_front(state == Qt.ApplicationState.ApplicationActive)
+        if not theme.is_current(self.store.settings.look):
+            self._apply_look()
 
     def record(self) -> None:
         """Begin or end a recording into the macro that is shown."""
