@@ -120,8 +120,7 @@ def choose_by_pressing(driver: Driver) -> None:
     window.shown.show_page("sheet")
     window.sheet.show_control("BTN_TASK")
     details = window.sheet_details
-    driver.choose(details.does, "another control")
-    driver.click(details._press_button)
+    driver.click(details.press_button)
     driver.wait(lambda: store.status.listening, "the listening")
     driver.injector("key", "g")
     driver.wait(lambda: store.profiles["kiln"].setups[0].cells.get("BTN_TASK") == ToControl("KEY_G"), "the key")

@@ -54,7 +54,7 @@ def test_record_edit_attach_and_undo_without_a_mouse(driver: Driver):
     tab_to(driver, window.macro_details.play.mode.buttons["single"])
     for _ in range(2):
         driver.injector("key", "Right")
-    tab_to(driver, window.macro_details.play.pause)
+    tab_to(driver, window.macro_details.play.pause.shown)
     driver.type("20/s", "Return")
     macro = window.shown.macro
     assert macro is not None

@@ -29,7 +29,10 @@ def macro(driver: Driver) -> Macro:
 
 def add(driver: Driver, kind: str, control: str = "", time: str = "") -> None:
     """Add a step by the fields under the list."""
-    fields, before = driver.window.macro.add_step, driver.window.macro.model.rowCount()
+    page = driver.window.macro
+    fields, before = page.add_step, page.model.rowCount()
+    if page.first.isVisible():
+        driver.click(page.first.rows["Step by step"])
     if fields.kind.currentText() != kind:
         driver.choose(fields.kind, kind)
     if control and fields.control.currentText() != control:
@@ -63,7 +66,11 @@ def test_a_click_becomes_a_rapid_fire_that_a_game_can_see(driver: Driver):
     driver.wait(lambda: not window.macro.recording.recording, "the end of the recording")
     assert {step.control for step in macro(driver).loop if not isinstance(step, Wait)} == {"BTN_LEFT"}
 
-    driver.click(window.macro.builder_button)
+    def rapid_fire() -> None:
+        driver.click(window.macro.builder_button)
+        driver.click(window.macro.beginnings.rows["Rapid fire"])
+
+    rapid_fire()
     builder, check = window.macro.builder, window.macro_details.frame_check
     driver.wait(lambda: "While held   20/s   tap Left for 25 ms" in builder.preview.text(), "the result beforehand")
     driver.click(builder.make_button)
@@ -73,6 +80,7 @@ def test_a_click_becomes_a_rapid_fire_that_a_game_can_see(driver: Driver):
         lambda: "A game at 60 frames sees all of the presses, 20.0 a second" in check.answer.text(), "the answer"
     )
 
+    rapid_fire()
     driver.replace(builder.figures[0], "40/s")
     driver.click(builder.make_button)
     driver.wait(lambda: "are lost" in check.answer.text(), "the word that presses are lost")
@@ -90,6 +98,8 @@ def test_the_parcel_sequence_without_a_typed_coordinate(driver: Driver):
 
     def pick(x: int, y: int) -> None:
         fields = window.macro.add_step
+        if window.macro.first.isVisible():
+            driver.click(window.macro.first.rows["Step by step"])
         if fields.kind.currentText() != "pointer":
             driver.choose(fields.kind, "pointer")
         driver.click(fields.pick_button)
@@ -177,12 +187,12 @@ def test_shift_is_held_from_the_lead_in_to_the_lead_out(driver: Driver):
     window, before = driver.window, dict(driver.store.macros)
     new_macro(driver, "Steady run")
     add(driver, "press", "Left Shift")
-    driver.menu(window.macro.steps, 0, "Move to the start")
+    driver.menu(window.macro.steps, 0, "Move to section: start")
     driver.wait(lambda: macro(driver).lead_in, "the start")
     window.macro.steps.clearSelection()
     add(driver, "tap", "W", "40")
     add(driver, "release", "Left Shift")
-    driver.menu(window.macro.steps, 2, "Move to the end")
+    driver.menu(window.macro.steps, 2, "Move to section: end")
     driver.wait(lambda: macro(driver).lead_out, "the end")
     made = macro(driver)
     assert made.lead_in == (Press(control="KEY_LEFTSHIFT"),)

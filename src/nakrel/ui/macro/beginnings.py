@@ -41,6 +41,7 @@ _KINDS = (
     _Kind("Keys in a row", "one after the other, with a wait between", "keys in a row"),
     _Kind("Type a text", "typed as fast as you say", "text"),
     _Kind("Click through places", "a click at each place that you pick on the screen", "click sequence"),
+    _Kind("Step by step", "add each step yourself"),
     _Kind("Write it as text", "a step a line"),
 )
 # What the pictures are made of.
@@ -134,11 +135,13 @@ def _picture(kind: _Kind) -> list[tuple[str, list[tuple[int, int]], int]]:
 
 
 class Beginnings(QWidget):
-    """The rows, and the fields of what is chosen; `record_wanted` and `text_wanted` are the two that need none. In two
+    """The rows, and the fields of what is chosen; `record_wanted`, `steps_wanted` and
+    `text_wanted` are those that need none. In two
     columns they are brief."""
 
     record_wanted = pyqtSignal()
     text_wanted = pyqtSignal()
+    steps_wanted = pyqtSignal()
 
     def __init__(self, builder: BuilderRow, columns: int = 1) -> None:
         super().__init__()
@@ -176,7 +179,6 @@ class Beginnings(QWidget):
         self.builder.setVisible(bool(row.kind.builder))
         if row.kind.builder:
             self.builder.choose(row.kind.builder)
-        elif row.kind.name == "Record":
-            self.record_wanted.emit()
         else:
-            self.text_wanted.emit()
+            wanted = {"Record": self.record_wanted, "Step by step": self.steps_wanted}
+            wanted.get(row.kind.name, self.text_wanted).emit()

@@ -76,6 +76,8 @@ class MacroPage(QWidget):
         busy.addWidget(self._busy_words, 1)
         busy.addWidget(button("Cancel", self.exchange.cancel))
         self._as_text = False
+        # The macro that is made step by step although it is empty yet.
+        self._by_hand = ""
         self._keys: tuple[GameKey, ...] | None = None
         self._build()
         self.view.chosen.connect(self.show_view)
@@ -86,6 +88,7 @@ class MacroPage(QWidget):
             each.builder.pick_wanted.connect(partial(self._pick_for, each.builder))
             each.record_wanted.connect(self._record)
             each.text_wanted.connect(lambda: self.show_view("notation"))
+            each.steps_wanted.connect(self._step_by_step)
         shown.macro_changed.connect(self.refresh)
         store.macro_changed.connect(lambda key: self.refresh())
         self.recording.live.connect(self._live)
@@ -172,6 +175,13 @@ class MacroPage(QWidget):
 
     def _pick_for(self, builder: BuilderRow) -> None:
         self.places.pick(builder.add_place)
+
+    def _step_by_step(self) -> None:
+        """Show the empty list, with the fields that add a step."""
+        self.drawers[1].close_it()
+        self._by_hand = self._shown.macro.id if self._shown.macro else ""
+        self._show_view()
+        self.add_step.kind.setFocus()
 
     def _record(self) -> None:
         self.drawers[1].close_it()
@@ -301,7 +311,7 @@ class MacroPage(QWidget):
         macro = self._shown.macro
         # A macro without a step is asked how it should begin, unless it is being written.
         fresh = macro is not None and not self._as_text and not any(map(macro.section, Section))
-        fresh = fresh and not self.recording.recording
+        fresh = fresh and not self.recording.recording and macro is not None and macro.id != self._by_hand
         self._first.setVisible(fresh)
         self.splitter.setVisible(there and not fresh)
         for each, seen in ((self.first, fresh), (self.beginnings, self.builder_button.isChecked())):

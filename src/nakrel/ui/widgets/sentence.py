@@ -102,7 +102,8 @@ class Figure(QWidget):
         self.setFocusProxy(self.shown)
         self.shown.clicked.connect(self.edit)
         self.line.editingFinished.connect(self._take)
-        self.line.installEventFilter(self)
+        for each in (self.shown, self.line):
+            each.installEventFilter(self)
 
     def set_value(self, value: object) -> None:
         """Show this value, unless another is being typed."""
@@ -130,11 +131,20 @@ class Figure(QWidget):
         return self._stack.currentIndex() == 1
 
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
-        """Esc leaves the value as it was; Up and Down leave it to the line."""
-        escape = isinstance(event, QKeyEvent) and event.key() == Qt.Key.Key_Escape
-        if escape and event is not None and event.type() == QEvent.Type.KeyPress and self.editing:
+        """Return or a figure begins to type it; Esc leaves the value as it was."""
+        if not isinstance(event, QKeyEvent) or event.type() != QEvent.Type.KeyPress:
+            return False
+        if watched is self.line and event.key() == Qt.Key.Key_Escape and self.editing:
             self._close()
             self.shown.setFocus()
+            return True
+        if watched is self.shown and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.edit()
+            return True
+        if watched is self.shown and event.text().isdecimal():
+            self.edit()
+            self.line.setText(event.text())
+            self.line.setModified(True)
             return True
         return False
 
