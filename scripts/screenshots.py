@@ -13,7 +13,7 @@ from PyQt6.QtWidgets import QApplication, QWidget
 from nakrel import protocol as m
 from nakrel.client.launch import ensure_service
 from nakrel.core.edit.bundle import bundle_of
-from nakrel.core.model.cells import StartProgram
+from nakrel.core.model.cells import GoTo, RunMacro, StartProgram, ToControl, TypeText, What
 from nakrel.core.model.programs import Program
 from nakrel.demo.seed import seed
 from nakrel.practice.window import PracticeWindow
@@ -24,7 +24,7 @@ from nakrel.ui.app import open_window
 from nakrel.ui.screen import Picker
 from nakrel.ui.store import Store
 
-MOUSE = "standin:halyard-12"
+MOUSE, KEYBOARD = "standin:halyard-12", "standin:bollard"
 THUMB = "BTN_TRIGGER_HAPPY"
 GAMES = tuple(
     Program(4_000 + n, name, path, (path,), n, title)
@@ -85,7 +85,7 @@ class Pictures:
         QTest.qWait(1_500)
         self.press(f"{THUMB}3", 1)
         QTest.qWait(1_200)
-        self.take("sheet")
+        self.take("buttons")
         shown.show_page("macro")
         # The frame check is worked out once edits rest.
         QTest.qWait(900)
@@ -98,16 +98,12 @@ class Pictures:
         self.look("night")
         self.take("macro-night")
         self.window.macro.show_view("notation")
-        self.take("notation-night")
         self.look("light")
         self.take("notation")
         self.window.macro.show_view("steps")
-        self.look("night")
-        shown.show_page("sheet")
-        self.take("sheet-night")
-        self.look("light")
         self.press(f"{THUMB}3", 0)
         store.ask(m.Stop())
+        self.assigning()
         self.recording()
         self.steps()
         shown.show_page("devices")
@@ -117,7 +113,6 @@ class Pictures:
         self.take("journal")
         self.link()
         self.profiles()
-        self.take("shortcuts", self.window.open_shortcuts())
         self.practice()
 
     def look(self, look: str) -> None:
@@ -139,14 +134,12 @@ class Pictures:
         shown.show_macro("weigh-the-catch")
         QTest.qWait(900)
         self.take("steps")
-        self.look("night")
-        self.take("steps-night")
-        self.look("light")
         shown.show_macro("stamp-40-parcels")
         page.select([2])
         page.builder_button.click()
+        page.beginnings.choose("Keys in a row")
         QTest.qWait(400)
-        self.take("builder")
+        self.take("beginnings")
         page.builder_button.click()
         picker = Picker()
         picker.start(m.Places((), (1280, 800), (396, 412), None))
@@ -156,6 +149,38 @@ class Pictures:
         self.take("pick", picker.views[0])
         picker.end()
         self.store.undo_stack.clear()
+
+    def assigning(self) -> None:
+        """The field at a cell, and the board of the keyboard."""
+        shown, sheet, store = self.window.shown, self.window.sheet, self.store
+        shown.show_page("sheet")
+        sheet.show_control(f"{THUMB}5")
+        sheet.open_field("re")
+        QTest.qWait(500)
+        self.take("field")
+        sheet.assign.field.leave()
+        cells = {
+            "KEY_1": RunMacro("storm-volley"),
+            "KEY_TAB": GoTo(What.SETUP, "Netter"),
+            "KEY_R": ToControl("GAME:Haul"),
+            "KEY_T": TypeText("Good tide"),
+            "KEY_F": RunMacro("reel-in"),
+            "KEY_G": RunMacro("steady-oar"),
+            "KEY_F9": StartProgram(("tide-map",)),
+        }
+        profile = store.profiles["tidewardens"]
+        commands.set_cells(store, profile, "Healer", {("", code): cell for code, cell in cells.items()})
+        sheet.device.setCurrentIndex([device.name for device in store.devices].index("Bollard keyboard"))
+        sheet.show_view("board")
+        sheet.show_control("KEY_F")
+        self.press("KEY_G", 1, KEYBOARD)
+        QTest.qWait(700)
+        self.take("board")
+        self.press("KEY_G", 0, KEYBOARD)
+        store.ask(m.Stop())
+        sheet.show_view("list")
+        sheet.device.setCurrentIndex(0)
+        store.undo_stack.undo()
 
     def recording(self) -> None:
         self.window.shown.show_macro("cut-the-line")
@@ -167,7 +192,10 @@ class Pictures:
         QTest.qWait(120)
         self.take("recording")
         self.store.ask(m.StopRecording())
-        QTest.qWait(200)
+        QTest.qWait(500)
+        self.window.macro.take_strip.taps.chosen.emit(True)
+        QTest.qWait(700)
+        self.take("take")
         self.store.undo_stack.undo()
 
     def link(self) -> None:
@@ -219,7 +247,7 @@ class Pictures:
     def practice(self) -> None:
         game = PracticeWindow(60, None, "Practice game")
         game.show()
-        for control in ("key 19", "Left", "key 19", "Left"):
+        for control in ("R", "Left", "R", "Left"):
             QTest.qWait(60)
             game._arrive(control, True)
             QTest.qWait(40)
@@ -233,11 +261,25 @@ class Pictures:
         self.window.close()
 
 
+def first_page(home: str, folder: Path) -> None:
+    """The window on an empty home."""
+    store = Store(lambda: ensure_service(Home.find(home).socket, home, "pictures"))
+    store.open()
+    window = open_window(QApplication.instance(), store)
+    window.resize(1280, 800)
+    window.show()
+    QTest.qWait(400)
+    window.grab().save(str(folder / "welcome.png"))
+    store.ask(m.Shutdown())
+    window.close()
+
+
 def main() -> None:
     """Take all pictures into the folder."""
     pictures = Pictures(sys.argv[1], Path(sys.argv[2]))
     try:
         pictures.all()
+        first_page(f"{sys.argv[1]}-empty", Path(sys.argv[2]))
     finally:
         pictures.end()
 

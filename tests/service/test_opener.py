@@ -15,6 +15,7 @@ from nakrel import protocol as m
 from nakrel.core.edit.checks import check_macro
 from nakrel.core.model.limits import MAX_OPENED
 from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.programs import Program
 from nakrel.core.model.steps import Open, Repeat, Wait
 from nakrel.core.play.acts import OpenProgram
 from nakrel.service.loop import Loop
@@ -150,3 +151,31 @@ def test_the_check_warns_of_more_than_can_be_opened():
     assert words in findings(Repeat(times=6, steps=(lamp,)), mode=Mode.SINGLE)
     assert words not in findings(Repeat(times=5, steps=(lamp,)), mode=Mode.SINGLE)
     assert words not in findings(Open(command=("lantern",), off=True), Wait(wait_us=1_000))
+
+
+class Windows:
+    """Screens that note which windows they are asked for."""
+
+    def __init__(self) -> None:
+        self.asked: list[tuple[set[int], set[str]]] = []
+
+    def bring_to_front(self, pids: set[int], classes: set[str]) -> bool:
+        self.asked.append((set(pids), set(classes)))
+        return True
+
+
+def test_a_window_is_sought_by_process_by_what_that_started_and_by_class(rig: Rig, program: tuple[str, Path]):
+    path, _ = program
+    windows = Windows()
+    rig.desktop.about_screens = lambda question: question(windows)  # type: ignore[method-assign, assignment]
+    rig.desktop.known_programs = lambda: (  # type: ignore[method-assign]
+        Program(10, "lantern", path),
+        Program(11, "glass", "/opt/glass", parent=77),
+        Program(12, "wick", "/opt/wick", parent=11),
+        Program(13, "other", "/opt/other", parent=1),
+    )
+    # It was started by a macro before, as a launcher that has started the rest.
+    rig.opener._started[path] = {77}
+    rig.opener.open(OpenProgram((path,)))
+    rig.desktop.answer()
+    assert windows.asked == [({10, 77, 11, 12}, {"lantern"})]

@@ -192,8 +192,9 @@ class Screens(Protocol):
     def window_of(self, pids: Collection[int]) -> Window | None:
         """The first window of one of these processes."""
 
-    def bring_to_front(self, pids: Collection[int]) -> bool:
-        """Bring the first window of one of these processes to the front; False where they have none."""
+    def bring_to_front(self, pids: Collection[int], classes: Collection[str] = ()) -> bool:
+        """Bring the first window of one of these processes to the front, else the first that tells no process and is
+        of one of these classes (in small letters); False where there is none."""
 
     def close(self) -> None:
         """Close; never raises."""

@@ -48,6 +48,8 @@ class Opener:
         self._opened_us: deque[int] = deque()
         # How often everything was stopped: what was asked for before is for nothing. Other threads read it.
         self._stops = 0
+        # The processes that were started for each program and haven't ended.
+        self._started: dict[str, set[int]] = {}
 
     def open(self, command: OpenProgram) -> None:
         """Bring the program's window to the front, or start it."""
@@ -65,8 +67,11 @@ class Opener:
                 return ""
             if wrong := missing_program(program):
                 return f"A program was not opened: {wrong}."
-            pids = _running(program, self._desktop.known_programs())
-            return "" if self._desktop.about_screens(lambda screens: screens.bring_to_front(pids)) else None
+            programs = tuple(self._desktop.known_programs())
+            pids = _running(program, programs) | _with_children(self._started.get(program, ()), programs)
+            classes = {Path(program).name.casefold(), Path(program).stem.casefold()}
+            brought = self._desktop.about_screens(lambda screens: screens.bring_to_front(pids, classes))
+            return "" if brought else None
 
         def found(outcome: Outcome[str | None]) -> None:
             if outcome.error is not None:
@@ -81,7 +86,7 @@ class Opener:
                 reason = outcome.error.strerror if isinstance(outcome.error, OSError) else outcome.error
                 self._fault(f"{program} was not opened: {reason}.")
             elif outcome.result is not None:
-                self._collect(outcome.result)
+                self._collect(outcome.result, program)
 
         self._desktop.ask(find, found)
 
@@ -98,7 +103,7 @@ class Opener:
         self._opened_us.append(now_us)
         return True
 
-    def _collect(self, process: subprocess.Popen[bytes]) -> None:
+    def _collect(self, process: subprocess.Popen[bytes], program: str) -> None:
         """Have it collected the moment it ends: until then it would be listed as running."""
         try:
             handle = os.pidfd_open(process.pid)
@@ -110,8 +115,12 @@ class Opener:
             os.close(handle)
             return
 
+        started = self._started.setdefault(program, set())
+        started.add(process.pid)
+
         def ended() -> None:
             if process.poll() is not None:
+                started.discard(process.pid)
                 self._loop.forget(handle)
                 with contextlib.suppress(OSError):
                     os.close(handle)
@@ -124,6 +133,14 @@ def _start(command: tuple[str, ...]) -> subprocess.Popen[bytes]:
     return subprocess.Popen(
         command, stdin=nothing, stdout=nothing, stderr=nothing, start_new_session=True, cwd=Path.home()
     )
+
+
+def _with_children(pids: Iterable[int], programs: Iterable[Program]) -> set[int]:
+    """These processes, and all that they have started: a launcher's window is often its child's."""
+    found, known = set(pids), list(programs)
+    while more := {each.pid for each in known if each.parent in found} - found:
+        found |= more
+    return found
 
 
 def _running(program: str, programs: Iterable[Program]) -> set[int]:

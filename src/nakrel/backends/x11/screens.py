@@ -62,9 +62,10 @@ class X11Screens(X11Windows):
         found = self._first_window(pids)
         return self._place(found) if found else None
 
-    def bring_to_front(self, pids: Collection[int]) -> bool:
-        """Bring the first window of one of these processes to the front; False where they have none."""
-        window = self._first_window(pids)
+    def bring_to_front(self, pids: Collection[int], classes: Collection[str] = ()) -> bool:
+        """Bring the first window of one of these processes to the front, else the first that tells no process and is
+        of one of these classes (in small letters); False where there is none."""
+        window = self._first_window(pids) or self._first_of_class(classes)
         if not window:
             return False
         data = xcffib.xproto.ClientMessageData.synthetic([_FROM_PAGER, 0, 0, 0, 0], "IIIII")
@@ -77,6 +78,11 @@ class X11Screens(X11Windows):
     def _first_window(self, pids: Collection[int]) -> int:
         windows = self._numbers(self._root, "_NET_CLIENT_LIST")
         return next((window for window in windows if self._pid(window) in pids), 0)
+
+    def _first_of_class(self, classes: Collection[str]) -> int:
+        """Old programs, and those in some sandboxes, tell no process: their class is what there is to go by."""
+        windows = self._numbers(self._root, "_NET_CLIENT_LIST") if classes else []
+        return next((w for w in windows if not self._pid(w) and self._class(w).casefold() in classes), 0)
 
     def _place(self, window: int) -> Window | None:
         """The window's inside on the screen; None where it is gone by now."""

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import shlex
 from collections.abc import Callable, Sequence
 
-from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtCore import QStringListModel, Qt, QTimer, pyqtSignal
+from PyQt6.QtWidgets import QCheckBox, QCompleter, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
 from nakrel.core import notation
@@ -28,6 +29,7 @@ from nakrel.core.model.steps import (
     Wait,
     Wheel,
 )
+from nakrel.ui.programs import Programs
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, choice, label
 from nakrel.ui.widgets.capture import Capture
@@ -35,6 +37,8 @@ from nakrel.ui.widgets.control_choice import ControlChoice
 
 __all__ = ["AddStep"]
 
+# What stands behind a program's name in the list: its command.
+_BEHIND = "  ·  "
 _WITH_CONTROL = ("tap", "press", "release", "combination", "wheel")
 _WITH_TIME = ("tap", "combination", "wait")
 # Kinds that are told by words: what stands before the words in the notation, after them, and what they look like.
@@ -79,6 +83,13 @@ class AddStep(QWidget):
         self.time.setAccessibleName("Hold or wait")
         self.typed = QLineEdit()
         self.typed.setMinimumWidth(180)
+        self._programs = Programs(store, self)
+        self._programs.changed.connect(self._list_programs)
+        self._commands = QStringListModel(self)
+        self._completer = QCompleter(self._commands, self)
+        self._completer.setFilterMode(Qt.MatchFlag.MatchContains)
+        self._completer.setCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
+        self._completer.activated[str].connect(self._program_chosen)
         self.secret = QCheckBox("secret, named")
         self.secret.setToolTip("Kept in the desktop's keyring under this name, and in no file")
         self.secret_name = QLineEdit()
@@ -159,7 +170,23 @@ class AddStep(QWidget):
         self.secret.setVisible(kind == "text")
         self.secret_name.setVisible(secret)
         self.pick_button.setVisible(kind == "pointer")
+        self._offer_programs(kind == "open")
         self._say("")
+
+    def _offer_programs(self, on: bool) -> None:
+        """The programs that run and those that are installed complete what is typed."""
+        self.typed.setCompleter(self._completer if on else None)
+        if on:
+            self._programs.look()
+            self._list_programs()
+
+    def _list_programs(self) -> None:
+        known = self._programs.known()
+        self._commands.setStringList([f"{each.name}{_BEHIND}{shlex.join(each.command)}" for each in known])
+
+    def _program_chosen(self, line: str) -> None:
+        # After the completer has put its own text there.
+        QTimer.singleShot(0, lambda: self.typed.setText(line.rpartition(_BEHIND)[2]))
 
     def _captured(self, code: str) -> None:
         if (CONTROLS[code].kind is Kind.WHEEL) != (self.kind.currentText() == "wheel"):

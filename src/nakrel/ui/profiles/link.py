@@ -6,7 +6,7 @@ import os
 from pathlib import Path
 
 from PyQt6.QtCore import QLocale, QSortFilterProxyModel, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QIcon, QImage, QPixmap, QStandardItem, QStandardItemModel
+from PyQt6.QtGui import QIcon, QStandardItem, QStandardItemModel
 from PyQt6.QtWidgets import QCheckBox, QDialog, QFileDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
@@ -23,6 +23,7 @@ from nakrel.core.model.programs import (
     suggest_rule,
     value_of,
 )
+from nakrel.ui.programs import application_icon, window_icon
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, choice, label
 from nakrel.ui.widgets.rows import WEAK, Table
@@ -199,12 +200,9 @@ class LinkDialog(QDialog):
 
     def _icon(self, source: Program | Application) -> QIcon:
         if isinstance(source, Application):
-            return QIcon(source.icon) if os.path.isabs(source.icon) else QIcon.fromTheme(source.icon)
+            return application_icon(source)
         icon = self._icons.get(str(source.pid))
-        if icon is None:
-            return QIcon()
-        image = QImage(icon.argb, icon.width, icon.height, QImage.Format.Format_ARGB32)
-        return QIcon(QPixmap.fromImage(image))
+        return window_icon(icon) if icon else QIcon()
 
     # The rule
 
