@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
-from PyQt6.QtGui import QWheelEvent
+from PyQt6.QtGui import QColor, QImage, QPainter, QWheelEvent
 from PyQt6.QtTest import QTest
 
 from nakrel import protocol as m
@@ -12,6 +12,7 @@ from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.steps import Press, Release, Repeat, Step, Tap, Wait
 from nakrel.ui.macro.diagram import Diagram
+from nakrel.ui.macro.diagram.paint import draw
 from nakrel.ui.macro.diagram.pen import Pen
 from nakrel.ui.macro.diagram.view import MOST_STEPS, TRACE, View
 from tests.ui.conftest import Ui
@@ -256,3 +257,22 @@ def test_the_view_has_one_place_for_each_time():
     # Above the first trace, and on it.
     assert view.trace_at(5) is None
     assert view.trace_at(25) == 0
+
+
+@pytest.mark.parametrize("scale", [1.0, 1.5, 2.0])
+def test_every_pixel_is_painted_at_every_scale(ui: Ui, scale: float):
+    ui.window.shown.show_macro("reel-in")
+    diagram = ui.window.macro.diagram
+    ground = diagram.viewport()
+    assert ground is not None
+    size = ground.size()
+    picture = QImage(round(size.width() * scale), round(size.height() * scale), QImage.Format.Format_RGB32)
+    picture.setDevicePixelRatio(scale)
+    never = QColor("#FF00FF")
+    picture.fill(never)
+    painter = QPainter(picture)
+    draw(painter, diagram.view, diagram.selection.shown, diagram._signs(), "")
+    painter.end()
+    edges = [(picture.width() - 1, y) for y in range(picture.height())]
+    edges += [(x, picture.height() - 1) for x in range(picture.width())]
+    assert not [spot for spot in edges if picture.pixelColor(*spot) == never]

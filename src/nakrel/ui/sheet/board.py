@@ -173,7 +173,7 @@ class BoardView(QWidget):
     def _words(self, painter: QPainter, inside: QRectF, glyph: str, text: str) -> None:
         """What it does, in up to two lines; its glyph where there is room."""
         top = inside.top() + 13
-        lines = 2 if inside.height() >= 31 else 1
+        lines = 2 if inside.height() >= 33 else 1
         wide = inside.width() >= 80
         if wide:
             glyphs.draw(painter, glyph, QRectF(inside.left() - 2, top, 14, 12))

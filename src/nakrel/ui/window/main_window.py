@@ -56,7 +56,7 @@ _DETAILS_PX = 304
 
 # What a window manager's frame takes of the height, at most.
 _FRAME_PX = 40
-_LEAST_WIDTH, _LEAST_HEIGHT = 900, 560
+_LEAST_WIDTH, _LEAST_HEIGHT = 900, 500
 # From these widths on there is room for the details beside the page, and for the profiles beside both.
 _DETAILS_FROM, _COLUMN_FROM = 1200, 1060
 

@@ -50,6 +50,8 @@ def gap_words(gap_us: int, fps: float) -> str:
 
 def draw(painter: QPainter, view: View, line: Timeline, signs: Signs, text: str) -> None:
     """Draw all of it; `words` stand there while there is nothing to draw."""
+    # At 150 or 200 % the frame leaves a pixel of the screen beside it.
+    painter.fillRect(QRectF(0, 0, view.width, view.height), colour("paper"))
     area = QRectF(0, 0, view.width - 1, view.height - 1)
     painter.setPen(colour("line"))
     painter.setBrush(colour("field"))
