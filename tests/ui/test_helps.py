@@ -95,12 +95,12 @@ def test_the_other_end_of_a_press_is_found_and_changed_when_that_is_wanted(ui: U
 
 
 def test_a_version_marks_what_differs_from_how_it_is_now(ui: Ui):
-    macro = ui.store.macros["hop-step"]
+    macro = ui.store.macros["guard-break"]
     for loop in (macro.loop, macro.loop[:1]):
         edited = Macro(id=macro.id, name=macro.name, note="kept", play=macro.play, loop=loop)
         commands.edit_macro(ui.store, "step", edited)
         ui.wait(lambda: not ui.store.saving, "the edit to be saved")
-    dialog = ui.window.column.open_history("macro", "hop-step")
+    dialog = ui.window.column.open_history("macro", "guard-break")
     ui.wait(lambda: len(dialog.versions) >= 2, "the versions")
     marked = [line for line in dialog.text.toPlainText().splitlines() if line.startswith(("−", "+"))]
     assert any(line.startswith("−") for line in marked)
