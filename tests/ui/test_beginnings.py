@@ -14,6 +14,7 @@ from nakrel.core.model.cells import RunMacro, ToChord, ToControl
 from nakrel.core.model.macro import Mode, StartOn
 from nakrel.core.model.steps import Chord, Pointer, Tap
 from nakrel.ui import commands
+from nakrel.ui.profiles.link import LinkDialog
 from tests.ui.conftest import Hand, Ui
 
 MOUSE = "standin:halyard-12"
@@ -233,7 +234,28 @@ def test_at_least_nine_steps_are_seen_with_any_drawer_open(ui: Ui):
 def test_nothing_found_says_so_with_the_way_back(ui: Ui):
     sheet = ui.window.sheet
     sheet.search.setText("zzz")
-    assert sheet._nothing.text() == "Nothing here matches “zzz”."
-    sheet.all_button.click()
+    assert sheet.nothing.text.text() == "Nothing here matches “zzz”."
+    sheet.nothing.all_button.click()
     assert sheet.search.text() == ""
     assert sheet.model.size() > 10
+
+
+def test_every_search_without_a_result_says_so_with_the_way_back(ui: Ui):
+    ui.window.shown.show_page("journal")
+    column, journal = ui.window.column, ui.window.journal
+    ui.wait(journal.table.model().rowCount, "entries")
+    dialog = LinkDialog(ui.store, "tidewardens", ui.window)
+    for place in (column, journal, dialog):
+        assert place.nothing.isHidden()
+        place.search.setText("zzzz")
+        assert not place.nothing.isHidden()
+        assert place.nothing.text.text() == "Nothing here matches “zzzz”."
+        place.nothing.all_button.click()
+        assert place.search.text() == ""
+        assert place.nothing.isHidden()
+    # Where only one of the two lists is empty it says which.
+    column.search.setText("cast far")
+    assert column.profile_view.empty == "No profile matches “cast far”."
+    assert column.nothing.isHidden()
+    column.search.clear()
+    dialog.reject()

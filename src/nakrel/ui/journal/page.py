@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QLineEdit, QVBoxLayout, QWidget
 from nakrel.protocol import Entry
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import label
+from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import WEAK, HeadedModel, Table
 
 __all__ = ["JournalModel", "JournalPage"]
@@ -72,10 +73,12 @@ class JournalPage(QWidget):
         self.table = Table("Journal")
         self.table.setModel(self._proxy)
         self.table.set_widths(140, 70, 280)
+        self.nothing = NothingHere(self.search.clear).follow(self.search, self._proxy)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 8, 0, 0)
         layout.setSpacing(6)
         layout.addWidget(self.search)
+        layout.addWidget(self.nothing)
         layout.addWidget(self.table, 1)
         layout.addWidget(label("Profile switches, runs and faults. What you type is never in it.", "soft"))
         self.model.refresh()

@@ -30,6 +30,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.ui.widgets.basics import button, hairline, label, restyle
+from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import SOFT, KeepingDelegate, RowDelegate
 from nakrel.ui.widgets.switch import Switch
 
@@ -102,7 +103,7 @@ class _List(QListView):
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
         self._delete = delete
-        self._empty = empty
+        self.empty = empty
 
     def key(self) -> str:
         """The id of the current entry, '' for none."""
@@ -116,7 +117,7 @@ class _List(QListView):
             painter.setFont(font(SMALL_PX))
             painter.setPen(QColor(palette().soft))
             flags = Qt.AlignmentFlag.AlignTop | Qt.TextFlag.TextWordWrap
-            painter.drawText(ground.rect().adjusted(14, 6, -14, 0), flags, self._empty)
+            painter.drawText(ground.rect().adjusted(14, 6, -14, 0), flags, self.empty)
 
     def keyPressEvent(self, event: object) -> None:
         if event.matches(QKeySequence.StandardKey.Delete) and self.key():  # type: ignore[attr-defined]
@@ -141,8 +142,9 @@ class ProfilesColumn(QWidget):
         self.search.setAccessibleName("Find a profile or macro")
         self.search.setClearButtonEnabled(True)
         self.profiles, self.macros = ProfileList(store), MacroList(store)
-        self.profile_view = _List("Profiles", "No profile of this name.", _ProfileDelegate(self), self._delete_profile)
+        self.profile_view = _List("Profiles", "", _ProfileDelegate(self), self._delete_profile)
         self.macro_view = _List("Macros", _NO_MACROS, _MacroDelegate(self), self._delete_macro)
+        self.nothing = NothingHere(self.search.clear).follow(self.search, self.profiles, self.macros)
         self.follow = Switch("Load with games")
         self._follow_note = label("", "soft", wrap=True)
         self.saved = label("", "soft")
@@ -195,6 +197,7 @@ class ProfilesColumn(QWidget):
         find.setContentsMargins(12, 0, 12, 4)
         find.addWidget(self.search)
         layout.addLayout(find)
+        layout.addWidget(self.nothing)
         self.profile_view.setModel(self.profiles)
         # With Ctrl and Shift several, to be exported together.
         self.profile_view.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
@@ -230,6 +233,7 @@ class ProfilesColumn(QWidget):
     def _connect(self) -> None:
         self.search.textChanged.connect(self.profiles.set_filter)
         self.search.textChanged.connect(self.macros.set_filter)
+        self.search.textChanged.connect(self._say_what_is_missing)
         for model in (self.profiles, self.macros):
             model.modelReset.connect(self._select_shown)
         self._shown.profile_changed.connect(self._select_shown)
@@ -248,6 +252,14 @@ class ProfilesColumn(QWidget):
         self._store.settings_changed.connect(self._show_follow)
         self._store.saving_changed.connect(self._show_saving)
         self._show_follow()
+
+    def _say_what_is_missing(self, typed: str) -> None:
+        """In each list what it lacks; NothingHere speaks when both are empty."""
+        typed = typed.strip()
+        both = bool(typed) and not self.profiles.items and not self.macros.items
+        for view, kind in ((self.profile_view, "profile"), (self.macro_view, "macro")):
+            view.empty = "" if both else f"No {kind} matches “{typed}”." if typed else _NO_MACROS
+            view.update()
 
     def _select_shown(self) -> None:
         if profile := self._shown.profile:

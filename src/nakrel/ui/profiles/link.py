@@ -26,6 +26,7 @@ from nakrel.core.model.programs import (
 from nakrel.ui.programs import application_icon, window_icon
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, choice, label
+from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import WEAK, Table
 
 __all__ = ["LinkDialog"]
@@ -96,6 +97,8 @@ class LinkDialog(QDialog):
         head.addWidget(self.file_button)
         layout.addLayout(head)
         self.table.setModel(self._proxy)
+        self.nothing = NothingHere(self.search.clear).follow(self.search, self._proxy)
+        layout.addWidget(self.nothing)
         layout.addWidget(self.table, 1)
         rule = QHBoxLayout()
         rule.addWidget(label("match by", "soft"))

@@ -38,6 +38,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import ROW_PX
 from nakrel.ui.widgets.basics import Segments, button, choice, label
+from nakrel.ui.widgets.nothing import NothingHere, nothing_matches
 from nakrel.ui.widgets.rows import Table
 from nakrel.ui.widgets.shield import shielded
 
@@ -131,8 +132,7 @@ class SheetPage(QWidget):
         self.more_button = button("", self._show_more, "link", "Keys that hardly any keyboard has")
         self.setups = SetUps(store, shown)
         self._empty = label("", "soft", wrap=True)
-        self._nothing = label("", "soft")
-        self.all_button = button("Show all", self._show_all, "link")
+        self.nothing = NothingHere(self._show_all)
         # Room for the field's list where the cell is near the foot.
         self._room = QWidget()
         self.assign = Assign(store, shown, self)
@@ -192,8 +192,7 @@ class SheetPage(QWidget):
         layout.addWidget(self._room)
         self._room.hide()
         found = QHBoxLayout()
-        found.addWidget(self._nothing)
-        found.addWidget(self.all_button)
+        found.addWidget(self.nothing)
         found.addWidget(self.more_button)
         found.addStretch(1)
         layout.addLayout(found)
@@ -370,13 +369,13 @@ class SheetPage(QWidget):
         notes = []
         if profile and profile.fair_play is FairPlay.NO_MACROS:
             notes.append("This game allows no macros: while the profile is live, everything passes through as it is.")
-        text = self.search.text().strip().casefold()
+        text = self.search.text().strip()
         if text and profile and setup:
             found = [
                 f"{control_label(code, layer)} in {other.name}"
                 for other, layer, code, cell in profile.cells()
                 if other.name != setup.name
-                and text in f"{control_label(code)} {' '.join(cell_text(self._store, cell)[1:])}".casefold()
+                and text.casefold() in f"{control_label(code)} {' '.join(cell_text(self._store, cell)[1:])}".casefold()
             ]
             if found:
                 notes.append(f"Found in other variants, too: {', '.join(found[:5])}{' and more' * (len(found) > 5)}.")
@@ -384,7 +383,7 @@ class SheetPage(QWidget):
             notes.append("No device found. Plug in a mouse or keyboard; the Devices page says more.")
         filtered = bool(text) or self.only_changed.isChecked()
         nothing = filtered and not self.model.size() and bool(self._store.devices)
-        what = f"Nothing here matches “{self.search.text().strip()}”." if text else "No button is changed yet."
+        what = nothing_matches(text) if text else "No button is changed yet."
         board, more = self.board.board, self.model.folded_away
         self._kind.setText(board.kind)
         self.board_more.setText(f"More keys ({len(board.more)})")
@@ -392,9 +391,7 @@ class SheetPage(QWidget):
         self.board_more.setVisible(self._as_board and bool(board.more))
         self.more_button.setText(f"More keys ({more})" if more else "Fewer keys")
         self.more_button.setVisible(not self._as_board and (more > 0 or self.model.more_shown))
-        self._nothing.setText(what if nothing else "")
-        self._nothing.setVisible(nothing)
-        self.all_button.setVisible(nothing)
+        self.nothing.say(what if nothing else "")
         self._empty.setText(" ".join(notes))
         self._empty.setVisible(bool(notes))
 
