@@ -220,10 +220,10 @@ class RecordingBar(QWidget):
             self._words.set_text(f"recording in all windows · {count} steps · {stop_key} ends it")
         else:
             self.button.setText("●  Record")
-            self._words.set_text(f"{self._summary()} · {stop_key} ends it")
+            self._words.set_text(self._summary(stop_key))
 
-    def _summary(self) -> str:
-        """The way to record in words."""
+    def _summary(self, stop_key: str) -> str:
+        """The way to record in words, what must be known first of all in front: a narrow window cuts the end off."""
         settings = self._store.settings.recording
         caught = [
             word
@@ -239,7 +239,8 @@ class RecordingBar(QWidget):
         if settings.where is Where.CURSOR and self.row_after is not None:
             where = f"after step {self.number_before}" if self.number_before else "at the selected step"
         moves = {Moves.NONE: [], Moves.CLICKS: ["places at clicks"], Moves.PATH: ["pointer path"]}[settings.moves]
-        return " · ".join((", ".join([*caught, *moves]) or "nothing", waits, where))
+        what = ", ".join([*caught, *moves]) or "nothing"
+        return " · ".join((where, f"{stop_key} ends it", what, waits))
 
     _target: Macro | None = None
 

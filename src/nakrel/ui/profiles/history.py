@@ -29,6 +29,7 @@ __all__ = ["History"]
 # So much text of a version is enough to know it by.
 _MOST_LINES = 2_000
 _MARKS = ("−", "+")
+_MARK_PX = 16
 
 
 class History(QDialog):
@@ -51,6 +52,7 @@ class History(QDialog):
         self.table.set_widths(184)
         self.text = QPlainTextEdit()
         self.text.setReadOnly(True)
+        self.text.setTabStopDistance(_MARK_PX)
         self.text.setAccessibleName("What was in it")
         self._marks = _Marks(self.text.document())
         self._legend, self._message = label("", "soft"), label("", "soft", wrap=True)
@@ -133,7 +135,7 @@ def _differences(before: str, now: str) -> list[str]:
     marked = []
     for line in difflib.ndiff(before.splitlines(), now.splitlines()):
         if not line.startswith("?"):
-            marked.append(line.replace("-", "−", 1) if line.startswith("- ") else line)
+            marked.append(f"{line[0].replace('-', '−').strip()}\t{line[2:]}")
     return marked
 
 

@@ -43,6 +43,7 @@ from nakrel.ui.shown import PAGE_LABELS, PAGES, Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, hairline, label, tab_lands_on_chosen
 from nakrel.ui.widgets.drawer import Drawer
+from nakrel.ui.widgets.elided import Elided
 from nakrel.ui.window.actions import actions_of
 from nakrel.ui.window.field_undo import FieldUndo
 from nakrel.ui.window.first_steps import FirstSteps
@@ -295,6 +296,7 @@ class MainWindow(QMainWindow):
     def _show_head(self) -> None:
         page, profile, macro = self.shown.page, self.shown.profile, self.shown.macro
         clear_layout(self._place)
+        said = ""
         self.profile_button.setVisible(page == "sheet" and profile is not None)
         if page == "sheet" and self.first_steps.active:
             self.title.setText("Welcome to Nakrel")
@@ -304,14 +306,19 @@ class MainWindow(QMainWindow):
             self._show_programs()
         elif page == "macro":
             self.title.setText(macro.name if macro else "No macro")
-            self._place.addWidget(label(self._attached_words() if macro else "", "soft"))
+            said = self._attached_words() if macro else ""
         elif page == "devices":
             self.title.setText("Devices")
-            self._place.addWidget(label("what is attached, and how it is read", "soft"))
+            said = "what is attached, and how it is read"
         elif page == "journal":
             self.title.setText("Journal")
-            self._place.addWidget(label("what happened, and why", "soft"))
-        self._place.addStretch(1)
+            said = "what happened, and why"
+        if said:
+            line = Elided("soft")
+            line.set_text(said)
+            self._place.addWidget(line, 1)
+        else:
+            self._place.addStretch(1)
 
     def _show_programs(self) -> None:
         profile = self.shown.profile
