@@ -15,6 +15,7 @@ from nakrel.core.model.macro import Mode, StartOn
 from nakrel.core.model.steps import Chord, Pointer, Tap
 from nakrel.ui import commands
 from nakrel.ui.profiles.link import LinkDialog
+from nakrel.ui.widgets.shield import shielded
 from tests.ui.conftest import Hand, Ui
 
 MOUSE = "standin:halyard-12"
@@ -77,9 +78,8 @@ def test_rapid_fire_on_a_thumb_button_from_an_empty_home_takes_four_clicks_and_t
     press(fresh, THUMB_3)
     hand.clicks += 1
     field = fresh.window.sheet.assign.field
-    fresh.wait(field.isVisible, "the question for the key")
-    fresh.wait(lambda: not fresh.store.status.listening, "the capture's end")
-    QTest.qWait(200)
+    fresh.wait(lambda: field.line.placeholderText().startswith("Rapid fire"), "the question for the key")
+    fresh.wait(lambda: not shielded(), "the capture's end")
     hand.key(field.line, Qt.Key.Key_Return)
     cell = cells(fresh)[THUMB_3]
     assert isinstance(cell, RunMacro)

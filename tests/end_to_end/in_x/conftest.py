@@ -16,7 +16,16 @@ from tests.end_to_end.in_x.driver import Driver
 
 @pytest.fixture
 def driver(qtbot: QtBot, tmp_path: Path) -> Iterator[Driver]:
-    made = Driver(qtbot, tmp_path / "home")
+    yield from _driven(Driver(qtbot, tmp_path / "home"), tmp_path)
+
+
+@pytest.fixture
+def newcomer(qtbot: QtBot, tmp_path: Path) -> Iterator[Driver]:
+    """On an empty home."""
+    yield from _driven(Driver(qtbot, tmp_path / "home", seeded=False), tmp_path)
+
+
+def _driven(made: Driver, tmp_path: Path) -> Iterator[Driver]:
     yield made
     made.close()
     end = ServiceConnection.connect(Home.find(tmp_path / "home").socket, "end")

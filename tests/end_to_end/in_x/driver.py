@@ -22,12 +22,13 @@ LIMIT_MS = 15_000
 
 
 class Driver:
-    """Opens the window on a home with the demo's data, and works it with xdotool."""
+    """Opens the window on a home, with the demo's data if wanted, and works it with xdotool."""
 
-    def __init__(self, qtbot: QtBot, home: Path) -> None:
+    def __init__(self, qtbot: QtBot, home: Path, *, seeded: bool = True) -> None:
         self._qtbot = qtbot
         self.home = home
-        seed(Home.find(home))
+        if seeded:
+            seed(Home.find(home))
         self.open()
 
     def open(self) -> None:
@@ -114,6 +115,14 @@ class Driver:
         assert model is not None
         assert ground is not None
         self._click_at(ground.mapToGlobal(view.visualRect(model.index(row, 0)).center()), "3")
+        self._from_menu(action)
+
+    def pick(self, value: QWidget, text: str) -> None:
+        """Click a value of a sentence, and choose from its list."""
+        self.click(value)
+        self._from_menu(text)
+
+    def _from_menu(self, action: str) -> None:
         self.wait(QApplication.activePopupWidget, "the menu")
         menu = QApplication.activePopupWidget()
         assert isinstance(menu, QMenu)

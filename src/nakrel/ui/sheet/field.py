@@ -16,6 +16,7 @@ from nakrel.ui.sheet.offer_list import OfferList
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.capture import Capture
+from nakrel.ui.widgets.shield import shielded
 
 __all__ = ["Field"]
 
@@ -36,7 +37,8 @@ class Field(QFrame):
         self.setObjectName("assign")
         self._offers: Callable[[str], Sequence[Offer]] = lambda typed: ()
         self._now: object = None
-        self._opening = False
+        # While it opens and closes the focus moves, and nobody left it.
+        self._moving = False
         self.line = QLineEdit()
         self.line.setFrame(False)
         self.line.setFixedHeight(_LINE_PX - 2)
@@ -55,8 +57,10 @@ class Field(QFrame):
         layout.setContentsMargins(1, 1, 1, 1)
         layout.setSpacing(0)
         layout.addLayout(head)
-        for part in (self.capture, self._error, self.list):
+        for part in (self.capture, self._error):
+            part.setContentsMargins(8, 0, 4, 0)
             layout.addWidget(part)
+        layout.addWidget(self.list)
         self.hide()
         self.line.textEdited.connect(lambda text: self.refresh())
         self.line.installEventFilter(self)
@@ -74,14 +78,13 @@ class Field(QFrame):
         self.line.setAccessibleName(question)
         self.line.setText(typed)
         self._tell("")
-        # It takes the focus from where it is, which may be its own last stand.
-        self._opening = True
+        self._moving = True
         self.refresh()
         self._put(place)
         self.show()
         self.raise_()
         self.line.setFocus()
-        self._opening = False
+        self._moving = False
 
     def _put(self, place: QRect) -> None:
         parent = self.parentWidget()
@@ -120,8 +123,10 @@ class Field(QFrame):
         self._tell(message)
 
     def _close(self) -> None:
+        self._moving = True
         self.capture.cancel()
         self.hide()
+        self._moving = False
 
     def _tell(self, message: str) -> None:
         self._error.setText(message)
@@ -180,5 +185,5 @@ class Field(QFrame):
     def _focus_gone(self, reason: Qt.FocusReason) -> None:
         elsewhere = reason not in (Qt.FocusReason.ActiveWindowFocusReason, Qt.FocusReason.PopupFocusReason)
         now = QApplication.focusWidget()
-        if elsewhere and not self._opening and not self.capture.armed and not (now and self.isAncestorOf(now)):
+        if elsewhere and not self._moving and not shielded() and not (now and self.isAncestorOf(now)):
             self.leave()

@@ -46,6 +46,8 @@ __all__ = ["SheetPage"]
 
 # How much of its list the field shows at least.
 _LIST_PX = 230
+# The widths of groups and buttons, with a little for the scroll bar.
+_FIRST_COLUMNS_PX = 246
 
 
 class _SheetTable(Table):
@@ -278,9 +280,17 @@ class SheetPage(QWidget):
             self.assign.open(self._place_of(self._shown.control), typed)
 
     def begin_rapid_fire(self) -> None:
-        """Ask at the chosen cell which key its button should fire."""
-        if self._shown.control and self.model.row_of(self._shown.control) >= 0:
-            self.assign.open_rapid_fire(self._place_of(self._shown.control))
+        """Ask which button should fire, by pressing it, and then at its cell which key it fires."""
+        place = QRect(self.table.geometry().topLeft() + QPoint(_FIRST_COLUMNS_PX, ROW_PX), QSize(430, ROW_PX))
+        self.assign.open_for_holder(place, "Which button should fire? Press it", self._fires)
+
+    def _fires(self, does: Cell | Beginning | None) -> None:
+        if not isinstance(does, ToControl):
+            self._store.fault.emit("Rapid fire is on one button.")
+            return
+        self.show_control(does.control)
+        if self.model.row_of(does.control) >= 0:
+            self.assign.open_rapid_fire(self._place_of(does.control))
 
     def _place_of(self, code: str) -> QRect:
         """Where the field goes: at the button's cell of the layer that is shown, with room for a list beneath."""
@@ -400,7 +410,7 @@ class SheetPage(QWidget):
         columns = self.model.columnCount() - 2
         if columns > 1:
             # By the page's width and not by the table's, which follows only when the page has been laid out.
-            width = max(170, (self.width() - 246) // columns)
+            width = max(170, (self.width() - _FIRST_COLUMNS_PX) // columns)
             self.table.set_widths(86, 150, *(width for _ in range(columns - 1)))
 
     def show_control(self, code: str) -> None:

@@ -6,7 +6,8 @@ No shortcut fires then, no field takes a letter, no button is clicked, but for t
 from __future__ import annotations
 
 from PyQt6 import sip
-from PyQt6.QtCore import QEvent, QObject, QTimer
+from PyQt6.QtCore import QEvent, QObject, Qt, QTimer
+from PyQt6.QtGui import QFocusEvent
 from PyQt6.QtWidgets import QApplication, QWidget
 
 __all__ = ["Shield", "shielded"]
@@ -44,6 +45,8 @@ class Shield(QObject):
         self.open_to = open_to
         # What had the focus gets it back.
         self._before: QWidget | None = None
+        # What a click, which moves the focus before it can be kept away, took it from.
+        self._robbed: QWidget | None = None
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.setInterval(_AFTER_MS)
@@ -68,11 +71,18 @@ class Shield(QObject):
 
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
         """Keep the press from the window."""
-        if event is None or not isinstance(watched, QWidget) or event.type() not in _KEYS | _MOUSE:
+        if event is None or not isinstance(watched, QWidget):
             return False
+        if isinstance(event, QFocusEvent) and event.type() == QEvent.Type.FocusOut:
+            self._robbed = watched if event.reason() == Qt.FocusReason.MouseFocusReason else None
+        if event.type() not in _KEYS | _MOUSE:
+            return False
+        robbed, self._robbed = self._robbed, None
         open_to = (*self.open_to, *_always_open)
         if event.type() in _MOUSE and any(watched is each or each.isAncestorOf(watched) for each in open_to):
             return False
+        if event.type() == QEvent.Type.MouseButtonPress and robbed is not None and not sip.isdeleted(robbed):
+            robbed.setFocus()
         # An accepted override makes a key a plain key press, which then ends here and not in a shortcut.
         event.accept()
         return True

@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from typing import Protocol
 
-from PyQt6.QtCore import QObject
+from PyQt6.QtCore import QObject, QTimer
 
 from nakrel.demo.data import MACROS, PROFILES
 from nakrel.ui import commands
 from nakrel.ui.profiles.column import ProfilesColumn
-from nakrel.ui.sheet.details import SheetDetails
 from nakrel.ui.sheet.page import SheetPage
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
@@ -22,7 +21,6 @@ class Window(Protocol):
     """What is asked of the window."""
 
     sheet: SheetPage
-    sheet_details: SheetDetails
     column: ProfilesColumn
     shown: Shown
 
@@ -64,15 +62,8 @@ class FirstSteps(QObject):
     def _rapid_fire(self) -> None:
         """Ask for the button by pressing it, then for the key at its cell."""
         self.end()
-        finder, sheet = self._window.sheet_details.finder, self._window.sheet
-
-        def found(code: str) -> None:
-            finder.captured.disconnect(found)
-            sheet.show_control(code)
-            sheet.begin_rapid_fire()
-
-        finder.captured.connect(found)
-        finder.arm()
+        # It stands in the page, which has its size with the next events.
+        QTimer.singleShot(0, self._window.sheet.begin_rapid_fire)
 
     def _record(self) -> None:
         self.end()
