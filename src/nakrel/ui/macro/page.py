@@ -143,8 +143,8 @@ class MacroPage(QWidget):
         self.steps.setModel(self.model)
         self.steps.set_widths(70, 36, 190, 110, 104)
         self.view.setFixedWidth(124)
-        self.take_strip.setParent(lower)
         beneath.addWidget(self.steps, 1)
+        self.take_strip.lie_over(self.steps)
         beneath.addWidget(self.rebind)
         beneath.addWidget(self.add_step)
         beneath.addWidget(self.notation, 1)
@@ -408,8 +408,6 @@ class MacroPage(QWidget):
         self.select(list(new))
         if new:
             self.steps.scrollTo(self.model.index(new[0], 0))
-        place = self.steps.geometry()
-        self.take_strip.setGeometry(place.left(), place.top(), place.width(), 26)
         self.steps.setFocus()
         self.select(list(new))
         if new:

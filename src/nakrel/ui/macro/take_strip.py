@@ -6,7 +6,7 @@ import time
 from collections.abc import Sequence
 
 import msgspec
-from PyQt6.QtCore import QPoint, pyqtSignal
+from PyQt6.QtCore import QEvent, QObject, QPoint, pyqtSignal
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QMenu, QWidget
 
 from nakrel import protocol as m
@@ -29,6 +29,7 @@ __all__ = ["TakeStrip"]
 
 _DELAYS = ((Waits.PERFORMED, "recorded"), (Waits.EVEN, "one value"), (Waits.NONE, "none"))
 _POINTER = ((Moves.NONE, "none"), (Moves.CLICKS, "at clicks"), (Moves.PATH, "path"))
+_LEAST_PX = 26
 _TAPS = ((False, "presses and releases"), (True, "joined into taps"))
 
 
@@ -56,7 +57,7 @@ class TakeStrip(QFrame):
         self.even = Figure("every delay", _read_time, lambda us: f"{format_ms(us)} ms")
         self.where = OneOf("goes", self._places())
         self.sentence.may_say(self.delays, self.pointer, self.taps, self.even, self.where)
-        self.others = button("use another take…", self.list_takes, "link")
+        self.others = button("other takes…", self.list_takes, "link")
         row = QHBoxLayout(self)
         row.setContentsMargins(8, 0, 4, 0)
         row.setSpacing(8)
@@ -70,7 +71,26 @@ class TakeStrip(QFrame):
         self.even.changed.connect(lambda us: self._choose(even_us=us))
         store.undo_stack.indexChanged.connect(self._edited)
         self.menu: QMenu | None = None
+        self._over: QWidget = parent
         self.hide()
+
+    def lie_over(self, steps: QWidget) -> None:
+        """Keep to the head of the steps."""
+        self._over = steps
+        self.setParent(steps.parentWidget())
+        steps.installEventFilter(self)
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        """Go with the steps."""
+        if event and event.type() in (QEvent.Type.Resize, QEvent.Type.Move) and self.isVisible():
+            self._put()
+        return False
+
+    def _put(self) -> None:
+        """Take as many lines as it needs."""
+        place = self._over.geometry()
+        height = max(_LEAST_PX, self.heightForWidth(place.width()))
+        self.setGeometry(place.left(), place.top(), place.width(), height)
 
     @staticmethod
     def _places(after: str = "at the selected step") -> Sequence[tuple[Where, str]]:
@@ -170,16 +190,21 @@ class TakeStrip(QFrame):
         take, settings = self.take, self._settings
         if take is None:
             return
-        self._head.setText(_words(take, at=False))
-        self.where.set_options(self._places(f"after step {self._number}" if self._number else "at the selected step"))
+        self._head.setText(f"Take {take.number}")
+        self._head.setToolTip(_words(take))
+        # Without a chosen step, where the cursor is and the end are the same.
+        places = self._places(f"after step {self._number}" if self._number else "at the selected step")
+        self.where.set_options(places[1:] if self._row is None else places)
         self.delays.set_value(settings.waits)
         self.pointer.set_value(settings.moves)
         self.taps.set_value(settings.taps)
-        self.where.set_value(settings.where)
+        at_end = self._row is None and settings.where is Where.CURSOR
+        self.where.set_value(Where.END if at_end else settings.where)
         self.even.set_value(settings.even_us)
         delays = ("delays", self.delays, self.even) if settings.waits is Waits.EVEN else ("delays", self.delays)
         self.sentence.say(*delays, "· pointer", self.pointer, "·", self.taps, "·", self.where)
         self.show()
+        self._put()
         self.raise_()
 
     def _edited(self, index: int) -> None:
@@ -194,11 +219,11 @@ class TakeStrip(QFrame):
         self.hide()
 
 
-def _words(take: Take, *, at: bool = True) -> str:
+def _words(take: Take) -> str:
     events = sum(not isinstance(step, Wait) for step in take.steps)
     seconds = f"{length_us(take.steps) / 1_000_000:.2f} s"
-    when = f" · {time.strftime('%H:%M', time.localtime(take.at))}" if at else ""
-    return f"Take {take.number}{when} · {events} events · {seconds}"
+    when = time.strftime("%H:%M", time.localtime(take.at))
+    return f"Take {take.number} · {when} · {events} events · {seconds}"
 
 
 def _read_time(text: str) -> int:

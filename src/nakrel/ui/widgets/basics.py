@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from functools import partial
 
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtGui import QFocusEvent, QKeyEvent
+from PyQt6.QtGui import QFocusEvent, QKeyEvent, QPaintEvent
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QButtonGroup,
@@ -17,6 +17,9 @@ from PyQt6.QtWidgets import (
     QLabel,
     QLineEdit,
     QPushButton,
+    QStyle,
+    QStyleOptionComboBox,
+    QStylePainter,
     QWidget,
 )
 
@@ -87,9 +90,27 @@ def clear_layout(layout: object) -> None:
             clear_layout(inner)
 
 
+class _Choice(QComboBox):
+    """Cuts a long text off with a sign; it is all there in the list."""
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        if self.isEditable() or (style := self.style()) is None:
+            super().paintEvent(event)
+            return
+        option = QStyleOptionComboBox()
+        self.initStyleOption(option)
+        whole, part = QStyle.ComplexControl.CC_ComboBox, QStyle.SubControl.SC_ComboBoxEditField
+        # The style leaves a little air at both ends.
+        room = style.subControlRect(whole, option, part, self).width() - 4
+        option.currentText = self.fontMetrics().elidedText(option.currentText, Qt.TextElideMode.ElideRight, room)
+        painter = QStylePainter(self)
+        painter.drawComplexControl(whole, option)
+        painter.drawControl(QStyle.ControlElement.CE_ComboBoxLabel, option)
+
+
 def choice(name: str = "") -> QComboBox:
     """A choice from a list that takes the room there is instead of the room its longest entry would like."""
-    made = QComboBox()
+    made = _Choice()
     made.setAccessibleName(name)
     made.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
     made.setMinimumContentsLength(10)
