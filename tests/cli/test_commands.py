@@ -15,13 +15,17 @@ from click.testing import CliRunner, Result
 from nakrel import protocol as m
 from nakrel.cli.main import main
 from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.controls import CONTROLS
+from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
-from nakrel.core.model.steps import Open, Tap
+from nakrel.core.model.names import read_control
+from nakrel.core.model.steps import Branch, Open, PickOne, Pointer, Tap, Text, Wait
 from nakrel.core.play.simulate import plan
 from nakrel.demo.data import MACROS, PROFILES
 from nakrel.demo.seed import seed
 from nakrel.storage import files
 from nakrel.storage.home import Home
+from nakrel.storage.library import Library
 from tests.support import ServiceProcess
 
 
@@ -234,3 +238,62 @@ def test_the_pointers_speed_stages_are_listed_and_chosen(home: Path, service: Se
     wrong = run(home, "speed", "Sprint", code=1)
     assert "Brackenfall Arena has no pointer speed 'Sprint'; it has Walk, Turn, Aim" in wrong.output
     run(home, "follow")
+
+
+def keep(home: Path, macro: Macro) -> None:
+    """Write a macro into the home, as the service would."""
+    library = Library(Home.find(home))
+    library.load()
+    library.put_macro(macro)
+
+
+def test_a_plan_that_ends_early_says_why(home: Path):
+    tap = Tap(control="KEY_Q", hold_us=10_000)
+    late = (tap, Wait(wait_us="100 - 60 * run"))
+    keep(home, Macro(id="slip", name="Slip", play=Play(Mode.COUNTED, runs=5), loop=late))
+    result = run(home, "plan", "slip", code=1)
+    assert "Slip ends early, after 1 complete run: the formula '100 - 60 * run' gives -20 ms" in result.stderr
+    # What came before is printed all the same.
+    assert len(list(csv.DictReader(io.StringIO(result.stdout)))) == 4
+    heavy = PickOne(branches=(Branch(weight="0 * run", steps=(tap,)), Branch(weight="run - run", steps=(tap,))))
+    keep(home, Macro(id="none", name="None", loop=(heavy,)))
+    assert "None ends early, after 0 complete runs: " in run(home, "plan", "none", code=1).stderr
+    assert "every weight is 0" in run(home, "plan", "none", code=1).stderr
+    keep(home, Macro(id="long", name="Long", play=Play(Mode.TOGGLE, limit_us=95_000, pause_us=10_000), loop=(tap,)))
+    for runs in ((), ("--runs", "40")):
+        result = run(home, "plan", "long", *runs)
+        # Worked by hand: a run every 20 ms, the fifth of them begun at 80 ms and done at 90 ms.
+        downs = [int(r["time_us"]) for r in csv.DictReader(io.StringIO(result.stdout)) if r["value"] == "1"]
+        assert downs == [0, 20_000, 40_000, 60_000, 80_000]
+        assert "Long ends early, after 5 complete runs: its time limit of 95 ms" in result.stderr
+    assert len(run(home, "plan", "long", "--runs", "2").stdout.splitlines()) == 5
+    assert run(home, "plan", "long", "--runs", "2").stderr == ""
+
+
+def test_every_seed_is_one_of_its_own(home: Path):
+    keep(home, Macro(id="sway", name="Sway", loop=(Wait(wait_us=1, most_us=10**8), Tap(control="KEY_Q", hold_us=1))))
+    plans = {run(home, "plan", "sway", "--seed", seed).stdout for seed in ("0", "1", "-1", "12345678901234567890")}
+    assert len(plans) == 4
+    assert run(home, "plan", "sway", "--seed", "-1").stdout in plans
+
+
+def test_an_export_says_what_it_leaves_out(home: Path):
+    tap, move = Tap(control="KEY_Q", hold_us=10_000), Pointer(x=5, y=6)
+    keep(home, Macro(id="all", name="All", loop=(tap, move, move, Text(text="hi"), Open(command=("true",)))))
+    wanted = "2 moves of the pointer, 1 text, 1 program"
+    for form, words in (("evemu", "Left out"), ("libinput", "Left out"), ("vcd", "Where to and what is left out of")):
+        result = run(home, "export", "all", "--as", form)
+        assert words in result.stderr
+        assert wanted in result.stderr
+        assert wanted in result.stdout
+    assert run(home, "export", "all", "--as", "events").stderr == ""
+    keep(home, Macro(id="plain", name="Plain", loop=(tap,)))
+    assert run(home, "export", "plain", "--as", "evemu").stderr == ""
+
+
+def test_the_names_of_all_controls_are_listed(home: Path):
+    rows = json.loads(run(home, "controls", "--json").stdout)
+    assert {row["code"] for row in rows} == set(CONTROLS)
+    assert [row["name"] for row in json.loads(run(home, "controls", "page u", "--json").stdout)] == ["Page Up"]
+    with pytest.raises(DataError, match="nakrel controls"):
+        read_control("xyzzy key")

@@ -20,16 +20,17 @@ from nakrel.client.ids import new_id
 from nakrel.client.launch import ensure_service
 from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge, visible
 from nakrel.core.model.cells import GoTo, What
-from nakrel.core.model.controls import label
+from nakrel.core.model.controls import CONTROLS, label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.game_keys import named_in, resolve
 from nakrel.core.model.limits import MAX_COUNT
 from nakrel.core.model.macro import Macro, cycle_us, describe_play
+from nakrel.core.model.names import name_of
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.programs import describe_rule
 from nakrel.core.model.units import format_rate
 from nakrel.core.play.live import next_setup
-from nakrel.core.play.simulate import plan as plan_rows
+from nakrel.core.play.simulate import Planned, planned
 from nakrel.demo.seed import seed
 from nakrel.service import BACKENDS
 from nakrel.storage import files
@@ -37,7 +38,7 @@ from nakrel.storage.bundles import read_bundle, write_bundle
 from nakrel.storage.files import StorageError
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
-from nakrel.storage.recordings import WRITERS, read_recording, run_csv, run_vcd
+from nakrel.storage.recordings import WRITERS, left_out, read_recording, run_csv, run_left_out, run_vcd
 
 __all__ = ["main"]
 
@@ -175,13 +176,17 @@ def export(
     """Write what MACRO plays for other tools: a waveform viewer, a table, evemu-play or libinput replay."""
     found = _resolved(session, macro, profile)
     try:
-        text = WRITERS[form](found, plan_rows(found, found.play, runs, seed))
+        made = planned(found, found.play, runs, seed)
+        text = WRITERS[form](found, made.rows)
         if output is None:
             click.echo(text, nl=False)
         else:
             files.write(output, text.encode())
     except (DataError, StorageError) as error:
         _fail(str(error))
+    if missing := left_out(form, made.rows):
+        click.echo(f"nakrel: {missing}", err=True)
+    _tell_end(found, made)
 
 
 @main.command(name="import")
@@ -286,6 +291,19 @@ def profiles(session: Session, as_json: bool) -> None:
     found = sorted(session.library().profiles.values(), key=lambda p: p.name.casefold())
     rows = [{"id": p.id, "name": p.name, "programs": ", ".join(describe_rule(r) for r in p.programs)} for p in found]
     _print(rows, as_json, "{name:32} {programs}")
+
+
+@main.command()
+@_json
+@click.argument("part", required=False, default="")
+def controls(part: str, as_json: bool) -> None:
+    """List the names of keys and buttons, with their codes; with PART those that have it in them."""
+    rows = [
+        {"name": name_of(code), "code": code, "part": known.part}
+        for code, known in CONTROLS.items()
+        if part.casefold() in f"{name_of(code)} {code}".casefold()
+    ]
+    _print(rows, as_json, "{name:24} {code:24} {part}")
 
 
 @main.command()
@@ -419,13 +437,25 @@ def plan(session: Session, macro: str, runs: int | None, seed: int, as_json: boo
     """Print what MACRO will emit, as CSV: time_us, control, value (1 down, 0 up, or notches), words."""
     found = _resolved(session, macro, profile)
     try:
-        rows = plan_rows(found, found.play, runs, seed)
+        made = planned(found, found.play, runs, seed)
     except DataError as error:
         _fail(str(error))
     if as_json:
-        click.echo(json.dumps([row._asdict() for row in rows]))
+        click.echo(json.dumps([row._asdict() for row in made.rows]))
+    else:
+        click.echo(WRITERS["events"](found, made.rows), nl=False)
+    _tell_end(found, made)
+
+
+def _tell_end(macro: Macro, made: Planned) -> None:
+    """Say why a plan ended before its last run; where the macro itself is the reason, the program ends with 1."""
+    if not made.ended:
         return
-    click.echo(WRITERS["events"](found, rows), nl=False)
+    after = f"after {made.runs} complete run{'s' * (made.runs != 1)}"
+    message = f"{macro.name} ends early, {after}: {made.ended}"
+    if made.failed:
+        _fail(message)
+    click.echo(f"nakrel: {message}", err=True)
 
 
 @main.command(name="last-run")
@@ -441,6 +471,8 @@ def last_run(session: Session, macro: str, form: str, output: Path | None) -> No
     if record is None:
         _fail(f"{found.name} hasn't run since the service started; play it first")
     text = run_csv(record) if form == "csv" else run_vcd(found, record)
+    if missing := run_left_out(record):
+        click.echo(f"nakrel: {missing}", err=True)
     try:
         if output is None:
             click.echo(text, nl=False)

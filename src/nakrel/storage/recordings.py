@@ -9,6 +9,7 @@ from __future__ import annotations
 import csv
 import io
 import re
+from collections import Counter
 from collections.abc import Iterable, Iterator, Sequence
 from pathlib import Path
 from typing import NamedTuple
@@ -30,8 +31,10 @@ __all__ = [
     "WRITERS",
     "InputEvent",
     "events_csv",
+    "left_out",
     "read_recording",
     "run_csv",
+    "run_left_out",
     "run_vcd",
     "steps_csv",
     "to_evemu",
@@ -228,9 +231,30 @@ def _codes(plan: Sequence[PlanRow]) -> dict[int, set[int]]:
     return {kind: codes for kind, codes in found.items() if codes}
 
 
+def left_out(form: str, plan: Sequence[PlanRow]) -> str:
+    """What of the plan this form can't hold, in words; '' for nothing."""
+    counts = Counter(row.control for row in plan if row.control in OTHERS)
+    if not counts or form in ("csv", "events"):
+        return ""
+    parts = [
+        f"{count} {one if count == 1 else many}"
+        for control, one, many in (
+            ("POINTER", "move of the pointer", "moves of the pointer"),
+            ("TEXT", "text", "texts"),
+            ("OPEN", "program", "programs"),
+        )
+        if (count := counts[control])
+    ]
+    if form == "vcd":
+        return f"Where to and what is left out of {', '.join(parts)}; a value change dump has only when."
+    return f"Left out: {', '.join(parts)}; a device's recording has keys, buttons and the wheel alone."
+
+
 def to_evemu(macro: Macro, plan: Sequence[PlanRow]) -> str:
     """A recording that evemu-play plays on a device made by evemu-device."""
     out = ["# EVEMU 1.3", f"# {_one_line(macro.name)}", f"N: {_NAME}", "I: " + " ".join(f"{n:04x}" for n in _ID)]
+    if missing := left_out("evemu", plan):
+        out.insert(2, f"# {missing}")
     out.append("P: " + " ".join(["00"] * 8))
     for kind, codes in sorted(_codes(plan).items()):
         bits = bytearray(96 if kind == _KEY else 8)
@@ -246,7 +270,8 @@ def to_evemu(macro: Macro, plan: Sequence[PlanRow]) -> str:
 def to_libinput(macro: Macro, plan: Sequence[PlanRow]) -> str:
     """A recording that `libinput replay` plays."""
     codes = "".join(f"      {kind}: {sorted(numbers)}\n" for kind, numbers in sorted(_codes(plan).items()))
-    head = _LIBINPUT_HEAD.format(title=_one_line(macro.name), name=_NAME, id=list(_ID), codes=codes)
+    title = "\n# ".join(filter(None, (_one_line(macro.name), left_out("libinput", plan))))
+    head = _LIBINPUT_HEAD.format(title=title, name=_NAME, id=list(_ID), codes=codes)
     out = [head]
     for at_us, kind, code, value in _events(plan):
         if kind != _SYN:
@@ -262,16 +287,18 @@ def to_vcd(macro: Macro, plan: Sequence[PlanRow]) -> str:
 
     Pointer, text and open steps are counted like notches.
     """
-    return _vcd(macro.name, plan)
+    return _vcd(macro.name, plan, left_out("vcd", plan))
 
 
-def _vcd(name: str, plan: Sequence[PlanRow]) -> str:
-    """The dump of these rows; a control may have a scope of its own before it, as in `sent KEY_Q`."""
+def _vcd(name: str, plan: Sequence[PlanRow], missing: str) -> str:
+    """The dump of these rows; a control may have a scope of its own before it, as in `sent KEY_Q`. `missing` says what
+    isn't in it."""
     controls = list(dict.fromkeys(row.control for row in plan))
     marks = {control: _mark(n) for n, control in enumerate(controls)}
     wheel = {control for control in controls if _is_counted(control.rpartition(" ")[2])}
     scope = re.sub(r"\W+", "_", name) or "macro"
-    out = ["$version Nakrel $end", "$timescale 1 us $end", f"$scope module {scope} $end"]
+    out = [f"$comment {missing} $end"] if missing else []
+    out += ["$version Nakrel $end", "$timescale 1 us $end", f"$scope module {scope} $end"]
     for inner in dict.fromkeys(control.rpartition(" ")[0] for control in controls):
         out += [f"$scope module {inner} $end"] if inner else []
         for control in controls:
@@ -362,7 +389,14 @@ def run_vcd(macro: Macro, record: RunRecord) -> str:
         *(row._replace(control=f"planned {row.control}") for row in planned),
         *(row._replace(control=f"sent {row.control}") for row in sent),
     ]
-    return _vcd(macro.name, sorted(both, key=lambda row: row.time_us))
+    return _vcd(macro.name, sorted(both, key=lambda row: row.time_us), run_left_out(record))
+
+
+def run_left_out(record: RunRecord) -> str:
+    """What of a long run isn't kept, in words; '' where all is."""
+    if not record.left_out:
+        return ""
+    return f"Left out: {record.left_out} events in the middle; of a long run its first and its last events are kept."
 
 
 def _mark(number: int) -> str:

@@ -102,7 +102,7 @@ def control(code: str) -> Control:
         import difflib
 
         near = difflib.get_close_matches(code.upper(), CONTROLS, n=3, cutoff=0.6)
-        hint = f"; did you mean {' or '.join(near)}?" if near else "; see docs/formats.md for the codes"
+        hint = f"; did you mean {' or '.join(near)}?" if near else "; `nakrel controls` lists all codes"
         raise UnknownControl(f"unknown key or button {code!r}{hint}") from None
 
 

@@ -10,8 +10,10 @@ from __future__ import annotations
 import ast
 import contextlib
 import functools
+import keyword
 import operator
 import random
+import re
 from collections.abc import Callable, Iterator
 from contextvars import ContextVar
 from typing import Annotated, Protocol
@@ -50,6 +52,13 @@ __all__ = [
 
 # No number in a formula may be larger: floats are exact up to there.
 MAX_NUMBER = 10**15
+# Everything that the grammar of docs/notation.md has. Python's parser, which reads it, would take much more.
+_TOKEN = re.compile(
+    r"""\s*(?:(?P<figure>(?:\d+\.?\d*|\.\d+)(?![\w.]))|(?P<name>[A-Za-z_]\w*)|(?P<text>"[^"]*"|'[^']*')"""
+    r"""|(?P<sign>//|==|!=|<=|>=|[-+*/%<>(),]))\s*"""
+)
+_WORDS = ("and", "or", "not")
+_NO_NUMBERS = ("nan", "inf", "infinity", "none", "null")
 
 FormulaText = Annotated[str, msgspec.Meta(min_length=1, max_length=MAX_FORMULA)]
 VariableName = Annotated[str, msgspec.Meta(pattern=VARIABLE)]
@@ -69,6 +78,18 @@ FUNCTIONS = {
     "random": "a number between two, both included; whole where both are",
     "held": 'whether a key or button is down, as in held("Left Shift")',
 }
+
+
+_CALLS = {
+    "min": "min(a, b)",
+    "max": "max(a, b)",
+    "abs": "abs(a)",
+    "round": "round(a)",
+    "random": "random(a, b)",
+    "held": 'held("Left Shift")',
+}
+_ONLY = "only arithmetic, comparisons and functions can stand"
+_INSTEAD = {"True": "write 1", "False": "write 0", "if": "use an if step", "else": "use an if step"}
 
 
 class FormulaError(DataError):
@@ -138,6 +159,7 @@ class Formula:
             raise FormulaError(text, 0, "is empty, or has a space at its beginning or end")
         if "#" in text or "\\" in text or not text.isprintable():
             raise FormulaError(text, 0, "has a sign in it that can't stand there; write the code of a key instead of #")
+        self._check_tokens()
         try:
             tree = ast.parse(text, mode="eval")
         except (SyntaxError, ValueError, RecursionError, MemoryError) as error:
@@ -168,14 +190,44 @@ class Formula:
             raise FormulaError(self.text, 0, "gets a number that is too large")
         return number
 
+    def _check_tokens(self) -> None:
+        """Raise `FormulaError` at the first thing that is in no formula, whatever Python would make of it."""
+        at = 0
+        while at < len(self.text):
+            found = _TOKEN.match(self.text, at)
+            if found is None:
+                at += len(self.text[at:]) - len(self.text[at:].lstrip())
+                part = re.match(r"[\w.]+|\S", self.text[at:])
+                word = part.group() if part else self.text[at:]
+                how = "write a number as 20 or 0.5" if re.match(r"\.?\d", word) else _ONLY
+                raise FormulaError(self.text, at + 1, f"can't have {word[:40]!r} in it: {how}")
+            if name := found["name"]:
+                self._check_name(name, found.start("name"), self.text[found.end() : found.end() + 1] == "(")
+            at = found.end()
+
+    def _check_name(self, name: str, at: int, called: bool) -> None:
+        if name in _WORDS:
+            return
+        message = ""
+        if keyword.iskeyword(name):
+            message = f"can't have the word {name!r} in it: {_INSTEAD.get(name, _ONLY)}"
+        elif name.lower() in _NO_NUMBERS:
+            message = f"can't have {name!r} in it: write a number as 20 or 0.5"
+        elif name in FUNCTIONS and not called:
+            message = f"has the function {name!r} without numbers; write it as {_CALLS[name]}"
+        elif name in BUILT_IN and called:
+            message = f"calls {name!r}, which is a number; write it without parentheses"
+        if message:
+            raise FormulaError(self.text, at + 1, message)
+
     def _fail(self, node: ast.AST, message: str) -> FormulaError:
-        return FormulaError(self.text, getattr(node, "col_offset", -1) + 1, message)
+        # Python counts bytes there.
+        before = self.text.encode()[: getattr(node, "col_offset", -1)] if hasattr(node, "col_offset") else None
+        return FormulaError(self.text, 0 if before is None else len(before.decode()) + 1, message)
 
     def _read(self, node: ast.expr) -> _Work:
         self.nodes += 1
         match node:
-            case ast.Constant(value=bool() as number):
-                return lambda scope: number
             case ast.Constant(value=int() | float() as number):
                 self._bounded(number)
                 return lambda scope: number
@@ -190,15 +242,10 @@ class Formula:
             case ast.Compare(left=left, ops=ops, comparators=others) if all(type(op) in _COMPARE for op in ops):
                 parts = [self._read(part) for part in (left, *others)]
                 return _compare([_COMPARE[type(op)] for op in ops], parts)
-            case ast.IfExp(test=test, body=body, orelse=other):
-                ask, yes, no = self._read(test), self._read(body), self._read(other)
-                return lambda scope: yes(scope) if ask(scope) else no(scope)
             case ast.Call(func=ast.Name(id=name), args=arguments, keywords=[]):
                 return self._call(node, name, arguments)
         source = ast.get_source_segment(self.text, node) or "that"
-        raise self._fail(
-            node, f"can't have {source[:40]!r} in it: only arithmetic, comparisons and functions can stand"
-        )
+        raise self._fail(node, f"can't have {source[:40]!r} in it: {_ONLY}")
 
     def _name(self, name: str) -> _Work:
         match name:
@@ -240,7 +287,7 @@ class Formula:
                 try:
                     code = read_control(name)
                 except DataError as error:
-                    raise self._fail(node, f"can't be read: {error}") from None
+                    raise self._fail(arguments[0], f"can't be read: {error}") from None
                 self.controls.add(code)
                 return lambda scope: scope.held(code)
         raise self._fail(node, 'asks held for something else than one key or button; write it as held("Left Shift")')
@@ -298,7 +345,8 @@ def _compare(tests: list[Callable[[float, float], bool]], parts: list[_Work]) ->
 def _random(chance: random.Random | None, least: float, most: float) -> float:
     if most < least:
         least, most = most, least
-    whole = isinstance(least, int) and isinstance(most, int)
+    # By their value, not by how they came about: a half of 4 is whole.
+    whole = least == int(least) and most == int(most)
     if chance is None:
         return int(least + most) // 2 if whole else (least + most) / 2
     return chance.randint(int(least), int(most)) if whole else chance.uniform(least, most)
@@ -367,10 +415,15 @@ def _value(number: float | str | Formula, scope: Scope) -> float:
 
 
 def micros(number: int | str | Formula, scope: Scope) -> int:
-    """A time in microseconds; a formula gives milliseconds, and what comes out is kept within bounds."""
+    """A time in microseconds; a formula gives milliseconds. Raises `FormulaError` for a time that is negative or longer
+    than one may be."""
     if isinstance(number, int):
         return number
-    return max(0, min(MAX_WAIT_US, round(_value(number, scope) * 1_000)))
+    ms = _value(number, scope)
+    if not 0 <= ms * 1_000 <= MAX_WAIT_US:
+        text = number.text if isinstance(number, Formula) else number
+        raise FormulaError(text, 0, f"gives {ms:.12g} ms; a time is from 0 to {MAX_WAIT_US // 1_000:,} ms")
+    return round(ms * 1_000)
 
 
 def count(number: int | str | Formula, scope: Scope, most: int = MAX_COUNT) -> int:

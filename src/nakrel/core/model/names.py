@@ -62,7 +62,7 @@ def read_control(name: str) -> str:
     if code := _CODES.get(name.casefold()):
         return code
     near = [name_of(code) for code, control in CONTROLS.items() if fits(control, name.casefold())][:3]
-    hint = f"; did you mean {' or '.join(near)}?" if near else "; docs/formats.md has all names"
+    hint = f"; did you mean {' or '.join(near)}?" if near else "; `nakrel controls` lists all names"
     raise DataError(f"there is no key or button {name!r}{hint}")
 
 

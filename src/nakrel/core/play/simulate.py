@@ -11,6 +11,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.step_words import describe
 from nakrel.core.model.steps import Open, Origin, Pointer
+from nakrel.core.model.units import format_ms
 from nakrel.core.play.acts import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
@@ -20,6 +21,7 @@ from nakrel.core.play.events import (
     PlaceReady,
     PlayMacro,
     PointerReady,
+    RunEnded,
     SideEffect,
     TextReady,
     Wake,
@@ -35,7 +37,7 @@ MOST_WAKES = 2_000_000
 # Such moments one after the other from which nothing comes.
 MOST_EMPTY = 20_000
 
-__all__ = ["PlanRow", "Simulator", "plan"]
+__all__ = ["PlanRow", "Planned", "Simulator", "plan", "planned"]
 
 
 class PlanRow(NamedTuple):
@@ -125,7 +127,22 @@ def _other_row(out: SideEffect, origin: Origin) -> PlanRow:
     return PlanRow(out.due_us, "OPEN", 1, describe(Open(command=out.what.command)))
 
 
+class Planned(NamedTuple):
+    """A plan, and why it ended before its last run: a formula or a weight (`failed`), or the time limit; '' where it
+    didn't. `runs` are the complete ones."""
+
+    rows: list[PlanRow]
+    runs: int
+    ended: str
+    failed: bool
+
+
 def plan(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, most: int | None = None) -> list[PlanRow]:
+    """The events of `planned`."""
+    return planned(macro, play, runs, seed, most).rows
+
+
+def planned(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, most: int | None = None) -> Planned:
     """What the macro will emit, played by the same engine as in earnest.
 
     `runs` sets the number of runs; without it, it is what the way to play says, and one for Held and for a Toggle
@@ -133,13 +150,22 @@ def plan(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, most:
     many events or a few more. Raises `DataError` for more than
     `MOST_ROWS` events.
     """
-    if runs is None:
-        runs = {Mode.COUNTED: play.runs, Mode.TOGGLE: play.limit_runs or 1}.get(play.mode, 1)
-    counted = msgspec.structs.replace(play, mode=Mode.COUNTED, runs=runs)
-    simulator = Simulator(Engine(random.Random(seed)))
+    if play.mode is Mode.TOGGLE and play.limit_us:
+        counted = msgspec.structs.replace(play, limit_runs=runs or play.limit_runs)
+    else:
+        if runs is None:
+            runs = {Mode.COUNTED: play.runs, Mode.TOGGLE: play.limit_runs or 1}.get(play.mode, 1)
+        counted = msgspec.structs.replace(play, mode=Mode.COUNTED, runs=runs)
+    # A generator of its own takes a negative number for its amount.
+    simulator = Simulator(Engine(random.Random(seed if seed >= 0 else str(seed))))
     simulator.send(PlayMacro(compile_macro(macro), counted))
     while simulator.engine.running and not (most and len(simulator.log) > most):
         simulator.run(1_000_000 if most else 60_000_000)
         if len(simulator.log) > MOST_ROWS:
             raise DataError(f"this plan has more than {MOST_ROWS} events; ask for fewer runs, or repeat less in it")
-    return simulator.emitted()
+    end = next((out for _, out in simulator.log if isinstance(out, RunEnded)), None)
+    done = end.runs if end else 0
+    reason = end.failed if end else ""
+    if end and not reason and counted.mode is Mode.TOGGLE and (counted.limit_runs is None or done < counted.limit_runs):
+        reason = f"its time limit of {format_ms(counted.limit_us or 0)} ms"
+    return Planned(simulator.emitted(), done, reason, bool(end and end.failed))

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from functools import partial
 from pathlib import Path
 
 from PyQt6.QtCore import QObject, pyqtSignal
@@ -17,7 +18,7 @@ from nakrel.core.play.simulate import plan
 from nakrel.reading import NotReadable, read_limited
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
-from nakrel.storage.recordings import MOST_BYTES, WRITERS, read_recording, run_csv, run_vcd
+from nakrel.storage.recordings import MOST_BYTES, WRITERS, left_out, read_recording, run_csv, run_left_out, run_vcd
 from nakrel.ui import commands
 from nakrel.ui.background import Background
 from nakrel.ui.shown import Shown
@@ -85,7 +86,8 @@ class Exchange(QObject):
         )
         if name:
             path = Path(name if name.endswith((".csv", ".vcd")) else name + (".vcd" if "vcd" in chosen else ".csv"))
-            self._save(path, lambda: run_vcd(macro, record) if path.suffix == ".vcd" else run_csv(record))
+            text = partial(run_vcd, macro, record) if path.suffix == ".vcd" else partial(run_csv, record)
+            self._save(path, text, [run_left_out(record)])
 
     def read(self, path: Path) -> None:
         """Make a macro of a recording, a table of events, or notation."""
@@ -123,6 +125,7 @@ class Exchange(QObject):
         form = _FORMS[_suffix_of(path.name) or ".txt"][1]
 
         profile = self._shown.profile
+        missing: list[str] = []
 
         def text() -> str:
             if form == "notation":
@@ -130,17 +133,21 @@ class Exchange(QObject):
             # Other tools know no game keys.
             keys, name = (profile.key_table(), profile.name) if profile else ({}, "")
             played = resolve(macro, keys, name)
-            return WRITERS[form](played, plan(played, played.play))
+            rows = plan(played, played.play)
+            missing.append(left_out(form, rows))
+            return WRITERS[form](played, rows)
 
-        self._save(path, text)
+        self._save(path, text, missing)
 
-    def _save(self, path: Path, text: Callable[[], str]) -> None:
+    def _save(self, path: Path, text: Callable[[], str], missing: Sequence[str]) -> None:
+        """Write the text; `missing`, which it may fill, says what couldn't be written."""
+
         def work() -> str:
             try:
                 files.write(path, text().encode())
             except (DataError, StorageError) as error:
                 return f"{path.name} was not written: {error}"
-            return ""
+            return " ".join(f"{path.name} was written. {words}" for words in missing if words)
 
         self._start(f"Writing {path.name}…", work, lambda error: self._store.fault.emit(error) if error else None)
 
