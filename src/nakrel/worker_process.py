@@ -41,6 +41,7 @@ class CheckFrames(msgspec.Struct, frozen=True, tag="frames"):
     fps: float
     jitter_us: float
     against: str
+    spread_us: float = 0.0
 
 
 Job = LookForSlips | CheckFrames
@@ -135,7 +136,7 @@ def _done(job: Job) -> object:
         case LookForSlips():
             return check_macro(job.macro, job.triggers, job.facts, job.attached)
         case CheckFrames():
-            return answer_for(job.macro, job.fps, job.jitter_us, job.against)
+            return answer_for(job.macro, job.fps, job.jitter_us, job.against, job.spread_us)
 
 
 def _serve(out: IO[bytes], into: IO[bytes]) -> None:

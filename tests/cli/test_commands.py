@@ -297,3 +297,18 @@ def test_the_names_of_all_controls_are_listed(home: Path):
     assert [row["name"] for row in json.loads(run(home, "controls", "page u", "--json").stdout)] == ["Page Up"]
     with pytest.raises(DataError, match="nakrel controls"):
         read_control("xyzzy key")
+
+
+def test_the_frame_check_answers_on_the_command_line(home: Path):
+    taps = Tap(control="KEY_Q", hold_us=5_000)
+    keep(home, Macro(id="quick", name="Quick", play=Play(Mode.COUNTED, runs=10, pause_us=500_000), loop=(taps,)))
+    assert "A game at 60 frames sees 30 % of the presses" in run(home, "frames", "quick", "--error", "0").stdout
+    told = json.loads(run(home, "frames", "quick", "--rate", "100", "--error", "0", "--json").stdout)
+    # min(1, h / T): a sample every T falls into a span of h (geometry).
+    assert told["seen"] == pytest.approx(0.5)
+    assert told["lost"] == pytest.approx(0.5)
+    wide = json.loads(run(home, "frames", "quick", "--rate", "150", "--spread", "2", "--json").stdout)
+    assert 0.7 < wide["seen"] < 0.75
+    assert "takes events in order sees all" in run(home, "frames", "quick", "--events").stdout
+    keep(home, Macro(id="none", name="None", loop=(Wait(wait_us=5),)))
+    assert "no press in it" in run(home, "frames", "none").stdout

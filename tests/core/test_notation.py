@@ -153,7 +153,7 @@ def test_case_spacing_and_other_units_are_taken_too():
         ("wait 5 ms\nhop Q", 2, 1, r"'hop' starts no step; expected tap, press,"),
         ("tap Q", 1, 6, r"expected 'for' and a time, as in: tap Q for 50 ms"),
         ("tap Qq for 5 ms", 1, 5, r"there is no key or button 'Qq'"),
-        ("press Shft", 1, 7, r"no key or button 'Shft'; docs"),
+        ("press Shft", 1, 7, r"no key or button 'Shft'; .nakrel controls"),
         ("press shift", 1, 7, r"did you mean Left Shift or Right Shift\?"),
         ("press", 1, 6, r"which key or button\?"),
         ("wait", 1, 5, r"how long\?"),

@@ -235,7 +235,7 @@ def test_a_run_leaves_its_lateness_and_its_actual_trace(ui: Ui):
     down, up = diagram.actual["KEY_Q"][0]
     assert 0 <= down < 40 * MS <= up
     check = ui.window.macro_details.frame_check
-    ui.wait(lambda: "as the last run showed" in check.jitter.text(), "the measured timing in the frame check")
+    ui.wait(lambda: "as the last run showed" in check.jitter.accessibleName(), "the measured timing in the frame check")
     ui.window.shown.show_macro("reel-in")
     ui.wait(lambda: not last.isVisible(), "no record of a macro that hasn't run")
 

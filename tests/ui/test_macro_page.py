@@ -157,16 +157,37 @@ def test_the_frame_check_tells_what_a_game_misses_and_mends_it_with_one_click(ui
     check = ui.window.macro_details.frame_check
     ui.wait(lambda: "sees all of the presses, 20.0 a second" in check.answer.text(), "the answer for 60 frames")
     assert not check.use_button.isVisible()
-    check.rate.setCurrentText("30 frames/s")
+    check.rate.setCurrentIndex(check.rate.findText("30 frames/s"))
     ui.wait(lambda: "A game at 30 frames sees" in check.answer.text(), "the answer for 30 frames")
     assert "are lost" in check.answer.text()
     check.use_button.click()
     safe = ui.store.macros["storm-volley"]
-    # A frame of 33.334 ms, and room for the timing's jitter.
-    assert safe.loop[0].hold_us == safe.play.pause_us == 34_134
+    # A frame of 33.334 ms, and room for the timing's error: six times that of two edges of 0.2 ms.
+    assert safe.loop[0].hold_us == safe.play.pause_us == 35_031
     ui.wait(lambda: "sees all of the presses" in check.answer.text(), "the new answer")
     ui.undo()
     assert ui.store.macros["storm-volley"] == fire
+
+
+def test_the_frame_check_takes_any_rate_and_frame_times_that_vary(ui: Ui):
+    tap = Tap(control="BTN_LEFT", hold_us=17_500)
+    page(ui, Macro(id="storm-volley", name="Storm volley", play=Play(Mode.HELD, pause_us=17_500), loop=(tap,)))
+    check = ui.window.macro_details.frame_check
+    ui.wait(lambda: "sees all but 1 in" in check.answer.text(), "the answer for 60 frames")
+    check.spread.changed.emit(2_000)
+    ui.wait(lambda: "60 frames sees 94.5 %" in check.answer.text(), "the answer for frames that vary")
+    line = check.rate.lineEdit()
+    line.setText("90")
+    line.editingFinished.emit()
+    ui.wait(lambda: "A game at 90 frames sees" in check.answer.text(), "the answer for a rate that was typed")
+    assert check.rate.currentText() == "90 frames/s"
+    assert ui.window.shown.frames == 90
+    faults = []
+    ui.store.fault.connect(faults.append)
+    line.setText("many")
+    line.editingFinished.emit()
+    assert faults == ["A frame rate is a number from 10 to 1000."]
+    assert check.rate.currentText() == "90 frames/s"
 
 
 def test_the_frame_check_has_words_for_a_macro_without_presses(ui: Ui):

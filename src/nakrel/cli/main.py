@@ -3,11 +3,9 @@
 from __future__ import annotations
 
 import copy
-import json
 import shlex
 import sys
 from pathlib import Path
-from typing import Any, NoReturn, TypeVar
 
 import click
 import msgspec
@@ -15,105 +13,26 @@ import msgspec
 import nakrel
 from nakrel import protocol as m
 from nakrel.cli.doctor import examine, mend
-from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
+from nakrel.cli.plans import export, frames, last_run, plan
+from nakrel.cli.session import Session, fail, json_option, pick, print_rows
+from nakrel.client.connection import ServiceConnection, ServiceGone
 from nakrel.client.ids import new_id
-from nakrel.client.launch import ensure_service
 from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge, visible
 from nakrel.core.model.cells import GoTo, What
-from nakrel.core.model.controls import CONTROLS, label
+from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.game_keys import named_in, resolve
-from nakrel.core.model.limits import MAX_COUNT
 from nakrel.core.model.macro import Macro, cycle_us, describe_play
 from nakrel.core.model.names import name_of
-from nakrel.core.model.profile import Profile
 from nakrel.core.model.programs import describe_rule
 from nakrel.core.model.units import format_rate
 from nakrel.core.play.live import next_setup
-from nakrel.core.play.simulate import Planned, planned
 from nakrel.demo.seed import seed
 from nakrel.service import BACKENDS
-from nakrel.storage import files
 from nakrel.storage.bundles import read_bundle, write_bundle
 from nakrel.storage.files import StorageError
-from nakrel.storage.home import Home
-from nakrel.storage.library import Library
-from nakrel.storage.recordings import WRITERS, left_out, read_recording, run_csv, run_left_out, run_vcd
+from nakrel.storage.recordings import read_recording
 
 __all__ = ["main"]
-
-T = TypeVar("T", Profile, Macro)
-
-
-class Session:
-    """What every command shares: where the data lies, and the service there."""
-
-    def __init__(self, home: str | None) -> None:
-        self.folder = home
-        self.home = Home.find(home)
-
-    def library(self) -> Library:
-        """The stored profiles and macros, read only; what is damaged is reported and left alone."""
-        library = Library(self.home, read_only=True)
-        library.load()
-        for fault in library.faults:
-            click.echo(f"nakrel: {fault}", err=True)
-        return library
-
-    def call(self, body: m.Body) -> m.AnswerBody:
-        """Ask the service, starting it when there is none; ends the program with a message where it refuses."""
-        try:
-            connection = ensure_service(self.home.socket, self.folder, "nakrel")
-            try:
-                return connection.call(body)
-            finally:
-                connection.close()
-        except ClientError as error:
-            _fail(str(error))
-
-
-def _fail(message: str) -> NoReturn:
-    click.echo(f"nakrel: {message}", err=True)
-    sys.exit(1)
-
-
-def _pick(items: dict[str, T], text: str, what: str) -> T:
-    """The item with this id or name; ends the program with the names there are where none or several fit."""
-    if text in items:
-        return items[text]
-    fits = [item for item in items.values() if item.name.casefold() == text.casefold()]
-    if len(fits) == 1:
-        return fits[0]
-    if fits:
-        _fail(f"{len(fits)} {what}s are called {text!r}; name one by its id: {', '.join(i.id for i in fits)}")
-    _fail(f"there is no {what} {text!r}; there are: {', '.join(sorted(i.name for i in items.values())) or 'none'}")
-
-
-def _print(rows: list[dict[str, Any]], as_json: bool, line: str) -> None:
-    if as_json:
-        click.echo(json.dumps(rows, ensure_ascii=False, indent=2))
-    else:
-        for row in rows:
-            click.echo(line.format(**row))
-
-
-def _resolved(session: Session, name: str, profile: str | None) -> Macro:
-    """The macro with a profile's keys for the game keys that it names."""
-    library = session.library()
-    macro = _pick(library.macros, name, "macro")
-    if not profile:
-        if named := named_in(macro):
-            _fail(f"{macro.name} names game keys ({', '.join(map(label, named))}); say whose with --profile")
-        return macro
-    chosen = _pick(library.profiles, profile, "profile")
-    try:
-        return resolve(macro, chosen.key_table(), chosen.name)
-    except DataError as error:
-        _fail(str(error))
-
-
-_profile = click.option("--profile", metavar="NAME", help="Profile whose game keys count.")
-_json = click.option("--json", "as_json", is_flag=True, help="Print JSON.")
 
 
 class _Commands(click.Group):
@@ -124,7 +43,7 @@ class _Commands(click.Group):
         try:
             return super().invoke(ctx)
         except DataError as error:
-            _fail(str(error))
+            fail(str(error))
 
 
 @click.group(cls=_Commands, invoke_without_command=True)
@@ -162,33 +81,6 @@ def service(session: Session, backend: str) -> None:
     sys.exit(serve(session.folder, backend))
 
 
-@main.command()
-@click.argument("macro")
-@click.option("--as", "form", type=click.Choice(sorted(WRITERS)), required=True, help="The format.")
-@click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; default: standard output.")
-@click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
-@click.option("--seed", type=int, default=0, show_default=True, help="Random seed.")
-@_profile
-@click.pass_obj
-def export(
-    session: Session, macro: str, form: str, output: Path | None, runs: int | None, seed: int, profile: str | None
-) -> None:
-    """Write what MACRO plays for other tools: a waveform viewer, a table, evemu-play or libinput replay."""
-    found = _resolved(session, macro, profile)
-    try:
-        made = planned(found, found.play, runs, seed)
-        text = WRITERS[form](found, made.rows)
-        if output is None:
-            click.echo(text, nl=False)
-        else:
-            files.write(output, text.encode())
-    except (DataError, StorageError) as error:
-        _fail(str(error))
-    if missing := left_out(form, made.rows):
-        click.echo(f"nakrel: {missing}", err=True)
-    _tell_end(found, made)
-
-
 @main.command(name="import")
 @click.argument("recording", type=click.Path(path_type=Path))
 @click.option("--name", help="The macro's name; default: the file's.")
@@ -198,7 +90,7 @@ def import_(session: Session, recording: Path, name: str | None) -> None:
     try:
         steps = read_recording(recording)
     except DataError as error:
-        _fail(str(error))
+        fail(str(error))
     macro = Macro(id=new_id(), name=name or recording.stem, loop=tuple(steps))
     session.call(m.PutMacro(macro))
     click.echo(f"{macro.name}: {len(steps)} steps")
@@ -211,12 +103,12 @@ def import_(session: Session, recording: Path, name: str | None) -> None:
 def bundle(session: Session, profiles: tuple[str, ...], output: Path) -> None:
     """Write PROFILES with all their macros to one file that can be shared."""
     library = session.library()
-    chosen = tuple(_pick(library.profiles, name, "profile") for name in profiles)
+    chosen = tuple(pick(library.profiles, name, "profile") for name in profiles)
     made = bundle_of(chosen, library.macros)
     try:
         write_bundle(output, made)
     except StorageError as error:
-        _fail(str(error))
+        fail(str(error))
     click.echo(f"{output}: {len(made.profiles)} profiles, {len(made.macros)} macros")
 
 
@@ -234,7 +126,7 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
     try:
         found = read_bundle(file)
     except StorageError as error:
-        _fail(str(error))
+        fail(str(error))
     inside = look_through(found, library.profiles, library.macros)
     for head, lines in (
         ("profiles", inside.profiles),
@@ -266,7 +158,7 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
 @main.command()
 @click.option("--fix", is_flag=True, help="Show, then install what gives you access to the devices.")
 @click.option("--yes", is_flag=True, help="With --fix: don't ask.")
-@_json
+@json_option
 @click.pass_obj
 def doctor(session: Session, fix: bool, yes: bool, as_json: bool) -> None:
     """Examine what stands between your fingers and the programs, and say what to do about it."""
@@ -284,17 +176,17 @@ def shutdown(session: Session) -> None:
 
 
 @main.command()
-@_json
+@json_option
 @click.pass_obj
 def profiles(session: Session, as_json: bool) -> None:
     """List the profiles."""
     found = sorted(session.library().profiles.values(), key=lambda p: p.name.casefold())
     rows = [{"id": p.id, "name": p.name, "programs": ", ".join(describe_rule(r) for r in p.programs)} for p in found]
-    _print(rows, as_json, "{name:32} {programs}")
+    print_rows(rows, as_json, "{name:32} {programs}")
 
 
 @main.command()
-@_json
+@json_option
 @click.argument("part", required=False, default="")
 def controls(part: str, as_json: bool) -> None:
     """List the names of keys and buttons, with their codes; with PART those that have it in them."""
@@ -303,11 +195,11 @@ def controls(part: str, as_json: bool) -> None:
         for code, known in CONTROLS.items()
         if part.casefold() in f"{name_of(code)} {code}".casefold()
     ]
-    _print(rows, as_json, "{name:24} {code:24} {part}")
+    print_rows(rows, as_json, "{name:24} {code:24} {part}")
 
 
 @main.command()
-@_json
+@json_option
 @click.pass_obj
 def macros(session: Session, as_json: bool) -> None:
     """List the macros."""
@@ -322,11 +214,11 @@ def macros(session: Session, as_json: bool) -> None:
         }
         for x in found
     ]
-    _print(rows, as_json, "{name:32} {plays:12} {rate:>10}  {steps} steps")
+    print_rows(rows, as_json, "{name:32} {plays:12} {rate:>10}  {steps} steps")
 
 
 @main.command()
-@_json
+@json_option
 @click.pass_obj
 def live(session: Session, as_json: bool) -> None:
     """Say which profile is live, why, and what runs."""
@@ -347,7 +239,7 @@ def live(session: Session, as_json: bool) -> None:
 @click.pass_obj
 def pin(session: Session, profile: str) -> None:
     """Keep PROFILE live until `unpin`."""
-    session.call(m.Pin(_pick(session.library().profiles, profile, "profile").id))
+    session.call(m.Pin(pick(session.library().profiles, profile, "profile").id))
 
 
 @main.command()
@@ -360,7 +252,7 @@ def variant(session: Session, name: str | None, profile: str | None, by: int | N
     """Switch to the variant NAME; without a name list them."""
     library, status = session.library(), session.call(m.GetStatus())
     assert isinstance(status, m.StatusIs)
-    key = _pick(library.profiles, profile, "profile").id if profile else status.status.live
+    key = pick(library.profiles, profile, "profile").id if profile else status.status.live
     chosen = library.profiles[key]
     now = chosen.setup(status.status.setups.get(key, "")).name
     if not name and not by:
@@ -406,7 +298,7 @@ def unpin(session: Session) -> None:
 @click.pass_obj
 def play(session: Session, macro: str) -> None:
     """Play MACRO now; a Toggle goes on until `stop`, a Held one plays one run."""
-    session.call(m.Play_(_pick(session.library().macros, macro, "macro").id))
+    session.call(m.Play_(pick(session.library().macros, macro, "macro").id))
 
 
 @main.command(name="type")
@@ -423,64 +315,11 @@ def type_(session: Session, text: str, rate: int) -> None:
 @click.pass_obj
 def stop(session: Session, macro: str | None) -> None:
     """End MACRO, or without a name stop everything."""
-    session.call(m.Stop(_pick(session.library().macros, macro, "macro").id if macro else ""))
+    session.call(m.Stop(pick(session.library().macros, macro, "macro").id if macro else ""))
 
 
-@main.command()
-@click.argument("macro")
-@click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
-@click.option("--seed", type=int, default=0, show_default=True, help="Random seed.")
-@_json
-@_profile
-@click.pass_obj
-def plan(session: Session, macro: str, runs: int | None, seed: int, as_json: bool, profile: str | None) -> None:
-    """Print what MACRO will emit, as CSV: time_us, control, value (1 down, 0 up, or notches), words."""
-    found = _resolved(session, macro, profile)
-    try:
-        made = planned(found, found.play, runs, seed)
-    except DataError as error:
-        _fail(str(error))
-    if as_json:
-        click.echo(json.dumps([row._asdict() for row in made.rows]))
-    else:
-        click.echo(WRITERS["events"](found, made.rows), nl=False)
-    _tell_end(found, made)
-
-
-def _tell_end(macro: Macro, made: Planned) -> None:
-    """Say why a plan ended before its last run; where the macro itself is the reason, the program ends with 1."""
-    if not made.ended:
-        return
-    after = f"after {made.runs} complete run{'s' * (made.runs != 1)}"
-    message = f"{macro.name} ends early, {after}: {made.ended}"
-    if made.failed:
-        _fail(message)
-    click.echo(f"nakrel: {message}", err=True)
-
-
-@main.command(name="last-run")
-@click.argument("macro")
-@click.option("--as", "form", type=click.Choice(["csv", "vcd"]), default="csv", show_default=True, help="The format.")
-@click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; default: standard output.")
-@click.pass_obj
-def last_run(session: Session, macro: str, form: str, output: Path | None) -> None:
-    """Write what the last run of MACRO really sent, and when, beside what was planned."""
-    found = _pick(session.library().macros, macro, "macro")
-    answer = session.call(m.GetRun(found.id))
-    record = answer.record if isinstance(answer, m.RunIs) else None
-    if record is None:
-        _fail(f"{found.name} hasn't run since the service started; play it first")
-    text = run_csv(record) if form == "csv" else run_vcd(found, record)
-    if missing := run_left_out(record):
-        click.echo(f"nakrel: {missing}", err=True)
-    try:
-        if output is None:
-            click.echo(text, nl=False)
-        else:
-            files.write(output, text.encode())
-    except StorageError as error:
-        _fail(str(error))
-
+for _command in (export, plan, frames, last_run):
+    main.add_command(_command)
 
 # Their names of before, which scripts and shortcuts of desktops may use.
 for _name, _command in (("set-up", variant), ("use", pin), ("follow", unpin)):

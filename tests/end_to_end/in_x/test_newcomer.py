@@ -10,6 +10,7 @@ from nakrel.core.model.macro import Mode
 from nakrel.core.model.profile import EVERYDAY
 from nakrel.core.model.recording import Waits
 from nakrel.core.model.steps import Tap, Wait
+from nakrel.ui.widgets.shield import shielded
 from tests.end_to_end.in_x.driver import Driver
 from tests.end_to_end.in_x.test_first_macro import play_in, start_game, still
 from tests.support import PracticeGame, assert_rate
@@ -53,7 +54,8 @@ def rapid_fire(driver: Driver) -> None:
     look(driver, "1-press")
     driver.injector("click", "8")
     field = driver.window.sheet.assign.field
-    driver.wait(lambda: field.isVisible() and not driver.store.status.listening, "the question for the key")
+    asked = lambda: field.line.placeholderText().startswith("Rapid fire of")  # noqa: E731
+    driver.wait(lambda: asked() and field.isVisible() and not shielded(), "the question for the key")
     look(driver, "1-which-key")
     driver.type("e", "Return")
     driver.wait(lambda: SIDE in cells(driver), "the button to have it")

@@ -129,12 +129,13 @@ def _other_row(out: SideEffect, origin: Origin) -> PlanRow:
 
 class Planned(NamedTuple):
     """A plan, and why it ended before its last run: a formula or a weight (`failed`), or the time limit; '' where it
-    didn't. `runs` are the complete ones."""
+    didn't. `runs` are the complete ones; `end_us` is when the last wait was over."""
 
     rows: list[PlanRow]
     runs: int
     ended: str
     failed: bool
+    end_us: int
 
 
 def plan(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, most: int | None = None) -> list[PlanRow]:
@@ -163,9 +164,11 @@ def planned(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, mo
         simulator.run(1_000_000 if most else 60_000_000)
         if len(simulator.log) > MOST_ROWS:
             raise DataError(f"this plan has more than {MOST_ROWS} events; ask for fewer runs, or repeat less in it")
-    end = next((out for _, out in simulator.log if isinstance(out, RunEnded)), None)
-    done = end.runs if end else 0
+    rows = simulator.emitted()
+    end_us, end = next(((at, out) for at, out in simulator.log if isinstance(out, RunEnded)), (0, None))
+    done = end.runs if end else max(0, simulator.engine.progress(macro.id)[0] - 1)
     reason = end.failed if end else ""
     if end and not reason and counted.mode is Mode.TOGGLE and (counted.limit_runs is None or done < counted.limit_runs):
         reason = f"its time limit of {format_ms(counted.limit_us or 0)} ms"
-    return Planned(simulator.emitted(), done, reason, bool(end and end.failed))
+    last_us = end_us if end else rows[-1].time_us if rows else 0
+    return Planned(rows, done, reason, bool(end and end.failed), last_us)

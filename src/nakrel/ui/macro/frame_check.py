@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
 from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
@@ -10,15 +12,19 @@ from nakrel import worker_process
 from nakrel.core.analysis.frame_answer import IN_ORDER, JITTER_US, FrameAnswer
 from nakrel.core.edit.edits import make_safe
 from nakrel.core.model.macro import Macro
-from nakrel.core.model.units import FRAME_RATES, format_ms
+from nakrel.core.model.units import FRAME_RATES, format_ms, parse_time
 from nakrel.ui import commands
 from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
-from nakrel.ui.widgets.basics import Segments, button, choice, label
+from nakrel.ui.widgets.basics import Segments, button, label, searchable
+from nakrel.ui.widgets.sentence import Figure, Sentence
 
 __all__ = ["FrameCheck"]
+
+_LEAST_FPS, _MOST_FPS = 10, 1_000
+_MOST_SPREAD_US = 50_000
 
 
 class _Plot(QWidget):
@@ -79,6 +85,10 @@ class _Plot(QWidget):
         painter.drawEllipse(line[nearest], 4, 4)
 
 
+def _read_spread(text: str) -> int:
+    return parse_time(text, most_us=_MOST_SPREAD_US)
+
+
 class FrameCheck(QWidget):
     """Answers two questions: how many of my presses does a game at F frames see? What is the fastest safe timing?
 
@@ -92,7 +102,7 @@ class FrameCheck(QWidget):
         self._least_us: int | None = None
         self._background = Background(self)
         self._measured_us: float | None = None
-        self.rate = choice("Frames a second")
+        self.rate = searchable("Frames a second")
         for fps in FRAME_RATES:
             self.rate.addItem(f"{fps} frames/s", fps)
         self.rate.addItem("events, no frames", IN_ORDER)
@@ -102,7 +112,11 @@ class FrameCheck(QWidget):
         self._against = "rate"
         self.plot = _Plot()
         self.answer, self.advice = label("", "", wrap=True), label("", "soft", wrap=True)
-        self.jitter = label("", "soft", wrap=True)
+        # One standard deviation, in microseconds.
+        self._spread_us = 0
+        self.spread = Figure("how much frame times vary", _read_spread, lambda us: f"{format_ms(us)} ms")
+        self.jitter = Sentence()
+        self.jitter.may_say(self.spread)
         self.use_button = button("Use it", self._use, "act")
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
@@ -110,6 +124,9 @@ class FrameCheck(QWidget):
         self.rate.currentIndexChanged.connect(lambda index: self._rate_chosen())
         self.against.chosen.connect(self._against_chosen)
         shown.frames_changed.connect(self._frames_changed)
+        if line := self.rate.lineEdit():
+            line.editingFinished.connect(self._rate_typed)
+        self.spread.changed.connect(self._spread_changed)
         self._build()
 
     def _build(self) -> None:
@@ -125,8 +142,31 @@ class FrameCheck(QWidget):
             self._shown.set_frames(fps)
         self.refresh()
 
+    def _rate_typed(self) -> None:
+        """Take a rate that isn't in the list, too."""
+        text = self.rate.currentText()
+        if self.rate.findText(text, Qt.MatchFlag.MatchFixedString) >= 0:
+            return
+        found = re.search(r"\d+", text)
+        if found and _LEAST_FPS <= int(found.group()) <= _MOST_FPS:
+            self._choose_rate(int(found.group()))
+        else:
+            self._store.fault.emit(f"A frame rate is a number from {_LEAST_FPS} to {_MOST_FPS}.")
+            self.rate.setCurrentIndex(self.rate.currentIndex())
+            self.rate.setEditText(self.rate.itemText(self.rate.currentIndex()))
+
+    def _choose_rate(self, fps: int) -> None:
+        if self.rate.findData(fps) < 0:
+            rates = [self.rate.itemData(n) for n in range(self.rate.count() - 1)]
+            self.rate.insertItem(sum(rate < fps for rate in rates), f"{fps} frames/s", fps)
+        self.rate.setCurrentIndex(self.rate.findData(fps))
+
+    def _spread_changed(self, us: int) -> None:
+        self._spread_us = us
+        self.refresh()
+
     def _frames_changed(self) -> None:
-        self.rate.setCurrentIndex(self.rate.findData(self._shown.frames))
+        self._choose_rate(self._shown.frames)
         self.refresh()
 
     def _against_chosen(self, against: str) -> None:
@@ -152,7 +192,8 @@ class FrameCheck(QWidget):
 
     def refresh(self) -> None:
         """Work it out anew."""
-        job = worker_process.CheckFrames(self._macro, float(self.rate.currentData()), self.jitter_us, self._against)
+        fps = float(self.rate.currentData())
+        job = worker_process.CheckFrames(self._macro, fps, self.jitter_us, self._against, self._spread_us)
         self._background.start(lambda: worker_process.ask(job, FrameAnswer), self._show_answer)
 
     def _show_answer(self, result: FrameAnswer) -> None:
@@ -163,7 +204,10 @@ class FrameCheck(QWidget):
         self.answer.setText(result.answer)
         self.advice.setText(result.advice)
         source = "typical" if self._measured_us is None else "as the last run showed"
-        self.jitter.setText(f"with a timing error of ±{format_ms(round(self.jitter_us))} ms, {source}")
+        self.spread.set_value(self._spread_us)
+        error = f"and the macro's timing by {format_ms(round(self.jitter_us))} ms, {source}"
+        self.jitter.say("frame times vary by", self.spread, error)
+        self.jitter.setAccessibleName(f"frame times vary by {format_ms(self._spread_us)} ms {error}")
         for part in (self.plot, self.against, self.jitter):
             part.setVisible(bool(result.points))
         self.advice.setVisible(bool(result.advice))

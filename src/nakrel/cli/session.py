@@ -1,0 +1,97 @@
+"""What every command shares: where the data lies, the service there, and how names are found."""
+
+from __future__ import annotations
+
+import json
+import sys
+from typing import Any, NoReturn, TypeVar
+
+import click
+
+from nakrel import protocol as m
+from nakrel.client.connection import ClientError
+from nakrel.client.launch import ensure_service
+from nakrel.core.model.controls import label
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.game_keys import named_in, resolve
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.profile import Profile
+from nakrel.storage.home import Home
+from nakrel.storage.library import Library
+
+__all__ = ["Session", "fail", "json_option", "of_profile", "pick", "print_rows", "resolved"]
+
+T = TypeVar("T", Profile, Macro)
+
+
+class Session:
+    """Where the data lies, and the service there."""
+
+    def __init__(self, home: str | None) -> None:
+        self.folder = home
+        self.home = Home.find(home)
+
+    def library(self) -> Library:
+        """The stored profiles and macros, read only; what is damaged is reported and left alone."""
+        library = Library(self.home, read_only=True)
+        library.load()
+        for fault in library.faults:
+            click.echo(f"nakrel: {fault}", err=True)
+        return library
+
+    def call(self, body: m.Body) -> m.AnswerBody:
+        """Ask the service, starting it when there is none; ends the program with a message where it refuses."""
+        try:
+            connection = ensure_service(self.home.socket, self.folder, "nakrel")
+            try:
+                return connection.call(body)
+            finally:
+                connection.close()
+        except ClientError as error:
+            fail(str(error))
+
+
+def fail(message: str) -> NoReturn:
+    """End the program with this message and 1."""
+    click.echo(f"nakrel: {message}", err=True)
+    sys.exit(1)
+
+
+def pick(items: dict[str, T], text: str, what: str) -> T:
+    """The item with this id or name; ends the program with the names there are where none or several fit."""
+    if text in items:
+        return items[text]
+    fits = [item for item in items.values() if item.name.casefold() == text.casefold()]
+    if len(fits) == 1:
+        return fits[0]
+    if fits:
+        fail(f"{len(fits)} {what}s are called {text!r}; name one by its id: {', '.join(i.id for i in fits)}")
+    fail(f"there is no {what} {text!r}; there are: {', '.join(sorted(i.name for i in items.values())) or 'none'}")
+
+
+def print_rows(rows: list[dict[str, Any]], as_json: bool, line: str) -> None:
+    """Print rows as JSON, or each in this form."""
+    if as_json:
+        click.echo(json.dumps(rows, ensure_ascii=False, indent=2))
+    else:
+        for row in rows:
+            click.echo(line.format(**row))
+
+
+def resolved(session: Session, name: str, profile: str | None) -> Macro:
+    """The macro with a profile's keys for the game keys that it names."""
+    library = session.library()
+    macro = pick(library.macros, name, "macro")
+    if not profile:
+        if named := named_in(macro):
+            fail(f"{macro.name} names game keys ({', '.join(map(label, named))}); say whose with --profile")
+        return macro
+    chosen = pick(library.profiles, profile, "profile")
+    try:
+        return resolve(macro, chosen.key_table(), chosen.name)
+    except DataError as error:
+        fail(str(error))
+
+
+of_profile = click.option("--profile", metavar="NAME", help="Profile whose game keys count.")
+json_option = click.option("--json", "as_json", is_flag=True, help="Print JSON.")
