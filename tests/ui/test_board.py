@@ -42,7 +42,7 @@ def test_list_and_board_are_two_views_of_one_selection(ui: Ui):
     assert ui.window.shown.control == "KEY_F"
     assert ui.window.sheet_details._title.text() == "F"
     ui.window.sheet.view.buttons["list"].click()
-    assert ui.window.sheet._chosen_codes() == ["KEY_F"]
+    assert ui.window.sheet.cells.chosen_codes() == ["KEY_F"]
     ui.window.sheet.show_control("KEY_G")
     ui.window.sheet.view.buttons["board"].click()
     assert ui.window.shown.control == "KEY_G"

@@ -138,7 +138,7 @@ def test_a_macro_that_is_dragged_selects_the_row_it_lands_on(ui: Ui):
     target = model.index(model.row_of(THUMB_11), 2)
     assert model.dropMimeData(data, Qt.DropAction.CopyAction, -1, -1, QModelIndex(target))
     assert ui.window.shown.control == THUMB_11
-    assert ui.window.sheet._chosen_codes() == [THUMB_11]
+    assert ui.window.sheet.cells.chosen_codes() == [THUMB_11]
 
 
 def test_what_is_said_at_the_field_is_said_for_a_plus_layer_too(ui: Ui):

@@ -91,7 +91,7 @@ def test_a_layer_is_made_held_filled_renamed_and_deleted(ui: Ui):
     ui.window.sheet.table.setCurrentIndex(model.index(model.row_of(THUMB_1), column))
     assert ui.window.shown.layer == "Deep"
     assert details._title.text() == "Thumb 1, while Thumb forward is held"
-    ui.window.sheet.clear_cells()
+    ui.window.sheet.cells.clear()
     assert sheet(ui).of_layer("Deep") == {}
 
     shown(ui, "BTN_EXTRA")

@@ -120,7 +120,7 @@ def test_details_never_tell_of_another_control_than_the_selected_one(ui: Ui):
     sheet.only_changed.setChecked(True)
     sheet.table.choose(sheet.model.index(1, 2))
     following = sheet.model.index(2, 0).data(CODE)
-    sheet.clear_cells()
+    sheet.cells.clear()
     assert chosen(ui) == (following,) * 3
     # Another device, which hasn't got it.
     sheet.device.setCurrentIndex(next(n for n in range(sheet.device.count()) if n != sheet.device.currentIndex()))

@@ -167,7 +167,7 @@ def test_several_rows_are_cleared_as_one_edit(ui: Ui):
     ui.window.sheet.show_control(THUMB_1)
     for _ in range(3):
         QTest.keyClick(table, Qt.Key.Key_Down, Qt.KeyboardModifier.ShiftModifier)
-    chosen = ui.window.sheet._chosen_codes()
+    chosen = ui.window.sheet.cells.chosen_codes()
     assert chosen == [f"BTN_TRIGGER_HAPPY{n}" for n in (1, 2, 3, 4)]
     QTest.keyClick(table, Qt.Key.Key_Delete)
     assert not set(chosen) & ui.store.profiles["tidewardens"].setups[0].cells.keys()
@@ -244,6 +244,6 @@ def test_the_row_whose_details_are_shown_is_the_selected_one(ui: Ui):
     shown(ui)
     table = ui.window.sheet.table
     assert ui.window.shown.control
-    assert ui.window.sheet._chosen_codes() == [ui.window.shown.control]
+    assert ui.window.sheet.cells.chosen_codes() == [ui.window.shown.control]
     QTest.keyClick(table, Qt.Key.Key_Down)
-    assert ui.window.sheet._chosen_codes() == [ui.window.shown.control]
+    assert ui.window.sheet.cells.chosen_codes() == [ui.window.shown.control]

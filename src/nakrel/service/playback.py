@@ -196,16 +196,17 @@ class Playback:
 
     def running_now(self) -> tuple[Running, ...]:
         """What runs, and how far it is."""
-        progress = self.engine.progress
         return tuple(
-            replace(run, run=now, of=of) for run in self.running.values() for now, of in (progress(run.macro),)
+            replace(run, run=far.run, of=far.of) if (far := self.engine.progress(run.macro)) else run
+            for run in self.running.values()
         )
 
     def _run_started(self, run: RunStarted) -> None:
         now_us = monotonic_us()
         self.running[run.macro] = Running(run.macro, self._host.name_of(run.macro), run.trigger, now_us)
         self._host.danger_changed()
-        self.runs.started(run.macro, self.engine.started_us(run.macro) or now_us)
+        far = self.engine.progress(run.macro)
+        self.runs.started(run.macro, far.start_us if far else now_us)
         self._reporter.status_changed()
 
     def _run_ended(self, run: RunEnded) -> None:

@@ -9,6 +9,7 @@ from __future__ import annotations
 import os
 from collections import Counter
 from collections.abc import Callable, Mapping
+from functools import partial
 from typing import Any
 
 from PyQt6 import sip
@@ -32,6 +33,11 @@ _SEND_MS = 30
 
 def _named(items: Mapping[str, Profile] | Mapping[str, Macro]) -> tuple[tuple[str, str], ...]:
     return tuple(sorted(((item.name, key) for key, item in items.items()), key=lambda pair: pair[0].casefold()))
+
+
+def _show_if_refused(store: Store, answer: m.AnswerBody) -> None:
+    if isinstance(answer, m.Refused):
+        store.fault.emit(answer.error)
 
 
 def _unless_gone(answered: Callable[[m.AnswerBody], None]) -> Callable[[m.AnswerBody], None]:
@@ -155,7 +161,7 @@ class Store(QObject):
             self.alarm.emit("The service doesn't run; it is being started again.")
             return
         try:
-            self._connection.send(body, _unless_gone(answered or self._shown_if_refused))
+            self._connection.send(body, _unless_gone(answered or partial(_show_if_refused, self)))
         except ServiceGone:
             self._gone()
         else:
@@ -330,10 +336,6 @@ class Store(QObject):
             QTimer.singleShot(_RETRY_MS, self._reopen)
         else:
             self.alarm.emit("")
-
-    def _shown_if_refused(self, answer: m.AnswerBody) -> None:
-        if isinstance(answer, m.Refused):
-            self.fault.emit(answer.error)
 
     def _notice(self, notice: m.Notice) -> None:
         match notice:

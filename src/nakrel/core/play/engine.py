@@ -8,7 +8,7 @@ from __future__ import annotations
 import itertools
 import random
 from collections.abc import Callable
-from typing import Any
+from typing import Any, NamedTuple
 
 from nakrel.core.model.cells import ChangeSpeed, GoTo, HoldLayer, Nothing, RunSystemAction, ToChord, ToControl
 from nakrel.core.model.macro import Again, LetGo, Mode, Play, StartOn
@@ -64,6 +64,15 @@ class _Around:
         self._engine.settle(self._key, acts)
 
 
+class Progress(NamedTuple):
+    """When a macro that runs was started, in microseconds, which of its runs it is in, from 1, and how many it makes; 0
+    for as many as wanted."""
+
+    start_us: int
+    run: int
+    of: int
+
+
 class Engine:
     """Feed `step` with events; act on what it returns, and wake it at the deadline.
 
@@ -111,19 +120,12 @@ class Engine:
         """The macros that run, by id, with the number of complete runs."""
         return {key: run.player.runs for key, run in self._runs.items()}
 
-    def progress(self, macro: str) -> tuple[int, int]:
-        """Which of its runs the macro is in, from 1, and how many it makes; 0 for as many as wanted, and (0, 0) where
-        it doesn't run."""
-        run = self._runs.get(macro)
-        if run is None:
-            return 0, 0
-        wanted = run.player.runs_wanted or 0
-        return min(run.player.runs + 1, wanted) if wanted else run.player.runs + 1, wanted
-
-    def started_us(self, macro: str) -> int | None:
-        """When the macro that runs was started; None where it doesn't run."""
-        run = self._runs.get(macro)
-        return run.player.start_us if run else None
+    def progress(self, macro: str) -> Progress | None:
+        """How far the macro is; None where it doesn't run."""
+        if (run := self._runs.get(macro)) is None:
+            return None
+        wanted, now = run.player.runs_wanted or 0, run.player.runs + 1
+        return Progress(run.player.start_us, min(now, wanted) if wanted else now, wanted)
 
     def down(self) -> set[str]:
         """Every control that is down for the programs, by a finger or by the engine."""

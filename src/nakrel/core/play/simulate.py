@@ -166,7 +166,7 @@ def planned(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, mo
             raise DataError(f"this plan has more than {MOST_ROWS} events; ask for fewer runs, or repeat less in it")
     rows = simulator.emitted()
     end_us, end = next(((at, out) for at, out in simulator.log if isinstance(out, RunEnded)), (0, None))
-    done = end.runs if end else max(0, simulator.engine.progress(macro.id)[0] - 1)
+    done = end.runs if end else simulator.engine.running.get(macro.id, 0)
     reason = end.failed if end else ""
     if end and not reason and counted.mode is Mode.TOGGLE and (counted.limit_runs is None or done < counted.limit_runs):
         reason = f"its time limit of {format_ms(counted.limit_us or 0)} ms"

@@ -9,7 +9,6 @@ from PyQt6.QtCore import QItemSelection, QItemSelectionModel, QModelIndex, QPoin
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QHBoxLayout, QSplitter, QVBoxLayout, QWidget
 
-from nakrel import protocol as m
 from nakrel.core.edit.builders import CLICK_SEQUENCE, build
 from nakrel.core.edit.recorded import gap_after, row_before
 from nakrel.core.edit.timeline import lay_out
@@ -22,6 +21,7 @@ from nakrel.ui.macro.add_step import AddStep
 from nakrel.ui.macro.beginnings import Beginnings
 from nakrel.ui.macro.builder import BuilderRow
 from nakrel.ui.macro.diagram import Diagram, DiagramBar
+from nakrel.ui.macro.diagram_use import DiagramUse
 from nakrel.ui.macro.exchange import Exchange
 from nakrel.ui.macro.notation_view import NotationView
 from nakrel.ui.macro.recording import RecordingBar
@@ -102,7 +102,8 @@ class MacroPage(QWidget):
         self.places.ended.connect(self.steps.setFocus)
         self.exchange.busy.connect(self._show_busy)
         self.steps.customContextMenuRequested.connect(self._menu)
-        self._connect_diagram()
+        self._drawing = DiagramUse(store, shown, self.diagram, self.bar)
+        self.diagram.picked.connect(self._picked)
         self._give_keys()
         self._watch_selection()
         self.model.modelReset.connect(self._selection_changed)
@@ -197,21 +198,6 @@ class MacroPage(QWidget):
         layout.addStretch(2)
         return made
 
-    def _connect_diagram(self) -> None:
-        diagram, bar, shown, store = self.diagram, self.bar, self._shown, self._store
-        diagram.edited.connect(self._shaped)
-        diagram.picked.connect(self._picked)
-        diagram.message.connect(lambda message, wrong: bar.say(message, wrong=wrong))
-        diagram.measured.connect(bar.measure)
-        diagram.distance_wanted.connect(self._type_distance)
-        bar.distance.connect(self._set_distance)
-        bar.snap_chosen.connect(lambda grid_us: diagram.set_rate(shown.frames, grid_us))
-        bar.zoomed.connect(diagram.zoom)
-        bar.fitted.connect(diagram.fit)
-        shown.frames_changed.connect(self._frames_changed)
-        store.status_changed.connect(self._follow_run)
-        store.seen.connect(self._seen)
-
     def _give_keys(self) -> None:
         """The shown profile's game keys stand among the controls, and those that its game leaves free."""
         profile = self._shown.profile
@@ -226,32 +212,6 @@ class MacroPage(QWidget):
             self.select(rows)
             self.steps.scrollTo(self.model.index(rows[0], 0))
             self.diagram.mark(None)
-
-    def _shaped(self, macro: Macro, message: str) -> None:
-        commands.edit_macro(self._store, f"{message} in {macro.name}", macro)
-
-    def _type_distance(self) -> None:
-        if self.bar.field.isVisible():
-            self.bar.field.setFocus()
-            self.bar.field.selectAll()
-
-    def _set_distance(self, gap_us: int) -> None:
-        self.diagram.setFocus()
-        self.diagram.set_distance(gap_us)
-
-    def _frames_changed(self) -> None:
-        self.bar.set_rate(self._shown.frames)
-        self.diagram.set_rate(self._shown.frames, self.bar.grid_us)
-
-    def _follow_run(self) -> None:
-        """Let the pen go while this macro runs."""
-        key = self._shown.macro.id if self._shown.macro else ""
-        since = next((run.since_us for run in self._store.status.running if run.macro == key), None)
-        self.diagram.follow(since)
-
-    def _seen(self, notice: m.Seen) -> None:
-        key = self._shown.macro.id if self._shown.macro else ""
-        self.diagram.show_events([event for event in notice.events if event.by == key])
 
     def _watch_selection(self) -> None:
         if chosen := self.steps.selectionModel():
@@ -277,7 +237,7 @@ class MacroPage(QWidget):
         for part in (self.recording, self.view):
             part.setVisible(macro is not None)
         self._show_view()
-        self._follow_run()
+        self._drawing.follow_run()
         if fresh:
             self.steps.scrollToTop()
             self.steps.clearSelection()

@@ -146,6 +146,22 @@ def off_hint(cell: Cell | None) -> str:
     return "It is off, since it came from outside: allow the program in the row's menu." if off else ""
 
 
+def _falling(store: Store, shown: Shown) -> dict[str, Cell]:
+    """What comes from Everyday in the shown profile's empty cells."""
+    profile, setup = shown.profile, shown.setup
+    if profile is None or setup is None or not profile.falls_through:
+        return {}
+    return fall_through(setup, falling(profile, store.status.setups, store.profiles))
+
+
+def _changed(setup: SetUp | None) -> list[str]:
+    """The controls that do something of their own, in whatever layer."""
+    if setup is None:
+        return []
+    cells = (setup.cells, *(layer.cells for layer in setup.layers))
+    return list(dict.fromkeys(code for each in cells for code in each))
+
+
 class SheetModel(HeadedModel):
     """The controls of one device, and those that do something though the device lacks them."""
 
@@ -158,8 +174,9 @@ class SheetModel(HeadedModel):
         self._fallen: dict[str, Cell] = {}
         self._filter, self._only_changed = "", False
         self._rows: list[Row] = []
-        self._more_shown = False
-        self._folded: list[str] = []
+        # Whether keys are listed that hardly any keyboard has, and how many of the device's aren't.
+        self.more_shown = False
+        self.folded_away = 0
         self.pressed: set[str] = set()
         for signal in (store.library_changed, shown.profile_changed):
             signal.connect(self.refresh)
@@ -179,22 +196,12 @@ class SheetModel(HeadedModel):
 
     def matches(self, code: str) -> bool:
         """Whether the control passes the filter."""
-        return self._passes(Row("", code), self._changed())
+        return self._passes(Row("", code), _changed(self._setup))
 
     def show_more(self, on: bool) -> None:
         """List keys as well that hardly any keyboard has, or fold them away."""
-        self._more_shown = on
+        self.more_shown = on
         self.refresh()
-
-    @property
-    def more_shown(self) -> bool:
-        """Whether keys are listed that hardly any keyboard has."""
-        return self._more_shown
-
-    @property
-    def folded_away(self) -> int:
-        """How many keys of the device aren't listed, since hardly any keyboard has them."""
-        return len(self._folded)
 
     def set_pressed(self, pressed: set[str]) -> None:
         """Light the rows of the controls that are down."""
@@ -211,7 +218,7 @@ class SheetModel(HeadedModel):
     def refresh(self) -> None:
         """Work the rows out anew."""
         self._setup = self._shown.setup
-        self._fallen = self._falling()
+        self._fallen = _falling(self._store, self._shown)
         rows = self._wanted()
         heads = (*_HEADS, *(layer_head(self._setup, layer.name) for layer in _layers(self._setup)))
         if rows == self._rows and heads == self._heads:
@@ -220,13 +227,6 @@ class SheetModel(HeadedModel):
         self.beginResetModel()
         self._rows, self._heads = rows, heads
         self.endResetModel()
-
-    def _falling(self) -> dict[str, Cell]:
-        """What comes from Everyday in the shown profile's empty cells."""
-        profile, setup = self._shown.profile, self._shown.setup
-        if profile is None or setup is None or not profile.falls_through:
-            return {}
-        return fall_through(setup, falling(profile, self._store.status.setups, self._store.profiles))
 
     def _follow_everyday(self) -> None:
         if self._shown.profile and self._shown.profile.falls_through:
@@ -331,18 +331,13 @@ class SheetModel(HeadedModel):
     def _cells(self, layer: str = "") -> dict[str, Cell]:
         return self._setup.of_layer(layer) if self._setup else {}
 
-    def _changed(self) -> list[str]:
-        """The controls that do something of their own, in whatever layer."""
-        cells = (self._cells(), *(layer.cells for layer in _layers(self._setup)))
-        return list(dict.fromkeys(code for each in cells for code in each))
-
     def _wanted(self) -> list[Row]:
-        changed = self._changed()
+        changed = _changed(self._setup)
         own = self._device.controls if self._device else ()
         shown = {*changed, *self._fallen, self._shown.control}
         unusual = [] if self._filter else [code for code in own if not is_usual(code) and code not in shown]
-        self._folded = [] if self._more_shown else unusual
-        folded = set(self._folded)
+        folded = set() if self.more_shown else set(unusual)
+        self.folded_away = len(folded)
         rows = [Row(CONTROLS[code].part, code) for code in own if code in CONTROLS and code not in folded]
         rows.sort(key=lambda row: _PARTS.index(row.part))
         away = [code for code in dict.fromkeys((*changed, *self._fallen)) if code not in own]

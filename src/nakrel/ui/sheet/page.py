@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from msgspec.structs import replace
-from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPoint, QRect, QSize, Qt
+from PyQt6.QtCore import QPoint, QRect, QSize, Qt
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
@@ -14,7 +13,6 @@ from PyQt6.QtWidgets import (
     QHBoxLayout,
     QInputDialog,
     QLineEdit,
-    QMenu,
     QPlainTextEdit,
     QTextEdit,
     QVBoxLayout,
@@ -23,7 +21,7 @@ from PyQt6.QtWidgets import (
 
 from nakrel import protocol as m
 from nakrel.core.edit.offers import Beginning
-from nakrel.core.model.cells import Cell, StartProgram, ToControl
+from nakrel.core.model.cells import Cell, ToControl
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.devices import Device
@@ -31,6 +29,7 @@ from nakrel.core.model.profile import FairPlay
 from nakrel.ui import commands
 from nakrel.ui.sheet.assign import Assign
 from nakrel.ui.sheet.board import BoardView
+from nakrel.ui.sheet.cell_edits import CellEdits
 from nakrel.ui.sheet.layer_tabs import LayerTabs
 from nakrel.ui.sheet.model import CODE, PLAIN, SheetModel, cell_text
 from nakrel.ui.sheet.setups import SetUps
@@ -71,12 +70,6 @@ class _SheetTable(Table):
         if chosen and model and model.rowCount() and not chosen.hasSelection():
             self.choose(model.index(max(0, self.currentIndex().row()), PLAIN))
 
-    def choose(self, index: QModelIndex) -> None:
-        """Make this cell the current one and its row the only one selected, whatever keys are held."""
-        if chosen := self.selectionModel():
-            flags = QItemSelectionModel.SelectionFlag
-            chosen.setCurrentIndex(index, flags.ClearAndSelect | flags.Rows)
-
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         """Handle the sheet's own keys."""
         if event is None:
@@ -84,13 +77,13 @@ class _SheetTable(Table):
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self._page.open_field()
         elif event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
-            self._page.clear_cells()
+            self._page.cells.clear()
         elif event.matches(QKeySequence.StandardKey.Copy):
-            self._page.copy_cell()
+            self._page.cells.copy()
         elif event.matches(QKeySequence.StandardKey.Cut):
-            self._page.copy_cell(cut=True)
+            self._page.cells.copy(cut=True)
         elif event.matches(QKeySequence.StandardKey.Paste):
-            self._page.paste_cell()
+            self._page.cells.paste()
         elif event.text().isprintable() and event.text().strip() and not event.modifiers() & ~_SHIFT:
             self._page.open_field(event.text())
         else:
@@ -116,7 +109,6 @@ class SheetPage(QWidget):
         self._down: set[str] = set()
         # The row that was selected last.
         self._at = 0
-        self._carried: tuple[str, str, bool] | None = None
         self.model = SheetModel(store, shown)
         self.device = choice("Device")
         self.device.setMinimumWidth(170)
@@ -127,6 +119,7 @@ class SheetPage(QWidget):
         self.only_changed = QCheckBox("changed only")
         self.table = _SheetTable(self)
         self.board = BoardView(store, shown, self.model)
+        self.cells = CellEdits(store, shown, self.table, self.model, self)
         self.view = Segments((("list", "List"), ("board", "Board")), "Shown as")
         self.layers = LayerTabs(shown)
         self._kind = label("", "soft")
@@ -151,7 +144,7 @@ class SheetPage(QWidget):
         self.model.modelReset.connect(self._share_width)
         if chosen := self.table.selectionModel():
             chosen.currentChanged.connect(self._row_chosen)
-        self.table.customContextMenuRequested.connect(self._menu)
+        self.table.customContextMenuRequested.connect(self.cells.menu_at)
         shown.profile_changed.connect(self._show_notes)
         store.profile_changed.connect(lambda key: self._show_notes())
         self.table.doubleClicked.connect(lambda index: self.open_field())
@@ -161,8 +154,9 @@ class SheetPage(QWidget):
             heads.setToolTip("Double click the head of a layer to rename it")
         self.view.chosen.connect(self.show_view)
         self.board.field_wanted.connect(self.open_field)
-        self.board.cleared.connect(self._clear_shown)
-        self.board.menu_wanted.connect(self._board_menu)
+        self.cells.change_wanted.connect(self.open_field)
+        self.board.cleared.connect(self.cells.clear_shown)
+        self.board.menu_wanted.connect(self.cells.menu_of_shown)
         self._fill_devices()
         self.show_view("board" if shown.as_board else "list")
 
@@ -204,73 +198,6 @@ class SheetPage(QWidget):
         """Share the width out anew."""
         super().resizeEvent(event)
         self._share_width()
-
-    def clear_cells(self) -> None:
-        """Give the chosen controls back to the device, in the layer that is chosen."""
-        profile, setup, layer = self._shown.profile, self._shown.setup, self._shown.layer
-        codes = self._chosen_codes()
-        if profile and setup and codes:
-            cells: dict[tuple[str, str], Cell | None] = dict.fromkeys((layer, code) for code in codes)
-            text = "detach" if len(codes) == 1 else f"clear {len(codes)} buttons"
-            if refused := commands.set_cells(self._store, profile, setup.name, cells, text):
-                self._store.fault.emit(refused)
-
-    def _chosen_codes(self) -> list[str]:
-        chosen = self.table.selectionModel()
-        rows = {index.row() for index in chosen.selectedRows()} if chosen else set()
-        return [self.model.index(row, 0).data(CODE) for row in sorted(rows)]
-
-    def copy_cell(self, *, cut: bool = False) -> None:
-        """Remember what the chosen control does; a cut one is taken from it when it is put elsewhere."""
-        if self._shown.control:
-            self._carried = (self._shown.layer, self._shown.control, cut)
-
-    def paste_cell(self) -> None:
-        """Let the chosen control do what was copied or cut."""
-        if self._carried and self._shown.control:
-            layer, code, cut = self._carried
-            self.model.carry((layer, code), (self._shown.layer, self._shown.control), copy=not cut)
-            self._carried = None if cut else self._carried
-
-    def _clear_shown(self) -> None:
-        """Leave the button that is shown unchanged."""
-        self.table.choose(self.model.index(self.model.row_of(self._shown.control), self._column()))
-        self.clear_cells()
-
-    def _column(self) -> int:
-        return self.model.column_of(self._shown.layer)
-
-    def _board_menu(self, spot: QPoint) -> None:
-        self.table.choose(self.model.index(self.model.row_of(self._shown.control), self._column()))
-        self._popup(spot)
-
-    def _menu(self, spot: QPoint) -> None:
-        index, ground = self.table.indexAt(spot), self.table.viewport()
-        if index.isValid() and ground is not None:
-            self._popup(ground.mapToGlobal(spot))
-
-    def _popup(self, spot: QPoint) -> None:
-        menu = QMenu(self)
-        menu.addAction("Change…\tEnter", self.open_field)
-        menu.addAction("Copy\tCtrl+C", self.copy_cell)
-        menu.addAction("Cut\tCtrl+X", lambda: self.copy_cell(cut=True))
-        if paste := menu.addAction("Paste\tCtrl+V", self.paste_cell):
-            paste.setEnabled(self._carried is not None)
-        if isinstance(cell := self._cell(), StartProgram) and cell.off:
-            menu.addAction("Allow the program", lambda: self._allow(cell))
-        menu.addSeparator()
-        count = len(self._chosen_codes())
-        menu.addAction(f"Clear {count} buttons\tDel" if count > 1 else "Detach\tDel", self.clear_cells)
-        menu.popup(spot)
-
-    def _cell(self) -> Cell | None:
-        setup = self._shown.setup
-        return setup.of_layer(self._shown.layer).get(self._shown.control) if setup else None
-
-    def _allow(self, cell: StartProgram) -> None:
-        shown, after = self._shown, replace(cell, off=False)
-        if shown.profile and shown.setup:
-            commands.set_cell(self._store, shown.profile, shown.setup.name, shown.control, after, shown.layer)
 
     # The field
 

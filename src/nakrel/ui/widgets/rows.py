@@ -5,7 +5,17 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any, NamedTuple
 
-from PyQt6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, QRect, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import (
+    QAbstractTableModel,
+    QItemSelectionModel,
+    QModelIndex,
+    QPersistentModelIndex,
+    QRect,
+    QRectF,
+    QSize,
+    Qt,
+    pyqtSignal,
+)
 from PyQt6.QtGui import QIcon, QKeyEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
@@ -190,6 +200,12 @@ class Table(QTableView):
             heads.setFixedHeight(24)
             heads.setDefaultAlignment(Qt.AlignmentFlag.AlignLeft)
             heads.setStretchLastSection(True)
+
+    def choose(self, index: QModelIndex) -> None:
+        """Make this cell the current one and its row the only one selected, whatever keys are held."""
+        if chosen := self.selectionModel():
+            flags = QItemSelectionModel.SelectionFlag
+            chosen.setCurrentIndex(index, flags.ClearAndSelect | flags.Rows)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Draw the cells that are asked for in one go: with each on its own, most of the time goes to asking the model
