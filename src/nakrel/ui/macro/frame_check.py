@@ -133,9 +133,12 @@ class FrameCheck(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(6)
-        for part in (self.answer, self.against, self.plot, self.jitter, self.advice):
+        # What to do about it stands where it is seen without scrolling.
+        for part in (self.answer, self.advice):
             layout.addWidget(part)
         layout.addWidget(self.use_button, 0, Qt.AlignmentFlag.AlignLeft)
+        for part in (self.against, self.plot, self.jitter):
+            layout.addWidget(part)
 
     def _rate_chosen(self) -> None:
         if fps := self.rate.currentData():
