@@ -315,6 +315,12 @@ def with_layer(service: ServiceProcess) -> None:
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
 
 
+def hold_layer(server: XServer, service: ServiceProcess) -> None:
+    """Hold the button of the layer, as long before the next press as a hand needs."""
+    server.injector("mousedown", "8")
+    service.hear(lambda: ("BTN_SIDE", 1) in service.seen("in")[-2:], "the layer's button")
+
+
 def test_a_notch_in_a_layer_is_one_notch(server: XServer, service: ServiceProcess, game: PracticeGame):
     if not isinstance(server, XorgServer):
         pytest.skip("the wheel and the button that holds the layer would be injected by one device, as the macro is")
@@ -323,7 +329,7 @@ def test_a_notch_in_a_layer_is_one_notch(server: XServer, service: ServiceProces
     layer = Layer("Harbour", {"WHEEL_DOWN": RunMacro("shot"), "WHEEL_UP": ToControl("KEY_W")})
     setup = SetUp("Main", {BACK: HoldLayer("Harbour")}, (layer,))
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
-    server.injector("mousedown", "8")
+    hold_layer(server, service)
     for count in (1, 2, 3):
         server.injector("click", "5")
         wait_for(lambda count=count: game.arrivals(Q) >= count, "the run")
@@ -340,7 +346,7 @@ def test_a_notch_in_a_layer_is_one_notch(server: XServer, service: ServiceProces
 
 def test_a_held_button_opens_a_layer(server: XServer, service: ServiceProcess, game: PracticeGame):
     with_layer(service)
-    server.injector("mousedown", "8")
+    hold_layer(server, service)
     server.injector("keydown", "e")
     wait_for(lambda: len(game.presses(Q)) >= 4, "the layer's macro")
     # Letting the layer go in the middle of it ends it, and the key does nothing more.
