@@ -134,8 +134,8 @@ class FrameCheck(QWidget):
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(6)
         # What to do about it stands where it is seen without scrolling.
-        for part in (self.answer, self.advice):
-            layout.addWidget(part)
+        layout.addWidget(self.answer)
+        layout.addWidget(self.advice)
         layout.addWidget(self.use_button, 0, Qt.AlignmentFlag.AlignLeft)
         for part in (self.against, self.plot, self.jitter):
             layout.addWidget(part)
