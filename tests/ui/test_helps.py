@@ -32,9 +32,9 @@ def test_a_counted_macro_says_in_which_run_it_is(ui: Ui):
     said: list[str] = []
 
     def run() -> int:
-        [text] = [b.text() for b in ui.window.strip.findChildren(type(ui.window.strip.stop)) if "run " in b.text()] or [
-            ""
-        ]
+        # Those of before are children until the next events; the newest comes last.
+        texts = [b.text() for b in ui.window.strip.findChildren(type(ui.window.strip.stop)) if "run " in b.text()]
+        text = texts[-1] if texts else ""
         if text and text not in said:
             said.append(text)
         return len(said)
