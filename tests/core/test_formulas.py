@@ -156,8 +156,8 @@ def test_the_place_of_an_error_is_counted_in_letters():
         Formula('held("Ü") + unknown(1)')
     assert caught.value.column == 6
     with pytest.raises(FormulaError) as caught:
-        Formula("'Ü' == foo(1)")
-    assert caught.value.column == 1
+        Formula("held('\"Überholen\"') + foo(1)")
+    assert caught.value.column == 23
     with pytest.raises(FormulaError) as caught:
         Formula("run + 0x10")
     assert caught.value.column == 7

@@ -218,6 +218,25 @@ def test_runs_that_are_alike_stand_for_each_other():
     assert found.length_us == planned(macro, play).end_us + 6 * MS
 
 
+def test_a_long_end_is_played_once():
+    """Its presses come after the runs, and stand for nothing but themselves."""
+    end = (Repeat(times=40, steps=(Wait(wait_us=20 * MS), Tap(control="KEY_Q", hold_us=MS))),)
+    tap = Tap(control="KEY_Q", hold_us=30 * MS)
+    play = Play(Mode.COUNTED, runs=160, pause_us=30 * MS)
+    found = presses_of(Macro(id="m", name="M", play=play, loop=(tap,), lead_out=end))
+    assert found.amount == 200
+    # Worked by hand: 160 of 30 ms are seen, and of 1 ms each of the 40 once in 16.667.
+    assert check(found, 60).seen == pytest.approx((160 + 40 * 0.06) / 200)
+
+
+def test_a_toggle_is_examined_as_far_as_its_time_limit_lets_it():
+    tap = Tap(control="KEY_Q", hold_us=30 * MS)
+    macro = Macro(id="m", name="M", play=Play(Mode.TOGGLE, pause_us=30 * MS, limit_us=590 * MS), loop=(tap,))
+    found = presses_of(macro)
+    assert found.amount == 10
+    assert found.left_out == 0
+
+
 def test_a_macro_without_an_end_is_looked_at_in_the_long_run():
     macro = Macro(
         id="m", name="M", play=Play(Mode.HELD, pause_us=50 * MS), loop=(Tap(control="KEY_Q", hold_us=5 * MS),)

@@ -11,6 +11,7 @@ from nakrel import protocol as m
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.recording import Waits, Where
 from nakrel.core.model.steps import Press, Release, Tap, Wait
+from nakrel.storage.files import VERSION
 from nakrel.ui import commands
 from tests.ui.conftest import Ui
 
@@ -95,6 +96,42 @@ def test_an_earlier_take_is_used_again_and_replaces_or_follows(ui: Ui):
     assert isinstance(answer, m.TakesAre)
     assert [take.number for take in answer.takes] == [1, 2]
     QApplication.processEvents()
+
+
+def test_the_strip_stays_with_its_macro_and_out_of_the_way_of_the_text(ui: Ui):
+    macro = fresh_macro(ui)
+    ui.window.show()
+    record(ui, "KEY_W")
+    page = ui.window.macro
+    strip = page.take_strip
+    ui.wait(strip.isVisible, "the strip")
+    assert strip.geometry().top() == page.steps.geometry().top()
+    page.show_view("notation")
+    QApplication.processEvents()
+    assert strip.geometry().top() > page.notation.editor.geometry().center().y()
+    ui.window.shown.show_macro("reel-in")
+    assert not strip.isVisible()
+    assert isinstance(ui.store.macros[macro.id].loop[0], Press)
+
+
+def test_takes_that_cannot_be_read_are_told_and_left(ui: Ui):
+    macro = fresh_macro(ui)
+    record(ui, "KEY_W")
+    ui.wait(lambda: (ui.service.home.state / "takes").is_dir(), "the takes")
+    ui.wait(lambda: list((ui.service.home.state / "takes").iterdir()), "their file")
+    [path] = (ui.service.home.state / "takes").iterdir()
+    newer = path.read_text().replace(f'"version": {VERSION}', '"version": 99')
+    path.write_text(newer)
+    faults: list[str] = []
+    ui.store.fault.connect(faults.append)
+    ui.window.macro.take_strip.list_takes()
+    ui.wait(lambda: any("A later Nakrel wrote it" in each for each in faults), "the reason")
+    # What was recorded is in the macro all the same, and the file as it was.
+    faults.clear()
+    record(ui, "KEY_E")
+    ui.wait(lambda: any("A later Nakrel wrote it" in each for each in faults), "the reason again")
+    assert ui.store.macros[macro.id].loop[-1] == Release(control="KEY_E")
+    assert path.read_text() == newer
 
 
 def test_nothing_recorded_offers_nothing(ui: Ui):

@@ -17,7 +17,7 @@ from nakrel.core.model.profile import Profile
 from nakrel.core.model.takes import Takes
 from nakrel.reading import NotReadable, read_limited
 
-__all__ = ["MAX_FILE", "SAVING", "LeftAlone", "StorageError", "decode", "encode", "read", "write"]
+__all__ = ["MAX_FILE", "SAVING", "LeftAlone", "StorageError", "decode", "encode", "read", "set_aside", "write"]
 
 # A macro of 200,000 steps takes about 10 MB; a file far above that is not one of ours.
 MAX_FILE = 64 * 1024 * 1024
@@ -167,6 +167,17 @@ def write(path: Path, content: bytes) -> None:
         _sync_folder(path.parent)
     except OSError as error:
         raise StorageError(f"{path}: can't be saved: {error.strerror}; the earlier version is untouched") from None
+
+
+def set_aside(path: Path) -> Path:
+    """Rename a damaged file beside its place, over nothing; returns where it is now. Raises `OSError`."""
+    aside = path.with_name(path.name + ".damaged")
+    number = 1
+    while aside.exists():
+        number += 1
+        aside = path.with_name(f"{path.name}.damaged-{number}")
+    path.rename(aside)
+    return aside
 
 
 def _sync_folder(folder: Path) -> None:

@@ -132,14 +132,8 @@ class Library:
             left = "" if self._read_only else " The file was left where it is."
             self.faults.append(readable_text(f"{error}.{left}"))
             return
-        aside = path.with_name(path.name + ".damaged")
-        number = 1
-        while aside.exists():
-            number += 1
-            aside = path.with_name(f"{path.name}.damaged-{number}")
         try:
-            path.rename(aside)
-            where = f"set aside as {aside.name}; mend it and give it its old name, or delete it"
+            where = f"set aside as {files.set_aside(path).name}; mend it and give it its old name, or delete it"
         except OSError as problem:
             where = f"left where it is ({problem.strerror})"
         self.faults.append(readable_text(f"{error}. The file was {where}."))

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import os
 from collections import Counter
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from functools import partial
 from typing import Any
 
@@ -29,10 +29,6 @@ __all__ = ["Store"]
 _RETRY_MS = 500
 # An edit goes to the service this long after it was made: the window shows it first.
 _SEND_MS = 30
-
-
-def _named(items: Mapping[str, Profile] | Mapping[str, Macro]) -> tuple[tuple[str, str], ...]:
-    return tuple(sorted(((item.name, key) for key, item in items.items()), key=lambda pair: pair[0].casefold()))
 
 
 def _show_if_refused(store: Store, answer: m.AnswerBody) -> None:
@@ -93,7 +89,6 @@ class Store(QObject):
         self._sender = QTimer(self)
         self._sender.setSingleShot(True)
         self._sender.timeout.connect(self._send)
-        self._macro_names: tuple[tuple[str, str], ...] | None = None
         self._profile_names: tuple[tuple[str, str], ...] | None = None
         self._front = False
         self.undo_stack = QUndoStack(self)
@@ -120,7 +115,7 @@ class Store(QObject):
         self.settings, self.faults = library.settings, library.faults
         for body in self._unsent.values():
             self._show_edit(body)
-        self._macro_names = self._profile_names = None
+        self._profile_names = None
         for request in (m.GetStatus(), m.GetDevices(), m.GetJournal()):
             self._receive(connection.call(request))
         self._notifier = QSocketNotifier(connection.fileno(), QSocketNotifier.Type.Read, self)  # type: ignore[call-overload]
@@ -184,37 +179,30 @@ class Store(QObject):
     # Names
 
     @property
-    def macro_names(self) -> tuple[tuple[str, str], ...]:
-        """The name and id of every macro, in the order of names; the same tuple while none of them changes."""
-        if self._macro_names is None:
-            self._macro_names = _named(self.macros)
-        return self._macro_names
-
-    @property
     def profile_names(self) -> tuple[tuple[str, str], ...]:
-        """The same of every profile, Everyday first."""
+        """The name and id of every profile, Everyday first, the others by name; the same tuple while none changes."""
         if self._profile_names is None:
-            found = _named(self.profiles)
-            self._profile_names = tuple(sorted(found, key=lambda pair: pair[1] != EVERYDAY))
+            found = ((profile.name, key) for key, profile in self.profiles.items())
+            order = sorted(found, key=lambda pair: (pair[1] != EVERYDAY, pair[0].casefold()))
+            self._profile_names = tuple(order)
         return self._profile_names
 
     def _forget_names(self, old: Profile | Macro | None, new: Profile | Macro | None) -> None:
         """Sort the names anew next time, where a change touches them."""
         if old is None or new is None or old.name != new.name:
-            self._macro_names = self._profile_names = None
+            self._profile_names = None
 
     # Edits
 
     def put_macro(self, macro: Macro) -> None:
         """Make this the macro's state, here and on the disk."""
-        self._forget_names(self.macros.get(macro.id), macro)
         self.macros[macro.id] = macro
         self.macro_changed.emit(macro.id)
         self._save(("macro", macro.id), m.PutMacro(macro))
 
     def delete_macro(self, key: str) -> None:
         """Take the macro away, here and on the disk."""
-        self._forget_names(self.macros.pop(key, None), None)
+        self.macros.pop(key, None)
         self.macro_changed.emit(key)
         self._save(("macro", key), m.DeleteMacro(key))
 

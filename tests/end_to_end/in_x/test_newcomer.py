@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import os
 from pathlib import Path
 
 from nakrel.core.model.cells import RunMacro, ToChord, ToControl, TypeText
@@ -16,13 +15,6 @@ from tests.end_to_end.in_x.test_first_macro import play_in, start_game, still
 from tests.support import PracticeGame, assert_rate
 
 SIDE, EXTRA = "BTN_SIDE", "BTN_EXTRA"
-SHOTS = os.environ.get("NAKREL_SHOTS", "")
-
-
-def look(driver: Driver, name: str) -> None:
-    if SHOTS:
-        driver.let_pass(300)
-        driver.window.grab().save(f"{SHOTS}/{name}.png")
 
 
 def cells(driver: Driver) -> dict:
@@ -43,23 +35,18 @@ def test_from_an_empty_home(newcomer: Driver, tmp_path: Path):
     finally:
         game.end()
     still(driver)
-    look(driver, "6-end")
 
 
 def rapid_fire(driver: Driver) -> None:
     page = driver.window.first_steps.page
-    look(driver, "0-welcome")
     driver.click(page.buttons["Rapid fire on a button"])
     driver.wait(lambda: driver.store.status.listening, "the listening")
-    look(driver, "1-press")
     driver.injector("click", "8")
     field = driver.window.sheet.assign.field
     asked = lambda: field.line.placeholderText().startswith("Rapid fire of")  # noqa: E731
     driver.wait(lambda: asked() and field.isVisible() and not shielded(), "the question for the key")
-    look(driver, "1-which-key")
     driver.type("e", "Return")
     driver.wait(lambda: SIDE in cells(driver), "the button to have it")
-    look(driver, "1-done")
     cell = cells(driver)[SIDE]
     assert isinstance(cell, RunMacro)
     macro = driver.store.macros[cell.macro]
@@ -73,7 +60,6 @@ def combination_and_text(driver: Driver) -> None:
     sheet = driver.window.sheet
     driver.click_row(sheet.table, sheet.model.row_of(EXTRA), 2)
     driver.type("ctrl+shift+left")
-    look(driver, "2-typed")
     driver.injector("key", "Return")
     chord = ToChord(("KEY_LEFTCTRL", "KEY_LEFTSHIFT", "KEY_LEFT"))
     driver.wait(lambda: cells(driver).get(EXTRA) == chord, "the combination")
@@ -85,7 +71,6 @@ def combination_and_text(driver: Driver) -> None:
     driver.wait(sheet.assign.field.isVisible, "the field")
     driver.type('"go"', "Return")
     driver.wait(lambda: cells(driver).get("KEY_F9") == TypeText("go"), "the text")
-    look(driver, "2-text")
 
 
 def on_the_board(driver: Driver) -> None:
@@ -99,7 +84,6 @@ def on_the_board(driver: Driver) -> None:
     driver.injector("key", "Return")
     driver.wait(sheet.assign.field.isVisible, "the field")
     driver.type("f13")
-    look(driver, "3-board")
     driver.injector("key", "Return")
     driver.wait(lambda: cells(driver).get("KEY_D") == ToControl("KEY_F13"), "the key")
 
@@ -108,7 +92,6 @@ def play(driver: Driver, game: PracticeGame) -> None:
     play_in(driver, game)
     driver.injector("mousedown", "8")
     driver.wait(lambda: len(game.presses("E")) >= 12, "rapid fire")
-    look(driver, "4-fires")
     driver.injector("mouseup", "8")
     still(driver)
     assert_rate(game.presses("E"), 0.05)
@@ -127,7 +110,6 @@ def record_in_the_game(driver: Driver, game: PracticeGame) -> None:
     driver.click(window.column.new_macro_button)
     driver.type("Sounding", "Return")
     driver.wait(lambda: window.title.text() == "Sounding", "the name")
-    look(driver, "5-empty-macro")
     window.shown.show_page("devices")
     keys = window.devices.keys
     driver.click(keys.buttons["record_key"])
@@ -152,12 +134,10 @@ def decide_afterwards(driver: Driver) -> None:
     window.shown.show_page("macro")
     strip = window.macro.take_strip
     driver.wait(strip.isVisible, "the strip")
-    look(driver, "5-take")
     driver.pick(strip.taps, "joined into taps")
     driver.wait(lambda: any(isinstance(step, Tap) for step in store.macros[macro].loop), "taps")
     driver.pick(strip.delays, "one value")
     driver.wait(lambda: store.settings.recording.waits is Waits.EVEN, "one value for every delay")
-    look(driver, "5-chosen")
     assert [s.control for s in store.macros[macro].loop if isinstance(s, Tap)] == ["KEY_Q", "KEY_W"]
     assert [s for s in store.macros[macro].loop if isinstance(s, Wait)]
 

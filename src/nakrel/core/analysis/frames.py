@@ -28,6 +28,7 @@ import math
 from collections.abc import Sequence
 from typing import NamedTuple
 
+import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
@@ -38,7 +39,6 @@ from nakrel.core.model.units import FRAME_RATES
 from nakrel.core.play.simulate import PlanRow, planned
 
 __all__ = [
-    "MOST_EVENTS",
     "Presses",
     "check",
     "in_order",
@@ -96,7 +96,8 @@ def presses_of(macro: Macro, most: int = MOST_EVENTS) -> Presses:
     steps = [*walk(macro.lead_in), *walk(macro.loop), *walk(macro.lead_out)]
     chance = any(_has_chance(step) for step in steps)
     changes = chance or any(formulas_of(step) for step in steps)
-    if not changes and wanted > ALIKE_RUNS:
+    timed = macro.play.mode is Mode.TOGGLE and macro.play.limit_us is not None
+    if not changes and not timed and wanted > ALIKE_RUNS:
         return _alike(macro, wanted, most)
     draw_count = DRAWS if chance else 1
     spans: dict[str, list[Floats]] = {}
@@ -155,8 +156,10 @@ def _alike(macro: Macro, wanted: int, most: int) -> Presses:
     weights = {control: np.ones(len(found)) for control, found in spans.items()}
     if not whole or cycle_us <= 0:
         return Presses(spans, weights, _no_draws(spans), float(made.end_us), 1, wanted - made.runs)
-    # What begins within the cycles between the first two and the last two comes again and again.
-    since, until = made.end_us - 4 * cycle_us, made.end_us - 2 * cycle_us
+    # What begins within the cycles between the first two and the last two comes again and again; the end section,
+    # however long, lies behind them.
+    runs_end_us = planned(msgspec.structs.replace(macro, lead_out=()), macro.play, ALIKE_RUNS, most=most).end_us
+    since, until = runs_end_us - 4 * cycle_us, runs_end_us - 2 * cycle_us
     for control, found in spans.items():
         again = (found[:, 0] >= since) & (found[:, 0] < until)
         weights[control][again] = 1 + (wanted - ALIKE_RUNS) / 2

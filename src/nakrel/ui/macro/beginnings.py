@@ -135,9 +135,8 @@ def _picture(kind: _Kind) -> list[tuple[str, list[tuple[int, int]], int]]:
 
 
 class Beginnings(QWidget):
-    """The rows, and the fields of what is chosen; `record_wanted`, `steps_wanted` and
-    `text_wanted` are those that need none. In two
-    columns they are brief."""
+    """The rows, and the fields of what is chosen; `record_wanted`, `steps_wanted` and `text_wanted` are those that need
+    none. In two columns they are brief."""
 
     record_wanted = pyqtSignal()
     text_wanted = pyqtSignal()

@@ -155,7 +155,6 @@ class FrameCheck(QWidget):
             self._choose_rate(int(found.group()))
         else:
             self._store.fault.emit(f"A frame rate is a number from {_LEAST_FPS} to {_MOST_FPS}.")
-            self.rate.setCurrentIndex(self.rate.currentIndex())
             self.rate.setEditText(self.rate.itemText(self.rate.currentIndex()))
 
     def _choose_rate(self, fps: int) -> None:

@@ -239,6 +239,8 @@ class MacroPage(QWidget):
         self._show_view()
         self._drawing.follow_run()
         if fresh:
+            # What lies over the steps of one macro says nothing of another one's.
+            self.take_strip.leave()
             self.steps.scrollToTop()
             self.steps.clearSelection()
             self.steps.setCurrentIndex(self.model.index(-1, -1))
@@ -364,10 +366,6 @@ class MacroPage(QWidget):
 
     def _took(self, new: range) -> None:
         self.refresh()
-        self.steps.setFocus()
-        self.select(list(new))
-        if new:
-            self.steps.scrollTo(self.model.index(new[0], 0))
         self.steps.setFocus()
         self.select(list(new))
         if new:

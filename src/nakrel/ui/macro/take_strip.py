@@ -54,7 +54,7 @@ class TakeStrip(QFrame):
         self.sentence = Sentence()
         self.delays, self.pointer = OneOf("delays", _DELAYS), OneOf("pointer", _POINTER)
         self.taps = OneOf("presses", _TAPS)
-        self.even = Figure("every delay", _read_time, lambda us: f"{format_ms(us)} ms")
+        self.even = Figure("every delay", parse_time, lambda us: f"{format_ms(us)} ms")
         self.where = OneOf("goes", self._places())
         self.sentence.may_say(self.delays, self.pointer, self.taps, self.even, self.where)
         self.others = button("other takes…", self.list_takes, "link")
@@ -82,15 +82,19 @@ class TakeStrip(QFrame):
 
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
         """Go with the steps."""
-        if event and event.type() in (QEvent.Type.Resize, QEvent.Type.Move) and self.isVisible():
+        moved = (QEvent.Type.Resize, QEvent.Type.Move, QEvent.Type.Show, QEvent.Type.Hide)
+        if event and event.type() in moved and self.isVisible():
             self._put()
         return False
 
     def _put(self) -> None:
-        """Take as many lines as it needs."""
-        place = self._over.geometry()
+        """Take as many lines as it needs: at the head of the steps, or at the foot where they aren't in sight."""
+        parent = self.parentWidget()
+        assert parent
+        seen = self._over.isVisible()
+        place = self._over.geometry() if seen else parent.rect()
         height = max(_LEAST_PX, self.heightForWidth(place.width()))
-        self.setGeometry(place.left(), place.top(), place.width(), height)
+        self.setGeometry(place.left(), place.top() if seen else place.bottom() - height, place.width(), height)
 
     @staticmethod
     def _places(after: str = "at the selected step") -> Sequence[tuple[Where, str]]:
@@ -130,6 +134,8 @@ class TakeStrip(QFrame):
             return
 
         def answered(answer: m.AnswerBody) -> None:
+            if isinstance(answer, m.Refused):
+                self._store.fault.emit(answer.error)
             if not isinstance(answer, m.TakesAre):
                 return
             self.menu = menu = QMenu(self.parentWidget())
@@ -224,7 +230,3 @@ def _words(take: Take) -> str:
     seconds = f"{length_us(take.steps) / 1_000_000:.2f} s"
     when = time.strftime("%H:%M", time.localtime(take.at))
     return f"Take {take.number} · {when} · {events} events · {seconds}"
-
-
-def _read_time(text: str) -> int:
-    return parse_time(text)
