@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import random
 import statistics
+from unittest.mock import patch
 
 import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from nakrel.core.analysis import frames
 from nakrel.core.analysis.frame_answer import answer_for
 from nakrel.core.analysis.frames import (
     ENDLESS_RUNS,
@@ -26,7 +28,21 @@ from nakrel.core.analysis.lateness import lateness_of
 from nakrel.core.edit.edits import make_safe
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.runs import RunEvent, RunRecord
-from nakrel.core.model.steps import Branch, If, Otherwise, PickOne, Press, Release, Repeat, Tap, Wait
+from nakrel.core.model.steps import (
+    Branch,
+    Chord,
+    If,
+    Otherwise,
+    PickOne,
+    Pointer,
+    Press,
+    Release,
+    Repeat,
+    Tap,
+    Text,
+    Wait,
+    Wheel,
+)
 from nakrel.core.model.units import FRAME_RATES
 from nakrel.core.play.simulate import planned
 from nakrel.practice.sampler import Sampler
@@ -70,6 +86,8 @@ def planned_spans(macro: Macro) -> dict[str, np.ndarray]:
     down: dict[str, int] = {}
     spans: dict[str, list[tuple[int, int]]] = {}
     for row in planned(macro, macro.play).rows:
+        if row.text or row.control.startswith("WHEEL"):
+            continue
         if row.value:
             down[row.control] = row.time_us
         else:
@@ -216,6 +234,49 @@ def test_runs_that_are_alike_stand_for_each_other():
     seen = sum(part.seen * len(slow[control]) for control, part in each.items()) / 303
     assert check(found, 60, 200).seen == pytest.approx(seen, abs=1e-9)
     assert found.length_us == planned(macro, play).end_us + 6 * MS
+
+
+@pytest.mark.parametrize(
+    ("hold_us", "gap_us", "fps"), [(5_000, 5_000, 30), (2_000, 1_000, 60), (700, 300, 30), (400, 100, 144), (1, 2, 60)]
+)
+def test_runs_much_shorter_than_a_frame_stand_for_each_other_as_well(hold_us: int, gap_us: int, fps: int):
+    macro = fire(hold_us, gap_us, 3_000)
+    found, slow = check(presses_of(macro), fps, 50), check(alone(planned_spans(macro)["KEY_Q"]), fps, 50)
+    assert found == pytest.approx(slow, rel=1e-3, abs=1e-9)
+
+
+TIMES = st.integers(0, 60_000)
+STEPS = st.one_of(
+    st.builds(lambda c, h: Tap(control=c, hold_us=h), st.sampled_from(("KEY_Q", "KEY_W")), TIMES),
+    st.builds(lambda h: Chord(controls=("KEY_LEFTCTRL", "KEY_Q"), hold_us=h), TIMES),
+    st.builds(lambda c: Press(control=c), st.sampled_from(("KEY_Q", "KEY_E"))),
+    st.builds(lambda c: Release(control=c), st.sampled_from(("KEY_Q", "KEY_E"))),
+    st.builds(lambda t: Wait(wait_us=t), TIMES),
+    st.builds(lambda t: Text(text=t, rate=200), st.text("abc", min_size=1, max_size=3)),
+    st.builds(lambda o: Pointer(x=3, y=4, over_us=o), TIMES),
+    st.builds(lambda n: Wheel(control="WHEEL_UP", notches=n), st.integers(1, 3)),
+    st.builds(lambda n, h: Repeat(times=n, steps=(Tap(control="KEY_W", hold_us=h),)), st.integers(1, 3), TIMES),
+)
+LINES = st.lists(STEPS, max_size=4).map(tuple)
+
+
+@given(LINES, LINES, LINES, st.integers(0, 30_000), st.integers(2, 90))
+@settings(max_examples=60, deadline=None)
+def test_a_few_runs_stand_for_all_whatever_is_in_them(start: tuple, loop: tuple, end: tuple, pause_us: int, runs: int):
+    """The same as with every run played."""
+    play = Play(Mode.COUNTED, runs=runs, pause_us=pause_us)
+    macro = Macro(id="m", name="M", play=play, lead_in=start, loop=loop, lead_out=end)
+    # Shorter than in earnest, so that every run can be played; at 60 frames nothing reaches that far back.
+    with patch.object(frames, "REACH_US", 40_000):
+        few = presses_of(macro)
+    every = planned(macro, play)
+    slow = planned_spans(macro)
+    assert few.amount == pytest.approx(sum(map(len, slow.values())))
+    assert few.length_us == every.end_us + pause_us
+    if slow:
+        ones = {control: np.ones(len(spans)) for control, spans in slow.items()}
+        zeros = {control: np.zeros(len(spans), int) for control, spans in slow.items()}
+        assert check(few, 60, 300) == pytest.approx(check(Presses(slow, ones, zeros, few.length_us), 60, 300), abs=1e-9)
 
 
 def test_a_long_end_is_played_once():

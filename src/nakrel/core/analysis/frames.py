@@ -28,14 +28,15 @@ import math
 from collections.abc import Sequence
 from typing import NamedTuple
 
-import msgspec
 import numpy as np
 from numpy.typing import NDArray
 
 from nakrel.core.analysis.seen import Seen
 from nakrel.core.model.macro import Macro, Mode
+from nakrel.core.model.macro import cycle_us as cycle_us_of
 from nakrel.core.model.steps import PickOne, Wait, formulas_of, walk
 from nakrel.core.model.units import FRAME_RATES
+from nakrel.core.play.player import MIN_CYCLE_US
 from nakrel.core.play.simulate import PlanRow, planned
 
 __all__ = [
@@ -51,11 +52,12 @@ __all__ = [
 # How many standard deviations of the timing's error a safe timing leaves room for: then fewer than one press in a
 # million is missed.
 ROOM = 6
-# Events that are played for a check: some two seconds' work.
-MOST_EVENTS = 40_000
-# Runs of a macro without an end that stand for all of them, and of one whose runs are all alike after the first.
+# Events that are played for a check, some two seconds' work; twice that is four runs of 10,000 taps.
+MOST_EVENTS = 45_000
+# Runs of a macro without an end that stand for all of them.
 ENDLESS_RUNS = 1_000
-ALIKE_RUNS = 6
+# What lies further back than this is merged with nothing: a frame at 10 a second with the widest spread and error.
+REACH_US = 1_000_000
 # Plays of a macro with chance in it.
 DRAWS = 20
 # Standard deviations beyond which a normal distribution is taken to have ended.
@@ -97,8 +99,8 @@ def presses_of(macro: Macro, most: int = MOST_EVENTS) -> Presses:
     chance = any(_has_chance(step) for step in steps)
     changes = chance or any(formulas_of(step) for step in steps)
     timed = macro.play.mode is Mode.TOGGLE and macro.play.limit_us is not None
-    if not changes and not timed and wanted > ALIKE_RUNS:
-        return _alike(macro, wanted, most)
+    if not changes and not timed and (few := _alike(macro, wanted, most)):
+        return few
     draw_count = DRAWS if chance else 1
     spans: dict[str, list[Floats]] = {}
     draws: dict[str, list[Whole]] = {}
@@ -147,23 +149,30 @@ def _spans(rows: Sequence[PlanRow]) -> dict[str, Floats]:
     return {control: np.array(found, dtype=float) for control, found in spans.items()}
 
 
-def _alike(macro: Macro, wanted: int, most: int) -> Presses:
-    """Play a few runs, and let those in the middle stand for all that are like them."""
-    made, fewer = (planned(macro, macro.play, runs, most=most) for runs in (ALIKE_RUNS, ALIKE_RUNS - 1))
-    spans = _spans(made.rows)
-    whole = made.runs == ALIKE_RUNS
-    cycle_us = made.end_us - fewer.end_us if whole else 0
-    weights = {control: np.ones(len(found)) for control, found in spans.items()}
-    if not whole or cycle_us <= 0:
-        return Presses(spans, weights, _no_draws(spans), float(made.end_us), 1, wanted - made.runs)
-    # What begins within the cycles between the first two and the last two comes again and again; the end section,
-    # however long, lies behind them.
-    runs_end_us = planned(msgspec.structs.replace(macro, lead_out=()), macro.play, ALIKE_RUNS, most=most).end_us
-    since, until = runs_end_us - 4 * cycle_us, runs_end_us - 2 * cycle_us
+def _alike(macro: Macro, wanted: int, most: int) -> Presses | None:
+    """Play as many runs as it takes until one has the same before and after it as all later ones but the last, and let
+    it stand for those; None where all that are wanted are no more."""
+    cycle_us = max(cycle_us_of(macro, macro.play), MIN_CYCLE_US)
+    while True:
+        # One more than reach back that far: what the first run leaves down isn't pressed again.
+        warm = REACH_US // cycle_us + 2
+        runs = warm + 2
+        if runs >= wanted:
+            return None
+        # One play of this is all there is, so it may be twice as long.
+        made = planned(macro, macro.play, runs, most=2 * most)
+        spans = _spans(made.rows)
+        weights = {control: np.ones(len(found)) for control, found in spans.items()}
+        if made.runs < runs:
+            return Presses(spans, weights, _no_draws(spans), float(made.end_us), 1, wanted - made.runs)
+        since, until = made.run_ends[warm - 1], made.run_ends[warm]
+        # How long a text takes is known only now.
+        if (warm - 1) * (until - since) > REACH_US:
+            break
+        cycle_us = until - since
     for control, found in spans.items():
-        again = (found[:, 0] >= since) & (found[:, 0] < until)
-        weights[control][again] = 1 + (wanted - ALIKE_RUNS) / 2
-    length_us = made.end_us + (wanted - ALIKE_RUNS) * cycle_us + macro.play.pause_us
+        weights[control][(found[:, 0] >= since) & (found[:, 0] < until)] = 1 + wanted - runs
+    length_us = made.end_us + (wanted - runs) * (until - since) + macro.play.pause_us
     return Presses(spans, weights, _no_draws(spans), float(length_us))
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+from collections.abc import Sequence
 from typing import NamedTuple
 
 import msgspec
@@ -53,12 +54,14 @@ class PlanRow(NamedTuple):
 
 
 class Simulator:
-    """An engine with a clock that is moved by hand; `log` holds every output with the time it came at."""
+    """An engine with a clock that is moved by hand; `log` holds every output with the time it came at, and `run_ends`
+    when the runs of each macro were complete."""
 
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
         self.now_us = 0
         self.log: list[tuple[int, Output]] = []
+        self.run_ends: dict[str, list[int]] = {}
         self.wakes = self._empty = 0
         self._deadline_us: int | None = None
         self._pointer = (0, 0)
@@ -67,6 +70,9 @@ class Simulator:
         """Hand the engine an event at the present time."""
         outputs, self._deadline_us = self.engine.step(event, self.now_us)
         self.log += [(self.now_us, output) for output in outputs]
+        for macro, runs in self.engine.running.items():
+            ends = self.run_ends.setdefault(macro, [])
+            ends += [self.now_us] * (runs - len(ends))
         for output in outputs:
             if isinstance(output, SideEffect) and (answer := self._answer(output)):
                 self.send(answer)
@@ -129,13 +135,15 @@ def _other_row(out: SideEffect, origin: Origin) -> PlanRow:
 
 class Planned(NamedTuple):
     """A plan, and why it ended before its last run: a formula or a weight (`failed`), or the time limit; '' where it
-    didn't. `runs` are the complete ones; `end_us` is when the last wait was over."""
+    didn't. `runs` are the complete ones; all but the last have in `run_ends` when their loop was done. `end_us` is when
+    the last wait was over."""
 
     rows: list[PlanRow]
     runs: int
     ended: str
     failed: bool
     end_us: int
+    run_ends: Sequence[int]
 
 
 def plan(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, most: int | None = None) -> list[PlanRow]:
@@ -171,4 +179,5 @@ def planned(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, mo
     if end and not reason and counted.mode is Mode.TOGGLE and (counted.limit_runs is None or done < counted.limit_runs):
         reason = f"its time limit of {format_ms(counted.limit_us or 0)} ms"
     last_us = end_us if end else rows[-1].time_us if rows else 0
-    return Planned(rows, done, reason, bool(end and end.failed), last_us)
+    ends = simulator.run_ends.get(macro.id, ())[: max(0, done - 1)]
+    return Planned(rows, done, reason, bool(end and end.failed), last_us, ends)
