@@ -130,9 +130,12 @@ def test_a_thousand_reports_a_second_pass_exactly(start: Start, witness: Witness
         for n in range(3_000):
             wide.move(1, -1, wheel=1 if n % 100 == 0 else 0)
             pause(0.0005)
+            # The kernel keeps 64 events (some 16 of these reports) for a reader that is busy, and throws all away when
+            # one more comes: a reader that the computer keeps waiting for 31 ms loses motion that no program can save.
+            if n % 15 == 14:
+                wait_for(lambda sent=n + 1.0: witness.moved == [sent, -sent], "the motion so far")
         wide.edge("BTN_0x11f", 0)
         bench.idle()
-        wait_for(lambda: witness.moved == [3_000.0, -3_000.0], "all motion")
         wait_for(lambda: abs(witness.wheel) == 30, "all notches")
         assert witness.count("KEY_Q") >= 20
     finally:
