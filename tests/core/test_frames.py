@@ -25,7 +25,7 @@ from nakrel.core.analysis.frames import (
     with_hold,
 )
 from nakrel.core.analysis.lateness import lateness_of
-from nakrel.core.edit.edits import make_safe
+from nakrel.core.edit.safe import make_safe
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.runs import RunEvent, RunRecord
 from nakrel.core.model.steps import (
@@ -346,21 +346,6 @@ def test_rapid_fire_of_5_ms_is_too_fast_for_60_frames_and_the_safe_one_is_not():
     best = check(presses_of(safe), 60)
     assert best.seen == pytest.approx(1)
     assert best.per_second == pytest.approx(30, abs=0.5)
-
-
-def test_making_safe_shortens_nothing_and_is_done_once():
-    steps = (
-        Tap(control="KEY_Q", hold_us=90_000),
-        Wait(wait_us=2_000),
-        Press(control="KEY_W"),
-        Wait(wait_us=1, most_us=30_000),
-        Release(control="KEY_W"),
-    )
-    safe = make_safe(Macro(id="m", name="M", play=Play(Mode.HELD), loop=steps), 17_000)
-    wanted = (steps[0], Wait(wait_us=17_000), steps[2], Wait(wait_us=17_000, most_us=30_000), steps[4])
-    assert safe.loop == wanted
-    assert safe.play.pause_us == 17_000
-    assert make_safe(safe, 17_000) == safe
 
 
 def test_a_macro_without_presses_has_nothing_to_see():

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING, NamedTuple
 
 from nakrel.core.analysis.seen import Seen
-from nakrel.core.edit.edits import make_safe
+from nakrel.core.edit.safe import make_safe
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.units import FRAME_RATES, format_ms, format_rate

@@ -15,7 +15,7 @@ import msgspec
 
 from nakrel.core.model.controls import Kind, control
 from nakrel.core.model.limits import MAX_WAIT_US
-from nakrel.core.model.macro import Macro, Mode, Section
+from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.steps import (
     Block,
     Chord,
@@ -34,7 +34,6 @@ from nakrel.core.model.steps import (
     Wheel,
     branches,
     length_us,
-    walk,
 )
 
 __all__ = [
@@ -44,7 +43,6 @@ __all__ = [
     "delete",
     "duplicate",
     "insert",
-    "make_safe",
     "move",
     "place_after",
     "rebind",
@@ -469,18 +467,3 @@ def _with_lists(block: Step, lists: Sequence[tuple[Step, ...]]) -> Step:
 
 def _with(macro: Macro, section: Section, steps: tuple[Step, ...]) -> Macro:
     return msgspec.structs.replace(macro, **{section.value: steps})
-
-
-def make_safe(macro: Macro, least_us: int) -> Macro:
-    """The macro with every hold, wait and pause made at least so long, and nothing made shorter.
-
-    A loop that begins and ends with a press of the same control, without a pause between its runs, gets one.
-    """
-    every = range(len(rows(macro)))
-    safe = retime(macro, every, lambda micros: max(micros, least_us))
-    ends = [step for step in safe.loop if not step.off]
-    waits = bool(ends) and (isinstance(ends[0], Wait) or isinstance(ends[-1], Wait))
-    repeats = safe.play.mode is not Mode.SINGLE and any(isinstance(step, Tap | Chord) for step in walk(safe.loop))
-    if repeats and not waits and safe.play.pause_us < least_us:
-        safe = msgspec.structs.replace(safe, play=msgspec.structs.replace(safe.play, pause_us=least_us))
-    return safe

@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from nakrel import worker_process
 from nakrel.core.analysis.frame_answer import IN_ORDER, JITTER_US, FrameAnswer
-from nakrel.core.edit.edits import make_safe
+from nakrel.core.edit.safe import make_safe
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.units import FRAME_RATES, format_ms, parse_time
 from nakrel.ui import commands
