@@ -16,6 +16,7 @@ from typing import IO, TypeVar
 import msgspec
 
 from nakrel.core.analysis.frame_answer import answer_for
+from nakrel.core.analysis.seen import Game
 from nakrel.core.edit.checks import NO_FACTS, Attached, Facts, check_macro
 from nakrel.core.model.macro import Macro
 
@@ -38,10 +39,8 @@ class CheckFrames(msgspec.Struct, frozen=True, tag="frames"):
     """The frame check's answer."""
 
     macro: Macro | None
-    fps: float
-    jitter_us: float
+    game: Game
     against: str
-    spread_us: float = 0.0
 
 
 Job = LookForSlips | CheckFrames
@@ -136,7 +135,7 @@ def _done(job: Job) -> object:
         case LookForSlips():
             return check_macro(job.macro, job.triggers, job.facts, job.attached)
         case CheckFrames():
-            return answer_for(job.macro, job.fps, job.jitter_us, job.against, job.spread_us)
+            return answer_for(job.macro, job.game, job.against)
 
 
 def _serve(out: IO[bytes], into: IO[bytes]) -> None:

@@ -8,7 +8,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import linprog
 
-from nakrel.core.analysis.frames import check, presses_of, safe_us
+from nakrel.core.analysis.frames import check, safe_us
+from nakrel.core.analysis.presses import presses_of
+from nakrel.core.analysis.seen import Game
 from nakrel.core.edit.safe import make_safe
 from nakrel.core.model.errors import LimitError
 from nakrel.core.model.limits import MAX_STEPS
@@ -177,9 +179,10 @@ def test_a_macro_with_no_room_for_waits_says_so():
         make_safe(macro(*pairs), LEAST_US)
 
 
+@pytest.mark.parametrize("tick", [0.0, 20.0, 64.0])
 @pytest.mark.parametrize("spread_us", [0.0, 2_000.0])
 @pytest.mark.parametrize("fps", [30.0, 60.0, 144.0])
-def test_a_game_of_that_rate_misses_none_of_it(fps: float, spread_us: float):
+def test_a_game_of_that_rate_misses_none_of_it(fps: float, spread_us: float, tick: float):
     loop = (
         Tap(control=A, hold_us=5 * MS),
         Press(control=B),
@@ -189,6 +192,7 @@ def test_a_game_of_that_rate_misses_none_of_it(fps: float, spread_us: float):
         Repeat(times=4, steps=(Tap(control=C, hold_us="1 + run % 7"),)),
     )
     fast = macro(*loop, mode=Mode.COUNTED, runs=30, pause_us=4 * MS)
-    assert check(presses_of(fast), fps, 200, spread_us).seen < 0.9
-    safe = make_safe(fast, safe_us(fps, 200, spread_us))
-    assert 1 - check(presses_of(safe), fps, 200, spread_us).seen < 1e-6
+    game = Game(fps, 200, spread_us, tick)
+    assert check(presses_of(fast), game).seen < 0.9
+    safe = make_safe(fast, safe_us(game))
+    assert 1 - check(presses_of(safe), game).seen < 1e-6

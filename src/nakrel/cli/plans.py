@@ -9,7 +9,9 @@ import click
 
 from nakrel import protocol as m
 from nakrel.cli.session import Session, fail, json_option, of_profile, pick, resolved
-from nakrel.core.analysis.frame_answer import IN_ORDER, JITTER_US, answer_for
+from nakrel.core.analysis.frame_answer import JITTER_US, answer_for, format_share
+from nakrel.core.analysis.seen import IN_ORDER, Game, spread_of_low
+from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_COUNT
 from nakrel.core.model.macro import Macro
@@ -99,6 +101,13 @@ def _tell_end(macro: Macro, made: Planned) -> None:
     metavar="MS",
     help="How much the macro's own timing varies.",
 )
+@click.option(
+    "--low",
+    type=click.FloatRange(5, 1_000),
+    metavar="RATE",
+    help="How much the frame times vary, as their 1 % low rate instead.",
+)
+@click.option("--tick", type=click.FloatRange(1, 1_000), metavar="RATE", help="The ticks a second of its server.")
 @click.option("--events", is_flag=True, help="The game takes its events in order, without frames.")
 @json_option
 @of_profile
@@ -109,18 +118,28 @@ def frames(
     rate: float,
     spread: float,
     error: float,
+    low: float | None,
+    tick: float | None,
     events: bool,
     as_json: bool,
     profile: str | None,
 ) -> None:
     """Say how many presses of MACRO a game sees that looks at its input once a frame."""
     found = resolved(session, macro, profile)
-    answer = answer_for(found, IN_ORDER if events else rate, error * 1_000, "rate", spread * 1_000)
+    spread_us = spread_of_low(rate, low) if low else spread * 1_000
+    game = Game(IN_ORDER if events else rate, error * 1_000, spread_us, tick or 0.0)
+    answer = answer_for(found, game, "rate")
     if as_json:
         seen = answer.seen._asdict() if answer.seen else {}
-        click.echo(json.dumps({"answer": answer.answer, "advice": answer.advice, **seen}, ensure_ascii=False, indent=2))
-    else:
-        click.echo("\n".join(filter(None, (answer.answer, answer.advice))))
+        worst = [each._asdict() for each in answer.worst]
+        parts = {"answer": answer.answer, "advice": answer.advice, "order": answer.order, **seen, "worst": worst}
+        click.echo(json.dumps(parts, ensure_ascii=False, indent=2))
+        return
+    lines = [
+        f"Worst of {label(each.control)}: step {each.step}, seen {format_share(each.seen)} of the time"
+        for each in answer.worst
+    ]
+    click.echo("\n".join(filter(None, (answer.answer, answer.advice, *lines, answer.order))))
 
 
 @click.command(name="last-run")

@@ -19,6 +19,10 @@ G(y) = s (phi(u) + u Phi(u)) with u = (y - T) / s; without spread and error G(y)
 well-known min(1, h / T) for a press that stands alone. D. R. Cox, Renewal Theory (1962), chapters 4 and 5, has the
 stationary renewal process; the rest is worked out here and compared with a simulation in the tests.
 
+A game with a server that ticks looks at itself: the server finds at each tick, at even times D, what the game found at
+its last frame. A press that frames have seen is a whole number of them long, and is then sampled once more by the same
+formula with D for T and no spread. That holds for given frames, so these are drawn; their phases are spread evenly.
+
 The service never loads this module: it needs NumPy.
 """
 
@@ -29,158 +33,34 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 import numpy as np
-from numpy.typing import NDArray
 
-from nakrel.core.analysis.seen import Seen
-from nakrel.core.model.macro import Macro, Mode
-from nakrel.core.model.macro import cycle_us as cycle_us_of
-from nakrel.core.model.steps import PickOne, Wait, formulas_of, walk
+from nakrel.core.analysis.presses import Floats, Presses, Whole
+from nakrel.core.analysis.seen import Game, Seen
 from nakrel.core.model.units import FRAME_RATES
-from nakrel.core.play.player import MIN_CYCLE_US
-from nakrel.core.play.simulate import PlanRow, planned
 
 __all__ = [
-    "Presses",
+    "Chances",
+    "SameFrame",
+    "Worst",
+    "chances",
     "check",
     "in_order",
     "over_holds",
     "over_rates",
-    "presses_of",
     "safe_us",
+    "same_frame",
+    "summary",
+    "worst",
 ]
 
 # How many standard deviations of the timing's error a safe timing leaves room for: then fewer than one press in a
 # million is missed.
 ROOM = 6
-# Events that are played for a check, some two seconds' work; twice that is four runs of 10,000 taps.
-MOST_EVENTS = 45_000
-# Runs of a macro without an end that stand for all of them.
-ENDLESS_RUNS = 1_000
-# What lies further back than this is merged with nothing: a frame at 10 a second with the widest spread and error.
-REACH_US = 1_000_000
-# Plays of a macro with chance in it.
-DRAWS = 20
 # Standard deviations beyond which a normal distribution is taken to have ended.
 _FAR = 8.0
-
-Floats = NDArray[np.float64]
-Whole = NDArray[np.int64]
-
-
-class Presses(NamedTuple):
-    """The presses of a macro by control. `spans` has a row (down, up) in microseconds for each that was examined,
-    `weights` how many presses it stands for, `draws` in which play of the macro it came. `length_us` is how long all
-    runs take, `draw_count` how often the macro was played (1 where nothing is left to chance), and `left_out` how many
-    runs weren't examined."""
-
-    spans: dict[str, Floats]
-    weights: dict[str, Floats]
-    draws: dict[str, Whole]
-    length_us: float
-    draw_count: int = 1
-    left_out: int = 0
-
-    @property
-    def amount(self) -> float:
-        """All presses, per play."""
-        return float(sum(each.sum() for each in self.weights.values())) / self.draw_count
-
-
-# From a macro to its presses
-
-
-def presses_of(macro: Macro, most: int = MOST_EVENTS) -> Presses:
-    """When each control of the macro is down. All runs are examined; a macro without an end counts as
-    `ENDLESS_RUNS`. Where all runs after the first are alike, a few of them stand for the rest. Where chance decides,
-    the macro is played `DRAWS` times. When `most` events have been played, the later runs are left out. Raises
-    `DataError` where the macro can't be played."""
-    wanted = _runs_of(macro)
-    steps = [*walk(macro.lead_in), *walk(macro.loop), *walk(macro.lead_out)]
-    chance = any(_has_chance(step) for step in steps)
-    changes = chance or any(formulas_of(step) for step in steps)
-    timed = macro.play.mode is Mode.TOGGLE and macro.play.limit_us is not None
-    if not changes and not timed and (few := _alike(macro, wanted, most)):
-        return few
-    draw_count = DRAWS if chance else 1
-    spans: dict[str, list[Floats]] = {}
-    draws: dict[str, list[Whole]] = {}
-    length_us, left_out = 0.0, 0
-    for draw in range(draw_count):
-        made = planned(macro, macro.play, wanted, draw, most=most // draw_count)
-        left_out = max(left_out, wanted - made.runs if len(made.rows) >= most // draw_count else 0)
-        for control, found in _spans(made.rows).items():
-            spans.setdefault(control, []).append(found)
-            draws.setdefault(control, []).append(np.full(len(found), draw))
-        pause_us = macro.play.pause_us if made.runs > 1 else 0
-        length_us += (made.end_us + pause_us) / draw_count
-    return Presses(
-        {control: np.concatenate(found) for control, found in spans.items()},
-        {control: np.ones(sum(map(len, found))) for control, found in spans.items()},
-        {control: np.concatenate(found) for control, found in draws.items()},
-        length_us,
-        draw_count,
-        left_out,
-    )
-
-
-def _runs_of(macro: Macro) -> int:
-    play = macro.play
-    return {Mode.SINGLE: 1, Mode.COUNTED: play.runs, Mode.TOGGLE: play.limit_runs or ENDLESS_RUNS}.get(
-        play.mode, ENDLESS_RUNS
-    )
-
-
-def _has_chance(step: object) -> bool:
-    if isinstance(step, PickOne) or (isinstance(step, Wait) and step.most_us is not None):
-        return True
-    return any("random" in text for text in formulas_of(step))  # type: ignore[arg-type]
-
-
-def _spans(rows: Sequence[PlanRow]) -> dict[str, Floats]:
-    down: dict[str, int] = {}
-    spans: dict[str, list[tuple[int, int]]] = {}
-    for at, control, value, text in rows:
-        if text or control.startswith("WHEEL"):
-            continue
-        if value:
-            down.setdefault(control, at)
-        elif control in down:
-            spans.setdefault(control, []).append((down.pop(control), at))
-    return {control: np.array(found, dtype=float) for control, found in spans.items()}
-
-
-def _alike(macro: Macro, wanted: int, most: int) -> Presses | None:
-    """Play as many runs as it takes until one has the same before and after it as all later ones but the last, and let
-    it stand for those; None where all that are wanted are no more."""
-    cycle_us = max(cycle_us_of(macro, macro.play), MIN_CYCLE_US)
-    while True:
-        # One more than reach back that far: what the first run leaves down isn't pressed again.
-        warm = REACH_US // cycle_us + 2
-        runs = warm + 2
-        if runs >= wanted:
-            return None
-        # One play of this is all there is, so it may be twice as long.
-        made = planned(macro, macro.play, runs, most=2 * most)
-        spans = _spans(made.rows)
-        weights = {control: np.ones(len(found)) for control, found in spans.items()}
-        if made.runs < runs:
-            return Presses(spans, weights, _no_draws(spans), float(made.end_us), 1, wanted - made.runs)
-        since, until = made.run_ends[warm - 1], made.run_ends[warm]
-        # How long a text takes is known only now.
-        if (warm - 1) * (until - since) > REACH_US:
-            break
-        cycle_us = until - since
-    for control, found in spans.items():
-        weights[control][(found[:, 0] >= since) & (found[:, 0] < until)] = 1 + wanted - runs
-    length_us = made.end_us + (wanted - runs) * (until - since) + macro.play.pause_us
-    return Presses(spans, weights, _no_draws(spans), float(length_us))
-
-
-def _no_draws(spans: dict[str, Floats]) -> dict[str, Whole]:
-    return {control: np.zeros(len(found), dtype=int) for control, found in spans.items()}
-
-
-# What a game sees of them
+# Draws of the frames of a game with ticks, and for a point of a curve.
+TICK_DRAWS = 48
+_FEW_DRAWS = 8
 
 
 def _beyond(y: Floats, frame_us: float, deviation_us: float) -> Floats:
@@ -195,11 +75,10 @@ def _beyond(y: Floats, frame_us: float, deviation_us: float) -> Floats:
     return beyond
 
 
-def _chances(spans: Floats, draws: Whole, frame_us: float, deviation_us: float) -> tuple[Floats, Floats]:
+def _one_by_one(spans: Floats, draws: Whole, frame_us: float, deviation_us: float) -> tuple[Floats, Floats]:
     """For each press of one control the chance that it is seen, and that it is merged into one before it."""
     downs, ups = spans[:, 0], spans[:, 1]
-    hold = ups - downs
-    some = np.clip((hold - _beyond(hold, frame_us, deviation_us)) / frame_us, 0.0, 1.0)
+    some = _some(ups - downs, frame_us, deviation_us)
     merged = np.zeros(len(spans))
     reach = frame_us + _FAR * deviation_us
     # Presses before it, nearest first, until none is near enough to be the one before.
@@ -215,24 +94,139 @@ def _chances(spans: Floats, draws: Whole, frame_us: float, deviation_us: float) 
     return some - merged, merged
 
 
-def check(presses: Presses, fps: float, jitter_us: float = 0.0, spread_us: float = 0.0) -> Seen:
-    """What a game at `fps` frames a second sees, its frame times `spread_us` apart (one standard deviation), with a
-    normal timing error of `jitter_us` on each edge. Without a press all shares are 0."""
-    frame_us = 1_000_000 / fps
-    deviation_us = float(np.hypot(spread_us, np.sqrt(2) * jitter_us))
-    total = np.zeros((presses.draw_count, 3))
+def _some(time_us: Floats, frame_us: float, deviation_us: float) -> Floats:
+    """The chance that a sample falls into such a time."""
+    some: Floats = np.clip((time_us - _beyond(time_us, frame_us, deviation_us)) / frame_us, 0.0, 1.0)
+    return some
+
+
+class Chances(NamedTuple):
+    """For each press, by control as in `Presses`, the chance that it is seen and that it is merged into one before it.
+    `totals` has for each draw how many presses there were, were seen, and were merged."""
+
+    seen: dict[str, Floats]
+    merged: dict[str, Floats]
+    totals: Floats
+
+
+def chances(presses: Presses, game: Game, tick_draws: int = TICK_DRAWS) -> Chances:
+    """What becomes of each press; exact but for a game with ticks, whose frames are drawn `tick_draws` times."""
+    draws = presses.draw_count * (max(1, -(-tick_draws // presses.draw_count)) if game.tick else 1)
+    totals = np.zeros((draws, 3))
+    found = Chances({}, {}, totals)
     for control, spans in presses.spans.items():
-        seen, merged = _chances(spans, presses.draws[control], frame_us, deviation_us)
+        if game.tick:
+            seen, merged = _ticked(presses, control, game, draws)
+            of = np.arange(draws)[:, None] % presses.draw_count == presses.draws[control][None, :]
+            weights = presses.weights[control] * of
+            for column, each in enumerate((np.ones_like(seen), seen, merged)):
+                totals[:, column] += (each * weights).sum(axis=1)
+            times = of.sum(axis=0)
+            found.seen[control], found.merged[control] = (seen * of).sum(axis=0) / times, (merged * of).sum(0) / times
+            continue
+        seen, merged = _one_by_one(spans, presses.draws[control], game.frame_us, game.deviation_us)
+        found.seen[control], found.merged[control] = seen, merged
         for column, each in enumerate((np.ones(len(spans)), seen, merged)):
             weighed = each * presses.weights[control]
-            total[:, column] += np.bincount(presses.draws[control], weighed, presses.draw_count)
+            totals[:, column] += np.bincount(presses.draws[control], weighed, presses.draw_count)
+    return found
+
+
+def _ticked(presses: Presses, control: str, game: Game, draws: int) -> tuple[Floats, Floats]:
+    """For each draw of frames (a line) and each press the chance that it is seen and that it is merged, where a server
+    looks at what the game has seen: the frames are drawn, and the ticks, whose phase nobody knows, are worked out."""
+    chance = np.random.default_rng(1)
+    spans, mine = presses.spans[control], presses.draws[control]
+    seen, merged = np.zeros((draws, len(spans))), np.zeros((draws, len(spans)))
+    until = float(spans[:, 1].max()) + 20 * game.frame_us
+    count = int(until / game.frame_us * 1.1) + 20
+    for draw in range(draws):
+        # Evenly over a frame, so that few draws stand for all.
+        phase = (draw + 0.5) / draws * game.frame_us
+        frames = phase + np.cumsum(np.maximum(chance.normal(game.frame_us, game.spread_us, count), 1.0)) - game.frame_us
+        which = np.flatnonzero(mine == draw % presses.draw_count)
+        edges = spans[which] + chance.normal(0, game.jitter_us, (len(which), 2))
+        first, last = np.searchsorted(frames, edges[:, 0]), np.searchsorted(frames, edges[:, 1])
+        visible = np.flatnonzero(first < last)
+        if not len(visible):
+            continue
+        first, last, which = first[visible], last[visible], which[visible]
+        # What goes down in the frame in which the one before went up was never found up.
+        begins = np.flatnonzero(np.concatenate(([True], first[1:] > last[:-1])))
+        ends = np.concatenate((begins[1:], [len(first)])) - 1
+        groups = np.stack((frames[first[begins]], frames[np.minimum(last[ends], count - 1)]), axis=1)
+        its_seen, its_merged = _one_by_one(groups, np.zeros(len(groups), int), 1_000_000 / game.tick, 0.0)
+        seen[draw, which[begins]] = its_seen
+        group = np.repeat(np.arange(len(begins)), ends - begins + 1)
+        merged[draw, which] = (its_seen + its_merged)[group]
+        merged[draw, which[begins]] = its_merged
+    return seen, merged
+
+
+def check(presses: Presses, game: Game, tick_draws: int = TICK_DRAWS) -> Seen:
+    """What such a game sees. Without a press all shares are 0."""
+    return summary(presses, game, chances(presses, game, tick_draws))
+
+
+def summary(presses: Presses, game: Game, found: Chances) -> Seen:
+    """What these chances make together."""
+    total = found.totals
     count = float(total[:, 0].sum())
     if not count:
-        return Seen(fps, 0, 0, 0, 0)
+        return Seen(game.fps, 0, 0, 0, 0)
     seen_share, merged_share = float(total[:, 1].sum()) / count, float(total[:, 2].sum()) / count
     rate = seen_share * presses.amount / (presses.length_us / 1_000_000) if presses.length_us else 0.0
     lost = max(0.0, 1 - seen_share - merged_share)
-    return Seen(fps, seen_share, merged_share, lost, rate, _error(total, seen_share))
+    return Seen(game.fps, seen_share, merged_share, lost, rate, _error(total, seen_share))
+
+
+class Worst(NamedTuple):
+    """The press of a control that is seen least: the row of its step, and its chance to be seen."""
+
+    control: str
+    row: int
+    seen: float
+
+
+def worst(presses: Presses, found: Chances) -> list[Worst]:
+    """The worst press of each control, the worst of all first."""
+    made = []
+    for control, seen in found.seen.items():
+        at = int(seen.argmin())
+        made.append(Worst(control, int(presses.rows[control][at]), float(seen[at])))
+    return sorted(made, key=lambda each: each.seen)
+
+
+class SameFrame(NamedTuple):
+    """Two controls that are down together, the `first` a little before the other, and the chance that the game finds
+    both going down in one frame, so that it can't tell their order. `row` is that of the second's step."""
+
+    first: str
+    second: str
+    row: int
+    chance: float
+
+
+def same_frame(presses: Presses, game: Game) -> SameFrame | None:
+    """The pair with the greatest chance of it; None where no two controls are pressed together."""
+    names = list(presses.spans)
+    if len(names) < 2:
+        return None
+    which = np.concatenate([np.full(len(presses.spans[name]), n) for n, name in enumerate(names)])
+    spans, draws, rows = (
+        np.concatenate([each[name] for name in names]) for each in (presses.spans, presses.draws, presses.rows)
+    )
+    # Of those that go down at the same moment, in the order of the steps.
+    order = np.lexsort((rows, spans[:, 0], draws))
+    which, spans, draws, rows = which[order], spans[order], draws[order], rows[order]
+    pairs = (draws[1:] == draws[:-1]) & (which[1:] != which[:-1]) & (spans[:-1, 1] > spans[1:, 0])
+    at = np.flatnonzero(pairs)
+    if not len(at):
+        return None
+    chance = 1 - _some(spans[at + 1, 0] - spans[at, 0], game.frame_us, game.deviation_us)
+    best = int(chance.argmax())
+    first = int(at[best])
+    return SameFrame(names[which[first]], names[which[first + 1]], int(rows[first + 1]), float(chance[best]))
 
 
 def _error(total: Floats, share: float) -> float:
@@ -261,21 +255,19 @@ def with_hold(presses: Presses, hold_us: float) -> Presses:
     return presses._replace(spans=changed)
 
 
-def over_holds(
-    presses: Presses, fps: float, holds_us: Sequence[float], jitter_us: float = 0.0, spread_us: float = 0.0
-) -> list[Seen]:
-    """What a game at `fps` sees of the macro with all its holds set to each of these."""
-    return [check(with_hold(presses, hold_us), fps, jitter_us, spread_us) for hold_us in holds_us]
+def over_holds(presses: Presses, game: Game, holds_us: Sequence[float]) -> list[Seen]:
+    """What the game sees of the macro with all its holds set to each of these."""
+    return [check(with_hold(presses, hold_us), game, _FEW_DRAWS) for hold_us in holds_us]
 
 
-def safe_us(fps: float, jitter_us: float = 0.0, spread_us: float = 0.0) -> int:
+def safe_us(game: Game) -> int:
     """The shortest hold, and the shortest gap, that such a game hardly ever misses: a frame, and room for its spread
-    and for the error of both edges. In microseconds, rounded up."""
-    return int(np.ceil(1_000_000 / fps + ROOM * np.hypot(spread_us, np.sqrt(2) * jitter_us)))
+    and for the error of both edges; with ticks, one of them more, since what the game has seen of a press may be
+    shorter than the press by a frame. In microseconds, rounded up."""
+    tick_us = 1_000_000 / game.tick if game.tick else 0.0
+    return int(np.ceil(tick_us + game.frame_us + ROOM * game.deviation_us))
 
 
-def over_rates(
-    presses: Presses, jitter_us: float = 0.0, spread_us: float = 0.0, rates: Sequence[float] = FRAME_RATES
-) -> list[Seen]:
+def over_rates(presses: Presses, game: Game, rates: Sequence[float] = FRAME_RATES) -> list[Seen]:
     """What games of all these frame rates see."""
-    return [check(presses, fps, jitter_us, spread_us) for fps in rates]
+    return [check(presses, game._replace(fps=fps), _FEW_DRAWS) for fps in rates]

@@ -36,7 +36,7 @@ from nakrel.core.play.events import (
 )
 from nakrel.core.play.holds import FINGER, Holds
 from nakrel.core.play.operations import Plan
-from nakrel.core.play.player import MAX_ACTS
+from nakrel.core.play.player import MAX_ACTS, Player
 from nakrel.core.play.run import Run
 from nakrel.core.play.sheet import Action, Sheet
 
@@ -84,8 +84,9 @@ class Engine:
     late the machine is.
     """
 
-    def __init__(self, chance: random.Random | None = None) -> None:
+    def __init__(self, chance: random.Random | None = None, make_player: Callable[..., Player] = Player) -> None:
         self._chance = chance or random.Random(0)
+        self._make_player = make_player
         # Each thing that a run asks for has a number of its own, also after the macro was started anew.
         self._tickets = itertools.count(1)
         self._sheet = Sheet("", {})
@@ -340,7 +341,8 @@ class Engine:
 
     def _start(self, plan: Plan, play: Play, trigger: str) -> None:
         around = _Around(self, plan.macro)
-        self._runs[plan.macro] = Run(plan, play, trigger, self._now_us, self._chance, around, self._tickets)
+        player = self._make_player(plan, play, self._now_us, self._chance, around, self._tickets)
+        self._runs[plan.macro] = Run(plan, play, trigger, player)
         self._out.append(RunStarted(plan.macro, trigger))
 
     # Runs

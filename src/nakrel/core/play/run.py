@@ -2,11 +2,7 @@
 
 from __future__ import annotations
 
-import random
-from collections.abc import Iterator
-
 from nakrel.core.model.macro import Play
-from nakrel.core.play.acts import Surroundings
 from nakrel.core.play.operations import Plan
 from nakrel.core.play.player import Player
 
@@ -16,20 +12,9 @@ __all__ = ["Run"]
 class Run:
     """A running macro with the triggers that keep it."""
 
-    def __init__(
-        self,
-        plan: Plan,
-        play: Play,
-        started_by: str,
-        now_us: int,
-        chance: random.Random,
-        around: Surroundings,
-        tickets: Iterator[int],
-    ) -> None:
+    def __init__(self, plan: Plan, play: Play, started_by: str, player: Player) -> None:
         self.key = plan.macro
-        self.plan = plan
-        self.play = play
-        self.player = Player(plan, play, now_us, chance, around, tickets)
+        self.plan, self.play, self.player = plan, play, player
         self.started_by = started_by
         self.triggers = {started_by} if started_by else set()
         self.queued = ""

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import functools
 import random
 from collections.abc import Sequence
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 import msgspec
 
@@ -13,7 +14,7 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.step_words import describe
 from nakrel.core.model.steps import Open, Origin, Pointer
 from nakrel.core.model.units import format_ms
-from nakrel.core.play.acts import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
+from nakrel.core.play.acts import Act, AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
     Emit,
@@ -27,7 +28,8 @@ from nakrel.core.play.events import (
     TextReady,
     Wake,
 )
-from nakrel.core.play.operations import compile_macro
+from nakrel.core.play.operations import Op, OpCode, compile_macro
+from nakrel.core.play.player import Player
 
 # The screen of a place that doesn't say which it was picked on.
 _SCREEN = (1_920, 1_080)
@@ -38,7 +40,7 @@ MOST_WAKES = 2_000_000
 # Such moments one after the other from which nothing comes.
 MOST_EMPTY = 20_000
 
-__all__ = ["PlanRow", "Planned", "Simulator", "plan", "planned"]
+__all__ = ["PlanRow", "Planned", "Simulator", "Trace", "plan", "planned"]
 
 
 class PlanRow(NamedTuple):
@@ -146,17 +148,45 @@ class Planned(NamedTuple):
     run_ends: Sequence[int]
 
 
+class Trace:
+    """What each press of a plan came from: `presses` has it by control and moment, `plan` all that there is."""
+
+    def __init__(self, macro: Macro) -> None:
+        self.plan = compile_macro(macro)
+        self.presses: dict[tuple[str, int], Op] = {}
+
+
+class _Traced(Player):
+    """A player that keeps a trace."""
+
+    def __init__(self, trace: Trace, *rest: Any) -> None:
+        super().__init__(*rest)
+        self._trace = trace.presses
+
+    def _act(self, op: Op, acts: list[Act]) -> None:
+        if op.code in (OpCode.DOWN, OpCode.TAP_DOWN):
+            self._trace.setdefault((op.control, self.due_us), op)
+        super()._act(op, acts)
+
+
 def plan(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, most: int | None = None) -> list[PlanRow]:
     """The events of `planned`."""
     return planned(macro, play, runs, seed, most).rows
 
 
-def planned(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, most: int | None = None) -> Planned:
+def planned(
+    macro: Macro,
+    play: Play,
+    runs: int | None = None,
+    seed: int = 0,
+    most: int | None = None,
+    trace: Trace | None = None,
+) -> Planned:
     """What the macro will emit, played by the same engine as in earnest.
 
     `runs` sets the number of runs; without it, it is what the way to play says, and one for Held and for a Toggle
     without a limit, which only a finger ends. `seed` fixes what is left to chance. With `most` it stops when it has so
-    many events or a few more. Raises `DataError` for more than
+    many events or a few more; a `trace` of the macro gets what they come from. Raises `DataError` for more than
     `MOST_ROWS` events.
     """
     if play.mode is Mode.TOGGLE and play.limit_us:
@@ -166,8 +196,9 @@ def planned(macro: Macro, play: Play, runs: int | None = None, seed: int = 0, mo
             runs = {Mode.COUNTED: play.runs, Mode.TOGGLE: play.limit_runs or 1}.get(play.mode, 1)
         counted = msgspec.structs.replace(play, mode=Mode.COUNTED, runs=runs)
     # A generator of its own takes a negative number for its amount.
-    simulator = Simulator(Engine(random.Random(seed if seed >= 0 else str(seed))))
-    simulator.send(PlayMacro(compile_macro(macro), counted))
+    make_player = functools.partial(_Traced, trace) if trace else Player
+    simulator = Simulator(Engine(random.Random(seed if seed >= 0 else str(seed)), make_player))
+    simulator.send(PlayMacro(trace.plan if trace else compile_macro(macro), counted))
     while simulator.engine.running and not (most and len(simulator.log) > most):
         simulator.run(1_000_000 if most else 60_000_000)
         if len(simulator.log) > MOST_ROWS:
