@@ -309,6 +309,12 @@ def test_the_frame_check_answers_on_the_command_line(home: Path):
     assert told["lost"] == pytest.approx(0.5)
     wide = json.loads(run(home, "frames", "quick", "--rate", "150", "--spread", "2", "--json").stdout)
     assert 0.7 < wide["seen"] < 0.75
+    low = json.loads(run(home, "frames", "quick", "--rate", "150", "--low", "88.4", "--json").stdout)
+    assert low["seen"] == pytest.approx(wide["seen"], abs=0.001)
+    assert wide["worst"] == [{"control": "KEY_Q", "row": 0, "step": 1, "seen": pytest.approx(wide["seen"])}]
+    assert "Worst of Q: step 1, 30 % seen" in run(home, "frames", "quick", "--error", "0").stdout
+    ticks = json.loads(run(home, "frames", "quick", "--rate", "1000", "--tick", "20", "--error", "0", "--json").stdout)
+    assert ticks["seen"] == pytest.approx(5 / 50, abs=0.01)
     assert "takes events in order sees all" in run(home, "frames", "quick", "--events").stdout
     keep(home, Macro(id="none", name="None", loop=(Wait(wait_us=5),)))
     assert "no press in it" in run(home, "frames", "none").stdout

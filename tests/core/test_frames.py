@@ -56,7 +56,7 @@ def fire(hold_us: int, gap_us: int, runs: int = 40) -> Macro:
 def alone(spans: np.ndarray) -> Presses:
     """These presses of one control, played once."""
     none = {"Q": np.zeros(len(spans), int)}
-    return Presses({"Q": spans}, {"Q": np.ones(len(spans))}, none, none, float(spans[-1, 1]))
+    return Presses({"Q": spans}, {"Q": np.ones(len(spans))}, none, none, none, float(spans[-1, 1]))
 
 
 def seen_by(presses: Presses, fps: float, jitter_us: float = 0, spread_us: float = 0, tick: float = 0) -> Seen:
@@ -280,7 +280,7 @@ def test_a_few_runs_stand_for_all_whatever_is_in_them(start: tuple, loop: tuple,
         ones = {control: np.ones(len(spans)) for control, spans in slow.items()}
         zeros = {control: np.zeros(len(spans), int) for control, spans in slow.items()}
         assert seen_by(few, 60, 300) == pytest.approx(
-            seen_by(Presses(slow, ones, zeros, zeros, few.length_us), 60, 300), abs=1e-9
+            seen_by(Presses(slow, ones, zeros, zeros, zeros, few.length_us), 60, 300), abs=1e-9
         )
 
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
@@ -12,7 +14,7 @@ from nakrel.core import notation
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.recording import RecordingSettings, Waits, Where
-from nakrel.core.model.steps import Branch, Chord, PickOne, Press, Release, Repeat, Tap, Wait
+from nakrel.core.model.steps import Branch, Chord, If, PickOne, Press, Release, Repeat, Tap, Wait
 from nakrel.ui.macro.steps_model import TIME, WHAT
 from nakrel.ui.macro.timing import time_change
 from tests.ui.conftest import Ui
@@ -188,6 +190,41 @@ def test_the_frame_check_takes_any_rate_and_frame_times_that_vary(ui: Ui):
     line.editingFinished.emit()
     assert faults == ["A frame rate is a number from 10 to 1000."]
     assert check.rate.currentText() == "90 frames/s"
+
+
+def test_the_frame_check_leads_to_the_worst_press_and_marks_it(ui: Ui):
+    """Only in the thirtieth run: nobody finds that by looking at the first."""
+    rare = If(condition="run == 30", steps=(Tap(control="KEY_W", hold_us=2_000),))
+    loop = (Tap(control="KEY_Q", hold_us=40_000), Wait(wait_us=40_000), rare)
+    page(ui, Macro(id="storm-volley", name="Storm volley", play=Play(Mode.COUNTED, runs=30), loop=loop))
+    check = ui.window.macro_details.frame_check
+    ui.wait(lambda: check.worst.count() == 1, "the worst press")
+    line = check.worst.itemAt(0).layout()
+    assert line.itemAt(0).widget().text() == "Worst of W: step 3, 12 % seen"
+    assert ui.window.macro.diagram._signs().worst == {3: pytest.approx(0.12, abs=0.002)}
+    line.itemAt(1).widget().click()
+    assert ui.window.macro.selected() == [3]
+    page(ui, Macro(id="calm", name="Calm", loop=(Tap(control="KEY_Q", hold_us=90_000),)))
+    assert check.worst.count() == 0
+    assert ui.window.macro.diagram._signs().worst == {}
+
+
+def test_the_frame_check_takes_a_low_rate_and_a_servers_ticks(ui: Ui):
+    tap = Tap(control="KEY_Q", hold_us=20_000)
+    page(ui, Macro(id="storm-volley", name="Storm volley", play=Play(Mode.HELD, pause_us=37_000), loop=(tap,)))
+    check = ui.window.macro_details.frame_check
+    ui.wait(lambda: "60 frames sees all" in check.answer.text(), "the answer for even frames")
+    check.low.changed.emit(45.0)
+    # By hand: (1000 / 45 - 1000 / 60) / 2.326.
+    ui.wait(lambda: check.spread.shown.text() == "2.388 ms", "the spread of that rate")
+    assert check.low.shown.text() == "45"
+    check.tick.chosen.emit(30.0)
+    # What frames see of it is 20 ms on average, a tick comes every 33.3, and some gaps are too short for one.
+    ui.wait(lambda: "at 60 frames and 30 ticks sees" in check.answer.text(), "the answer for a server with ticks")
+    share = re.search(r"sees ([\d.]+) %", check.answer.text())
+    assert share is not None
+    assert float(share[1]) == pytest.approx(57, abs=3)
+    assert check.tick.text() == "ticks 30 times a second"
 
 
 def test_the_frame_check_has_words_for_a_macro_without_presses(ui: Ui):

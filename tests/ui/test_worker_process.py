@@ -6,6 +6,7 @@ import pytest
 
 from nakrel import worker_process
 from nakrel.core.analysis.frame_answer import JITTER_US, FrameAnswer, answer_for
+from nakrel.core.analysis.seen import Game
 from nakrel.core.edit.checks import Attached, Facts, Finding, check_macro
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import FairPlay
@@ -37,8 +38,8 @@ def test_it_finds_what_the_checks_find():
 
 @pytest.mark.parametrize("against", ["rate", "hold"])
 def test_it_gives_the_frame_checks_answer(against: str):
-    found = worker_process.ask(worker_process.CheckFrames(MACRO, 60.0, JITTER_US, against), FrameAnswer)
-    assert found == answer_for(MACRO, 60.0, JITTER_US, against)
+    found = worker_process.ask(worker_process.CheckFrames(MACRO, Game(60.0, JITTER_US), against), FrameAnswer)
+    assert found == answer_for(MACRO, Game(60.0, JITTER_US), against)
     assert found.least_us
 
 

@@ -9,7 +9,7 @@ import click
 
 from nakrel import protocol as m
 from nakrel.cli.session import Session, fail, json_option, of_profile, pick, resolved
-from nakrel.core.analysis.frame_answer import JITTER_US, answer_for, format_share
+from nakrel.core.analysis.frame_answer import JITTER_US, answer_for, format_seen
 from nakrel.core.analysis.seen import IN_ORDER, Game, spread_of_low
 from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError
@@ -135,10 +135,7 @@ def frames(
         parts = {"answer": answer.answer, "advice": answer.advice, "order": answer.order, **seen, "worst": worst}
         click.echo(json.dumps(parts, ensure_ascii=False, indent=2))
         return
-    lines = [
-        f"Worst of {label(each.control)}: step {each.step}, seen {format_share(each.seen)} of the time"
-        for each in answer.worst
-    ]
+    lines = [f"Worst of {label(each.control)}: step {each.step}, {format_seen(each.seen)}" for each in answer.worst]
     click.echo("\n".join(filter(None, (answer.answer, answer.advice, *lines, answer.order))))
 
 

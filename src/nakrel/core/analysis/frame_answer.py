@@ -17,7 +17,7 @@ from nakrel.core.model.units import FRAME_RATES, format_ms, format_runs
 if TYPE_CHECKING:
     from nakrel.core.analysis.presses import Presses
 
-__all__ = ["JITTER_US", "FrameAnswer", "WorstPress", "answer_for", "format_share"]
+__all__ = ["JITTER_US", "FrameAnswer", "WorstPress", "answer_for", "format_seen"]
 
 # A quiet machine's timing: what the benchmark shows at its 99th percentile is a tenth of this.
 JITTER_US = 200.0
@@ -108,7 +108,7 @@ def _advised(macro: Macro, game: Game, answer: FrameAnswer) -> FrameAnswer:
         return answer._replace(advice=f"{advice}. The macro has too many steps for the waits that this needs.")
     before, after = cycle_us(macro, macro.play), cycle_us(safe, safe.play)
     if after > before and macro.play.mode is not Mode.SINGLE:
-        advice += f"; this macro then plays {format_runs(after)}, instead of {format_ms(before)}"
+        advice += f"; this macro then plays {format_runs(after)}, instead of {format_ms(before)} ms"
     return answer._replace(advice=f"{advice}.", least_us=least_us if safe != macro else None)
 
 
@@ -121,13 +121,13 @@ def _order(macro: Macro, presses: Presses, game: Game) -> str:
     step = _numbers(macro)[found.row]
     return (
         f"{label(found.first)} and {label(found.second)} (step {step}) go down in one frame in "
-        f"{format_share(found.chance)} of the plays: such a game can't tell which was first."
+        f"{_percent(found.chance)} of the plays: such a game can't tell which was first."
     )
 
 
 def _numbers(macro: Macro) -> list[int]:
     """The number of each row's step as people count them."""
-    return list(accumulate(not isinstance(row.step, UNNUMBERED) for row in rows(macro)))
+    return list(accumulate(int(not isinstance(row.step, UNNUMBERED)) for row in rows(macro)))
 
 
 def _not_examined(presses: Presses) -> str:
@@ -139,13 +139,13 @@ def _not_examined(presses: Presses) -> str:
 
 
 def _answer(seen: Seen, game: Game) -> str:
-    about = f" (±{format_share(2 * seen.error)})" if seen.error > 0.0005 else ""
+    about = f" (±{_percent(2 * seen.error)})" if seen.error > 0.0005 else ""
     looks = f"at {seen.fps:g} frames" + (f" and {game.tick:g} ticks" if game.tick else "")
     parts = [f"A game {looks} sees {_share(seen.seen)} of the presses{about}"]
     parts[0] += f", {seen.per_second:.1f} a second"
     for share, words in ((seen.merged, "merged with the one before"), (seen.lost, "lost")):
         if share > _HARDLY_EVER:
-            parts.append(f"{format_share(share) if share > 0.0005 else f'1 in {_about(1 / share)}'} are {words}")
+            parts.append(f"{_percent(share) if share > 0.0005 else f'1 in {_about(1 / share)}'} are {words}")
     return "; ".join(parts) + "."
 
 
@@ -154,7 +154,7 @@ def _share(share: float) -> str:
     missed = 1 - share
     if missed <= _HARDLY_EVER:
         return "all"
-    return format_share(share) if missed > 0.0005 else f"all but 1 in {_about(1 / missed)}"
+    return _percent(share) if missed > 0.0005 else f"all but 1 in {_about(1 / missed)}"
 
 
 def _about(number: float) -> str:
@@ -162,6 +162,11 @@ def _about(number: float) -> str:
     return f"{int(float(f'{number:.1e}')):,}"
 
 
-def format_share(share: float) -> str:
-    """A share in percent, one decimal near both ends: 0.9443 -> '94.4 %'."""
-    return f"{share * 100:.1f} %" if share < 0.1 or share > 0.9 else f"{share * 100:.0f} %"
+def _percent(share: float) -> str:
+    """One decimal near both ends: 0.9443 -> '94.4 %'."""
+    return f"{share * 100:.1f} %" if share < 0.1 or 0.9 < share < 0.9995 else f"{share * 100:.0f} %"
+
+
+def format_seen(share: float) -> str:
+    """How a press fares: '60 % seen', '1 in 20,000 missed'."""
+    return f"{_percent(share)} seen" if share < 0.9995 else f"1 in {_about(1 / (1 - share))} missed"

@@ -58,9 +58,10 @@ __all__ = [
 ROOM = 6
 # Standard deviations beyond which a normal distribution is taken to have ended.
 _FAR = 8.0
-# Draws of the frames of a game with ticks, and for a point of a curve.
-TICK_DRAWS = 48
-_FEW_DRAWS = 8
+# Draws of the frames of a game with ticks: as many as keep to so many presses, but in these limits; and the most for a
+# point of a curve.
+_TICK_PRESSES = 1_000_000
+_LEAST_DRAWS, _MOST_DRAWS, _FEW_DRAWS = 24, 256, 32
 
 
 def _beyond(y: Floats, frame_us: float, deviation_us: float) -> Floats:
@@ -109,9 +110,12 @@ class Chances(NamedTuple):
     totals: Floats
 
 
-def chances(presses: Presses, game: Game, tick_draws: int = TICK_DRAWS) -> Chances:
-    """What becomes of each press; exact but for a game with ticks, whose frames are drawn `tick_draws` times."""
-    draws = presses.draw_count * (max(1, -(-tick_draws // presses.draw_count)) if game.tick else 1)
+def chances(presses: Presses, game: Game, most_draws: int = _MOST_DRAWS) -> Chances:
+    """What becomes of each press; exact but for a game with ticks, whose frames are drawn."""
+    draws = presses.draw_count
+    if game.tick:
+        wanted = _TICK_PRESSES // max(1, sum(map(len, presses.spans.values())))
+        draws *= -(-min(most_draws, max(_LEAST_DRAWS, wanted)) // draws)
     totals = np.zeros((draws, 3))
     found = Chances({}, {}, totals)
     for control, spans in presses.spans.items():
@@ -163,9 +167,9 @@ def _ticked(presses: Presses, control: str, game: Game, draws: int) -> tuple[Flo
     return seen, merged
 
 
-def check(presses: Presses, game: Game, tick_draws: int = TICK_DRAWS) -> Seen:
+def check(presses: Presses, game: Game, most_draws: int = _MOST_DRAWS) -> Seen:
     """What such a game sees. Without a press all shares are 0."""
-    return summary(presses, game, chances(presses, game, tick_draws))
+    return summary(presses, game, chances(presses, game, most_draws))
 
 
 def summary(presses: Presses, game: Game, found: Chances) -> Seen:
@@ -213,11 +217,12 @@ def same_frame(presses: Presses, game: Game) -> SameFrame | None:
     if len(names) < 2:
         return None
     which = np.concatenate([np.full(len(presses.spans[name]), n) for n, name in enumerate(names)])
-    spans, draws, rows = (
-        np.concatenate([each[name] for name in names]) for each in (presses.spans, presses.draws, presses.rows)
+    spans = np.concatenate([presses.spans[name] for name in names])
+    draws, rows, orders = (
+        np.concatenate([each[name] for name in names]) for each in (presses.draws, presses.rows, presses.orders)
     )
     # Of those that go down at the same moment, in the order of the steps.
-    order = np.lexsort((rows, spans[:, 0], draws))
+    order = np.lexsort((orders, spans[:, 0], draws))
     which, spans, draws, rows = which[order], spans[order], draws[order], rows[order]
     pairs = (draws[1:] == draws[:-1]) & (which[1:] != which[:-1]) & (spans[:-1, 1] > spans[1:, 0])
     at = np.flatnonzero(pairs)
@@ -231,12 +236,14 @@ def same_frame(presses: Presses, game: Game) -> SameFrame | None:
 
 def _error(total: Floats, share: float) -> float:
     """The standard error of a ratio over the draws (the usual linear estimate; Cochran, Sampling Techniques, 1977,
-    section 6.3)."""
+    section 6.3), its variance from the differences of neighbours, since draws of frames go evenly over a frame (J. von
+    Neumann, Distribution of the ratio of the mean square successive difference, 1941)."""
     count = len(total)
     if count < 2:
         return 0.0
     residuals = total[:, 1] - share * total[:, 0]
-    return float(np.sqrt(residuals.var(ddof=1) / count) / total[:, 0].mean())
+    variance = float((np.diff(residuals) ** 2).mean()) / 2
+    return float(np.sqrt(variance / count) / total[:, 0].mean())
 
 
 def in_order(presses: Presses) -> Seen:

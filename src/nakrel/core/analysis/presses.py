@@ -35,16 +35,20 @@ Whole = NDArray[np.int64]
 
 
 class Presses(NamedTuple):
-    """The presses of a macro by control. `spans` has a line (down, up) in microseconds for each that was examined,
-    `weights` how many presses it stands for, `draws` in which play of the macro it came, `rows` the row of the step
-    that it comes from. Each key of a combination is a part of one press. `length_us` is how long all runs take,
+    """The presses of a macro by control.
+
+    `spans` has a line (down, up) in microseconds for each that was examined, `weights` how many presses it stands for
+    (each key of a combination is a part of one), `draws` in which play of the macro it came, `rows` the row of the step
+    that it comes from, `orders` where that stands among all that are pressed. `length_us` is how long all runs take,
     `draw_count` how often the macro was played (1 where nothing is left to chance), and `left_out` how many runs
-    weren't examined."""
+    weren't examined.
+    """
 
     spans: dict[str, Floats]
     weights: dict[str, Floats]
     draws: dict[str, Whole]
     rows: dict[str, Whole]
+    orders: dict[str, Whole]
     length_us: float
     draw_count: int = 1
     left_out: int = 0
@@ -84,13 +88,13 @@ class _Found:
     def __init__(self, macro: Macro) -> None:
         self._macro = macro
         self._sources = _sources(macro)
-        self._lines: dict[str, list[tuple[int, int, int, float, int]]] = {}
+        self._lines: dict[str, list[tuple[int, int, int, int, float, int]]] = {}
 
     def play(self, runs: int, seed: int, most: int) -> Planned:
         """Play it, and keep its presses."""
         trace = Trace(self._macro)
         made = planned(self._macro, self._macro.play, runs, seed, most=most, trace=trace)
-        sources = dict(zip(map(id, _pressing(trace.plan)), self._sources, strict=True))
+        orders = {id(op): order for order, op in enumerate(_pressing(trace.plan))}
         down: dict[str, int] = {}
         for at, control, value, text in made.rows:
             if text or control.startswith("WHEEL"):
@@ -99,8 +103,9 @@ class _Found:
                 down.setdefault(control, at)
             elif control in down:
                 since = down.pop(control)
-                row, share = sources[id(trace.presses[control, since])]
-                self._lines.setdefault(control, []).append((since, at, row, share, seed))
+                order = orders[id(trace.presses[control, since])]
+                row, share = self._sources[order]
+                self._lines.setdefault(control, []).append((since, at, row, order, share, seed))
         return made
 
     def presses(self, length_us: float, draw_count: int = 1, left_out: int = 0) -> Presses:
@@ -108,9 +113,10 @@ class _Found:
         lines = {control: np.array(found, dtype=float) for control, found in self._lines.items()}
         return Presses(
             {control: each[:, :2] for control, each in lines.items()},
-            {control: each[:, 3] for control, each in lines.items()},
-            {control: each[:, 4].astype(int) for control, each in lines.items()},
+            {control: each[:, 4] for control, each in lines.items()},
+            {control: each[:, 5].astype(int) for control, each in lines.items()},
             {control: each[:, 2].astype(int) for control, each in lines.items()},
+            {control: each[:, 3].astype(int) for control, each in lines.items()},
             length_us,
             draw_count,
             left_out,

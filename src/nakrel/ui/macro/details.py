@@ -52,6 +52,7 @@ class MacroDetails(QWidget):
         self.attach_button = button("", self._arm, "act", "Choose the button by pressing it (Ctrl+B)")
         self.capture = Capture(store, "Press the button that should play it…")
         self.frame_check = FrameCheck(store, shown)
+        self.frame_check.show_row.connect(self.show_row)
         self.last_run = LastRun(store, shown)
         self.checks = QVBoxLayout()
         self.checks.setSpacing(4)

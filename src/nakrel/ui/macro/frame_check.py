@@ -3,103 +3,64 @@
 from __future__ import annotations
 
 import re
+from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
-from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF
-from PyQt6.QtWidgets import QVBoxLayout, QWidget
+from PyQt6.QtCore import Qt, QTimer, pyqtSignal
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import worker_process
-from nakrel.core.analysis.frame_answer import IN_ORDER, JITTER_US, FrameAnswer
+from nakrel.core.analysis.frame_answer import JITTER_US, FrameAnswer, WorstPress, format_seen
+from nakrel.core.analysis.seen import IN_ORDER, Game, low_of_spread, spread_of_low
 from nakrel.core.edit.safe import make_safe
+from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.errors import DataError, LimitError
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.units import FRAME_RATES, format_ms, parse_time
 from nakrel.ui import commands
 from nakrel.ui.background import Background, rest_ms
+from nakrel.ui.macro.frame_plot import FramePlot
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.ui.theme import SMALL_PX, font, palette
-from nakrel.ui.widgets.basics import Segments, button, label, searchable
-from nakrel.ui.widgets.sentence import Figure, Sentence
+from nakrel.ui.widgets.basics import Segments, button, clear_layout, label, searchable
+from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
 
 __all__ = ["FrameCheck"]
 
 _LEAST_FPS, _MOST_FPS = 10, 1_000
+_LEAST_LOW = 5
 _MOST_SPREAD_US = 50_000
-
-
-class _Plot(QWidget):
-    """Presses seen, in percent, against the frame rate or against the hold; where the macro is, is marked."""
-
-    def __init__(self) -> None:
-        super().__init__()
-        self.result = FrameAnswer("")
-        self.setFixedHeight(84)
-
-    def sizeHint(self) -> QSize:
-        """Wide and low."""
-        return QSize(240, 84)
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        """Draw the lines of reference, the curve and the mark."""
-        painter, p = QPainter(self), palette()
-        painter.setFont(font(SMALL_PX))
-        field = QRectF(52, 8, self.width() - 66, self.height() - 28)
-        for share, text in ((1.0, "100 %"), (0.5, "50"), (0.0, "0")):
-            y = field.bottom() - share * field.height()
-            painter.setPen(QColor(p.line))
-            painter.drawLine(QPointF(field.left(), y), QPointF(field.right(), y))
-            painter.setPen(QColor(p.soft))
-            right = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
-            painter.drawText(QRectF(0, y - 8, field.left() - 6, 16), right, text)
-        points = self.result.points
-        if len(points) < 2:
-            return
-        by_rate = self.result.against == "rate"
-        first, last = points[0][0], points[-1][0]
-
-        def x_of(n: int, value: float) -> float:
-            part = n / (len(points) - 1) if by_rate else (value - first) / (last - first)
-            return field.left() + part * field.width()
-
-        for n, (value, _) in enumerate(points):
-            shown = (n % 2 == 1 or value == self.result.mark) if by_rate else n % 8 == 7 or n == 0
-            if shown:
-                painter.setPen(QColor(p.ink if value == self.result.mark else p.soft))
-                number = f"{value:g}" if by_rate else f"{value / 1_000:.0f}" + (" ms" if n == len(points) - 1 else "")
-                where = QRectF(x_of(n, value) - 24, field.bottom() + 4, 48, 14)
-                painter.drawText(where, Qt.AlignmentFlag.AlignHCenter, number)
-        line = QPolygonF(
-            [
-                QPointF(x_of(n, value), field.bottom() - share * field.height())
-                for n, (value, share) in enumerate(points)
-            ]
-        )
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setPen(QPen(QColor(p.ink), 1.3))
-        painter.drawPolyline(line)
-        if self.result.mark is None:
-            return
-        nearest = min(range(len(points)), key=lambda n: abs(points[n][0] - (self.result.mark or 0)))
-        painter.setBrush(QColor(p.brass))
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.drawEllipse(line[nearest], 4, 4)
+# Ticks a second of a game's server. Common practice, no published source.
+TICKS = (20.0, 30.0, 64.0, 128.0)
+_MOST_WORST = 3
 
 
 def _read_spread(text: str) -> int:
     return parse_time(text, most_us=_MOST_SPREAD_US)
 
 
+def _read_low(text: str) -> float:
+    found = re.search(r"\d+(\.\d+)?", text)
+    if not found or not _LEAST_LOW <= float(found.group()) <= _MOST_FPS:
+        raise DataError(f"a 1 % low rate is a number of frames a second from {_LEAST_LOW} to {_MOST_FPS}")
+    return float(found.group())
+
+
 class FrameCheck(QWidget):
     """Answers two questions: how many of my presses does a game at F frames see? What is the fastest safe timing?
 
-    It is worked out beside the window; what has been asked meanwhile is worked out anew.
+    It is worked out beside the window; what has been asked meanwhile is worked out anew. `show_row` asks for a step to
+    be shown; `worst_changed` has the rows of the worst presses with their chance to be seen.
     """
+
+    show_row = pyqtSignal(int)
+    worst_changed = pyqtSignal(dict)
 
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
         self._store, self._shown = store, shown
         self._macro: Macro | None = None
         self._least_us: int | None = None
+        self._worst: tuple[WorstPress, ...] = ()
         self._background = Background(self)
         self._measured_us: float | None = None
         self.rate = searchable("Frames a second")
@@ -110,13 +71,21 @@ class FrameCheck(QWidget):
         self.against = Segments((("rate", "frame rate"), ("hold", "hold")), "Presses seen against")
         self.against.set_value("rate")
         self._against = "rate"
-        self.plot = _Plot()
+        self.plot = FramePlot()
         self.answer, self.advice = label("", "", wrap=True), label("", "soft", wrap=True)
         # One standard deviation, in microseconds.
         self._spread_us = 0
         self.spread = Figure("how much frame times vary", _read_spread, lambda us: f"{format_ms(us)} ms")
+        self.low = Figure("1 % low frame rate", _read_low, lambda fps: f"{fps:.0f}")
+        # How often a server looks at what the game has seen, 0 for none.
+        self._tick = 0.0
+        self.tick = OneOf(
+            "server ticks", [(0.0, "has no ticks"), *((each, f"ticks {each:g} times a second") for each in TICKS)]
+        )
         self.jitter = Sentence()
-        self.jitter.may_say(self.spread)
+        self.jitter.may_say(self.spread, self.low, self.tick)
+        self.order = label("", "", wrap=True)
+        self.worst = QVBoxLayout()
         self.use_button = button("Use it", self._use, "act")
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
@@ -127,6 +96,8 @@ class FrameCheck(QWidget):
         if line := self.rate.lineEdit():
             line.editingFinished.connect(self._rate_typed)
         self.spread.changed.connect(self._spread_changed)
+        self.low.changed.connect(lambda fps: self._spread_changed(round(spread_of_low(self.rate.currentData(), fps))))
+        self.tick.chosen.connect(self._tick_chosen)
         self._build()
 
     def _build(self) -> None:
@@ -137,6 +108,8 @@ class FrameCheck(QWidget):
         layout.addWidget(self.answer)
         layout.addWidget(self.advice)
         layout.addWidget(self.use_button, 0, Qt.AlignmentFlag.AlignLeft)
+        layout.addLayout(self.worst)
+        layout.addWidget(self.order)
         for part in (self.against, self.plot, self.jitter):
             layout.addWidget(part)
 
@@ -167,6 +140,10 @@ class FrameCheck(QWidget):
         self._spread_us = us
         self.refresh()
 
+    def _tick_chosen(self, tick: float) -> None:
+        self._tick = tick
+        self.refresh()
+
     def _frames_changed(self) -> None:
         self._choose_rate(self._shown.frames)
         self.refresh()
@@ -178,6 +155,8 @@ class FrameCheck(QWidget):
     def set_macro(self, macro: Macro | None) -> None:
         """Look at this macro, once edits rest."""
         if macro is not self._macro:
+            if (macro and macro.id) != (self._macro and self._macro.id):
+                self._show_worst(())
             self._macro = macro
             self._timer.start(rest_ms(self._shown.line.size))
 
@@ -192,10 +171,14 @@ class FrameCheck(QWidget):
         """The timing's jitter that is reckoned with, in microseconds."""
         return JITTER_US if self._measured_us is None else self._measured_us
 
+    @property
+    def game(self) -> Game:
+        """The game that is thought of."""
+        return Game(float(self.rate.currentData()), self.jitter_us, self._spread_us, self._tick)
+
     def refresh(self) -> None:
         """Work it out anew."""
-        fps = float(self.rate.currentData())
-        job = worker_process.CheckFrames(self._macro, fps, self.jitter_us, self._against, self._spread_us)
+        job = worker_process.CheckFrames(self._macro, self.game, self._against)
         self._background.start(lambda: worker_process.ask(job, FrameAnswer), self._show_answer)
 
     def _show_answer(self, result: FrameAnswer) -> None:
@@ -205,17 +188,51 @@ class FrameCheck(QWidget):
         self.plot.update()
         self.answer.setText(result.answer)
         self.advice.setText(result.advice)
-        source = "typical" if self._measured_us is None else "as the last run showed"
-        self.spread.set_value(self._spread_us)
-        error = f"and the macro's timing by {format_ms(round(self.jitter_us))} ms, {source}"
-        self.jitter.say("frame times vary by", self.spread, error)
-        self.jitter.setAccessibleName(f"frame times vary by {format_ms(self._spread_us)} ms {error}")
+        self.order.setText(result.order)
+        if result.points:
+            self._show_game()
+        self._show_worst(result.worst)
         for part in (self.plot, self.against, self.jitter):
             part.setVisible(bool(result.points))
         self.advice.setVisible(bool(result.advice))
+        self.order.setVisible(bool(result.order))
         self.use_button.setVisible(result.least_us is not None)
 
+    def _show_game(self) -> None:
+        game = self.game
+        source = "typical" if self._measured_us is None else "as the last run showed"
+        self.spread.set_value(self._spread_us)
+        self.low.set_value(low_of_spread(game.fps or 60, game.spread_us))
+        self.tick.set_value(self._tick)
+        error = f"The macro's timing varies by {format_ms(round(self.jitter_us))} ms, {source}."
+        self.jitter.say(
+            "Its frame times vary by", self.spread, ", 1 % low", self.low, "; its server", self.tick, ".", error
+        )
+        frames = f"Its frame times vary by {format_ms(self._spread_us)} ms"
+        self.jitter.setAccessibleName(f"{frames}, its server {self.tick.text()}. {error}")
+
+    def _show_worst(self, worst: tuple[WorstPress, ...]) -> None:
+        if worst == self._worst:
+            return
+        self._worst = worst
+        clear_layout(self.worst)
+        for each in worst[:_MOST_WORST]:
+            line = QHBoxLayout()
+            text = f"Worst of {control_label(each.control)}: step {each.step}, {format_seen(each.seen)}"
+            line.addWidget(label(text, "", wrap=True), 1)
+            show = button("Show", partial(self.show_row.emit, each.row), "link", "Select the step")
+            line.addWidget(show, 0, Qt.AlignmentFlag.AlignTop)
+            self.worst.addLayout(line)
+        if len(worst) > _MOST_WORST:
+            self.worst.addWidget(label(f"and {len(worst) - _MOST_WORST} more", "soft"))
+        self.worst_changed.emit({each.row: each.seen for each in worst})
+
     def _use(self) -> None:
-        if self._macro is not None and self._least_us is not None:
+        if self._macro is None or self._least_us is None:
+            return
+        try:
             safe = make_safe(self._macro, self._least_us)
-            commands.edit_macro(self._store, f"timing of {safe.name} for its game", safe)
+        except LimitError as error:
+            self._store.fault.emit(str(error))
+            return
+        commands.edit_macro(self._store, f"timing of {safe.name} for its game", safe)

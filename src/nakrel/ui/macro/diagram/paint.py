@@ -8,6 +8,7 @@ from typing import NamedTuple
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QColor, QPainter, QPen, QPolygonF
 
+from nakrel.core.analysis.frame_answer import format_seen
 from nakrel.core.edit.shaping import Edge, edges_of
 from nakrel.core.edit.timeline import Span, Timeline
 from nakrel.core.model.controls import label
@@ -40,6 +41,7 @@ class Signs(NamedTuple):
     refused: bool = False
     actual: dict[str, list[tuple[int, int]]] = {}
     focused: bool = False
+    worst: dict[int, float] = {}
 
 
 def gap_words(gap_us: int, fps: float) -> str:
@@ -95,8 +97,22 @@ def _trace(painter: QPainter, view: View, control: str, top: float, spans: list[
     if (actual := signs.actual.get(control)) is not None:
         beneath = QRectF(field.left(), top + _ACTUAL - 3, field.width(), 4)
         draw_trace(painter, beneath, actual, view.since_us, view.until_us, colour("soft"), 1.0)
+    _worst(painter, view, top, spans, signs)
     _picked(painter, view, control, top, spans, signs)
     painter.restore()
+
+
+def _worst(painter: QPainter, view: View, top: float, spans: list[Span], signs: Signs) -> None:
+    """The presses that a game sees least have a red line above them, and the share that it sees beside them."""
+    if not signs.worst:
+        return
+    painter.setPen(QPen(colour("alarm"), 2))
+    high = top + _HIGH - 4
+    for span in spans:
+        if (share := signs.worst.get(span.down)) is not None:
+            until = max(view.x_of(span.end_us), view.x_of(span.start_us) + 3)
+            painter.drawLine(QPointF(view.x_of(span.start_us), high), QPointF(until, high))
+            write(painter, until + 4, top + _HIGH + 6, format_seen(share))
 
 
 def _picked(painter: QPainter, view: View, control: str, top: float, spans: list[Span], signs: Signs) -> None:

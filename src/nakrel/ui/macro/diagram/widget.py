@@ -46,6 +46,7 @@ class Diagram(Scrolled):
         super().__init__()
         self.grid_us, self.fps = 1_000.0, 60.0
         self.actual: dict[str, list[tuple[int, int]]] = {}
+        self._worst: dict[int, float] = {}
         self._marked: tuple[int, int] | None = None
         self._mouse = Mouse(self.view, self.selection)
         self._keys = Keys(self)
@@ -67,7 +68,7 @@ class Diagram(Scrolled):
         """Draw this macro. A macro of another name begins with all of it in view."""
         if self.selection.show(line):
             self.view.order, self.view.fitted = [], True
-            self.actual = {}
+            self.actual, self._worst = {}, {}
             self._pen.stop()
             self.measured.emit(None)
             self.message.emit("", False)
@@ -107,6 +108,11 @@ class Diagram(Scrolled):
         self.actual = actual_spans(record, self.line) if record else {}
         self.repaint_all()
 
+    def show_worst(self, worst: dict[int, float]) -> None:
+        """Mark the presses of these rows, each with its chance to be seen by the game that is thought of."""
+        self._worst = worst
+        self.repaint_all()
+
     @property
     def line(self) -> Timeline:
         """The macro that is drawn, laid out in time."""
@@ -125,6 +131,7 @@ class Diagram(Scrolled):
             chosen.refused,
             self.actual,
             self.hasFocus(),
+            self._worst,
         )
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
