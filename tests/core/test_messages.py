@@ -11,8 +11,9 @@ from nakrel import protocol as m
 from nakrel.core.model.programs import Program
 from nakrel.core.model.recording import RecordingSettings, Waits
 from nakrel.core.model.settings import Settings, SettingsPatch, WindowState
+from nakrel.core.model.tuning import Question, Target, Trial, Tuning
 from nakrel.protocol.wire import decode_body, decode_head, encode_line
-from tests.strategies import ids, macros, plays, profiles, steps
+from tests.strategies import SWITCHES, ids, macros, plays, profiles, remarks, steps, waits_us
 
 texts = st.text(st.characters(exclude_categories=["Cs"]), max_size=20)
 numbers = st.integers(-(2**62), 2**62)
@@ -28,6 +29,13 @@ routes = st.builds(RecordingSettings, st.booleans(), st.booleans(), st.booleans(
 settings = st.builds(Settings, texts, texts, texts, looks, st.booleans(), layouts, routes, shown)
 
 patches = st.builds(SettingsPatch.between, settings, settings)
+tunings = st.builds(
+    Tuning,
+    st.builds(Question, st.integers(0, 1_000), st.integers(2_000, 9_000), st.floats(0.5, 0.999)),
+    st.sampled_from(Target),
+    st.integers(0, 99),
+    trials=st.lists(st.builds(Trial, waits_us, st.booleans()), max_size=3).map(tuple),
+)
 by_kind = {
     m.Hello: st.builds(m.Hello, texts, numbers),
     m.Subscribe: st.builds(m.Subscribe, st.booleans()),
@@ -39,6 +47,11 @@ by_kind = {
     m.GetPrograms: st.builds(m.GetPrograms, st.booleans()),
     m.GetApplications: st.builds(m.GetApplications, texts),
     m.GetLegends: st.builds(m.GetLegends, st.sampled_from(["", "de", "us:intl"])),
+    m.GetTuning: st.builds(m.GetTuning, ids),
+    m.PutTuning: st.builds(m.PutTuning, ids, st.none() | tunings),
+    m.TryMacro: st.builds(m.TryMacro, macros, st.lists(st.sampled_from(SWITCHES), max_size=2).map(tuple)),
+    m.EndTrial: st.builds(m.EndTrial, remarks),
+    m.Judge: st.builds(m.Judge, st.booleans()),
     m.AddTake: st.builds(m.AddTake, ids, st.lists(steps(), max_size=3).map(tuple)),
     m.GetTakes: st.builds(m.GetTakes, ids),
     m.GetVersions: st.builds(m.GetVersions, st.sampled_from(["profile", "macro"]), ids | st.just("")),
@@ -75,6 +88,7 @@ notices = st.one_of(
     st.builds(m.ProfileChanged, ids, st.none() | profiles),
     st.builds(m.SettingsChanged, settings),
     st.builds(m.Seen, st.lists(seen, max_size=4).map(tuple), st.integers(0, 9)),
+    st.builds(m.Judged, st.booleans()),
     st.builds(m.Fault, texts),
 )
 

@@ -15,6 +15,7 @@ from nakrel import protocol as m
 from nakrel.cli.doctor import examine, mend
 from nakrel.cli.plans import export, frames, last_run, plan
 from nakrel.cli.session import Session, fail, json_option, pick, print_rows
+from nakrel.cli.trials import judge
 from nakrel.client.connection import ServiceConnection, ServiceGone
 from nakrel.client.ids import new_id
 from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge, visible
@@ -318,7 +319,7 @@ def stop(session: Session, macro: str | None) -> None:
     session.call(m.Stop(pick(session.library().macros, macro, "macro").id if macro else ""))
 
 
-for _command in (export, plan, frames, last_run):
+for _command in (export, plan, frames, last_run, judge):
     main.add_command(_command)
 
 # Their names of before, which scripts and shortcuts of desktops may use.

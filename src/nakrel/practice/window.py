@@ -3,18 +3,20 @@
 from __future__ import annotations
 
 import json
+import random
 import time
 import zlib
-from typing import IO, Any
+from typing import IO, Any, NamedTuple
 
-from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt, QTimer
+from PyQt6.QtCore import QEvent, QPointF, QProcess, QRectF, Qt, QTimer
 from PyQt6.QtGui import QColor, QFocusEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QWheelEvent
 from PyQt6.QtWidgets import QApplication, QWidget
 
 from nakrel.core.model.controls import by_number
+from nakrel.practice.rules import Rules, Verdict
 from nakrel.practice.sampler import Sampler
 
-__all__ = ["PracticeWindow", "run"]
+__all__ = ["Game", "PracticeWindow", "run"]
 
 _KEYCODE_OFFSET = 8
 _BUTTONS = {
@@ -30,15 +32,27 @@ _RIPPLE_S = 0.7
 _CENTRED = Qt.AlignmentFlag.AlignHCenter
 
 
+class Game(NamedTuple):
+    """How the game is played: its frames a second and the spread of their times, what it takes, and the command that
+    tells Nakrel of each attempt how it went, if any."""
+
+    fps: int
+    spread_s: float
+    rules: Rules
+    judge: tuple[str, ...]
+
+
 class PracticeWindow(QWidget):
     """A harbour at night: each press that a frame sees lights a buoy; the log has all of it."""
 
-    def __init__(self, fps: int, log: IO[str] | None, title: str) -> None:
+    def __init__(self, game: Game, log: IO[str] | None, title: str) -> None:
         super().__init__()
         self.setWindowTitle(title)
         self.resize(640, 420)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.fps = fps
+        self.fps, self._game = game.fps, game
+        self._verdict: Verdict | None = None
+        self._judge = QProcess(self)
         self.sampler = Sampler()
         self._log = log
         self._frame = 0
@@ -47,8 +61,12 @@ class PracticeWindow(QWidget):
         self._timer = QTimer(self)
         self._timer.setTimerType(Qt.TimerType.PreciseTimer)
         self._timer.timeout.connect(self._tick)
-        self._timer.start(max(1, 1000 // fps))
-        self._say(event="start", fps=fps)
+        self._timer.setSingleShot(bool(game.spread_s))
+        self._timer.start(self._frame_ms())
+        self._say(event="start", fps=game.fps)
+
+    def _frame_ms(self) -> int:
+        return max(1, round(1_000 * random.gauss(1 / self.fps, self._game.spread_s)))
 
     def _say(self, **what: Any) -> None:
         if self._log:
@@ -63,17 +81,31 @@ class PracticeWindow(QWidget):
         now = time.monotonic()
         self._frame += 1
         pressed, released = self.sampler.frame()
+        if self._timer.isSingleShot():
+            self._timer.start(self._frame_ms())
         for control in pressed:
+            self._game.rules.press(control, now)
             self._say(event="press", control=control)
             self._ripples.append((now, control))
             self._recent.append(now)
         for control in released:
+            self._game.rules.release(control, now)
             self._say(event="release", control=control)
+        if self._game.rules.any and (verdict := self._game.rules.idle(now)):
+            self._tell(verdict)
         self._ripples = [ripple for ripple in self._ripples if now - ripple[0] < _RIPPLE_S][-40:]
         self._recent = [at for at in self._recent if now - at < 1]
         # The picture needs no more than some 30 a second, whatever the game's own rate.
         if self._frame % max(1, self.fps // 30) == 0:
             self.update()
+
+    def _tell(self, verdict: Verdict) -> None:
+        """Show how an attempt went, and tell Nakrel."""
+        self._verdict = verdict
+        self._say(event="verdict", worked=verdict.worked, reason=verdict.reason)
+        if self._game.judge and self._judge.state() is QProcess.ProcessState.NotRunning:
+            program, *arguments = self._game.judge
+            self._judge.start(program, [*arguments, "worked" if verdict.worked else "failed"])
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         """A key went down; repeats of the server are not presses."""
@@ -139,6 +171,9 @@ class PracticeWindow(QWidget):
         painter.drawText(QRectF(24, 16, self.width() - 48, 40), f"{len(self._recent)} presses in the last second")
         painter.setFont(QFont(self.font().family(), 10))
         painter.setPen(QColor(_INK))
+        if self._verdict:
+            message = "it worked" if self._verdict.worked else f"it didn't work: {self._verdict.reason}"
+            painter.drawText(QRectF(24, 52, self.width() - 48, 40), f"the last attempt: {message}")
         arrived, seen = sum(self.sampler.arrived.values()), sum(self.sampler.seen.values())
         painter.drawText(
             QRectF(24, self.height() - 70, self.width() - 48, 50),
@@ -154,13 +189,13 @@ def _key_name(event: QKeyEvent) -> str:
     return known.label if known else f"key {number}"
 
 
-def run(fps: int, log_path: str | None, title: str) -> int:
+def run(game: Game, log_path: str | None, title: str) -> int:
     """Show the game until its window closes."""
     app = QApplication(["nakrel-practice"])
     app.setApplicationDisplayName("")
     log = open(log_path, "a", encoding="utf-8") if log_path else None  # noqa: SIM115 - closed at the end of the game
     try:
-        window = PracticeWindow(fps, log, title)
+        window = PracticeWindow(game, log, title)
         window.show()
         return app.exec()
     finally:

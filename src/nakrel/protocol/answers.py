@@ -13,6 +13,7 @@ from nakrel.core.model.runs import RunRecord
 from nakrel.core.model.settings import Settings
 from nakrel.core.model.steps import Step
 from nakrel.core.model.takes import Take
+from nakrel.core.model.tuning import Tuning
 from nakrel.protocol.values import Check, Entry, Status, Version
 from nakrel.protocol.wire import Message
 
@@ -21,6 +22,7 @@ __all__ = [
     "AnswerBody",
     "Applications",
     "TakesAre",
+    "TuningIs",
     "Legends",
     "Checks",
     "Devices",
@@ -109,6 +111,12 @@ class TakesAre(Message, frozen=True):
     takes: tuple[Take, ...]
 
 
+class TuningIs(Message, frozen=True):
+    """The search for a macro's shortest time; None where there is none."""
+
+    tuning: Tuning | None
+
+
 class Legends(Message, frozen=True):
     """What each key makes by itself, by its code; none where the layout isn't known."""
 
@@ -165,6 +173,7 @@ AnswerBody = (
     | Programs
     | Applications
     | TakesAre
+    | TuningIs
     | Legends
     | Versions
     | Journal

@@ -13,6 +13,7 @@ from nakrel.protocol.wire import Message
 
 __all__ = [
     "Fault",
+    "Judged",
     "MacroChanged",
     "Note",
     "Notice",
@@ -56,6 +57,12 @@ class RecordingAsked(Message, frozen=True):
     control: str
 
 
+class Judged(Message, frozen=True):
+    """A game says whether what a macro on trial just did worked."""
+
+    worked: bool
+
+
 class Fault(Message, frozen=True):
     """Something went wrong that the user should know of."""
 
@@ -72,6 +79,7 @@ Notice = (
     | SettingsChanged
     | Seen
     | RecordingAsked
+    | Judged
     | Fault
 )
 

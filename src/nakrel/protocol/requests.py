@@ -6,12 +6,14 @@ from typing import Annotated, Literal
 
 import msgspec
 
-from nakrel.core.model.limits import MAX_TEXT, Id, LongText, Name, Rate
+from nakrel.core.model.controls import Code
+from nakrel.core.model.limits import MAX_TEXT, Comment, Id, LongText, Name, Rate
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.recording import RecordingSettings
 from nakrel.core.model.settings import Layout, SettingsPatch
 from nakrel.core.model.steps import Step
+from nakrel.core.model.tuning import Tuning
 from nakrel.core.model.value import Value
 from nakrel.protocol.wire import Message
 
@@ -50,6 +52,11 @@ __all__ = [
     "StartRecording",
     "Stop",
     "StopRecording",
+    "TryMacro",
+    "EndTrial",
+    "Judge",
+    "GetTuning",
+    "PutTuning",
     "Subscribe",
     "TypeText",
     "UseSetUp",
@@ -251,6 +258,39 @@ class GetTakes(Ask, frozen=True):
     macro: Id
 
 
+class GetTuning(Ask, frozen=True):
+    """The search for this macro's shortest time."""
+
+    macro: Id
+
+
+class PutTuning(Ask, frozen=True):
+    """Keep this search for the macro's shortest time; None takes it away."""
+
+    macro: Id
+    tuning: Tuning | None
+
+
+class TryMacro(Ask, frozen=True):
+    """Play this in place of the macro with its id, until `EndTrial` or as long as the client is there; `judges` are
+    the controls that say how it went, and reach no program meanwhile."""
+
+    macro: Macro
+    judges: Annotated[tuple[Code, ...], msgspec.Meta(max_length=4)] = ()
+
+
+class EndTrial(Ask, frozen=True):
+    """Play the macro as it is saved again; `result` goes into the journal."""
+
+    result: Comment = ""
+
+
+class Judge(Ask, frozen=True):
+    """Say whether what a macro on trial just did worked; a game that knows says it."""
+
+    worked: bool
+
+
 class StopRecording(Ask, frozen=True):
     """End the recording; `gesture` is what was pressed to end it, left out of the result."""
 
@@ -299,6 +339,11 @@ Body = (
     | ChooseRoute
     | GetPrograms
     | AddTake
+    | GetTuning
+    | PutTuning
+    | TryMacro
+    | EndTrial
+    | Judge
     | GetApplications
     | GetTakes
     | GetLegends

@@ -70,7 +70,8 @@ class Status(msgspec.Struct, frozen=True):
 
 
 class Entry(msgspec.Struct, frozen=True):
-    """A line of the journal: `at` seconds since the epoch, `kind` switch, run, fault, edit or service."""
+    """A line of the journal: `at` seconds since the epoch, `kind` switch, run, fault, edit, tuning or
+    service."""
 
     at: float
     kind: str

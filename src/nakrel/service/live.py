@@ -5,7 +5,7 @@ from __future__ import annotations
 import contextlib
 import threading
 import time
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Collection, Iterable, Mapping
 from typing import NamedTuple, Protocol
 
 from nakrel.backends.notices import Notices
@@ -25,6 +25,7 @@ from nakrel.service.loop import Loop
 from nakrel.service.observers.desktop import Seen
 from nakrel.service.reporter import Reporter
 from nakrel.service.state import State
+from nakrel.service.trial import Trials
 from nakrel.service.worker import Outcome, Worker
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
@@ -101,8 +102,9 @@ class _Plans:
         profiles: Mapping[str, Profile],
         macros: Mapping[str, Macro],
         notch_us: int,
+        silent: Collection[str],
     ) -> ReadySheet:
-        """The sheet of a profile."""
+        """The sheet of a profile; `silent` controls do nothing in it and reach no program."""
         faults: list[str] = []
 
         def plan_of(key: str) -> Ready | None:
@@ -116,7 +118,7 @@ class _Plans:
 
         for key in [key for key in self._plans if key[0] not in macros or key[1] not in profiles]:
             del self._plans[key]
-        return ReadySheet.of(sheet_of(profiles[profile], in_use, profiles, plan_of, notch_us), faults)
+        return ReadySheet.of(sheet_of(profiles[profile], in_use, profiles, plan_of, notch_us, silent), faults)
 
 
 class Live:
@@ -131,6 +133,7 @@ class Live:
         self.running_profiles: tuple[str, ...] = ()
         self.sees_windows = True
         self._plans = _Plans()
+        self.trials = Trials(state, reporter)
         # The number of the newest sheet that was asked for: an older one that comes late is for nothing.
         self._number = 0
         # The speed stage in use by profile, and the one that a control holds now.
@@ -284,7 +287,9 @@ class Live:
             return
         profile, in_use = self._now.id, dict(self.in_use)
         profiles, macros = dict(self._state.profiles), dict(self._state.macros)
-        notch_us = self._state.settings.notch_us
+        notch_us, silent = self._state.settings.notch_us, self.trials.now.judges if self.trials.now else ()
+        if self.trials.now and self.trials.now.macro.id in macros:
+            macros[self.trials.now.macro.id] = self.trials.now.macro
 
         def made(outcome: Outcome[ReadySheet]) -> None:
             if number != self._number:
@@ -296,12 +301,14 @@ class Live:
             self.condition()
             self._in_effect(profile)
 
-        self._worker.do(lambda: self._plans.sheet(profile, in_use, profiles, macros, notch_us), made)
+        self._worker.do(lambda: self._plans.sheet(profile, in_use, profiles, macros, notch_us, silent), made)
 
     def ready(self, key: str, then: Callable[[Outcome[Ready | None]], object]) -> None:
         """Make a macro ready to be played with the live profile's keys; None for one that isn't there. The outcome may
         be a `DataError`."""
         macro, profile = self._state.macros.get(key), self._now
+        if macro and self.trials.now and self.trials.now.macro.id == key:
+            macro = self.trials.now.macro
         self._worker.do(lambda: self._plans.ready(macro, profile) if macro else None, then)
 
     # What fingers ask

@@ -24,6 +24,7 @@ from nakrel.service.service import Service
 from nakrel.storage import secrets
 from nakrel.storage.secrets import SecretError
 from nakrel.storage.takes import add_take, takes_of
+from nakrel.storage.tunings import put_tuning, tuning_of
 
 __all__ = ["Queries"]
 
@@ -83,6 +84,19 @@ class Queries:
 
         def work() -> m.TakesAre:
             return m.TakesAre(add_take(home, body.macro, body.steps, now).takes)
+
+        return on(self._service.saver, work, lambda found: found)
+
+    def tuning(self, client: Client, number: int, body: m.GetTuning) -> Found:
+        home = self._service.state.library.home
+        return on(self._service.saver, lambda: m.TuningIs(tuning_of(home, body.macro)), lambda found: found)
+
+    def put_tuning(self, client: Client, number: int, body: m.PutTuning) -> Found:
+        home = self._service.state.library.home
+
+        def work() -> m.TuningIs:
+            put_tuning(home, body.macro, body.tuning)
+            return m.TuningIs(body.tuning)
 
         return on(self._service.saver, work, lambda found: found)
 

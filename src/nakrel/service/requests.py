@@ -72,6 +72,11 @@ class Requests:
             m.GetApplications: queries.applications,
             m.GetLegends: queries.legends,
             m.AddTake: queries.add_take,
+            m.GetTuning: queries.tuning,
+            m.PutTuning: queries.put_tuning,
+            m.TryMacro: self._try_macro,
+            m.EndTrial: self._end_trial,
+            m.Judge: self._judge,
             m.GetTakes: queries.takes,
             m.GetVersions: queries.versions,
             m.GetJournal: lambda c, n, b: m.Journal(tuple(service.journal.entries)[-b.count :]),
@@ -295,6 +300,28 @@ class Requests:
 
     def _listen(self, client: Client, number: int, body: m.Listen) -> Found:
         self._service.recording.listen(client if body.seconds else None, body.seconds)
+        return m.Done()
+
+    def _try_macro(self, client: Client, number: int, body: m.TryMacro) -> Found:
+        self._service.live.trials.begin(client, body.macro, body.judges)
+        self._service.refresh_sheet("a macro is on trial")
+        return self._once_in_effect()
+
+    def _end_trial(self, client: Client, number: int, body: m.EndTrial) -> Found:
+        if self._service.live.trials.end(client, body.result):
+            self._service.refresh_sheet("the trial ended")
+        return self._once_in_effect()
+
+    def _once_in_effect(self) -> Later:
+        """Done once the next press plays by it."""
+        service = self._service
+        return Later(lambda done: service.when_in_effect(lambda: done(Outcome(m.Done()))), lambda found: found)
+
+    def _judge(self, client: Client, number: int, body: m.Judge) -> Found:
+        if self._service.live.trials.now is None:
+            raise Refusal("no macro is on trial; begin with Tune on its page")
+        if server := self._service.server:
+            server.broadcast(m.Judged(body.worked))
         return m.Done()
 
     def _in_front(self, client: Client, number: int, body: m.InFront) -> Found:

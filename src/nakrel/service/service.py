@@ -301,6 +301,8 @@ class Service:
 
     def _client_gone(self, client: Client) -> None:
         self.recording.client_gone(client)
+        if self.live.trials.end(client, "its window is gone"):
+            self.refresh_sheet("the trial ended")
         self.set_front(client, False)
         self.routes.client_gone(client)
 

@@ -57,6 +57,11 @@ class Home:
         return self.state / "takes"
 
     @property
+    def tunings(self) -> Path:
+        """The searches for the shortest time that works."""
+        return self.state / "tunings"
+
+    @property
     def in_use(self) -> Path:
         """Which variants are in use."""
         return self.state / "set-ups.json"

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 
-from nakrel.core.model.cells import Cell, ChangeSpeed, GoTo, What
+import msgspec
+
+from nakrel.core.model.cells import Cell, ChangeSpeed, GoTo, Nothing, What
 from nakrel.core.model.conditioning import Motion, motion_of
 from nakrel.core.model.macro import Play
 from nakrel.core.model.profile import EVERYDAY, FairPlay, Layer, Profile, SetUp, keeps_left_click
@@ -46,11 +48,13 @@ def sheet_of(
     profiles: Mapping[str, Profile],
     plan_of: Callable[[str], tuple[Plan, Play] | None],
     notch_us: int = NOTCH_US,
+    silent: Collection[str] = (),
 ) -> Sheet:
     """The sheet that the engine plays by while the profile is live; `in_use` are variants by profile, `notch_us` is
     for how long a notch of the wheel presses what it acts as.
 
-    Where the game allows no macros, everything passes through as the devices have it.
+    `silent` controls do nothing, whatever they are given. Where the game allows no macros, everything passes through
+    as the devices have it.
     """
     setup = profile.setup(in_use.get(profile.id, ""))
     name = f"{profile.id} {setup.name}"
@@ -58,8 +62,13 @@ def sheet_of(
         # A sheet of its own, so that what still plays ends when the rule comes.
         return Sheet(f"{name}, {FairPlay.NO_MACROS}", {})
     below = falling(profile, in_use, profiles)
-    cells = {**fall_through(setup, below), **setup.cells}
-    return Sheet.build(name, cells, plan_of, _layers(setup, below), profile.key_table(), notch_us)
+    none: dict[str, Cell] = dict.fromkeys(silent, Nothing())
+    cells = {**fall_through(setup, below), **setup.cells, **none}
+    layers = [
+        msgspec.structs.replace(layer, cells={**layer.cells, **none}) if none else layer
+        for layer in _layers(setup, below)
+    ]
+    return Sheet.build(name, cells, plan_of, layers, profile.key_table(), notch_us)
 
 
 def next_setup(profile: Profile, now: str, go: GoTo) -> str:

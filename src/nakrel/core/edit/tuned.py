@@ -1,0 +1,55 @@
+"""A macro with the time that is tried in it."""
+
+from __future__ import annotations
+
+from nakrel.core.edit.edits import retime, rows
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.step_words import describe
+from nakrel.core.model.steps import Chord, Tap, Wait
+from nakrel.core.model.tuning import Target, Tuning
+
+__all__ = ["has_time", "target_words", "tuned_rows", "with_time"]
+
+
+def has_time(macro: Macro, row: int) -> bool:
+    """Whether the row's step has a time that can be tried: a wait or a hold that is no formula."""
+    every = rows(macro)
+    step = every[row].step if 0 <= row < len(every) else None
+    match step:
+        case Wait(wait_us=int(), most_us=None) | Tap(hold_us=int()) | Chord(hold_us=int()):
+            return not step.off
+    return False
+
+
+def tuned_rows(macro: Macro, tuning: Tuning) -> list[int]:
+    """The rows whose time is tried. Raises `DataError` where there is none any more."""
+    if tuning.target is Target.STEP:
+        found = [tuning.row] if has_time(macro, tuning.row) else []
+    else:
+        found = [
+            number for number, row in enumerate(rows(macro)) if isinstance(row.step, Wait) and has_time(macro, number)
+        ]
+    if not found:
+        what = (
+            "the step that is tuned has no time of its own" if tuning.target is Target.STEP else "it has no plain wait"
+        )
+        raise DataError(f"{macro.name}: {what}; choose another")
+    return found
+
+
+def with_time(macro: Macro, tuning: Tuning, time_us: int) -> Macro:
+    """The macro with this time where it is tried. Raises `DataError` where there is no such place."""
+    return retime(macro, tuned_rows(macro, tuning), lambda _: time_us)
+
+
+def target_words(macro: Macro, tuning: Tuning) -> str:
+    """What is tried, in words: 'the hold of tap Q', 'all 4 waits'. Raises `DataError` where there is nothing."""
+    found = tuned_rows(macro, tuning)
+    if tuning.target is Target.WAITS:
+        return f"all {len(found)} waits" if len(found) > 1 else "the wait"
+    step = rows(macro)[found[0]].step
+    if isinstance(step, Wait):
+        return "the wait"
+    assert isinstance(step, Tap | Chord)
+    return f"the hold of {describe(step)}"

@@ -1,0 +1,99 @@
+"""Rules of the practice game, such as real games have: what it takes, and whether an attempt worked."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+__all__ = ["Pair", "Rules", "Verdict", "read_pair"]
+
+# An attempt is over when nothing has happened for so long, and nothing is down.
+IDLE_S = 0.35
+
+
+class Pair(NamedTuple):
+    """`then` counts only from `least_s` to `most_s` after `first` went down."""
+
+    first: str
+    then: str
+    least_s: float
+    most_s: float
+
+
+class Verdict(NamedTuple):
+    """Whether an attempt worked, and the reason where it didn't."""
+
+    worked: bool
+    reason: str = ""
+
+
+def read_pair(text: str) -> Pair:
+    """Read 'A B 40 90': B only from 40 to 90 ms after A. Raises `ValueError`."""
+    parts = text.split()
+    if len(parts) != 4:
+        raise ValueError("a pair is two controls and two times in milliseconds, such as 'A B 40 90'")
+    least, most = float(parts[2]), float(parts[3])
+    if not 0 <= least <= most:
+        raise ValueError(f"the times of a pair go from the shorter to the longer one, not from {least:g} to {most:g}")
+    return Pair(parts[0], parts[1], least / 1_000, most / 1_000)
+
+
+class Rules:
+    """Feed it what the game has seen, with times in seconds; `idle` tells how the attempt went once it is over.
+
+    `hold_s`: a press must last so long. `quiet_s`: nothing counts so soon after a press. `pair`: see there.
+    """
+
+    def __init__(self, hold_s: float = 0.0, quiet_s: float = 0.0, pair: Pair | None = None) -> None:
+        self.hold_s, self.quiet_s, self.pair = hold_s, quiet_s, pair
+        self._down: dict[str, float] = {}
+        self._last_s = self._last_press_s = float("-inf")
+        self._first_s: float | None = None
+        self._reasons: list[str] = []
+        self._presses = 0
+        self._paired = False
+
+    @property
+    def any(self) -> bool:
+        """Whether there is a rule at all."""
+        return bool(self.hold_s or self.quiet_s or self.pair)
+
+    def press(self, control: str, at_s: float) -> None:
+        """A control was seen going down."""
+        if at_s - self._last_press_s < self.quiet_s:
+            self._reasons.append(f"{control} came {_ms(at_s - self._last_press_s)} after a press")
+        if self.pair and control == self.pair.first:
+            self._first_s = at_s
+        elif self.pair and control == self.pair.then:
+            self._check_pair(self.pair, at_s)
+        self._down[control] = self._last_s = self._last_press_s = at_s
+        self._presses += 1
+
+    def _check_pair(self, pair: Pair, at_s: float) -> None:
+        if self._first_s is None:
+            self._reasons.append(f"{pair.then} came without {pair.first}")
+        elif not pair.least_s <= at_s - self._first_s <= pair.most_s:
+            self._reasons.append(f"{pair.then} came {_ms(at_s - self._first_s)} after {pair.first}")
+        else:
+            self._paired = True
+        self._first_s = None
+
+    def release(self, control: str, at_s: float) -> None:
+        """A control was seen going up."""
+        since = self._down.pop(control, None)
+        if since is not None and at_s - since < self.hold_s:
+            self._reasons.append(f"{control} was held for {_ms(at_s - since)}")
+        self._last_s = at_s
+
+    def idle(self, at_s: float) -> Verdict | None:
+        """How the attempt went, once it is over; then the next one begins."""
+        if self._down or not self._presses or at_s - self._last_s < IDLE_S:
+            return None
+        if self.pair and not self._paired and not self._reasons:
+            self._reasons.append(f"{self.pair.then} never came")
+        verdict = Verdict(not self._reasons, "; ".join(self._reasons))
+        self._presses, self._paired, self._first_s, self._reasons = 0, False, None, []
+        return verdict
+
+
+def _ms(seconds: float) -> str:
+    return f"{seconds * 1_000:.1f} ms"
