@@ -13,7 +13,7 @@ import statistics
 import subprocess
 import sys
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import Any, TypeVar
 
@@ -190,20 +190,24 @@ class XServer:
         return ", ".join(name for name in cls.NEEDED if not shutil.which(name))
 
 
-def practice_command(log: Path, fps: int = 125, name: str = "", title: str = "Practice game") -> list[str]:
+def practice_command(
+    log: Path, fps: int = 125, name: str = "", title: str = "Practice game", options: Sequence[str] = ()
+) -> list[str]:
     """The command that starts the practice game, under a process name of its own where one is given."""
-    named = ["--name", name] if name else []
+    named = [*(["--name", name] if name else []), *options]
     return [sys.executable, "-m", "nakrel.practice", "--fps", str(fps), "--log", str(log), "--title", title, *named]
 
 
 class PracticeGame:
     """The practice game as a process; its log is the witness."""
 
-    def __init__(self, server: XServer, folder: Path, fps: int = 125, name: str = "") -> None:
+    def __init__(
+        self, server: XServer, folder: Path, fps: int = 125, name: str = "", options: Sequence[str] = ()
+    ) -> None:
         self.title = f"The {name}" if name else "Practice game"
         self.log = folder / f"practice-{time.monotonic_ns()}.log"
         self.process = subprocess.Popen(
-            practice_command(self.log, fps, name, self.title),
+            practice_command(self.log, fps, name, self.title, options),
             env=server.environment,
         )
         wait_for(lambda: self.log.exists() and self.entries(), "the practice game's log")

@@ -19,8 +19,9 @@ from nakrel.core.analysis.frame_answer import answer_for
 from nakrel.core.analysis.seen import Game
 from nakrel.core.edit.checks import NO_FACTS, Attached, Facts, check_macro
 from nakrel.core.model.macro import Macro
+from nakrel.core.model.tuning import Question, Trial
 
-__all__ = ["CheckFrames", "LookForSlips", "ask"]
+__all__ = ["CheckFrames", "LookForSlips", "WorkOutTrials", "ask"]
 
 T = TypeVar("T")
 _END_S = 2.0
@@ -43,7 +44,14 @@ class CheckFrames(msgspec.Struct, frozen=True, tag="frames"):
     against: str
 
 
-Job = LookForSlips | CheckFrames
+class WorkOutTrials(msgspec.Struct, frozen=True, tag="trials"):
+    """What the trials of a time tell."""
+
+    question: Question
+    trials: tuple[Trial, ...]
+
+
+Job = LookForSlips | CheckFrames | WorkOutTrials
 
 
 class _Process:
@@ -136,6 +144,11 @@ def _done(job: Job) -> object:
             return check_macro(job.macro, job.triggers, job.facts, job.attached)
         case CheckFrames():
             return answer_for(job.macro, job.game, job.against)
+        case WorkOutTrials():
+            # Who tunes nothing doesn't load it.
+            from nakrel.core.analysis.tuning import work_out
+
+            return work_out(job.question, job.trials)
 
 
 def _serve(out: IO[bytes], into: IO[bytes]) -> None:

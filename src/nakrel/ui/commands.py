@@ -33,6 +33,7 @@ __all__ = [
     "edit_profile",
     "change_settings",
     "copy_macros",
+    "give_own",
     "edit_setup",
     "edit_setups",
     "new_layer",
@@ -184,17 +185,24 @@ def duplicate_profile(store: Store, profile: Profile) -> Profile:
 
 def copy_macros(store: Store, key: str) -> None:
     """Give a profile copies of the macros that it plays, as one edit."""
-    profile = store.profiles.get(key)
-    if profile is None:
-        return
+    if profile := store.profiles.get(key):
+        played = dict.fromkeys(cell.macro for *_, cell in profile.cells() if isinstance(cell, RunMacro))
+        macros = [store.macros[each] for each in played if each in store.macros]
+        _give_copies(store, profile, macros, f"copy the macros of {profile.name}")
+
+
+def give_own(store: Store, profile: Profile, macro: Macro) -> None:
+    """Let a profile play this in place of the macro with its id, which stays as it is for all others."""
+    _give_copies(store, profile, [macro], f"{macro.name} for {profile.name} alone")
+
+
+def _give_copies(store: Store, profile: Profile, macros: Iterable[Macro], text: str) -> None:
     names = [macro.name for macro in store.macros.values()]
     copies: dict[str, Macro] = {}
-    for *_, cell in profile.cells():
-        if isinstance(cell, RunMacro) and cell.macro in store.macros and cell.macro not in copies:
-            macro = store.macros[cell.macro]
-            name = free_name(f"{macro.name} ({profile.name})", names)
-            names.append(name)
-            copies[cell.macro] = msgspec.structs.replace(macro, id=new_id(), name=name)
+    for macro in macros:
+        name = free_name(f"{macro.name} ({profile.name})", names)
+        names.append(name)
+        copies[macro.id] = msgspec.structs.replace(macro, id=new_id(), name=name)
 
     def own(cell: Cell) -> Cell:
         copied = copies.get(cell.macro) if isinstance(cell, RunMacro) else None
@@ -203,7 +211,7 @@ def copy_macros(store: Store, key: str) -> None:
     setups = tuple(setup.with_each(own) for setup in profile.setups)
     after = msgspec.structs.replace(profile, setups=setups)
     changes = (Change(None, macro) for macro in copies.values())
-    _push(store, f"copy the macros of {profile.name}", *changes, Change(profile, after))
+    _push(store, text, *changes, Change(profile, after))
 
 
 def reset_profile(store: Store, profile: Profile) -> None:

@@ -66,6 +66,7 @@ class Store(QObject):
     seen = pyqtSignal(object)
     recorded = pyqtSignal(object)
     recording_asked = pyqtSignal(str)
+    judged = pyqtSignal(bool)
     saving_changed = pyqtSignal()
     gone = pyqtSignal()
     # What went wrong with something that is shown, and with the service or the whole window.
@@ -343,6 +344,8 @@ class Store(QObject):
                 self.seen.emit(notice)
             case m.RecordingAsked(control=control):
                 self.recording_asked.emit(control)
+            case m.Judged(worked=worked):
+                self.judged.emit(worked)
             case m.Recorded():
                 self.recorded.emit(notice)
             case m.Fault(error=error):

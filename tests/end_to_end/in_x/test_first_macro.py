@@ -31,9 +31,9 @@ class Display:
         return subprocess.run(["xdotool", *arguments], check=True, capture_output=True, text=True).stdout
 
 
-def start_game(driver: Driver, tmp_path: Path) -> PracticeGame:
+def start_game(driver: Driver, tmp_path: Path, fps: int = 125, options: tuple[str, ...] = ()) -> PracticeGame:
     """Start the practice game; it comes up in front, under the pointer."""
-    game = PracticeGame(Display(driver), tmp_path)  # type: ignore[arg-type]
+    game = PracticeGame(Display(driver), tmp_path, fps, options=options)  # type: ignore[arg-type]
     driver.injector("mousemove", "--sync", "800", "550")
     driver.wait(lambda: not driver.window.isActiveWindow(), "the game to be in front")
     return game

@@ -44,6 +44,8 @@ _TRIED = np.arange(0.0, _UNITS + 0.01, 1.0)
 # The standard deviation of what a threshold moves from trial to trial.
 _DRIFT = 0.2
 _STRETCH = 1.702
+# Nobody wants a time with more figures than a tenth of a millisecond has.
+_STEP_US = 100
 # No result is impossible: a finger slips.
 _LEAST_CHANCE = 1e-4
 # Points of the fitted curve that is drawn.
@@ -121,10 +123,10 @@ def work_out(question: Question, trials: Sequence[Trial]) -> Found:
 
     low, high = _quantiles(known, wanted, (0.05, 0.95))
     return Found(
-        next_us=us(_next(known, wanted)),
+        next_us=max(question.least_us, us(_next(known, wanted)) // _STEP_US * _STEP_US),
         estimate_us=us(float(known @ wanted)),
-        low_us=us(low),
-        high_us=min(us(high), question.most_us),
+        low_us=us(low) // _STEP_US * _STEP_US,
+        high_us=min(-(-us(high) // _STEP_US) * _STEP_US, question.most_us),
         reached=high <= _UNITS,
         curve=_curve(known, us),
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from functools import partial
 
 import msgspec
@@ -22,6 +23,7 @@ from nakrel.ui import commands
 from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.macro.frame_check import FrameCheck
 from nakrel.ui.macro.last_run import LastRun
+from nakrel.ui.macro.tune import Tune
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, form_row, label
@@ -53,6 +55,9 @@ class MacroDetails(QWidget):
         self.capture = Capture(store, "Press the button that should play it…")
         self.frame_check = FrameCheck(store, shown)
         self.frame_check.show_row.connect(self.show_row)
+        # The page knows which steps are selected.
+        self.selected: Callable[[], list[int]] = list
+        self.tune = Tune(store, shown, lambda: self.selected())
         self.last_run = LastRun(store, shown)
         self.checks = QVBoxLayout()
         self.checks.setSpacing(4)
@@ -97,6 +102,7 @@ class MacroDetails(QWidget):
             self._fold("How it plays", _stack(*plays)),
             self._fold("Attached to", _stack(*attached)),
             self._fold("Frame check", self.frame_check, self.frame_check.rate),
+            self._fold("Tune", self.tune),
             self.last_run_fold,
             self.checks_fold,
             self._fold("Note", self.note),

@@ -14,12 +14,13 @@ from nakrel.core.model.errors import DataError
 from nakrel.ui.widgets.basics import clear_layout
 from nakrel.ui.widgets.flow import FlowLayout
 
-__all__ = ["Figure", "OneOf", "Sentence"]
+__all__ = ["Figure", "OneOf", "Sentence", "value_button"]
 
 _LINE_PX = 22
 
 
-def _value(name: str) -> QPushButton:
+def value_button(name: str) -> QPushButton:
+    """A value that something else than typing or a list chooses."""
     made = QPushButton()
     made.setObjectName("value")
     made.setAutoDefault(False)
@@ -91,7 +92,7 @@ class Figure(QWidget):
         super().__init__()
         self._name, self._read, self._write = name, read, write
         self._now: Any = None
-        self.shown = _value(name)
+        self.shown = value_button(name)
         self.line = QLineEdit()
         self.line.setAccessibleName(name)
         self.line.setFixedSize(84, _LINE_PX)
@@ -204,7 +205,7 @@ class Sentence(QWidget):
             return
         self._said = parts
         for each in self.findChildren(QWidget, options=Qt.FindChildOption.FindDirectChildrenOnly):
-            if isinstance(each, OneOf | Figure):
+            if isinstance(each, QPushButton | Figure):
                 self._layout.removeWidget(each)
                 each.hide()
         clear_layout(self._layout)

@@ -260,6 +260,7 @@ class MainWindow(QMainWindow):
         self._show_notices()
         self.column.export_wanted.connect(self.bundles.ask_export_of)
         self.macro_details.show_row.connect(self.macro.show_row)
+        self.macro_details.selected = self.macro.selected
         self.macro_details.frame_check.worst_changed.connect(self.macro.diagram.show_worst)
         self.macro_details.last_run.measured.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
         self.macro_details.last_run.save_wanted.connect(self.macro.exchange.ask_run)
