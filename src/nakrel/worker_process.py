@@ -17,11 +17,14 @@ import msgspec
 
 from nakrel.core.analysis.frame_answer import answer_for
 from nakrel.core.analysis.seen import Game
+from nakrel.core.analysis.takes import Aligned
 from nakrel.core.edit.checks import NO_FACTS, Attached, Facts, check_macro
+from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
+from nakrel.core.model.takes import Take
 from nakrel.core.model.tuning import Question, Trial
 
-__all__ = ["CheckFrames", "LookForSlips", "WorkOutTrials", "ask"]
+__all__ = ["CheckFrames", "CompareTakes", "Compared", "LookForSlips", "WorkOutTrials", "ask"]
 
 T = TypeVar("T")
 _END_S = 2.0
@@ -51,7 +54,20 @@ class WorkOutTrials(msgspec.Struct, frozen=True, tag="trials"):
     trials: tuple[Trial, ...]
 
 
-Job = LookForSlips | CheckFrames | WorkOutTrials
+class CompareTakes(msgspec.Struct, frozen=True, tag="takes"):
+    """Takes of the same thing side by side."""
+
+    takes: tuple[Take, ...]
+
+
+class Compared(msgspec.Struct, frozen=True):
+    """They, or why they can't be compared."""
+
+    aligned: Aligned | None
+    error: str = ""
+
+
+Job = LookForSlips | CheckFrames | WorkOutTrials | CompareTakes
 
 
 class _Process:
@@ -149,6 +165,13 @@ def _done(job: Job) -> object:
             from nakrel.core.analysis.tuning import work_out
 
             return work_out(job.question, job.trials)
+        case CompareTakes():
+            from nakrel.core.analysis.aligned import align
+
+            try:
+                return Compared(align(job.takes))
+            except DataError as error:
+                return Compared(None, str(error))
 
 
 def _serve(out: IO[bytes], into: IO[bytes]) -> None:

@@ -21,6 +21,7 @@ from nakrel.core.model.steps import Step, Wait
 from nakrel.core.model.takes import Take
 from nakrel.core.model.units import format_ms, parse_time
 from nakrel.ui import commands
+from nakrel.ui.macro.takes_dialog import TakesDialog
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
@@ -47,6 +48,9 @@ class TakeStrip(QFrame):
         self._row: int | None = None
         self._number = 0
         self.take: Take | None = None
+        # What is used where it is no take as it was recorded.
+        self._name = ""
+        self.compared: TakesDialog | None = None
         # Where the undo stack stands while nothing else was edited.
         self._index = -1
         self._busy = False
@@ -127,6 +131,7 @@ class TakeStrip(QFrame):
 
     def _aim(self, before: Macro, row: int | None, number: int) -> None:
         self._before, self._row, self._number, self._index = before, row, number, -1
+        self._name = ""
 
     def list_takes(self) -> None:
         """Show the takes that there are, the newest first."""
@@ -141,6 +146,9 @@ class TakeStrip(QFrame):
             self.menu = menu = QMenu(self.parentWidget())
             for take in reversed(answer.takes):
                 menu.addAction(_words(take), lambda t=take: self._use(t))
+            if len(answer.takes) > 1:
+                menu.addSeparator()
+                menu.addAction("Compare them…", lambda: self.compare(answer.takes))
             if not answer.takes and (nothing := menu.addAction("No take yet: press Record")):
                 nothing.setEnabled(False)
             anchor = self.others if self.isVisible() else self.parentWidget()
@@ -149,9 +157,21 @@ class TakeStrip(QFrame):
 
         self._store.ask(m.GetTakes(self._before.id), answered)
 
-    def _use(self, take: Take) -> None:
-        self.take = take
+    def _use(self, take: Take, name: str = "") -> None:
+        self.take, self._name = take, name
         self._apply()
+
+    def compare(self, takes: Sequence[Take]) -> TakesDialog:
+        """Show them side by side, to use what they have in common."""
+        parent = self.window()
+        assert parent is not None
+
+        def use(steps: tuple[Step, ...], name: str) -> None:
+            self._use(Take(1, time.time(), steps), name)
+
+        self.compared = TakesDialog(takes, use, parent)
+        self.compared.show()
+        return self.compared
 
     @property
     def _settings(self) -> RecordingSettings:
@@ -196,8 +216,8 @@ class TakeStrip(QFrame):
         take, settings = self.take, self._settings
         if take is None:
             return
-        self._head.setText(f"Take {take.number}")
-        self._head.setToolTip(_words(take))
+        self._head.setText(self._name or f"Take {take.number}")
+        self._head.setToolTip(_words(take) if not self._name else "")
         # Without a chosen step, where the cursor is and the end are the same.
         places = self._places(f"after step {self._number}" if self._number else "at the selected step")
         self.where.set_options(places[1:] if self._row is None else places)
