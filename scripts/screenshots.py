@@ -2,26 +2,29 @@
 
 from __future__ import annotations
 
+import random
 import sys
 from pathlib import Path
 
 import msgspec
-from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QWidget
+from PyQt6.QtWidgets import QApplication, QScrollArea, QWidget
 
 from nakrel import protocol as m
 from nakrel.client.launch import ensure_service
 from nakrel.core.edit.bundle import bundle_of
 from nakrel.core.model.cells import GoTo, RunMacro, StartProgram, ToControl, TypeText, What
 from nakrel.core.model.programs import Program
+from nakrel.core.model.steps import Press, Release, Wait
+from nakrel.core.model.takes import Take
 from nakrel.demo.seed import seed
-from nakrel.practice.window import PracticeWindow
+from nakrel.practice.rules import Rules
+from nakrel.practice.window import Game, PracticeWindow
 from nakrel.storage.bundles import write_bundle
 from nakrel.storage.home import Home
 from nakrel.ui import commands
 from nakrel.ui.app import open_window
-from nakrel.ui.screen import Picker
 from nakrel.ui.store import Store
 
 MOUSE, KEYBOARD = "standin:halyard-12", "standin:bollard"
@@ -106,6 +109,8 @@ class Pictures:
         self.assigning()
         self.recording()
         self.steps()
+        self.tuning()
+        self.takes()
         shown.show_page("devices")
         QTest.qWait(200)
         self.take("devices")
@@ -129,7 +134,7 @@ class Pictures:
             QTest.keyClick(diagram, key)
 
     def steps(self) -> None:
-        """A macro with steps of all kinds, and the screen while a place is picked on it."""
+        """A macro with steps of all kinds, and the ways to begin."""
         shown, page = self.window.shown, self.window.macro
         shown.show_macro("weigh-the-catch")
         QTest.qWait(900)
@@ -141,14 +146,50 @@ class Pictures:
         QTest.qWait(400)
         self.take("beginnings")
         page.builder_button.click()
-        picker = Picker()
-        picker.start(m.Places((), (1280, 800), (396, 412), None))
-        QTest.mouseMove(picker.views[0], QPoint(700, 560))
-        picker.accept()
-        QTest.mouseMove(picker.views[0], QPoint(396, 412))
-        self.take("pick", picker.views[0])
-        picker.end()
         self.store.undo_stack.clear()
+
+    def tuning(self) -> None:
+        """A search that is on, in a game that takes a press of some 46 ms."""
+        self.window.shown.show_macro("storm-volley")
+        self.window.macro.show_row(0)
+        QTest.qWait(900)
+        tune, chance = self.window.macro_details.tune, random.Random(5)
+        tune.start()
+        session = tune.session
+        for _ in range(18):
+            before = session.found
+            QTest.qWaitFor(lambda before=before: session.found is not None and session.found is not before, 3_000)
+            if not session.on or not session.found:
+                break
+            session.played = True
+            session.judge(session.found.next_us >= 46_000 + chance.gauss(0, 3_000))
+        QTest.qWait(400)
+        for area in self.window.findChildren(QScrollArea):
+            if area.isAncestorOf(tune):
+                area.ensureWidgetVisible(tune, 0, 30)
+        self.take("tune")
+        session.forget()
+        QTest.qWait(200)
+
+    def takes(self) -> None:
+        """Six takes of the same thing, one of them with a slip."""
+        chance = random.Random(3)
+
+        def wait(ms: float) -> Wait:
+            return Wait(wait_us=round(1_000 * chance.gauss(ms, ms / 8)))
+
+        def performed(number: int, late_ms: int) -> Take:
+            q = (Press(control="KEY_Q"), wait(40), Release(control="KEY_Q"), wait(120 + late_ms))
+            w = (Press(control="KEY_W"), wait(55), Release(control="KEY_W"), wait(80)) if number != 5 else ()
+            shift = (Press(control="KEY_LEFTSHIFT"), wait(30), Press(control="KEY_E"), wait(45))
+            return Take(
+                number, 0.0, (*q, *w, *shift, Release(control="KEY_E"), wait(20), Release(control="KEY_LEFTSHIFT"))
+            )
+
+        dialog = self.window.macro.take_strip.compare([performed(n, 160 * (n == 3)) for n in range(1, 7)])
+        QTest.qWait(1_500)
+        self.take("takes", dialog)
+        dialog.reject()
 
     def assigning(self) -> None:
         """The field at a cell, and the board of the keyboard."""
@@ -213,7 +254,7 @@ class Pictures:
         dialog.reject()
 
     def profiles(self) -> None:
-        """What belongs to a profile: its game keys, its earlier versions, and a bundle that is looked through."""
+        """What belongs to a profile: its game keys, and a bundle that is looked through."""
         shown, store = self.window.shown, self.store
         shown.show_profile("tidewardens")
         shown.show_page("sheet")
@@ -223,14 +264,6 @@ class Pictures:
         QTest.qWait(200)
         self.take("game-keys", details.keys_dialog)
         details.keys_dialog.accept()
-        reel = store.macros["reel-in"]
-        for loop in (reel.loop[:-1], reel.loop):
-            commands.edit_macro(store, "edit", msgspec.structs.replace(reel, loop=loop))
-            QTest.qWait(400)
-        history = self.window.column.open_history("macro", "reel-in")
-        QTest.qWait(400)
-        self.take("history", history)
-        history.reject()
         # As somebody else might have made it.
         theirs = msgspec.structs.replace(store.profiles["tidewardens"], id="theirs", name="Tidewardens of the north")
         north = theirs.setups[0].with_cell("", f"{THUMB}11", StartProgram(("tide-map", "--chart", "north")))
@@ -245,7 +278,7 @@ class Pictures:
         path.unlink()
 
     def practice(self) -> None:
-        game = PracticeWindow(60, None, "Practice game")
+        game = PracticeWindow(Game(60, 0.0, Rules(), ()), None, "Practice game")
         game.show()
         for control in ("R", "Left", "R", "Left"):
             QTest.qWait(60)
