@@ -111,6 +111,7 @@ class Pictures:
         self.steps()
         self.tuning()
         self.takes()
+        self.on_the_range()
         shown.show_page("devices")
         QTest.qWait(200)
         self.take("devices")
@@ -147,6 +148,28 @@ class Pictures:
         self.take("beginnings")
         page.builder_button.click()
         self.store.undo_stack.clear()
+
+    def on_the_range(self) -> None:
+        """Clicks by hand, and a macro that plays."""
+        self.window.activateWindow()
+        self.window.shown.show_page("range")
+        self.window.range.pad.setFocus()
+        QTest.qWait(300)
+        for number in range(12):
+            self.tap("BTN_LEFT", 30 + 3 * number)
+            QTest.qWait(60)
+            if number % 3 == 0:
+                self.tap("BTN_RIGHT")
+            if number % 4 == 0:
+                self.press("KEY_Q", 1, KEYBOARD)
+                QTest.qWait(50)
+                self.press("KEY_Q", 0, KEYBOARD)
+        self.press(f"{THUMB}3", 1)
+        QTest.qWait(1_500)
+        self.window.range.refresh()
+        self.take("range")
+        self.press(f"{THUMB}3", 0)
+        self.store.ask(m.Stop())
 
     def tuning(self) -> None:
         """A search that is on, in a game that takes a press of some 46 ms."""
@@ -231,7 +254,6 @@ class Pictures:
             self.tap(control, 70)
             QTest.qWait(110)
         QTest.qWait(120)
-        self.take("recording")
         self.store.ask(m.StopRecording())
         QTest.qWait(500)
         self.window.macro.take_strip.taps.chosen.emit(True)
@@ -278,7 +300,7 @@ class Pictures:
         path.unlink()
 
     def practice(self) -> None:
-        game = PracticeWindow(Game(60, 0.0, Rules(), ()), None, "Practice game")
+        game = PracticeWindow(Game(60, 0.0, 0.0, Rules(), ()), None, "Practice game")
         game.show()
         for control in ("R", "Left", "R", "Left"):
             QTest.qWait(60)

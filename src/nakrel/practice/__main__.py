@@ -26,6 +26,9 @@ def main(arguments: list[str] | None = None) -> int:
     parser.add_argument("--title", default="Practice game", help="the window's title")
     parser.add_argument("--name", default=PROCESS_NAME, help="the process's name, as if it were another game")
     parser.add_argument("--spread", type=float, default=0.0, metavar="MS", help="how much the frame times vary")
+    parser.add_argument(
+        "--tick", type=float, default=0.0, metavar="N", help="ticks a second of its server: it looks then"
+    )
     parser.add_argument("--hold", type=float, default=0.0, metavar="MS", help="a press counts when it is held so long")
     parser.add_argument("--quiet", type=float, default=0.0, metavar="MS", help="nothing counts so soon after a press")
     parser.add_argument("--pair", metavar="'A B 40 90'", help="B counts only from 40 to 90 ms after A")
@@ -42,7 +45,7 @@ def main(arguments: list[str] | None = None) -> int:
     from nakrel.practice.window import Game, run
 
     return run(
-        Game(chosen.fps, chosen.spread / 1_000, rules, _judge(chosen.home) if chosen.judge else ()),
+        Game(chosen.fps, chosen.spread / 1_000, chosen.tick, rules, _judge(chosen.home) if chosen.judge else ()),
         chosen.log,
         chosen.title,
     )

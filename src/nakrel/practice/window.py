@@ -33,11 +33,13 @@ _CENTRED = Qt.AlignmentFlag.AlignHCenter
 
 
 class Game(NamedTuple):
-    """How the game is played: its frames a second and the spread of their times, what it takes, and the command that
+    """How the game is played: its frames a second and the spread of their times, the ticks a second of its
+    server (0 for none), what it takes, and the command that
     tells Nakrel of each attempt how it went, if any."""
 
     fps: int
     spread_s: float
+    tick: float
     rules: Rules
     judge: tuple[str, ...]
 
@@ -61,6 +63,13 @@ class PracticeWindow(QWidget):
         self._timer = QTimer(self)
         self._timer.setTimerType(Qt.TimerType.PreciseTimer)
         self._timer.timeout.connect(self._tick)
+        # What the server has found, at its ticks, of what frames have.
+        self._server = Sampler()
+        self._ticks = QTimer(self)
+        self._ticks.setTimerType(Qt.TimerType.PreciseTimer)
+        self._ticks.timeout.connect(self._look)
+        if game.tick:
+            self._ticks.start(max(1, round(1_000 / game.tick)))
         self._timer.setSingleShot(bool(game.spread_s))
         self._timer.start(self._frame_ms())
         self._say(event="start", fps=game.fps)
@@ -84,12 +93,18 @@ class PracticeWindow(QWidget):
         if self._timer.isSingleShot():
             self._timer.start(self._frame_ms())
         for control in pressed:
-            self._game.rules.press(control, now)
+            if self._game.tick:
+                self._server.change(control, True)
+            else:
+                self._game.rules.press(control, now)
             self._say(event="press", control=control)
             self._ripples.append((now, control))
             self._recent.append(now)
         for control in released:
-            self._game.rules.release(control, now)
+            if self._game.tick:
+                self._server.change(control, False)
+            else:
+                self._game.rules.release(control, now)
             self._say(event="release", control=control)
         if self._game.rules.any and (verdict := self._game.rules.idle(now)):
             self._tell(verdict)
@@ -98,6 +113,16 @@ class PracticeWindow(QWidget):
         # The picture needs no more than some 30 a second, whatever the game's own rate.
         if self._frame % max(1, self.fps // 30) == 0:
             self.update()
+
+    def _look(self) -> None:
+        """A tick of the server."""
+        now = time.monotonic()
+        pressed, released = self._server.frame()
+        for control in pressed:
+            self._game.rules.press(control, now)
+            self._say(event="tick press", control=control)
+        for control in released:
+            self._game.rules.release(control, now)
 
     def _tell(self, verdict: Verdict) -> None:
         """Show how an attempt went, and tell Nakrel."""

@@ -12,8 +12,8 @@ from nakrel.ui.store import Store
 
 __all__ = ["PAGES", "PAGE_LABELS", "Shown"]
 
-PAGES = ("sheet", "macro", "devices", "journal")
-PAGE_LABELS = {"sheet": "Buttons", "macro": "Macro", "devices": "Devices", "journal": "Journal"}
+PAGES = ("sheet", "macro", "devices", "journal", "range")
+PAGE_LABELS = {"sheet": "Buttons", "macro": "Macro", "devices": "Devices", "journal": "Journal", "range": "Range"}
 
 
 class Shown(QObject):

@@ -42,7 +42,7 @@ _WIDTHS = np.array([0.1, 0.35, 0.7, 1.4, 2.5, 4.0, 6.5, 10.0, 16.0])
 _LAPSES = np.array([0.0, 0.02, 0.05])
 _TRIED = np.arange(0.0, _UNITS + 0.01, 1.0)
 # The standard deviation of what a threshold moves from trial to trial.
-_DRIFT = 0.3
+_DRIFT = 0.25
 _STRETCH = 1.702
 # Nobody wants a time with more figures than a tenth of a millisecond has.
 _STEP_US = 100

@@ -36,6 +36,7 @@ from nakrel.ui.macro.page import MacroPage
 from nakrel.ui.profiles.bundle import Bundles
 from nakrel.ui.profiles.column import ProfilesColumn
 from nakrel.ui.profiles.link import LinkDialog
+from nakrel.ui.range.page import RangePage
 from nakrel.ui.sheet.details import SheetDetails
 from nakrel.ui.sheet.page import SheetPage
 from nakrel.ui.sheet.profile_details import ProfileDetails
@@ -74,6 +75,7 @@ class MainWindow(QMainWindow):
         self.sheet_details = SheetDetails(store, self.shown)
         self.macro, self.macro_details = MacroPage(store, self.shown), MacroDetails(store, self.shown)
         self.devices, self.journal = DevicesPage(store), JournalPage(store)
+        self.range = RangePage(store, self.shown)
         self.profile_details = ProfileDetails(store, self.shown)
         self.strip = LiveStrip(store)
         self.title, self._place = label("", "title"), QHBoxLayout()
@@ -202,7 +204,7 @@ class MainWindow(QMainWindow):
         layout.addLayout(head)
         layout.addWidget(hairline())
         layout.addWidget(self.messages)
-        for widget in (self.sheet, self.macro, self.devices, self.journal, self.first_steps.page):
+        for widget in (self.sheet, self.macro, self.devices, self.journal, self.range, self.first_steps.page):
             self._pages.addWidget(widget)
         layout.addWidget(self._pages, 1)
         self.profile_drawer = Drawer(self.profile_details, self.profile_button, self._pages)
@@ -315,6 +317,9 @@ class MainWindow(QMainWindow):
         elif page == "journal":
             self.title.setText("Journal")
             said = "what happened, and why"
+        elif page == "range":
+            self.title.setText("Range")
+            said = "how fast, how long, and what a game would have seen"
         if said:
             line = Elided("soft")
             line.set_text(said)

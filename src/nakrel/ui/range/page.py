@@ -1,0 +1,254 @@
+"""The Range: press here, by finger or by macro, and see what came, how fast, and what a game would have seen."""
+
+from __future__ import annotations
+
+import time
+from pathlib import Path
+from typing import Any
+
+from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, Qt, QTimer
+from PyQt6.QtGui import QHideEvent, QShowEvent
+from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
+
+from nakrel import protocol as m
+from nakrel.core.analysis.practice_range import FINGER, Came, Lane, Range, Row, to_csv, to_steps
+from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.macro import Macro
+from nakrel.storage import files
+from nakrel.storage.files import StorageError
+from nakrel.ui import commands
+from nakrel.ui.range.histograms import Histograms
+from nakrel.ui.range.pad import Pad, lane_name
+from nakrel.ui.shown import Shown
+from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.rows import HeadedModel, Table
+from nakrel.ui.widgets.sentence import Figure, Sentence
+
+__all__ = ["RangePage"]
+
+AnyIndex = QModelIndex | QPersistentModelIndex
+_HEADS = ("button", "presses", "now", "best second", "held, ms", "shortest", "gap, ms", "shortest", "seen by the game")
+_FRAME_MS, _ROWS_MS = 33, 250
+# What comes from a finger and goes out again as it came.
+_PASSED = "finger"
+_MOST_TEXT = 400
+
+
+def _now_us() -> int:
+    return time.monotonic_ns() // 1_000
+
+
+def _read_fps(text: str) -> int:
+    figure = text.strip().split(" ")[0]
+    if not figure.isdigit() or not 10 <= int(figure) <= 1_000:
+        raise DataError("a frame rate is a number from 10 to 1000")
+    return int(figure)
+
+
+def _bounce_words(row: Row) -> str:
+    """What a worn switch does, with its numbers."""
+    often = f"{row.bounces} of {row.presses} presses of {control_label(row.lane.control)}"
+    shortest = (row.shortest_gap_us or 0) / 1_000
+    return f"{often} came within 25 ms after a release (the soonest after {shortest:.1f} ms): its switch looks worn."
+
+
+class _Rows(HeadedModel):
+    """What is known of each lane."""
+
+    def __init__(self) -> None:
+        super().__init__(_HEADS)
+        self.rows: list[Row] = []
+        self.names: dict[str, str] = {}
+
+    def show_rows(self, rows: list[Row], names: dict[str, str]) -> None:
+        """Show these; rows only come, but for a new beginning."""
+        self.names = names
+        if len(rows) < len(self.rows):
+            self.beginResetModel()
+            self.rows = rows
+            self.endResetModel()
+            return
+        if len(rows) > len(self.rows):
+            self.beginInsertRows(QModelIndex(), len(self.rows), len(rows) - 1)
+            self.rows = rows
+            self.endInsertRows()
+        self.rows = rows
+        if rows:
+            self.dataChanged.emit(self.index(0, 0), self.index(len(rows) - 1, len(_HEADS) - 1))
+
+    def size(self) -> int:
+        """A row a lane."""
+        return len(self.rows)
+
+    def data(self, index: AnyIndex, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
+        """What a cell shows."""
+        if not index.isValid() or role != Qt.ItemDataRole.DisplayRole:
+            return None
+        row = self.rows[index.row()]
+        times = (row.hold_us, row.shortest_hold_us, row.gap_us, row.shortest_gap_us)
+        shown = ["" if us is None else f"{us / 1_000:.1f}" for us in times]
+        seen = f"{row.seen} of {row.presses}"
+        cells = (lane_name(row.lane, self.names), row.presses, f"{row.now}/s", f"{row.best}/s", *shown, seen)
+        return cells[index.column()]
+
+
+class RangePage(QWidget):
+    """Counts what fingers do while the pad has the focus, and what macros send while the page is in front."""
+
+    def __init__(self, store: Store, shown: Shown) -> None:
+        super().__init__()
+        self._store, self._shown = store, shown
+        self.counts = Range(_now_us(), shown.frames)
+        self.paused = self._fingers = False
+        self.model = _Rows()
+        self.pad = Pad(lambda: self.counts, lambda lane: lane_name(lane, self._names()))
+        self.text, self.histograms = label("", "soft"), Histograms()
+        self.table = Table("What came")
+        self.table.setModel(self.model)
+        self.table.set_widths(190, 70, 60, 90, 80, 70, 80, 70)
+        self.rate = Figure("frames a second", _read_fps, lambda fps: f"{fps} frames a second")
+        self.sentence = Sentence()
+        self.sentence.may_say(self.rate)
+        self.bounce = label("", "error", wrap=True)
+        self.pause_button = button("Pause", self.pause)
+        self.reset_button = button("Start anew", self.reset)
+        self.csv_button = button("Save as a table…", self.ask_table)
+        self.macro_button = button("Make a macro of it", self.make_macro)
+        self._timer, self._rows_timer = QTimer(self), QTimer(self)
+        self._build()
+        self._timer.setInterval(_FRAME_MS)
+        self._rows_timer.setInterval(_ROWS_MS)
+        self._timer.timeout.connect(self.pad.update)
+        self._rows_timer.timeout.connect(self.refresh)
+        self.pad.typed.connect(self._typed)
+        self.pad.focused.connect(self._focused)
+        self.rate.changed.connect(shown.set_frames)
+        shown.frames_changed.connect(self._frames_changed)
+        store.seen.connect(self._see)
+        if chosen := self.table.selectionModel():
+            chosen.currentRowChanged.connect(lambda now, before: self._show_times())
+        self._frames_changed()
+
+    def _build(self) -> None:
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 8, 0, 8)
+        layout.setSpacing(8)
+        layout.addWidget(self.pad)
+        layout.addWidget(self.text)
+        row = QHBoxLayout()
+        row.addWidget(self.sentence, 1)
+        for each in (self.pause_button, self.reset_button, self.csv_button, self.macro_button):
+            each.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+            row.addWidget(each)
+        layout.addLayout(row)
+        layout.addWidget(self.bounce)
+        layout.addWidget(self.table, 1)
+        layout.addWidget(self.histograms)
+
+    def _names(self) -> dict[str, str]:
+        return {key: macro.name for key, macro in self._store.macros.items()}
+
+    # What comes
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        """Run while it is seen."""
+        self._timer.start()
+        self._rows_timer.start()
+        self.refresh()
+
+    def hideEvent(self, event: QHideEvent | None) -> None:
+        """Nothing counts while it isn't."""
+        self._timer.stop()
+        self._rows_timer.stop()
+
+    def _focused(self, on: bool) -> None:
+        self._fingers = on
+
+    def _typed(self, text: str) -> None:
+        if not self.paused:
+            self.text.setText(
+                f"Text as it arrived: {text}" if not self.text.text() else f"{self.text.text()}{text}"[-_MOST_TEXT:]
+            )
+
+    def _see(self, seen: m.Seen) -> None:
+        if self.paused or not self.isVisible():
+            return
+        for event in seen.events:
+            if event.by == _PASSED:
+                continue
+            if event.by != FINGER or (self._fingers and event.control != "KEY_ESC"):
+                self.counts.feed(Came(event.by, event.control, event.value, event.at_us))
+        self.pad.show_lanes([row.lane for row in self.counts.rows(_now_us())])
+
+    def _frames_changed(self) -> None:
+        self.rate.set_value(self._shown.frames)
+        self.sentence.say("A game looks on at", self.rate, ".")
+        # What has come is looked at again.
+        before, self.counts = self.counts, Range(self.counts.start_us, self._shown.frames)
+        for event in before.events:
+            self.counts.feed(event)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the counts as they are now."""
+        now = self.pad.held_us if self.pad.held_us is not None else _now_us()
+        self.model.show_rows(self.counts.rows(now), self._names())
+        if self.model.rows and not self.table.currentIndex().isValid():
+            self.table.selectRow(0)
+        self._show_times()
+        worn = [row for row in self.model.rows if row.bounces and CONTROLS[row.lane.control].kind is Kind.BUTTON]
+        self.bounce.setText("\n".join(_bounce_words(row) for row in worn))
+        self.bounce.setVisible(bool(worn))
+        some = bool(self.counts.events)
+        for each in (self.csv_button, self.reset_button):
+            each.setEnabled(some)
+        self.macro_button.setEnabled(any(event.by == FINGER for event in self.counts.events))
+
+    def _show_times(self) -> None:
+        at = self.table.currentIndex().row()
+        if 0 <= at < len(self.model.rows):
+            lane: Lane = self.model.rows[at].lane
+            self.histograms.show_times(lane_name(lane, self._names()), *self.counts.times(lane))
+        else:
+            self.histograms.show_times("", [], [])
+
+    # What is done with it
+
+    def pause(self) -> None:
+        """Stand still, or go on."""
+        self.paused = not self.paused
+        self.pad.held_us = _now_us() if self.paused else None
+        self.pause_button.setText("Go on" if self.paused else "Pause")
+        self.refresh()
+        self.pad.update()
+
+    def reset(self) -> None:
+        """Begin with nothing."""
+        self.counts = Range(_now_us(), self._shown.frames)
+        self.pad.show_lanes([])
+        self.text.setText("")
+        self.refresh()
+
+    def ask_table(self) -> None:
+        """Ask where to, and save the events as a table."""
+        name, _ = QFileDialog.getSaveFileName(self, "Save as a table", "range.csv", "Tables (*.csv)")
+        if name:
+            self.save_table(Path(name))
+
+    def save_table(self, path: Path) -> None:
+        """Save the events as CSV."""
+        try:
+            files.write(path, to_csv(self.counts.events, self.counts.start_us).encode())
+        except StorageError as error:
+            self._store.fault.emit(f"{error}.")
+
+    def make_macro(self) -> None:
+        """What fingers did becomes a macro."""
+        if steps := to_steps(self.counts.events):
+            macro = commands.add_macro(self._store, Macro(id="range", name="From the Range", loop=steps))
+            self._shown.show_macro(macro.id)
+        else:
+            self._store.fault.emit("There is no whole press in it yet.")
