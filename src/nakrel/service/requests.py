@@ -27,6 +27,7 @@ from nakrel.service.queries import Queries
 from nakrel.service.server import Client
 from nakrel.service.service import Service
 from nakrel.service.state import Saved
+from nakrel.service.trial_requests import TrialRequests
 from nakrel.service.worker import Outcome
 from nakrel.session import Session
 from nakrel.storage import secrets
@@ -59,7 +60,7 @@ class Requests:
 
     def __init__(self, service: Service, pid: int) -> None:
         self._service, self._pid = service, pid
-        queries = Queries(service)
+        queries, trials = Queries(service), TrialRequests(service)
         self._handlers: dict[type, Callable[[Client, int, Any], Found]] = {
             m.Hello: self._hello,
             m.Subscribe: self._subscribe,
@@ -74,9 +75,9 @@ class Requests:
             m.AddTake: queries.add_take,
             m.GetTuning: queries.tuning,
             m.PutTuning: queries.put_tuning,
-            m.TryMacro: self._try_macro,
-            m.EndTrial: self._end_trial,
-            m.Judge: self._judge,
+            m.TryMacro: trials.try_macro,
+            m.EndTrial: trials.end_trial,
+            m.Judge: trials.judge,
             m.GetTakes: queries.takes,
             m.GetVersions: queries.versions,
             m.GetJournal: lambda c, n, b: m.Journal(tuple(service.journal.entries)[-b.count :]),
@@ -300,28 +301,6 @@ class Requests:
 
     def _listen(self, client: Client, number: int, body: m.Listen) -> Found:
         self._service.recording.listen(client if body.seconds else None, body.seconds)
-        return m.Done()
-
-    def _try_macro(self, client: Client, number: int, body: m.TryMacro) -> Found:
-        self._service.live.trials.begin(client, body.macro, body.judges)
-        self._service.refresh_sheet("a macro is on trial")
-        return self._once_in_effect()
-
-    def _end_trial(self, client: Client, number: int, body: m.EndTrial) -> Found:
-        if self._service.live.trials.end(client, body.result):
-            self._service.refresh_sheet("the trial ended")
-        return self._once_in_effect()
-
-    def _once_in_effect(self) -> Later:
-        """Done once the next press plays by it."""
-        service = self._service
-        return Later(lambda done: service.when_in_effect(lambda: done(Outcome(m.Done()))), lambda found: found)
-
-    def _judge(self, client: Client, number: int, body: m.Judge) -> Found:
-        if self._service.live.trials.now is None:
-            raise Refusal("no macro is on trial; begin with Tune on its page")
-        if server := self._service.server:
-            server.broadcast(m.Judged(body.worked))
         return m.Done()
 
     def _in_front(self, client: Client, number: int, body: m.InFront) -> Found:

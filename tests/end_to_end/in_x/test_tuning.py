@@ -31,7 +31,7 @@ def test_the_shortest_hold_is_found_by_playing(driver: Driver, tmp_path: Path):
     # Thumb back plays it here; the game itself says how it went.
     tune.wanted = msgspec.structs.replace(tune.wanted, failed="BTN_MIDDLE")
     tune.start()
-    driver.wait(lambda: tune.session.found and "Trial 1" in tune.text.text(), "the first trial")
+    driver.wait(lambda: tune.session.ready_us and "Trial 1" in tune.text.text(), "the first trial")
     game = start_game(driver, tmp_path, 1_000, ("--hold", "40", "--judge", "--home", str(tmp_path / "home")))
     try:
         play_in(driver, game)
@@ -41,8 +41,7 @@ def test_the_shortest_hold_is_found_by_playing(driver: Driver, tmp_path: Path):
             driver.injector("mouseup", "8")
             driver.wait(lambda count=count: len(tune.session.tuning.trials) > count, "the game's verdict")
             driver.wait(lambda found=found: tune.session.found is not found, "what is tried next")
-            # The window's answer is on its way to the service.
-            driver.let_pass(100)
+            driver.wait(lambda: tune.session.ready_us or not tune.session.on, "the next time to be on trial")
         assert 40 * MS <= tune.session.found.high_us <= 46 * MS
     finally:
         game.end()

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import time
+
 import msgspec
 from PyQt6.QtCore import QObject, pyqtSignal
 
@@ -42,6 +44,8 @@ class TuningSession(QObject):
         self.on = False
         # Whether the macro has played with the time on trial, and so can be judged.
         self.played = False
+        # Since when the service plays it with that time, in monotonic microseconds; None while it doesn't yet.
+        self.ready_us: int | None = None
         shown.macro_changed.connect(self.look)
         store.library_changed.connect(self._look_again)
         store.macro_changed.connect(self._edited)
@@ -125,7 +129,7 @@ class TuningSession(QObject):
         """The time on trial worked, or didn't."""
         if not (self.on and self.played and self.tuning and self.found):
             return
-        self.played = False
+        self.played, self.ready_us = False, None
         trials = (*self.tuning.trials, Trial(self.found.next_us, worked))
         self.tuning = msgspec.structs.replace(self.tuning, trials=trials)
         self._keep()
@@ -135,6 +139,7 @@ class TuningSession(QObject):
         """The last trial was judged wrongly."""
         if self.tuning and self.tuning.trials:
             self.tuning = msgspec.structs.replace(self.tuning, trials=self.tuning.trials[:-1])
+            self.played, self.ready_us = False, None
             self._keep()
             self._work_out()
 
@@ -165,7 +170,13 @@ class TuningSession(QObject):
             self._end(str(error))
             self._store.fault.emit(f"{error}.")
             return
-        self._store.ask(m.TryMacro(tried, (tuning.worked, tuning.failed)), self._refused)
+        self.ready_us = None
+        self._store.ask(m.TryMacro(tried, (tuning.worked, tuning.failed)), self._in_effect)
+
+    def _in_effect(self, answer: m.AnswerBody) -> None:
+        self._refused(answer)
+        if self.on:
+            self.ready_us = time.monotonic_ns() // 1_000
 
     def _refused(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Refused):
@@ -196,7 +207,8 @@ class TuningSession(QObject):
         if not self.on or self.tuning is None:
             return
         for event in seen.events:
-            if event.by == self._macro and event.value and not self.played:
+            on_trial = self.ready_us is not None and event.at_us >= self.ready_us
+            if event.by == self._macro and event.value and on_trial and not self.played:
                 self.played = True
                 self.changed.emit()
             elif event.by == "in" and event.value and event.control in (self.tuning.worked, self.tuning.failed):
