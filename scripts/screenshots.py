@@ -180,8 +180,8 @@ class Pictures:
         tune.start()
         session = tune.session
         for _ in range(18):
-            before = session.found
-            QTest.qWaitFor(lambda before=before: session.found is not None and session.found is not before, 3_000)
+            while session.on and not session.ready_us:
+                QTest.qWait(20)
             if not session.on or not session.found:
                 break
             session.played = True

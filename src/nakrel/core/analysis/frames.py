@@ -58,10 +58,10 @@ __all__ = [
 ROOM = 6
 # Standard deviations beyond which a normal distribution is taken to have ended.
 _FAR = 8.0
-# Draws of the frames of a game with ticks: as many as keep to so many presses, but in these limits; and the most for a
-# point of a curve.
+# Draws of the frames of a game with ticks, for an answer and for a point of a curve: as many as keep to so many
+# presses, but in these limits.
 _TICK_PRESSES = 1_000_000
-_LEAST_DRAWS, _MOST_DRAWS, _FEW_DRAWS = 24, 256, 32
+_MANY, _FEW = (24, 256), (2, 32)
 
 
 def _beyond(y: Floats, frame_us: float, deviation_us: float) -> Floats:
@@ -110,12 +110,13 @@ class Chances(NamedTuple):
     totals: Floats
 
 
-def chances(presses: Presses, game: Game, most_draws: int = _MOST_DRAWS) -> Chances:
+def chances(presses: Presses, game: Game, limits: tuple[int, int] = _MANY) -> Chances:
     """What becomes of each press; exact but for a game with ticks, whose frames are drawn."""
     draws = presses.draw_count
     if game.tick:
-        wanted = _TICK_PRESSES // max(1, sum(map(len, presses.spans.values())))
-        draws *= -(-min(most_draws, max(_LEAST_DRAWS, wanted)) // draws)
+        share = _TICK_PRESSES * limits[1] // _MANY[1]
+        wanted = share // max(1, sum(map(len, presses.spans.values())))
+        draws *= -(-min(limits[1], max(limits[0], wanted)) // draws)
     totals = np.zeros((draws, 3))
     found = Chances({}, {}, totals)
     for control, spans in presses.spans.items():
@@ -167,9 +168,9 @@ def _ticked(presses: Presses, control: str, game: Game, draws: int) -> tuple[Flo
     return seen, merged
 
 
-def check(presses: Presses, game: Game, most_draws: int = _MOST_DRAWS) -> Seen:
+def check(presses: Presses, game: Game, limits: tuple[int, int] = _MANY) -> Seen:
     """What such a game sees. Without a press all shares are 0."""
-    return summary(presses, game, chances(presses, game, most_draws))
+    return summary(presses, game, chances(presses, game, limits))
 
 
 def summary(presses: Presses, game: Game, found: Chances) -> Seen:
@@ -264,7 +265,7 @@ def with_hold(presses: Presses, hold_us: float) -> Presses:
 
 def over_holds(presses: Presses, game: Game, holds_us: Sequence[float]) -> list[Seen]:
     """What the game sees of the macro with all its holds set to each of these."""
-    return [check(with_hold(presses, hold_us), game, _FEW_DRAWS) for hold_us in holds_us]
+    return [check(with_hold(presses, hold_us), game, _FEW) for hold_us in holds_us]
 
 
 def safe_us(game: Game) -> int:
@@ -277,4 +278,4 @@ def safe_us(game: Game) -> int:
 
 def over_rates(presses: Presses, game: Game, rates: Sequence[float] = FRAME_RATES) -> list[Seen]:
     """What games of all these frame rates see."""
-    return [check(presses, game._replace(fps=fps), _FEW_DRAWS) for fps in rates]
+    return [check(presses, game._replace(fps=fps), _FEW) for fps in rates]
