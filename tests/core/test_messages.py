@@ -13,7 +13,7 @@ from nakrel.core.model.recording import RecordingSettings, Waits
 from nakrel.core.model.settings import Settings, SettingsPatch, WindowState
 from nakrel.core.model.tuning import Question, Target, Trial, Tuning
 from nakrel.protocol.wire import decode_body, decode_head, encode_line
-from tests.strategies import SWITCHES, ids, macros, plays, profiles, remarks, steps, waits_us
+from tests.strategies import SWITCHES, ids, macros, names, plays, profiles, remarks, steps, waits_us
 
 texts = st.text(st.characters(exclude_categories=["Cs"]), max_size=20)
 numbers = st.integers(-(2**62), 2**62)
@@ -26,7 +26,10 @@ looks = st.sampled_from(["system", "light", "night"])
 shown = st.builds(WindowState, texts, texts, texts)
 layouts = st.from_regex(r"[a-z]{2}(:[a-z]+)?|", fullmatch=True)
 routes = st.builds(RecordingSettings, st.booleans(), st.booleans(), st.booleans(), st.sampled_from(Waits))
-settings = st.builds(Settings, texts, texts, texts, looks, st.booleans(), layouts, routes, shown)
+bounces = st.dictionaries(
+    names, st.dictionaries(st.sampled_from(SWITCHES), st.integers(0, 50_000), max_size=2), max_size=2
+)
+settings = st.builds(Settings, texts, texts, texts, looks, st.booleans(), layouts, routes, shown, debounce=bounces)
 
 patches = st.builds(SettingsPatch.between, settings, settings)
 tunings = st.builds(

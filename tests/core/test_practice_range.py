@@ -5,10 +5,21 @@ from __future__ import annotations
 import csv
 import statistics
 
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.analysis.practice_range import FINGER, Came, Lane, Range, bins_of, histogram, to_csv, to_steps
+from nakrel.core.analysis.practice_range import (
+    FINGER,
+    Came,
+    Lane,
+    Range,
+    bins_of,
+    histogram,
+    suggested_us,
+    to_csv,
+    to_steps,
+)
 from nakrel.core.model.steps import Press, Release, Wait, Wheel
 from nakrel.practice.sampler import Sampler
 
@@ -87,6 +98,22 @@ def test_a_second_press_within_25_ms_is_a_bounce():
         found.feed(event)
         found.feed(event._replace(by="reel"))
     assert [(row.lane.by, row.bounces) for row in found.rows(10**6)] == [(FINGER, 2), ("reel", 0)]
+
+
+@pytest.mark.parametrize(
+    ("gaps_ms", "wanted_ms"),
+    [
+        ([90, 120], None),
+        ([4.2, 90, 120], 5),
+        ([4.2, 11, 90], 12),
+        # The fastest second press that was meant stays possible.
+        ([24.5, 26], 25),
+        ([25, 25.9], None),
+    ],
+)
+def test_the_suggested_debounce_is_the_shortest_that_does(gaps_ms: list[float], wanted_ms: int | None):
+    found = suggested_us([round(each * MS) for each in gaps_ms])
+    assert found == (wanted_ms and wanted_ms * MS)
 
 
 def test_notches_of_the_wheel_are_presses():

@@ -9,6 +9,7 @@ import signal
 import struct
 import subprocess
 import sys
+import time
 from collections.abc import Callable
 from pathlib import Path
 
@@ -178,6 +179,37 @@ def test_the_pointer_goes_at_the_profiles_speed_and_at_a_held_one_while_that_is_
         bench.call(m.PutProfile(Profile(id=EVERYDAY, name="Everyday", setups=(SetUp("Main", {}),))))
         bench.settled(set())
         moved_by(20, -20)
+    finally:
+        wide.unplug()
+
+
+def test_what_a_worn_switch_adds_reaches_nobody(start: Start, witness: Witness):
+    wide = HidMouse()
+    try:
+        bench = start()
+        name = next(device.name for device in bench.devices() if device.where == wide.path)
+        bench.call(m.ChangeSettings(SettingsPatch(debounce={name: {"BTN_LEFT": 50_000}})))
+        wait_for(lambda: any(d.note.startswith("captured") for d in bench.devices() if d.name == name), "the grab")
+        ready(bench, witness)
+        clicks = 0
+        for _ in range(20):
+            began = time.monotonic()
+            for value in (1, 0, 1):
+                wide.edge("BTN_LEFT", value)
+            # On a busy computer a bounce may last longer than any switch's; that one tells nothing.
+            clicks += time.monotonic() - began < 0.03
+            pause(0.1)
+            wide.edge("BTN_LEFT", 0)
+            pause(0.1)
+            if clicks == 5:
+                break
+        wait_for(lambda: "BTN_LEFT" not in witness.down(), "the last release")
+        assert clicks == 5
+        bounced = next(d.note for d in bench.devices() if d.name == name)
+        assert int(bounced.split("; ")[1].split()[0]) >= 10
+        assert witness.count("BTN_LEFT") == witness.count("BTN_LEFT", 0)
+        # The slow ones may have passed; a click that bounced is one.
+        assert witness.count("BTN_LEFT") <= 2 * 20 - clicks
     finally:
         wide.unplug()
 

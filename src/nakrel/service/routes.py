@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Callable, Collection
+from collections.abc import Callable, Collection, Mapping
 from typing import TYPE_CHECKING, NamedTuple, Protocol, TypeVar
 
 from msgspec.structs import replace
@@ -80,6 +80,7 @@ class Routes:
         self._pressed: dict[tuple[str, str], object] = {}
         self.wants_stand_ins = False
         self.real: KernelBackend | X11Backend | None = None
+        self._bounces: Mapping[str, Mapping[str, int]] = {}
         # The names of devices that send back what macros press.
         self.echoing: set[str] = set()
         self.stand_ins: StandInDevices | None = None
@@ -97,7 +98,7 @@ class Routes:
         reasons: list[str] = []
         openers: tuple[tuple[str, Callable[[], KernelBackend | X11Backend]], ...] = (
             ("kernel", lambda: self._options.kernel(self)),
-            ("x11", lambda: self._open_x11(reasons)),
+            ("x11", lambda: _open_x11(self._options, self.aside, reasons)),
         )
         for name, opener in openers:
             if self._options.backend not in ("auto", name):
@@ -114,6 +115,7 @@ class Routes:
             self.output = self._sink or Sink(chosen.note)
         else:
             self.output = real
+            self.debounce(self._bounces)
             self._loop.watch(real, lambda: self.read(real))
         self.set_stand_ins(want_stand_ins)
 
@@ -158,29 +160,6 @@ class Routes:
         if real is not None:
             self._loop.forget(real)
             real.close()
-
-    def _open_x11(self, reasons: list[str]) -> X11Backend:
-        display = self._options.display or os.environ.get("DISPLAY")
-        if not display:
-            raise BackendUnavailable("there is no X server ($DISPLAY is empty)")
-        from nakrel.backends.x11.backend import X11Backend
-        from nakrel.backends.x11.holds import Holds
-
-        x11 = X11Backend(
-            display,
-            injector_is_xtest=self._options.injector_is_xtest,
-            holds=self._options.holds or Holds(),
-            aside=self.aside,
-        )
-        if os.environ.get("WAYLAND_DISPLAY"):
-            x11.name = "xwayland"
-            x11.note = (
-                "Presses are seen, and macros arrive, only while a window under Xwayland is in front. "
-                f"{_because(reasons)}{_DOCTOR}"
-            )
-        elif reasons:
-            x11.note = f"{x11.note} {_because(reasons)}{_DOCTOR}"
-        return x11
 
     def close(self) -> None:
         """Close everything; what is held is let go."""
@@ -242,6 +221,12 @@ class Routes:
         # The X server could scale a device's motion, but with it where the pointer stands: a game that puts it in the
         # middle of its window would see it leap.
         return isinstance(self.real, KernelBackend) and not self.real.held_back
+
+    def debounce(self, times_us: Mapping[str, Mapping[str, int]]) -> None:
+        """Drop what bounces within these times, by a device's name and by control, where the route can do that."""
+        self._bounces = times_us
+        if isinstance(self.real, KernelBackend):
+            self.real.debounce(times_us)
 
     def condition(self, motion: Motion | None) -> None:
         """Have devices move like this, where the route can do that; None leaves them alone."""
@@ -347,6 +332,30 @@ class Routes:
 
 def _because(reasons: list[str]) -> str:
     return f"Why no kernel input: {reasons[0]}. " if reasons else ""
+
+
+def _open_x11(options: Options, aside: Callable[..., None], reasons: list[str]) -> X11Backend:
+    display = options.display or os.environ.get("DISPLAY")
+    if not display:
+        raise BackendUnavailable("there is no X server ($DISPLAY is empty)")
+    from nakrel.backends.x11.backend import X11Backend
+    from nakrel.backends.x11.holds import Holds
+
+    x11 = X11Backend(
+        display,
+        injector_is_xtest=options.injector_is_xtest,
+        holds=options.holds or Holds(),
+        aside=aside,
+    )
+    if os.environ.get("WAYLAND_DISPLAY"):
+        x11.name = "xwayland"
+        x11.note = (
+            "Presses are seen, and macros arrive, only while a window under Xwayland is in front. "
+            f"{_because(reasons)}{_DOCTOR}"
+        )
+    elif reasons:
+        x11.note = f"{x11.note} {_because(reasons)}{_DOCTOR}"
+    return x11
 
 
 def _sink_note(reasons: list[str]) -> str:

@@ -77,6 +77,7 @@ class Service:
         self.side_effects = SideEffects(self.loop, self.desktop, self.worker, self.keyring, self.reporter, self)
         self._sheet = ReadySheet.of(Sheet("", {}))
         self._notch_us = self.state.settings.notch_us
+        self.routes.debounce(self.state.settings.debounce)
         self.routes.open(self.state.settings.stand_ins)
 
     def serve(self, home: Home, handle: Callable[[Client, int, msgspec.Raw], None]) -> None:
@@ -239,6 +240,8 @@ class Service:
 
     def _saved(self, saved: Saved) -> None:
         """Go by what has just been saved."""
+        if saved.settings is not None:
+            self.routes.debounce(saved.settings.debounce)
         if saved.settings is not None and saved.settings.stand_ins != self.routes.wants_stand_ins:
             self.routes.set_stand_ins(saved.settings.stand_ins)
         for before, after in saved.changed:

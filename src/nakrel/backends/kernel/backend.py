@@ -5,13 +5,13 @@ from __future__ import annotations
 import contextlib
 import errno
 import select
-from collections.abc import Callable, Collection, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from functools import partial
 from typing import NamedTuple
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.arrivals import Arrivals
-from nakrel.backends.kernel.channel import Channel, Clone, NodeLike
+from nakrel.backends.kernel.channel import Channel, Clone, Heard, NodeLike
 from nakrel.backends.kernel.finder import Finder, Found, Udev, serves
 from nakrel.backends.kernel.grabs import Grabs, identity
 from nakrel.backends.kernel.nodes import Abilities, Node, Virtual
@@ -23,6 +23,10 @@ from nakrel.core.model.devices import Device
 from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
 
 __all__ = ["KernelBackend"]
+
+
+# How soon a count that has changed is shown.
+_COUNT_US = 1_000_000
 
 
 class _Opened(NamedTuple):
@@ -60,6 +64,10 @@ class KernelBackend:
         self._refused: dict[str, str] = {}
         self._captured: frozenset[str] = frozenset()
         self._motion: Motion | None = None
+        # By a device's name: the controls whose bounces are dropped, and in which time.
+        self._bounces: Mapping[str, Mapping[str, int]] = {}
+        # The nodes on which an edge has waited for its time.
+        self._late: set[int] = set()
         self._down: dict[str, int] = {}
         # The node on which each control was pressed last.
         self._pressed_on: dict[str, int] = {}
@@ -112,12 +120,47 @@ class KernelBackend:
             channel.condition(motion)
         self._grabs.settle()
 
+    def debounce(self, times_us: Mapping[str, Mapping[str, int]]) -> None:
+        """Drop the bounces of these controls of these devices, by name, each within its time in microseconds."""
+        self._bounces = {} if self.held_back else times_us
+        for channel in self._channels.values():
+            channel.debounce(self._bounces_of(channel))
+            self._mind_late(channel)
+        self._grabs.settle()
+
+    def _bounces_of(self, channel: Channel) -> Mapping[str, int]:
+        """Interfaces of a device have its name, some with a word more."""
+        name = channel.node.name
+        found = (times for each, times in self._bounces.items() if name == each or name.startswith(f"{each} "))
+        return next(found, {})
+
+    def _mind_late(self, channel: Channel) -> None:
+        """Come back when an edge that waits is to be told."""
+        handle, late_us = channel.node.fd, channel.switches.late_us
+
+        def due() -> None:
+            self._late.add(handle)
+            self._host.drain()
+
+        self._host.at(f"late {channel.node.path}", late_us, due)
+
+    def _tell_late(self) -> Iterator[InputEvent]:
+        late, self._late = self._late, set()
+        for handle in late:
+            if channel := self._channels.get(handle):
+                yield from self._heard(channel, channel.tell_late(self._host.now_us()))
+                self._mind_late(channel)
+                if not channel.down and channel.wanted != channel.grabbed:
+                    self._grabs.settle()
+
     def read(self) -> Iterator[InputEvent]:
         """What fingers did. Devices that come and go are dealt with on the way."""
         if self._news:
             yield from self._take_news()
             if self._closed:
                 return
+        if self._late:
+            yield from self._tell_late()
         ready = [handle for handle, _ in self._epoll.poll(0)]
         if self._grabs.ripe:
             ready = [*dict.fromkeys((*ready, *self._grabs.take_ripe()))]
@@ -198,6 +241,8 @@ class KernelBackend:
         grabbed = [channel for channel in channels if channel.grabbed]
         waiting = any(channel.down and channel.wanted and not channel.grabbed for channel in channels)
         state = "captured, other input passes through" if grabbed else "watched"
+        if dropped := sum(channel.switches.dropped for channel in channels):
+            state += f"; {dropped:,} bounce{'s' * (dropped != 1)} dropped"
         if waiting:
             state = "waits until its keys are released"
         return Device(
@@ -246,6 +291,7 @@ class KernelBackend:
         self._epoll.register(node.fd, select.EPOLLIN)
         channel.want(self._captured)
         channel.condition(self._motion)
+        channel.debounce(self._bounces_of(channel))
 
     def _remove(self, path: str) -> Iterator[InputEvent]:
         handle = self._by_path.pop(path, None)
@@ -304,24 +350,35 @@ class KernelBackend:
     # Events
 
     def _read_channel(self, channel: Channel) -> Iterator[InputEvent]:
+        dropped = channel.switches.dropped
         try:
-            for heard in channel.read():
-                if isinstance(heard.event, Pressed):
-                    self._pressed_on[heard.event.control] = channel.node.fd
-                if self._counts(heard.event):
-                    yield InputEvent(heard.event, heard.at_us, channel.node.name)
-                if self._closed:
-                    return
+            yield from self._heard(channel, channel.read())
+            if self._closed:
+                return
         except OSError as error:
             if error.errno not in abi.GONE:
                 self._host.fault(f"{channel.node.name} can't be read any more ({error.strerror}); plug it in again")
             yield from self._remove(channel.node.path)
             self._host.devices_changed()
             return
+        if channel.switches.late_us is not None:
+            self._mind_late(channel)
+        if channel.switches.dropped != dropped:
+            # The count is shown.
+            self._host.at("dropped", self._host.now_us() + _COUNT_US, self._host.devices_changed)
         if channel.grabbed and not self._arrivals.due:
             self._arrivals.look_soon()
         if not channel.down and channel.wanted != channel.grabbed:
             self._grabs.settle()
+
+    def _heard(self, channel: Channel, events: Iterator[Heard]) -> Iterator[InputEvent]:
+        for heard in events:
+            if isinstance(heard.event, Pressed):
+                self._pressed_on[heard.event.control] = channel.node.fd
+            if self._counts(heard.event):
+                yield InputEvent(heard.event, heard.at_us, channel.node.name)
+            if self._closed:
+                return
 
     def _counts(self, event: Pressed | Released | Turned) -> bool:
         """Whether it is the first press or the last release of that control on any device, or a notch."""

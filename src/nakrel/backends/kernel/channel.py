@@ -14,13 +14,14 @@ is there the node is that thread's, and what fingers do there waits in the kerne
 from __future__ import annotations
 
 import errno
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from enum import Enum, auto
 from typing import NamedTuple, Protocol
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.holders import holders_of
 from nakrel.backends.kernel.nodes import Abilities
+from nakrel.backends.kernel.switches import Switches
 from nakrel.core.model.conditioning import AS_IT_IS, Conditioner, Motion
 from nakrel.core.model.controls import CONTROLS, Kind, by_number
 from nakrel.core.play.events import Pressed, Released, Turned
@@ -165,6 +166,7 @@ class Channel:
         self._again_us = 0
         self._keeps = self._moves = False
         self._conditioner = Conditioner()
+        self.switches = Switches()
         self._captured: frozenset[str] = frozenset()
         self._taken_keys: frozenset[int] = frozenset()
         self._wheels_taken = self._wheels_change = self._moves_change = False
@@ -205,7 +207,21 @@ class Channel:
     @property
     def wanted(self) -> bool:
         """Whether it is to be grabbed."""
-        return self._keeps or self._moves
+        return self._keeps or self._moves or bool(self.switches)
+
+    def debounce(self, times_us: Mapping[str, int]) -> None:
+        """Drop the edges that follow on another of these controls within its time, while the node is grabbed."""
+        mine = {CONTROLS[code].number: us for code, us in times_us.items() if code in self.controls and us}
+        self.switches.want(mine, self.down)
+
+    def tell_late(self, now_us: int) -> Iterator[Heard]:
+        """The edges that waited until now."""
+        if self.resting:
+            return
+        for number, down in self.switches.due(now_us):
+            self._tell_key(number, int(down), abi.event(abi.EV_KEY, number, int(down)))
+        if self._out or self._events:
+            yield from self._end_report(now_us)
 
     def condition(self, motion: Motion | None) -> None:
         """Have it move like this; None leaves it alone. A device without motion of its own has no part in it."""
@@ -223,7 +239,7 @@ class Channel:
     def settle(self, now_us: int) -> Change | int | None:
         """What is to be done for the node to be grabbed or let go as wanted: a change, which may `begin`, and whose
         outcome goes to `has_clone`, `has_no_clone` or `done`; or when to try again; None when an event will tell."""
-        if self._waiting or self._early or self.wanted == self.grabbed:
+        if self._waiting or self._early or self.wanted == self.grabbed or self.switches.late_us is not None:
             return None
         if now_us < self._again_us:
             return self._again_us
@@ -344,7 +360,7 @@ class Channel:
             if kind == abi.EV_SYN:
                 if code == abi.SYN_REPORT:
                     if self._dropping:
-                        self._catch_up()
+                        self._catch_up(seconds * 1_000_000 + micros)
                     yield from self._end_report(seconds * 1_000_000 + micros)
                 elif code == abi.SYN_DROPPED:
                     # The kernel had no more room: this report is broken, and others before it are missing.
@@ -353,7 +369,7 @@ class Channel:
             elif self._dropping or kind in _TOLD:
                 continue
             elif kind == abi.EV_KEY:
-                self._key(code, value, data[offset : offset + _SIZE])
+                self._key(code, value, data[offset : offset + _SIZE], seconds * 1_000_000 + micros)
             elif kind == abi.EV_REL and code in _WHEELS:
                 self._wheel(code, value, data[offset : offset + _SIZE])
             elif kind == abi.EV_MSC and code == abi.MSC_SCAN:
@@ -363,7 +379,19 @@ class Channel:
             elif self.grabbed:
                 self._out += data[offset : offset + _SIZE]
 
-    def _key(self, number: int, value: int, raw: bytes) -> None:
+    def _key(self, number: int, value: int, raw: bytes, at_us: int) -> None:
+        if value == abi.REPEATED:
+            self._tell_key(number, value, raw)
+            return
+        scan, self._scan = self._scan, b""
+        for down in self.switches.edge(number, bool(value), at_us, grabbed=self.grabbed):
+            if down == bool(value):
+                self._scan = scan
+                self._tell_key(number, value, raw)
+            else:
+                self._tell_key(number, int(down), abi.event(abi.EV_KEY, number, int(down)))
+
+    def _tell_key(self, number: int, value: int, raw: bytes) -> None:
         scan, self._scan = self._scan, b""
         if value == abi.REPEATED or bool(value) == (number in self.down):
             # Auto-repeat: the clone has the desktop's own.
@@ -403,13 +431,13 @@ class Channel:
         out = abi.event(abi.EV_REL, axis, parts) if parts else b""
         return out + (abi.event(abi.EV_REL, whole, notches) if notches else b"")
 
-    def _catch_up(self) -> None:
+    def _catch_up(self, at_us: int) -> None:
         """Events were dropped: ask what is down, and go through the differences as if they had come."""
         self._dropping = False
         now_down = self.node.keys_down()
         for number in sorted(now_down ^ self.down):
             value = int(number in now_down)
-            self._key(number, value, abi.event(abi.EV_KEY, number, value))
+            self._key(number, value, abi.event(abi.EV_KEY, number, value), at_us)
 
     def _end_report(self, at_us: int) -> Iterator[Heard]:
         self._out += self._motion()
@@ -437,6 +465,7 @@ class Channel:
         gone = [Released(known.code) for number in sorted(self.down) if (known := by_number(number))]
         self.down.clear()
         self._passed.clear()
+        self.switches.lose()
         return gone
 
 

@@ -14,7 +14,19 @@ from nakrel.core.analysis.takes import quantile
 from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.core.model.steps import Press, Release, Step, Wait, Wheel
 
-__all__ = ["BOUNCE_US", "FINGER", "Came", "Lane", "Range", "Row", "bins_of", "histogram", "to_csv", "to_steps"]
+__all__ = [
+    "BOUNCE_US",
+    "FINGER",
+    "Came",
+    "Lane",
+    "Range",
+    "Row",
+    "bins_of",
+    "histogram",
+    "suggested_us",
+    "to_csv",
+    "to_steps",
+]
 
 FINGER = "in"
 SECOND_US = 1_000_000
@@ -170,6 +182,17 @@ class Range:
         """The holds and the gaps of a lane, in microseconds."""
         counts = self._lanes[lane]
         return counts.holds, counts.gaps
+
+
+def suggested_us(gaps_us: Sequence[int]) -> int | None:
+    """The shortest debounce that drops what bounced, in whole milliseconds, and keeps the fastest true second press;
+    None where nothing bounced, and where no time does both."""
+    bounced = [us for us in gaps_us if us <= BOUNCE_US]
+    meant = [us for us in gaps_us if us > BOUNCE_US]
+    if not bounced:
+        return None
+    wanted = (max(bounced) // 1_000 + 1) * 1_000
+    return wanted if wanted < min(meant, default=BOUNCE_US + wanted) else None
 
 
 def bins_of() -> tuple[int, ...]:

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 import msgspec
 
+from nakrel.core.model.controls import Code
 from nakrel.core.model.limits import LAYOUT
 from nakrel.core.model.recording import RecordingSettings
 from nakrel.core.model.value import Value
@@ -15,6 +16,9 @@ __all__ = ["InUse", "Layout", "Settings", "SettingsPatch", "WindowState"]
 # A press below a millisecond is seen by no game, and one of a second by none as a notch.
 NotchUs = Annotated[int, msgspec.Meta(ge=1_000, le=1_000_000)]
 Pixels = Annotated[int, msgspec.Meta(ge=0, le=100_000)]
+DebounceUs = Annotated[int, msgspec.Meta(ge=0, le=50_000)]
+# By a device's name and by control.
+Debounces = dict[str, dict[Code, DebounceUs]]
 Layout = Annotated[str, msgspec.Meta(max_length=64, pattern=LAYOUT)]
 
 
@@ -38,7 +42,8 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     `layout` is the XKB keyboard layout that texts are typed for (`de`, `us:intl`), '' for what the desktop says;
     with `notices` the desktop tells which profile has gone live; for `notch_us` microseconds a notch of the wheel
     presses the key or button that it acts as; `record_key`, '' for none, begins a recording
-    while a game is in front, and ends it."""
+    while a game is in front, and ends it; `debounce` has by a device's name and by control the microseconds in which
+    what bounces is dropped."""
 
     pinned: str = ""
     stop_key: str = "KEY_PAUSE"
@@ -51,6 +56,7 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     notices: bool = True
     notch_us: NotchUs = 33_000
     record_key: str = ""
+    debounce: Debounces = {}
 
 
 class InUse(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
@@ -74,6 +80,7 @@ class SettingsPatch(Value, frozen=True, omit_defaults=True, forbid_unknown_field
     notices: bool | msgspec.UnsetType = msgspec.UNSET
     notch_us: NotchUs | msgspec.UnsetType = msgspec.UNSET
     record_key: str | msgspec.UnsetType = msgspec.UNSET
+    debounce: Debounces | msgspec.UnsetType = msgspec.UNSET
 
     def applied_to(self, settings: Settings) -> Settings:
         """The settings with the fields of this change."""

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import shutil
 import sys
+from collections.abc import Callable, Mapping
+from functools import partial
 from pathlib import Path
 
 from PyQt6.QtCore import QProcess, Qt
@@ -25,6 +27,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.devices import Device
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands
+from nakrel.ui.devices.debounce import DebounceDialog, buttons_of
 from nakrel.ui.devices.keys import KeySettings
 from nakrel.ui.devices.permissions import Permissions
 from nakrel.ui.store import Store
@@ -73,6 +76,9 @@ class DevicesPage(QWidget):
         self.layout_field.setFixedWidth(170)
         self.practice = button("Start the practice game", self.start_practice)
         self._message = label("", "soft")
+        # Which times would debounce what the Range saw, by control, in microseconds.
+        self.suggested: Callable[[], Mapping[str, int]] = dict
+        self.debounce: DebounceDialog | None = None
         self._panels: dict[str, QWidget] = {}
         self._list = QVBoxLayout()
         self._list.setSpacing(0)
@@ -146,6 +152,12 @@ class DevicesPage(QWidget):
         outer.setContentsMargins(0, 0, 0, 0)
         outer.addWidget(scroll)
 
+    def open_debounce(self, device: Device) -> DebounceDialog:
+        """Show how a device's buttons are debounced."""
+        self.debounce = DebounceDialog(self._store, device, lambda: self.suggested(), self.window())
+        self.debounce.show()
+        return self.debounce
+
     def start_practice(self) -> None:
         """Start the practice game as a program of its own."""
         beside = Path(sys.executable).with_name("nakrel-practice")
@@ -201,6 +213,8 @@ class DevicesPage(QWidget):
             label(" · ".join(filter(None, (", ".join(counts), _HOW.get(device.how, device.how), device.where))), "soft")
         )
         row.addStretch(1)
+        if buttons_of(device) and not device.standin:
+            row.addWidget(button("Debounce…", partial(self.open_debounce, device), "link", "For a worn switch"))
         layout.addLayout(row)
         if device.note:
             layout.addWidget(label(device.note, "alarm" if device.trouble else "soft", wrap=True))

@@ -11,7 +11,7 @@ from PyQt6.QtGui import QHideEvent, QShowEvent
 from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
-from nakrel.core.analysis.practice_range import FINGER, Came, Lane, Range, Row, to_csv, to_steps
+from nakrel.core.analysis.practice_range import FINGER, Came, Lane, Range, Row, suggested_us, to_csv, to_steps
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.errors import DataError
@@ -113,6 +113,7 @@ class RangePage(QWidget):
         self.sentence = Sentence()
         self.sentence.may_say(self.rate)
         self.bounce = label("", "error", wrap=True)
+        self.debounce_button = button("Debounce…", lambda: shown.show_page("devices"), "link", "On the Devices page")
         self.pause_button = button("Pause", self.pause)
         self.reset_button = button("Start anew", self.reset)
         self.csv_button = button("Save as a table…", self.ask_table)
@@ -144,8 +145,12 @@ class RangePage(QWidget):
             each.setFocusPolicy(Qt.FocusPolicy.TabFocus)
             row.addWidget(each)
         layout.addLayout(row)
-        layout.addWidget(self.bounce)
         layout.addWidget(self.table, 1)
+        # Below the table, so that its rows stay where they are.
+        worn = QHBoxLayout()
+        worn.addWidget(self.bounce, 1)
+        worn.addWidget(self.debounce_button, 0, Qt.AlignmentFlag.AlignTop)
+        layout.addLayout(worn)
         layout.addWidget(self.histograms)
 
     def _names(self) -> dict[str, str]:
@@ -202,6 +207,7 @@ class RangePage(QWidget):
         worn = [row for row in self.model.rows if row.bounces and CONTROLS[row.lane.control].kind is Kind.BUTTON]
         self.bounce.setText("\n".join(_bounce_words(row) for row in worn))
         self.bounce.setVisible(bool(worn))
+        self.debounce_button.setVisible(bool(worn))
         some = bool(self.counts.events)
         for each in (self.csv_button, self.reset_button):
             each.setEnabled(some)
@@ -214,6 +220,13 @@ class RangePage(QWidget):
             self.histograms.show_times(lane_name(lane, self._names()), *self.counts.times(lane))
         else:
             self.histograms.show_times("", [], [])
+
+    def suggested(self) -> dict[str, int]:
+        """The shortest debounce of each button that bounced, in microseconds."""
+        found = {
+            row.lane.control: suggested_us(self.counts.times(row.lane)[1]) for row in self.model.rows if row.bounces
+        }
+        return {control: us for control, us in found.items() if us}
 
     # What is done with it
 

@@ -261,6 +261,7 @@ class MainWindow(QMainWindow):
         self.store.settings_changed.connect(self._show_notices)
         self._show_notices()
         self.column.export_wanted.connect(self.bundles.ask_export_of)
+        self.devices.suggested = self.range.suggested
         self.macro_details.show_row.connect(self.macro.show_row)
         self.macro_details.selected = self.macro.selected
         self.macro_details.frame_check.worst_changed.connect(self.macro.diagram.show_worst)
