@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -10,7 +11,7 @@ from nakrel.backends.kernel.channel import SETTLE_US
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.play.events import Pressed, Released, Turned
-from tests.backends.desk import KEY, LEFT, REL, Desk
+from tests.backends.desk import KEY, LEFT, REL, SIDE, Desk
 from tests.backends.fake_kernel import MOUSE, FakeNode
 
 
@@ -128,3 +129,28 @@ def test_at_any_speed_the_whole_motion_is_exact(reports: list[tuple[int, int, bo
     for axis, now in enumerate(found):
         assert abs(now - sum(report[axis] for report in reports) * percent / 100) < 1
     desk.close()
+
+
+def test_when_reports_of_motion_came_is_noted_while_it_is_asked_for(desk: Desk):
+    halyard = next(device.id for device in desk.backend.devices() if device.name == "Halyard")
+    desk.mouse.happen((REL, 0, 1))
+    desk.hear()
+    assert desk.backend.measure(halyard, on=True) == []
+    wanted = []
+    for n in range(5):
+        desk.mouse.now_us = 30_000_000 + 1_000 * n
+        wanted.append(desk.mouse.now_us)
+        desk.mouse.happen((REL, 0, 3), (REL, 1, -1))
+        # A key among it is no motion; and what is captured is timed as well.
+        desk.mouse.happen((KEY, SIDE, 1 - n % 2))
+        desk.hear()
+        if n == 2:
+            desk.mouse.happen((KEY, SIDE, 0))
+            desk.hear()
+            desk.capture("BTN_SIDE")
+    assert desk.backend.measure(halyard, on=False) == wanted
+    desk.mouse.happen((REL, 0, 1))
+    desk.hear()
+    assert desk.backend.measure(halyard, on=False) == []
+    with pytest.raises(KeyError):
+        desk.backend.measure("kernel:nothing", on=True)

@@ -55,6 +55,7 @@ by_kind = {
     m.TryMacro: st.builds(m.TryMacro, macros, st.lists(st.sampled_from(SWITCHES), max_size=2).map(tuple)),
     m.EndTrial: st.builds(m.EndTrial, remarks),
     m.Judge: st.builds(m.Judge, st.booleans()),
+    m.MeasureMotion: st.builds(m.MeasureMotion, texts, st.integers(1, 10)),
     m.AddTake: st.builds(m.AddTake, ids, st.lists(steps(), max_size=3).map(tuple)),
     m.GetTakes: st.builds(m.GetTakes, ids),
     m.GetVersions: st.builds(m.GetVersions, st.sampled_from(["profile", "macro"]), ids | st.just("")),

@@ -9,6 +9,7 @@ import signal
 import struct
 import subprocess
 import sys
+import threading
 import time
 from collections.abc import Callable
 from pathlib import Path
@@ -180,6 +181,32 @@ def test_the_pointer_goes_at_the_profiles_speed_and_at_a_held_one_while_that_is_
         bench.settled(set())
         moved_by(20, -20)
     finally:
+        wide.unplug()
+
+
+def test_reports_of_motion_are_timed_by_the_kernel(start: Start):
+    wide = HidMouse()
+    stop = threading.Event()
+
+    def move() -> None:
+        while not stop.is_set():
+            wide.move(1, 0)
+            pause(0.002)
+
+    mover = threading.Thread(target=move)
+    try:
+        bench = start()
+        device = next(device.id for device in bench.devices() if device.where == wide.path)
+        mover.start()
+        answer = bench.call(m.MeasureMotion(device, 2))
+        assert isinstance(answer, m.MotionTimes)
+        # How often the emulator gets to it is its own affair.
+        assert len(answer.times_us) > 50
+        assert list(answer.times_us) == sorted(answer.times_us)
+        assert 1_000_000 < answer.times_us[-1] - answer.times_us[0] < 2_500_000
+    finally:
+        stop.set()
+        mover.join()
         wide.unplug()
 
 

@@ -23,6 +23,7 @@ __all__ = [
     "Applications",
     "TakesAre",
     "TuningIs",
+    "MotionTimes",
     "Legends",
     "Checks",
     "Devices",
@@ -117,6 +118,12 @@ class TuningIs(Message, frozen=True):
     tuning: Tuning | None
 
 
+class MotionTimes(Message, frozen=True):
+    """When the reports of motion of a device came, in monotonic microseconds."""
+
+    times_us: tuple[int, ...]
+
+
 class Legends(Message, frozen=True):
     """What each key makes by itself, by its code; none where the layout isn't known."""
 
@@ -174,6 +181,7 @@ AnswerBody = (
     | Applications
     | TakesAre
     | TuningIs
+    | MotionTimes
     | Legends
     | Versions
     | Journal

@@ -57,6 +57,7 @@ __all__ = [
     "Judge",
     "GetTuning",
     "PutTuning",
+    "MeasureMotion",
     "Subscribe",
     "TypeText",
     "UseSetUp",
@@ -291,6 +292,13 @@ class Judge(Ask, frozen=True):
     worked: bool
 
 
+class MeasureMotion(Ask, frozen=True):
+    """Note for so many seconds when the reports of motion of a device come that is read through the kernel."""
+
+    device: str
+    seconds: Annotated[int, msgspec.Meta(ge=1, le=10)] = 3
+
+
 class StopRecording(Ask, frozen=True):
     """End the recording; `gesture` is what was pressed to end it, left out of the result."""
 
@@ -340,6 +348,7 @@ Body = (
     | GetPrograms
     | AddTake
     | GetTuning
+    | MeasureMotion
     | PutTuning
     | TryMacro
     | EndTrial

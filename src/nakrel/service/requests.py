@@ -23,6 +23,7 @@ from nakrel.core.play.operations import Plan, compile_macro
 from nakrel.protocol.wire import BadMessage, decode_body
 from nakrel.service.later import Found, Later, on
 from nakrel.service.live import Ready
+from nakrel.service.measuring import Measuring
 from nakrel.service.queries import Queries
 from nakrel.service.server import Client
 from nakrel.service.service import Service
@@ -78,6 +79,7 @@ class Requests:
             m.TryMacro: trials.try_macro,
             m.EndTrial: trials.end_trial,
             m.Judge: trials.judge,
+            m.MeasureMotion: Measuring(service).measure,
             m.GetTakes: queries.takes,
             m.GetVersions: queries.versions,
             m.GetJournal: lambda c, n, b: m.Journal(tuple(service.journal.entries)[-b.count :]),

@@ -127,6 +127,19 @@ def event(kind: int, code: int, value: int) -> bytes:
     return EVENT.pack(0, 0, kind, code, value)
 
 
+def motion_times(data: bytes) -> list[int]:
+    """When the reports with motion in it came, in microseconds."""
+    times, moved = [], False
+    for seconds, micros, kind, code, _ in EVENT.iter_unpack(data):
+        if kind == EV_REL and code in (REL_X, REL_Y):
+            moved = True
+        elif kind == EV_SYN and code == SYN_REPORT:
+            if moved:
+                times.append(seconds * 1_000_000 + micros)
+            moved = False
+    return times
+
+
 def report(*events: tuple[int, int, int]) -> bytes:
     """Events that happen together, with the mark that ends them."""
     return b"".join(event(*one) for one in events) + event(EV_SYN, SYN_REPORT, 0)

@@ -153,6 +153,19 @@ class KernelBackend:
                 if not channel.down and channel.wanted != channel.grabbed:
                     self._grabs.settle()
 
+    def measure(self, device: str, *, on: bool) -> list[int]:
+        """Note when the device's reports of motion come, from now on or (`on` off) no more: then those that came are
+        given, in monotonic microseconds. Raises `KeyError` for a device that isn't there."""
+        channels = [each for each in self._channels.values() if f"kernel:{identity(each.node)}" == device]
+        if not channels:
+            raise KeyError(device)
+        found = max((each.motion_times or [] for each in channels), key=len)
+        for each in channels:
+            each.motion_times = [] if on else None
+            # What isn't captured tells no motion otherwise.
+            self._host.aside(partial(each.node.attend, on or each.grabbed), lambda done: None)
+        return found
+
     def read(self) -> Iterator[InputEvent]:
         """What fingers did. Devices that come and go are dealt with on the way."""
         if self._news:

@@ -167,6 +167,8 @@ class Channel:
         self._keeps = self._moves = False
         self._conditioner = Conditioner()
         self.switches = Switches()
+        # When reports of motion came, while that is asked for; monotonic microseconds.
+        self.motion_times: list[int] | None = None
         self._captured: frozenset[str] = frozenset()
         self._taken_keys: frozenset[int] = frozenset()
         self._wheels_taken = self._wheels_change = self._moves_change = False
@@ -297,7 +299,7 @@ class Channel:
         if self._early or self._ends or self._dropping or self._out:
             return False
         try:
-            data = self.node.read()
+            data = self._read_node()
         except OSError:
             return False
         # The low byte of each event's type and code; a false alarm costs time, no more.
@@ -350,8 +352,14 @@ class Channel:
             yield from self._take_apart(early)
         if self._ends:
             self.grabbed = self._ends = False
-        if data := self.node.read():
+        if data := self._read_node():
             yield from self._take_apart(data)
+
+    def _read_node(self) -> bytes:
+        data = self.node.read()
+        if self.motion_times is not None:
+            self.motion_times += abi.motion_times(data)
+        return data
 
     def _take_apart(self, data: bytes) -> Iterator[Heard]:
         offset = -_SIZE

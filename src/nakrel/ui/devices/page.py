@@ -30,6 +30,7 @@ from nakrel.ui import commands
 from nakrel.ui.devices.debounce import DebounceDialog, buttons_of
 from nakrel.ui.devices.keys import KeySettings
 from nakrel.ui.devices.permissions import Permissions
+from nakrel.ui.devices.polling import PollingDialog
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, clear_layout, hairline, label
 
@@ -79,6 +80,7 @@ class DevicesPage(QWidget):
         # Which times would debounce what the Range saw, by control, in microseconds.
         self.suggested: Callable[[], Mapping[str, int]] = dict
         self.debounce: DebounceDialog | None = None
+        self.polling: PollingDialog | None = None
         self._panels: dict[str, QWidget] = {}
         self._list = QVBoxLayout()
         self._list.setSpacing(0)
@@ -158,6 +160,12 @@ class DevicesPage(QWidget):
         self.debounce.show()
         return self.debounce
 
+    def open_polling(self, device: Device) -> PollingDialog:
+        """Show how often a mouse reports."""
+        self.polling = PollingDialog(self._store, device, self.window())
+        self.polling.show()
+        return self.polling
+
     def start_practice(self) -> None:
         """Start the practice game as a program of its own."""
         beside = Path(sys.executable).with_name("nakrel-practice")
@@ -213,6 +221,8 @@ class DevicesPage(QWidget):
             label(" · ".join(filter(None, (", ".join(counts), _HOW.get(device.how, device.how), device.where))), "soft")
         )
         row.addStretch(1)
+        if "BTN_LEFT" in device.controls and not device.standin:
+            row.addWidget(button("Polling…", partial(self.open_polling, device), "link", "How often it reports"))
         if buttons_of(device) and not device.standin:
             row.addWidget(button("Debounce…", partial(self.open_debounce, device), "link", "For a worn switch"))
         layout.addLayout(row)
