@@ -6,7 +6,7 @@ import csv
 from pathlib import Path
 
 import pytest
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
 from nakrel import protocol as m
@@ -69,6 +69,16 @@ def test_nothing_pressed_in_it_does_anything_else(ui: Ui, page):
     assert ui.store.macros == before
     QTest.keyClicks(page.pad, "ab")
     assert page.text.text() == "Text as it arrived: ab"
+
+
+def test_the_pointers_way_is_counted_while_the_field_has_the_focus(ui: Ui, page):
+    for x, y in ((10, 10), (13, 14), (13, 24)):
+        QTest.mouseMove(page.pad, QPoint(x, y))
+    ui.wait(lambda: page._moves == 2, "two moves")
+    page.refresh()
+    assert page.text.text() == "The pointer went 15 px in 2 moves"
+    page.reset_button.click()
+    assert page.text.text() == ""
 
 
 def test_a_macro_counts_by_itself_and_reaches_nothing_else(ui: Ui, page):

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import math
 import time
 from collections.abc import Callable
 
-from PyQt6.QtCore import QEvent, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QWheelEvent
 from PyQt6.QtWidgets import QWidget
 
@@ -27,9 +28,11 @@ _INVITE = "Click here; then press, click, scroll and type. Esc leaves."
 
 class Pad(QWidget):
     """Takes all keys, clicks and notches while it has the focus, so that none of them does anything else; Esc leaves.
-    `typed` gives the text of each key as it arrives."""
+    `typed` gives the text of each key as it arrives, `moved` each way of the pointer."""
 
     typed = pyqtSignal(str)
+    # How far the pointer went, in pixels.
+    moved = pyqtSignal(float)
     focused = pyqtSignal(bool)
 
     def __init__(self, counts: Callable[[], Range], name_of: Callable[[Lane], str]) -> None:
@@ -38,6 +41,8 @@ class Pad(QWidget):
         # Where the traces stand still; None while they run.
         self.held_us: int | None = None
         self.lanes: list[Lane] = []
+        self._pointer: QPointF | None = None
+        self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setFixedHeight(_MOST_LANES * _LANE + _RULER + 8)
         self.setAccessibleName("Press, click, scroll and type here; Esc leaves")
@@ -77,6 +82,19 @@ class Pad(QWidget):
         """Clicks stay here."""
         if event:
             event.accept()
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        """Motion counts as fingers do: while the field has the focus."""
+        if event is None:
+            return
+        before, self._pointer = self._pointer, event.position()
+        if before is not None and self.hasFocus():
+            way = self._pointer - before
+            self.moved.emit(math.hypot(way.x(), way.y()))
+
+    def leaveEvent(self, event: QEvent | None) -> None:
+        """Where it comes in again is no way that it went here."""
+        self._pointer = None
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         """So do the wheel's notches."""

@@ -103,6 +103,7 @@ class RangePage(QWidget):
         self._store, self._shown = store, shown
         self.counts = Range(_now_us(), shown.frames)
         self.paused = self._fingers = False
+        self._typed_text, self._moves, self._moved_px = "", 0, 0.0
         self.model = _Rows()
         self.pad = Pad(lambda: self.counts, lambda lane: lane_name(lane, self._names()))
         self.text, self.histograms = label("", "soft"), Histograms()
@@ -126,6 +127,7 @@ class RangePage(QWidget):
         self._rows_timer.timeout.connect(self.refresh)
         self.pad.typed.connect(self._typed)
         self.pad.focused.connect(self._focused)
+        self.pad.moved.connect(self._moved)
         self.rate.changed.connect(shown.set_frames)
         shown.frames_changed.connect(self._frames_changed)
         store.seen.connect(self._see)
@@ -174,9 +176,21 @@ class RangePage(QWidget):
 
     def _typed(self, text: str) -> None:
         if not self.paused:
-            self.text.setText(
-                f"Text as it arrived: {text}" if not self.text.text() else f"{self.text.text()}{text}"[-_MOST_TEXT:]
-            )
+            self._typed_text = f"{self._typed_text}{text}"[-_MOST_TEXT:]
+            self._show_text()
+
+    def _moved(self, px: float) -> None:
+        if not self.paused:
+            self._moves += 1
+            self._moved_px += px
+
+    def _show_text(self) -> None:
+        """The text as a program gets it, and the pointer's way."""
+        parts = [f"text as it arrived: {self._typed_text}"] if self._typed_text else []
+        if self._moves:
+            parts.append(f"the pointer went {self._moved_px:,.0f} px in {self._moves:,} moves")
+        text = " · ".join(parts)
+        self.text.setText(f"{text[:1].upper()}{text[1:]}")
 
     def _see(self, seen: m.Seen) -> None:
         if self.paused or not self.isVisible():
@@ -204,13 +218,14 @@ class RangePage(QWidget):
         if self.model.rows and not self.table.currentIndex().isValid():
             self.table.selectRow(0)
         self._show_times()
+        self._show_text()
         worn = [row for row in self.model.rows if row.bounces and CONTROLS[row.lane.control].kind is Kind.BUTTON]
         self.bounce.setText("\n".join(_bounce_words(row) for row in worn))
         self.bounce.setVisible(bool(worn))
         self.debounce_button.setVisible(bool(worn))
         some = bool(self.counts.events)
-        for each in (self.csv_button, self.reset_button):
-            each.setEnabled(some)
+        self.csv_button.setEnabled(some)
+        self.reset_button.setEnabled(some or bool(self._typed_text or self._moves))
         self.macro_button.setEnabled(any(event.by == FINGER for event in self.counts.events))
 
     def _show_times(self) -> None:
@@ -242,7 +257,7 @@ class RangePage(QWidget):
         """Begin with nothing."""
         self.counts = Range(_now_us(), self._shown.frames)
         self.pad.show_lanes([])
-        self.text.setText("")
+        self._typed_text, self._moves, self._moved_px = "", 0, 0.0
         self.refresh()
 
     def ask_table(self) -> None:
