@@ -62,6 +62,8 @@ class Tune(QWidget):
         self._state = ""
         self._build()
         self.session.changed.connect(self.refresh)
+        shown.profile_changed.connect(self.refresh)
+        store.profile_changed.connect(lambda key: self.refresh())
         self.refresh()
 
     def _build(self) -> None:

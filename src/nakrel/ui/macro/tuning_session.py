@@ -117,6 +117,7 @@ class TuningSession(QObject):
     def leave(self) -> None:
         """Stop here; it can be taken up again."""
         self._end("left")
+        self.look()
 
     def forget(self) -> None:
         """Take the search away."""
