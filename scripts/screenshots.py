@@ -300,7 +300,7 @@ class Pictures:
         path.unlink()
 
     def practice(self) -> None:
-        game = PracticeWindow(Game(60, 0.0, 0.0, Rules(), ()), None, "Practice game")
+        game = PracticeWindow(Game(60, 0.0, 0.0, False, Rules(), ()), None, "Practice game")
         game.show()
         for control in ("R", "Left", "R", "Left"):
             QTest.qWait(60)

@@ -428,8 +428,8 @@ def test_a_server_with_ticks_sees_what_playing_it_out_shows(
     spans = np.stack((downs, downs + hold_ms * MS), axis=1)
     game = Game(fps, 0, spread_ms * MS, tick)
     found = check(alone(spans), game)
-    seen, _ = at_ticks(spans, game, 300, seed=4)
-    assert found.seen == pytest.approx(seen, abs=0.015)
+    seen, _ = at_ticks(spans, game, 120, seed=4)
+    assert found.seen == pytest.approx(seen, abs=0.02)
     assert found.seen + found.merged + found.lost == pytest.approx(1)
 
 
@@ -480,7 +480,7 @@ def test_two_keys_in_one_frame_have_no_order():
     assert (found.first, found.second, found.row) == (shift, key, 2)
     assert found.chance == pytest.approx(1 - 5 * 60 / 1_000)
     assert (
-        "Left Shift and E (step 2) go down in one frame in 70 % of the plays"
+        "Left Shift and E (step 2) go down in the same frame in 70 % of the plays"
         in answer_for(macro, Game(60), "rate").order
     )
     late = Macro(id="m", name="M", loop=(steps[0], Wait(wait_us=17 * MS), *steps[2:]))

@@ -49,7 +49,7 @@ sections = st.lists(steps(CONTROLS, short), max_size=5).map(tuple)
 
 
 @given(sections, sections, sections, short, st.sampled_from([1, 2, 4]))
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=120, deadline=None)
 def test_no_press_or_gap_is_too_short_whatever_the_macro(
     before: tuple, loop: tuple, after: tuple, pause: int, runs: int
 ):
@@ -116,7 +116,7 @@ def least_cycle(loop: tuple[Step, ...], pause_us: int) -> float:
 
 
 @given(st.lists(flat_steps, min_size=1, max_size=9).map(tuple), short)
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=200, deadline=None)
 def test_a_loop_is_as_short_as_linear_programming_makes_it(loop: tuple[Step, ...], pause_us: int):
     safe = make_safe(macro(*loop, pause_us=pause_us), LEAST_US)
     assert cycle_us(safe, safe.play) == pytest.approx(least_cycle(loop, pause_us), abs=1)

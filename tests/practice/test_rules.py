@@ -47,7 +47,7 @@ def test_an_attempt_lasts_until_all_is_up_and_still():
     rules.press("Q", 0)
     assert rules.idle(2) is None
     rules.release("Q", 2)
-    assert rules.idle(2.3) is None
+    assert rules.idle(2.2) is None
     assert rules.idle(2.4) == Verdict(True)
     assert rules.idle(3) is None
 

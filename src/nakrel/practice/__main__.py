@@ -29,6 +29,7 @@ def main(arguments: list[str] | None = None) -> int:
     parser.add_argument(
         "--tick", type=float, default=0.0, metavar="N", help="ticks a second of its server: it looks then"
     )
+    parser.add_argument("--events", action="store_true", help="it goes by the events' own times, and not by frames")
     parser.add_argument("--hold", type=float, default=0.0, metavar="MS", help="a press counts when it is held so long")
     parser.add_argument("--quiet", type=float, default=0.0, metavar="MS", help="nothing counts so soon after a press")
     parser.add_argument("--pair", metavar="'A B 40 90'", help="B counts only from 40 to 90 ms after A")
@@ -44,11 +45,9 @@ def main(arguments: list[str] | None = None) -> int:
     # Qt is loaded only now, so that the process has its name from the first moment.
     from nakrel.practice.window import Game, run
 
-    return run(
-        Game(chosen.fps, chosen.spread / 1_000, chosen.tick, rules, _judge(chosen.home) if chosen.judge else ()),
-        chosen.log,
-        chosen.title,
-    )
+    judge = _judge(chosen.home) if chosen.judge else ()
+    game = Game(chosen.fps, chosen.spread / 1_000, chosen.tick, chosen.events, rules, judge)
+    return run(game, chosen.log, chosen.title)
 
 
 if __name__ == "__main__":

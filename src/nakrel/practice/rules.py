@@ -7,7 +7,7 @@ from typing import NamedTuple
 __all__ = ["Pair", "Rules", "Verdict", "read_pair"]
 
 # An attempt is over when nothing has happened for so long, and nothing is down.
-IDLE_S = 0.35
+IDLE_S = 0.25
 
 
 class Pair(NamedTuple):

@@ -34,12 +34,13 @@ _CENTRED = Qt.AlignmentFlag.AlignHCenter
 
 class Game(NamedTuple):
     """How the game is played: its frames a second and the spread of their times, the ticks a second of its
-    server (0 for none), what it takes, and the command that
+    server (0 for none), whether it goes by the times of events instead, what it takes, and the command that
     tells Nakrel of each attempt how it went, if any."""
 
     fps: int
     spread_s: float
     tick: float
+    by_events: bool
     rules: Rules
     judge: tuple[str, ...]
 
@@ -63,6 +64,8 @@ class PracticeWindow(QWidget):
         self._timer = QTimer(self)
         self._timer.setTimerType(Qt.TimerType.PreciseTimer)
         self._timer.timeout.connect(self._tick)
+        # When an event came last, by this program's clock and by that of the events.
+        self._heard_s = (0.0, 0.0)
         # What the server has found, at its ticks, of what frames have.
         self._server = Sampler()
         self._ticks = QTimer(self)
@@ -82,8 +85,11 @@ class PracticeWindow(QWidget):
             self._log.write(json.dumps({"t": time.monotonic(), "frame": self._frame, **what}) + "\n")
             self._log.flush()
 
-    def _arrive(self, control: str, down: bool) -> None:
+    def _arrive(self, control: str, down: bool, at_ms: int = 0) -> None:
         self.sampler.change(control, down)
+        if self._game.by_events:
+            (self._game.rules.press if down else self._game.rules.release)(control, at_ms / 1_000)
+            self._heard_s = time.monotonic(), at_ms / 1_000
         self._say(event="arrived", control=control, down=down)
 
     def _tick(self) -> None:
@@ -95,7 +101,7 @@ class PracticeWindow(QWidget):
         for control in pressed:
             if self._game.tick:
                 self._server.change(control, True)
-            else:
+            elif not self._game.by_events:
                 self._game.rules.press(control, now)
             self._say(event="press", control=control)
             self._ripples.append((now, control))
@@ -103,10 +109,12 @@ class PracticeWindow(QWidget):
         for control in released:
             if self._game.tick:
                 self._server.change(control, False)
-            else:
+            elif not self._game.by_events:
                 self._game.rules.release(control, now)
             self._say(event="release", control=control)
-        if self._game.rules.any and (verdict := self._game.rules.idle(now)):
+        # The clock of the events goes on from the last one.
+        rules_now = now - self._heard_s[0] + self._heard_s[1] if self._game.by_events else now
+        if self._game.rules.any and (verdict := self._game.rules.idle(rules_now)):
             self._tell(verdict)
         self._ripples = [ripple for ripple in self._ripples if now - ripple[0] < _RIPPLE_S][-40:]
         self._recent = [at for at in self._recent if now - at < 1]
@@ -135,24 +143,24 @@ class PracticeWindow(QWidget):
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         """A key went down; repeats of the server are not presses."""
         if event and not event.isAutoRepeat():
-            self._arrive(_key_name(event), True)
+            self._arrive(_key_name(event), True, event.timestamp())
             if event.text():
                 self._say(event="text", text=event.text())
 
     def keyReleaseEvent(self, event: QKeyEvent | None) -> None:
         """A key went up."""
         if event and not event.isAutoRepeat():
-            self._arrive(_key_name(event), False)
+            self._arrive(_key_name(event), False, event.timestamp())
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         """A button went down."""
         if event:
-            self._arrive(_BUTTONS.get(event.button(), event.button().name or "?"), True)
+            self._arrive(_BUTTONS.get(event.button(), event.button().name or "?"), True, event.timestamp())
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         """A button went up."""
         if event:
-            self._arrive(_BUTTONS.get(event.button(), event.button().name or "?"), False)
+            self._arrive(_BUTTONS.get(event.button(), event.button().name or "?"), False, event.timestamp())
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         """The second press of a quick pair is a press like any other."""

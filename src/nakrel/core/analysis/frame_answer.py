@@ -120,7 +120,7 @@ def _order(macro: Macro, presses: Presses, game: Game) -> str:
         return ""
     step = _numbers(macro)[found.row]
     return (
-        f"{label(found.first)} and {label(found.second)} (step {step}) go down in one frame in "
+        f"{label(found.first)} and {label(found.second)} (step {step}) go down in the same frame in "
         f"{_percent(found.chance)} of the plays: such a game can't tell which was first."
     )
 

@@ -151,7 +151,17 @@ class Tune(QWidget):
             each.setAccessibleName(f"{control_label(control)} {name}")
         yes, no = self._judges
         self.sentence.say(
-            *("The shortest time of", self.target, "from", self.least, "to", self.most, "that works", self.sure, "."),
+            *(
+                "Find the shortest time of",
+                self.target,
+                "from",
+                self.least,
+                "to",
+                self.most,
+                "that works",
+                self.sure,
+                ".",
+            ),
             *("In the game,", yes, "says that it worked,", no, "that it didn't;", self.trials, "trials at most."),
         )
 
@@ -167,7 +177,7 @@ class Tune(QWidget):
         except DataError as error:
             self._show("gone", f"{error}.", ((("Start over", session.forget, ""),),))
             return
-        lies = f"The time lies from {format_ms(found.low_us)} to {format_ms(found.high_us)} ms with 90 %."
+        lies = f"The shortest lies between {format_ms(found.low_us)} and {format_ms(found.high_us)} ms (90 % sure)."
         if session.on:
             yes, no = control_label(tuning.worked), control_label(tuning.failed)
             now = f"Trial {count + 1}: {format_ms(found.next_us)} ms for {what}."
@@ -186,9 +196,13 @@ class Tune(QWidget):
             self._show(f"on {session.played} {bool(count)}", text, lines)
             return
         use = f"Use {format_ms(found.high_us)} ms"
-        lines = [[(use, session.use, "act")]]
+        lines = []
+        # What wasn't reached works for nobody.
+        if found.reached and count:
+            lines.append([(use, session.use, "act")])
         profile = self._shown.profile
-        if profile and any(isinstance(cell, RunMacro) and cell.macro == macro.id for *_, cell in profile.cells()):
+        plays = profile and any(isinstance(cell, RunMacro) and cell.macro == macro.id for *_, cell in profile.cells())
+        if lines and profile and plays:
             lines.append([(f"Use it in {profile.name} alone", partial(session.use_in, profile), "link")])
         if not session.done:
             lines.append([("Go on", partial(session.begin, tuning), "")])

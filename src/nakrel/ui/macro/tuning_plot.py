@@ -43,8 +43,8 @@ class TuningPlot(QWidget):
         if tuning and found:
             worked = sum(trial.worked for trial in tuning.trials)
             self.setAccessibleName(
-                f"{worked} of {len(tuning.trials)} trials worked; the time lies from {format_ms(found.low_us)} "
-                f"to {format_ms(found.high_us)} ms"
+                f"{worked} of {len(tuning.trials)} trials worked; the shortest time lies between "
+                f"{format_ms(found.low_us)} and {format_ms(found.high_us)} ms"
             )
 
     def paintEvent(self, event: QPaintEvent | None) -> None:

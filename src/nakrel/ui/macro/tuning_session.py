@@ -199,8 +199,9 @@ class TuningSession(QObject):
         count = f"{len(tuning.trials)} trial{'s' * (len(tuning.trials) != 1)}"
         share = f"{tuning.question.sure * 100:g} of 100 times"
         if not found.reached:
-            return f"up to {format_ms(tuning.question.most_us)} ms it doesn't work {share} for certain; {count}"
-        return f"{format_ms(found.high_us)} ms works {share}; {count}"
+            return f"no time up to {format_ms(tuning.question.most_us)} ms is sure to work {share}; {count}"
+        works = f"{format_ms(found.high_us)} ms works {share}" if self.done else f"so far {format_ms(found.high_us)} ms"
+        return f"{works}; {count}"
 
     # What is heard
 

@@ -116,8 +116,8 @@ class RangePage(QWidget):
         self.bounce = label("", "error", wrap=True)
         self.debounce_button = button("Debounce…", lambda: shown.show_page("devices"), "link", "On the Devices page")
         self.pause_button = button("Pause", self.pause)
-        self.reset_button = button("Start anew", self.reset)
-        self.csv_button = button("Save as a table…", self.ask_table)
+        self.reset_button = button("Start over", self.reset)
+        self.csv_button = button("Save as CSV…", self.ask_table)
         self.macro_button = button("Make a macro of it", self.make_macro)
         self._timer, self._rows_timer = QTimer(self), QTimer(self)
         self._build()
@@ -204,7 +204,7 @@ class RangePage(QWidget):
 
     def _frames_changed(self) -> None:
         self.rate.set_value(self._shown.frames)
-        self.sentence.say("A game looks on at", self.rate, ".")
+        self.sentence.say("Seen by a game at", self.rate, ".")
         # What has come is looked at again.
         before, self.counts = self.counts, Range(self.counts.start_us, self._shown.frames)
         for event in before.events:
@@ -262,7 +262,7 @@ class RangePage(QWidget):
 
     def ask_table(self) -> None:
         """Ask where to, and save the events as a table."""
-        name, _ = QFileDialog.getSaveFileName(self, "Save as a table", "range.csv", "Tables (*.csv)")
+        name, _ = QFileDialog.getSaveFileName(self, "Save as CSV", "range.csv", "CSV (*.csv)")
         if name:
             self.save_table(Path(name))
 
