@@ -166,10 +166,10 @@ class XServer:
         ]
 
     def _managed(self) -> bool:
-        found = subprocess.run(
-            ["xprop", "-root", "_NET_SUPPORTING_WM_CHECK"], env=self.environment, capture_output=True, text=True
-        )
-        return "window id" in found.stdout
+        # It says who it is before it looks after windows; the list of those comes last.
+        names = ("_NET_SUPPORTING_WM_CHECK", "_NET_CLIENT_LIST")
+        found = subprocess.run(["xprop", "-root", *names], env=self.environment, capture_output=True, text=True)
+        return "_NET_SUPPORTING_WM_CHECK(WINDOW)" in found.stdout and "_NET_CLIENT_LIST(WINDOW)" in found.stdout
 
     def injector(self, *arguments: str) -> str:
         """Move, press or let go, as xdotool's arguments say."""
