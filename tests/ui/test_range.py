@@ -148,6 +148,16 @@ def test_a_table_that_cannot_be_written_says_so(ui: Ui, page):
     assert "/proc/range.csv" in faults[0]
 
 
+def test_what_is_too_much_to_keep_is_said(ui: Ui, page, tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
+    monkeypatch.setattr("nakrel.core.analysis.practice_range.MOST_EVENTS", 2)
+    faults = []
+    ui.store.fault.connect(faults.append)
+    press(ui, count=2)
+    ui.wait(lambda: presses(ui) == {("BTN_RIGHT", "in"): 2} and page.counts.left_out == 2, "two presses")
+    page.save_table(tmp_path / "range.csv")
+    assert faults == ["Only the first 20,000 events are in it; 2 more were counted alone."]
+
+
 def test_another_frame_rate_looks_at_all_of_it_again(ui: Ui, page):
     press(ui, count=2)
     ui.wait(lambda: presses(ui) == {("BTN_RIGHT", "in"): 2}, "two presses")

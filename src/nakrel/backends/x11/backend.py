@@ -42,6 +42,9 @@ _KEY_REPEAT = 0x10000
 _PRESSES = {evtype.KEY_PRESS, evtype.BUTTON_PRESS, evtype.RAW_KEY_PRESS, evtype.RAW_BUTTON_PRESS}
 _RAW = {evtype.RAW_KEY_PRESS, evtype.RAW_KEY_RELEASE, evtype.RAW_BUTTON_PRESS, evtype.RAW_BUTTON_RELEASE}
 _KEY = {evtype.KEY_PRESS, evtype.KEY_RELEASE, evtype.RAW_KEY_PRESS, evtype.RAW_KEY_RELEASE}
+_EDGES = {evtype.BUTTON_PRESS, evtype.BUTTON_RELEASE}
+# While we hold a grab, its device's raw events come through the grab and in no other way.
+_RAW_OF_A_MOUSE = {evtype.RAW_BUTTON_PRESS, evtype.RAW_BUTTON_RELEASE, evtype.RAW_MOTION}
 _ASYNC = 1
 _GOODBYE_S = 2.0
 
@@ -92,6 +95,8 @@ class X11Backend:
         self._grabbed: dict[tuple[int, str], bool] = {}
         # The number of the last request for a grab, until the server has handled it: a press before that has passed.
         self._grabs_asked: int | None = None
+        # What wasn't grabbed before the requests that the server may not have handled yet.
+        self._new_grabs: set[tuple[int, str]] = set()
         self._kept: dict[int, str] = {}
         # When each device that was held was let go: the number of that request.
         self._let_go_at: dict[int, int] = {}
@@ -210,7 +215,7 @@ class X11Backend:
         own = self._out.is_own(event)
         kept = self._is_kept(event)
         if not raw and event.type in _PRESSES and not kept:
-            self._end_grab_or_keep_it(event.device, code, own)
+            self._end_grab_or_keep_it(event, code, own)
         if own or code is None or event.device not in self._slaves or (raw and event.device != event.source):
             return None
         if is_key and event.flags & _KEY_REPEAT:
@@ -228,7 +233,7 @@ class X11Backend:
         if CONTROLS[code].kind is Kind.WHEEL:
             return self._turned(event, code, raw, kept, at_us) if press else None
         if press and raw and (event.device, code) in self._grabbed and not kept:
-            if not self._other_button_down(event.device, code) and not self._before_grabs(event):
+            if not self._other_button_down(event.device, code) and not self._before_grabs(event, code):
                 # The grab's own press follows; what was injected before it would be lost.
                 return None
             # A passive grab of a button waits for a device without any other button down (X protocol, GrabButton), so
@@ -254,15 +259,16 @@ class X11Backend:
             if not raw:
                 return None
         elif raw and (event.device, code) in self._grabbed:
-            if not self._other_button_down(event.device, code) and not self._before_grabs(event):
+            if not self._other_button_down(event.device, code) and not self._before_grabs(event, code):
                 # The grab's own follows.
                 return None
             passed = True
         return InputEvent(Turned(code, 1, passed), at_us, self._slaves[event.device].name)
 
-    def _before_grabs(self, event: XiEvent) -> bool:
-        """Whether the event came before the server had handled our last request for a grab."""
-        if self._grabs_asked is None:
+    def _before_grabs(self, event: XiEvent, code: str = "") -> bool:
+        """Whether the event came before the server had handled our last request for a grab; with a control, only where
+        that wasn't grabbed before."""
+        if self._grabs_asked is None or (code and (event.device, code) not in self._new_grabs):
             return False
         if (event.serial - self._grabs_asked) & 0xFFFF >= 0x8000:
             return True
@@ -276,12 +282,18 @@ class X11Backend:
 
     # A grab that is kept, and what is relayed meanwhile
 
-    def _end_grab_or_keep_it(self, device: int, code: str | None, own: bool) -> None:
-        if code is not None and not own and self._grabbed.get((device, code)):
-            self._kept[device] = code
+    def _end_grab_or_keep_it(self, event: XiEvent, code: str | None, own: bool) -> None:
+        if code is not None and not own and self._grabbed.get((event.device, code)):
+            if self._before_grabs(event):
+                # The grab is an older one, and may lack the raw events by which all is told while it is kept.
+                mask = [_mask(_EDGES | _RAW_OF_A_MOUSE)]
+                asked = self._xi.XIGrabDevice(self._root, 0, 0, event.device, _ASYNC, _ASYNC, 0, 1, mask)
+                asked.discard_reply()
+                self._conn.flush()
+            self._kept[event.device] = code
             return
         # The grab must not outlive this press, or the programs would miss all that follows.
-        self._xi.XIUngrabDevice(0, device)
+        self._xi.XIUngrabDevice(0, event.device)
         self._conn.flush()
 
     def _end_kept(self, device: int) -> None:
@@ -367,8 +379,12 @@ class X11Backend:
             for code in self._captured
             if (number := number_of(code)) and (slave.keys if number[0] else number[1] <= slave.buttons)
         }
-        for (device, code), _ in self._grabbed.items() - wanted.items():
+        for device, code in self._grabbed.keys() - wanted.keys():
             self._ungrab(device, code)
+        if self._grabs_asked is None:
+            self._new_grabs.clear()
+        self._new_grabs |= wanted.keys() - self._grabbed.keys()
+        # One that is asked for once more takes the place of the one before, and nothing slips in between.
         for (device, code), _ in wanted.items() - self._grabbed.items():
             self._grab(device, code)
         self._grabbed = wanted
@@ -379,8 +395,7 @@ class X11Backend:
         kinds = (evtype.KEY_PRESS, evtype.KEY_RELEASE) if is_key else (evtype.BUTTON_PRESS, evtype.BUTTON_RELEASE)
         mask = _mask(kinds)
         if code in self._repeats_itself:
-            # While we hold the grab, the device's raw events come through the grab and in no other way.
-            mask |= _mask({evtype.RAW_BUTTON_PRESS, evtype.RAW_BUTTON_RELEASE, evtype.RAW_MOTION})
+            mask |= _mask(_RAW_OF_A_MOUSE)
         asked = self._xi.XIPassiveGrabDevice(
             0, self._root, 0, number, device, 1, 1, int(is_key), _ASYNC, _ASYNC, 0, [mask], [ANY_MODIFIER]
         )

@@ -17,6 +17,7 @@ from nakrel.core.model.steps import Press, Release, Step, Wait, Wheel
 __all__ = [
     "BOUNCE_US",
     "FINGER",
+    "MOST_EVENTS",
     "Came",
     "Lane",
     "Range",

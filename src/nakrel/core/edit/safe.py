@@ -48,7 +48,7 @@ __all__ = ["make_safe"]
 
 
 # Pauses that are tried for a loop.
-MOST_PAUSES = 8
+_MOST_PAUSES = 8
 
 
 class _Since(msgspec.Struct):
@@ -390,7 +390,7 @@ def _looped(walk: _Pass, macro: Macro, before: _State) -> _Loop:
     least_us = macro.play.pause_us
     lacks = walk.lacks(_advanced(end, least_us), end)
     best = _Loop(tuple(steps), least_us + max(lacks, default=0), end)
-    for lack in sorted({0, *lacks})[:MOST_PAUSES]:
+    for lack in sorted({0, *lacks})[:_MOST_PAUSES]:
         pause_us = least_us + lack
         if pause_us >= best.pause_us:
             break

@@ -56,6 +56,11 @@ class Pad(QWidget):
         self.lanes = lanes[-_MOST_LANES:]
         self.update()
 
+    def move_on(self) -> None:
+        """Draw the present moment, where there is something to move."""
+        if self.lanes and self.held_us is None:
+            self.update()
+
     # What it takes
 
     def event(self, event: QEvent | None) -> bool:

@@ -11,7 +11,17 @@ from PyQt6.QtGui import QHideEvent, QShowEvent
 from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
-from nakrel.core.analysis.practice_range import FINGER, Came, Lane, Range, Row, suggested_us, to_csv, to_steps
+from nakrel.core.analysis.practice_range import (
+    FINGER,
+    MOST_EVENTS,
+    Came,
+    Lane,
+    Range,
+    Row,
+    suggested_us,
+    to_csv,
+    to_steps,
+)
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.errors import DataError
@@ -123,7 +133,7 @@ class RangePage(QWidget):
         self._build()
         self._timer.setInterval(_FRAME_MS)
         self._rows_timer.setInterval(_ROWS_MS)
-        self._timer.timeout.connect(self.pad.update)
+        self._timer.timeout.connect(self.pad.move_on)
         self._rows_timer.timeout.connect(self.refresh)
         self.pad.typed.connect(self._typed)
         self.pad.focused.connect(self._focused)
@@ -272,11 +282,21 @@ class RangePage(QWidget):
             files.write(path, to_csv(self.counts.events, self.counts.start_us).encode())
         except StorageError as error:
             self._store.fault.emit(f"{error}.")
+        else:
+            self._say_left_out()
+
+    def _say_left_out(self) -> None:
+        """Nothing is left out in silence."""
+        if late := self.counts.left_out:
+            self._store.fault.emit(
+                f"Only the first {MOST_EVENTS:,} events are in it; {late:,} more were counted alone."
+            )
 
     def make_macro(self) -> None:
         """What fingers did becomes a macro."""
         if steps := to_steps(self.counts.events):
             macro = commands.add_macro(self._store, Macro(id="range", name="From the Range", loop=steps))
             self._shown.show_macro(macro.id)
+            self._say_left_out()
         else:
             self._store.fault.emit("There is no whole press in it yet.")
