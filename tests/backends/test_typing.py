@@ -12,6 +12,7 @@ import pytest
 from nakrel.backends.layout import Layout, find_layout, parse_layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.typist import Typist
+from nakrel.core.analysis.typed_text import TypedText
 from nakrel.core.model.controls import CONTROLS
 from nakrel.core.play.acts import Stroke
 from tests.support import XServer
@@ -43,6 +44,27 @@ def test_each_character_is_typed_in_a_way_that_xkb_knows(name: str):
         (stroke,), missing = typist.strokes(char)
         assert not missing
         assert (CONTROLS[stroke.control].number, frozenset(stroke.held)) in _ways(layout, char), char
+
+
+@pytest.mark.parametrize("name", ["us", "de", "fr", "gb", "us:dvorak", "es", "pl", "ru", "gr"])
+def test_keys_make_the_text_again_that_they_were_found_for(name: str):
+    typist = Typist(parse_layout(name, "the test"))
+    text = {"ru": "яжёЖ !", "gr": "αωΑ; "}.get(name, "azAZ 09.,;:!?-_@#/()=+*")
+    typed = TypedText(typist.levels)
+    made = ""
+    for stroke in typist.strokes(text)[0]:
+        keys = (*stroke.held, stroke.control)
+        made += "".join(typed.feed(key, 1) for key in keys)
+        made += "".join(typed.feed(key, 0) for key in reversed(keys))
+    assert made == text
+
+
+def test_a_key_with_control_is_a_command_and_no_text():
+    typed = TypedText(Typist(Layout("us")).levels)
+    assert [typed.feed(key, 1) for key in ("KEY_LEFTCTRL", "KEY_C", "KEY_F5")] == ["", "", ""]
+    typed.feed("KEY_LEFTCTRL", 0)
+    assert typed.feed("KEY_C", 1) == "c"
+    assert typed.feed("KEY_C", 0) == ""
 
 
 def test_accents_that_have_no_key_are_typed_with_a_dead_key():

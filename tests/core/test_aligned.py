@@ -123,3 +123,19 @@ def test_one_take_or_a_huge_one_is_refused():
     huge = Take(7, 0.0, (Q, Q_UP) * (MOST_EVENTS // 2 + 1))
     with pytest.raises(DataError, match="take 7 has 3,002 events"):
         align([SAME[0], huge])
+
+
+def test_takes_are_put_beside_each_other_by_their_first_common_event():
+    q, w = (Press(control="KEY_Q"), Release(control="KEY_Q")), (Press(control="KEY_W"), Release(control="KEY_W"))
+    whole = take(1, q[0], 30, q[1], 20, w[0], 40, w[1])
+    again = take(2, q[0], 35, q[1], 25, w[0], 45, w[1])
+    # It lacks the first key: its W stands where the others have theirs.
+    late = take(3, w[0], 44, w[1])
+    aligned = align([whole, again, late])
+    assert aligned.centre in (1, 2)
+    centre = aligned.beside_others(aligned.centre)
+    assert centre == {"KEY_Q": [(0, [30, 35][aligned.centre - 1] * MS)], "KEY_W": centre["KEY_W"]}
+    begin = centre["KEY_W"][0][0]
+    assert aligned.beside_others(3) == {"KEY_W": [(begin, begin + 44 * MS)]}
+    other = 3 - aligned.centre
+    assert aligned.beside_others(other)["KEY_Q"][0][0] == 0

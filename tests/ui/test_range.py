@@ -13,7 +13,8 @@ from nakrel import protocol as m
 from nakrel.core.analysis.practice_range import Came
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Macro, Mode, Play
-from nakrel.core.model.steps import Press, Release, Tap, Wait
+from nakrel.core.model.settings import SettingsPatch
+from nakrel.core.model.steps import Press, Release, Tap, Text, Wait
 from tests.ui.conftest import Ui
 
 MS = 1_000
@@ -93,6 +94,21 @@ def test_a_macro_counts_by_itself_and_reaches_nothing_else(ui: Ui, page):
     ui.store.ask(m.Play_("volley"))
     ui.wait(lambda: presses(ui).get(("KEY_Q", "volley")) == 4, "its presses")
     assert page.model.index(0, 0).data() == "Q, Volley"
+
+
+def test_the_text_of_a_macro_is_told_as_the_layout_has_it(ui: Ui, page):
+    for key in ("us", "de"):
+        ui.store.change_settings(SettingsPatch(layout=key))
+        ui.store.put_macro(Macro(id=key, name=key, loop=(Text(text="Aye, @8"),)))
+        ui.wait(lambda: not ui.store.saving, "it on the disk")
+        ui.window.shown.show_page("macro")
+        ui.window.shown.show_page("range")
+        page.reset()
+        ui.store.ask(m.Play_(key))
+        ui.wait(lambda: page._macros_text == "Aye, @8", f"the text by a {key} keyboard")  # noqa: B023
+    page.refresh()
+    assert page.text.text() == "Macros typed: Aye, @8"
+    page.reset_button.click()
     assert page.text.text() == ""
 
 

@@ -114,6 +114,24 @@ def test_the_strip_stays_with_its_macro_and_out_of_the_way_of_the_text(ui: Ui):
     assert isinstance(ui.store.macros[macro.id].loop[0], Press)
 
 
+def test_takes_lie_faintly_under_the_macro_while_one_is_used(ui: Ui):
+    macro = fresh_macro(ui)
+    record(ui, "KEY_W")
+    diagram, strip = ui.window.macro.diagram, ui.window.macro.take_strip
+    ui.wait(strip.isVisible, "the strip")
+    assert diagram._takes == []
+    record(ui, "KEY_W")
+    ui.wait(lambda: len(diagram._takes) == 2, "both takes")
+    line = ui.window.macro.model.line
+    assert [step.control for step in line.macro.loop if isinstance(step, Press)] == ["KEY_W", "KEY_W"]
+    # Both begin where the second recording was put, and that one lies under the macro exactly.
+    second = line.spans["KEY_W"][1]
+    assert [take["KEY_W"][0][0] for take in diagram._takes] == [second.start_us] * 2
+    assert diagram._takes[1]["KEY_W"] == [(second.start_us, second.end_us)]
+    commands.edit_macro(ui.store, "name", Macro(id=macro.id, name="Deep", loop=ui.store.macros[macro.id].loop))
+    assert diagram._takes == []
+
+
 def test_takes_that_cannot_be_read_are_told_and_left(ui: Ui):
     macro = fresh_macro(ui)
     record(ui, "KEY_W")

@@ -12,7 +12,7 @@ from collections.abc import Iterable
 
 from nakrel.backends.layout import Layout
 from nakrel.backends.protocols import BackendUnavailable
-from nakrel.core.model.controls import by_number
+from nakrel.core.model.controls import Levels, by_number
 from nakrel.core.play.acts import Stroke
 
 __all__ = ["Typist"]
@@ -88,6 +88,8 @@ class Typist:
         self._by_char: dict[str, Stroke] = {}
         # What each key makes by itself, as it is printed on it.
         self.legends: dict[str, str] = {}
+        # What each makes by itself, with Shift, with AltGr, and with both.
+        self._levels: dict[str, list[str]] = {}
         self._lib = lib = _library()
         names = _Names(None, None, *(part.encode() for part in (layout.layout, layout.variant, layout.options)))
         context = lib.xkb_context_new(0)
@@ -105,6 +107,11 @@ class Typist:
                 lib.xkb_keymap_unref(keymap)
         finally:
             lib.xkb_context_unref(context)
+
+    @property
+    def levels(self) -> dict[str, Levels]:
+        """The characters of each key, as far as it has any."""
+        return {code: (own[0], own[1], own[2], own[3]) for code, own in self._levels.items()}
 
     def strokes(self, text: str) -> tuple[list[Stroke], str]:
         """The keys that type the text, and the characters of it that this layout has no keys for."""
@@ -139,6 +146,7 @@ class Typist:
                 held = self._held(keymap, code, level, bits)
                 for sym in self._syms(keymap, code, level) if held is not None else ():
                     self._learn(sym, Stroke(control.code, held or ()))
+                    self._note(sym, Stroke(control.code, held or ()))
                     if level == 0 and not control.code.startswith("KEY_KP"):
                         self._print(control.code, chr(lib.xkb_keysym_to_utf32(sym)))
 
@@ -163,6 +171,12 @@ class Typist:
         upper = char.upper()
         if char.isprintable() and not char.isspace():
             self.legends[code] = upper if len(upper) == 1 else char
+
+    def _note(self, sym: int, stroke: Stroke) -> None:
+        number = self._lib.xkb_keysym_to_utf32(sym)
+        if number and chr(number).isprintable() and not stroke.control.startswith("KEY_KP"):
+            level = ("KEY_LEFTSHIFT" in stroke.held) + 2 * ("KEY_RIGHTALT" in stroke.held)
+            self._levels.setdefault(stroke.control, [""] * 4)[level] = chr(number)
 
     def _learn(self, sym: int, stroke: Stroke) -> None:
         """Keep the way with the fewest keys held; of two, the one that comes first."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import msgspec
 
+from nakrel.core.model.controls import Levels
 from nakrel.core.model.devices import Device
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.places import Monitor, Window
@@ -125,9 +126,11 @@ class MotionTimes(Message, frozen=True):
 
 
 class Legends(Message, frozen=True):
-    """What each key makes by itself, by its code; none where the layout isn't known."""
+    """What is printed on each key, and the characters that it makes by itself, with Shift, with AltGr and with both,
+    by its code; none where the layout isn't known."""
 
     legends: dict[str, str]
+    levels: dict[str, Levels] = {}
 
 
 class Journal(Message, frozen=True):

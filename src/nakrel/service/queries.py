@@ -103,7 +103,8 @@ class Queries:
     def legends(self, client: Client, number: int, body: m.GetLegends) -> Found:
         def work() -> m.Legends:
             try:
-                return m.Legends(Typist(find_layout(body.layout)).legends)
+                typist = Typist(find_layout(body.layout))
+                return m.Legends(typist.legends, typist.levels)
             except BackendUnavailable:
                 # The labels of the table will do; the doctor says what is wrong with the layout.
                 return m.Legends({})

@@ -98,10 +98,8 @@ class SideEffects:
                 self.find_place(by, what)
             case AskPlace(ticket=ticket):
                 self._loop.post(lambda: self._host.step(PlaceReady(by, ticket, None)))
-            case AskText() if not preview:
-                self.type(by, what)
-            case AskText(text=text, ticket=ticket):
-                self._loop.post(lambda: self._host.step(TextReady(by, ticket, (Stroke(""),) * len(text))))
+            case AskText():
+                self.type(by, what, preview=preview)
 
     def run_ended(self, macro: str) -> None:
         """A macro has ended: keys that it had lent are given back."""
@@ -195,14 +193,16 @@ class SideEffects:
             return f"{error}."
         return ""
 
-    def type(self, macro: str, ask: AskText) -> None:
-        """Find the keys that type the text, and answer."""
+    def type(self, macro: str, ask: AskText, *, preview: bool) -> None:
+        """Find the keys that type the text, and answer. A preview reads no secret and lends no key."""
         layout, spare = (
             self._host.state.settings.layout,
             self._host.routes.keys.lend if self._host.routes.keys.lends else None,
         )
 
         def work() -> TextReady:
+            if preview:
+                return TextReady(macro, ask.ticket, _strokes_to_show(ask.text, layout))
             try:
                 text = secrets.get(ask.secret) if ask.secret else ask.text
                 return TextReady(macro, ask.ticket, _strokes(text, layout, spare))
@@ -215,11 +215,20 @@ class SideEffects:
                 self._spare_users.add(macro)
             self._host.step(ready)
 
-        (self._keyring if ask.secret else self._worker).do(work, found)
+        (self._keyring if ask.secret and not preview else self._worker).do(work, found)
 
 
 def _within(place: Place, size: tuple[int, int]) -> Place:
     return max(0, min(place[0], size[0] - 1)), max(0, min(place[1], size[1] - 1))
+
+
+def _strokes_to_show(text: str, layout: str) -> tuple[Stroke, ...]:
+    """The keys of a text as far as there are any; the time of a character passes all the same."""
+    try:
+        typist = Typist(find_layout(layout))
+    except BackendUnavailable:
+        return (Stroke(""),) * len(text)
+    return tuple(stroke for char in text for stroke in (typist.strokes(char)[0] or [Stroke("")]))
 
 
 def _strokes(text: str, layout: str, spare: Callable[[str], dict[str, str]] | None) -> tuple[Stroke, ...]:

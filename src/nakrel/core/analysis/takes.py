@@ -70,6 +70,29 @@ class Aligned(NamedTuple):
         differ = {each.take for each in self.differences}
         return sorted((each for each in self.times if each not in differ), key=lambda each: self.times[each][-1] or 0)
 
+    def spans(self, times: Sequence[int | None]) -> dict[str, list[tuple[int, int]]]:
+        """When each control is down, in microseconds, with these times for the events. What lacks an end is left
+        out."""
+        down: dict[str, int] = {}
+        found: dict[str, list[tuple[int, int]]] = {}
+        for event, at in zip(self.events, times, strict=True):
+            if at is None:
+                down.pop(event.control, None)
+            elif event.value:
+                down.setdefault(event.control, at)
+            elif (since := down.pop(event.control, None)) is not None:
+                found.setdefault(event.control, []).append((since, at))
+        return found
+
+    def beside_others(self, take: int) -> dict[str, list[tuple[int, int]]]:
+        """When each control was down in a take, put so that its first event stands where all others have it."""
+        times = self.times[take]
+        first = next((n for n, at in enumerate(times) if at is not None), None)
+        if first is None:
+            return {}
+        aside = self.events[first].at_us - (times[first] or 0)
+        return self.spans([None if at is None else at + aside for at in times])
+
     def steps(self, share: float = 0.5) -> tuple[Step, ...]:
         """The centre's events, each with the time before it that `share` of the takes don't exceed: 0.5 is the
         median."""

@@ -22,6 +22,7 @@ __all__ = [
     "Code",
     "Control",
     "Kind",
+    "Levels",
     "by_number",
     "control",
     "game_key",
@@ -55,6 +56,9 @@ class Control(msgspec.Struct, frozen=True):
 
 # A control's code inside a macro or a profile. It is checked against the table where the struct is made.
 Code = Annotated[str, msgspec.Meta(min_length=1, max_length=64)]
+
+# The characters that a key makes by itself, with Shift, with AltGr, with both; "" for none.
+Levels = tuple[str, str, str, str]
 
 # The wheel has two axes (REL_WHEEL 8, REL_HWHEEL 6, input-event-codes.h); each direction is a control.
 _WHEEL = (

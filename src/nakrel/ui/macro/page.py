@@ -94,6 +94,7 @@ class MacroPage(QWidget):
         self.recording.live.connect(self._live)
         self.recording.ended.connect(self._recorded)
         self.take_strip.used_rows.connect(self._took)
+        self.take_strip.beside.connect(self.diagram.show_takes)
         self.add_step.added.connect(self.step_actions.insert)
         shown.profile_changed.connect(self._give_keys)
         store.profile_changed.connect(lambda key: self._give_keys())

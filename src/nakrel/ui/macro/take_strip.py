@@ -10,6 +10,7 @@ from PyQt6.QtCore import QEvent, QObject, QPoint, pyqtSignal
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QMenu, QWidget
 
 from nakrel import protocol as m
+from nakrel import worker_process
 from nakrel.core.edit import edits
 from nakrel.core.edit.recorded import gap_after, insert_recorded
 from nakrel.core.edit.takes import length_us, used
@@ -21,6 +22,7 @@ from nakrel.core.model.steps import Step, Wait
 from nakrel.core.model.takes import Take
 from nakrel.core.model.units import format_ms, parse_time
 from nakrel.ui import commands
+from nakrel.ui.background import Background
 from nakrel.ui.macro.takes_dialog import TakesDialog
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
@@ -36,9 +38,11 @@ _TAPS = ((False, "presses and releases"), (True, "joined into taps"))
 
 class TakeStrip(QFrame):
     """Uses a take in its macro as one edit, and uses it anew with each choice; it goes when anything else is edited.
-    The last choices are what the next take is used by. `used_rows` gives the new rows."""
+    The last choices are what the next take is used by. `used_rows` gives the new rows; `beside` when each control was
+    down in each of the takes that there are, and the row that they begin at."""
 
     used_rows = pyqtSignal(object)
+    beside = pyqtSignal(list, int)
 
     def __init__(self, store: Store, parent: QWidget) -> None:
         super().__init__(parent)
@@ -54,6 +58,10 @@ class TakeStrip(QFrame):
         # Where the undo stack stands while nothing else was edited.
         self._index = -1
         self._busy = False
+        # All takes put beside each other, and the row at which the one in use begins.
+        self._beside: list[dict[str, list[tuple[int, int]]]] = []
+        self._first = 0
+        self._background = Background(self)
         self._head = label("", "heading")
         self.sentence = Sentence()
         self.delays, self.pointer = OneOf("delays", _DELAYS), OneOf("pointer", _POINTER)
@@ -116,6 +124,7 @@ class TakeStrip(QFrame):
             if isinstance(answer, m.TakesAre) and answer.takes and self.take is made:
                 self.take = answer.takes[-1]
                 self._show()
+                self._put_beside(answer.takes)
             elif isinstance(answer, m.Refused):
                 self._store.fault.emit(answer.error)
 
@@ -143,6 +152,7 @@ class TakeStrip(QFrame):
                 self._store.fault.emit(answer.error)
             if not isinstance(answer, m.TakesAre):
                 return
+            self._put_beside(answer.takes)
             self.menu = menu = QMenu(self.parentWidget())
             for take in reversed(answer.takes):
                 menu.addAction(_words(take), lambda t=take: self._use(t))
@@ -156,6 +166,21 @@ class TakeStrip(QFrame):
             menu.popup(anchor.mapToGlobal(QPoint(0, anchor.height() if anchor is self.others else 0)))
 
         self._store.ask(m.GetTakes(self._before.id), answered)
+
+    def _put_beside(self, takes: Sequence[Take]) -> None:
+        """Show them beside the one in use. Takes that can't be compared are not shown: the comparison says why."""
+
+        def compared(answer: worker_process.Compared) -> None:
+            aligned = answer.aligned
+            self._beside = [aligned.beside_others(take) for take in aligned.times] if aligned else []
+            self._tell_beside()
+
+        if len(takes) > 1:
+            job = worker_process.CompareTakes(tuple(takes))
+            self._background.start(lambda: worker_process.ask(job, worker_process.Compared), compared)
+
+    def _tell_beside(self) -> None:
+        self.beside.emit(self._beside if self.take else [], self._first)
 
     def _use(self, take: Take, name: str = "") -> None:
         self.take, self._name = take, name
@@ -209,8 +234,9 @@ class TakeStrip(QFrame):
         count -= len(edits.steps_in(macro, place.section, place.inside))
         self._show()
         numbered = enumerate(edits.rows(after))
-        first = next((n for n, row in numbered if (row.section, row.at, row.inside) == place), 0)
-        self.used_rows.emit(range(first, first + count))
+        self._first = next((n for n, row in numbered if (row.section, row.at, row.inside) == place), 0)
+        self.used_rows.emit(range(self._first, self._first + count))
+        self._tell_beside()
 
     def _show(self) -> None:
         take, settings = self.take, self._settings
@@ -242,6 +268,9 @@ class TakeStrip(QFrame):
         """The take is as it is used now."""
         self._before = self.take = None
         self._index = -1
+        self._beside = []
+        self._background.cancel()
+        self._tell_beside()
         self.hide()
 
 

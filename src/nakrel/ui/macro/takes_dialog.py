@@ -70,6 +70,7 @@ class _Traces(QWidget):
             used.append(now)
         end = max([now, *(at for times in aligned.times.values() for at in times if at is not None)], default=0) or 1
         width = self.width() - _NAMES - 14
+        takes, use = [aligned.beside_others(take) for take in aligned.times], aligned.spans(used)
         for lane, control in enumerate(self._controls):
             top = lane * _LANE
             own = hue(control)
@@ -79,28 +80,14 @@ class _Traces(QWidget):
             place = QRectF(_NAMES, top + 8, width, 18)
             faint = QColor(own)
             faint.setAlphaF(0.28)
-            for times in aligned.times.values():
-                draw_trace(painter, place, _spans(aligned, control, times), 0, end, faint, 1.0)
-            draw_trace(painter, place, _spans(aligned, control, used), 0, end, own)
+            for spans in takes:
+                draw_trace(painter, place, spans.get(control, ()), 0, end, faint, 1.0)
+            draw_trace(painter, place, use.get(control, ()), 0, end, own)
         painter.setPen(colour("soft"))
         y = len(self._controls) * _LANE
         painter.drawText(QRectF(_NAMES, y, 60, 16), Qt.AlignmentFlag.AlignLeft, "0")
         right = Qt.AlignmentFlag.AlignRight
         painter.drawText(QRectF(_NAMES + width - 100, y, 100, 16), right, f"{format_ms(round(end, -2))} ms")
-
-
-def _spans(aligned: Aligned, control: str, times: Sequence[int | None]) -> list[tuple[float, float]]:
-    down: int | None = None
-    found: list[tuple[float, float]] = []
-    for event, at in zip(aligned.events, times, strict=True):
-        if event.control != control or at is None:
-            continue
-        if event.value and down is None:
-            down = at
-        elif not event.value and down is not None:
-            found.append((down, at))
-            down = None
-    return found
 
 
 class TakesDialog(QDialog):

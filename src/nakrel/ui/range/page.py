@@ -22,6 +22,7 @@ from nakrel.core.analysis.practice_range import (
     to_csv,
     to_steps,
 )
+from nakrel.core.analysis.typed_text import TypedText
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.errors import DataError
@@ -113,7 +114,9 @@ class RangePage(QWidget):
         self._store, self._shown = store, shown
         self.counts = Range(_now_us(), shown.frames)
         self.paused = self._fingers = False
-        self._typed_text, self._moves, self._moved_px = "", 0, 0.0
+        self._typed_text, self._macros_text, self._moves, self._moved_px = "", "", 0, 0.0
+        # What the keys of macros make, once it is known.
+        self._typing = TypedText({})
         self.model = _Rows()
         self.pad = Pad(lambda: self.counts, lambda lane: lane_name(lane, self._names()))
         self.text, self.histograms = label("", "soft"), Histograms()
@@ -172,6 +175,7 @@ class RangePage(QWidget):
 
     def showEvent(self, event: QShowEvent | None) -> None:
         """Run while it is seen."""
+        self._ask_layout()
         self._timer.start()
         self._rows_timer.start()
         self.refresh()
@@ -180,6 +184,15 @@ class RangePage(QWidget):
         """Nothing counts while it isn't."""
         self._timer.stop()
         self._rows_timer.stop()
+
+    def _ask_layout(self) -> None:
+        """Learn what the keys of the layout in use make."""
+
+        def answered(answer: m.AnswerBody) -> None:
+            if isinstance(answer, m.Legends):
+                self._typing = TypedText(answer.levels)
+
+        self._store.ask(m.GetLegends(self._store.settings.layout), answered)
 
     def _focused(self, on: bool) -> None:
         self._fingers = on
@@ -197,6 +210,8 @@ class RangePage(QWidget):
     def _show_text(self) -> None:
         """The text as a program gets it, and the pointer's way."""
         parts = [f"text as it arrived: {self._typed_text}"] if self._typed_text else []
+        if self._macros_text:
+            parts.append(f"macros typed: {self._macros_text}")
         if self._moves:
             parts.append(f"the pointer went {self._moved_px:,.0f} px in {self._moves:,} moves")
         text = " · ".join(parts)
@@ -208,6 +223,8 @@ class RangePage(QWidget):
         for event in seen.events:
             if event.by == _PASSED:
                 continue
+            if event.by != FINGER:
+                self._macros_text = f"{self._macros_text}{self._typing.feed(event.control, event.value)}"[-_MOST_TEXT:]
             if event.by != FINGER or (self._fingers and event.control != "KEY_ESC"):
                 self.counts.feed(Came(event.by, event.control, event.value, event.at_us))
         self.pad.show_lanes([row.lane for row in self.counts.rows(_now_us())])
@@ -235,7 +252,7 @@ class RangePage(QWidget):
         self.debounce_button.setVisible(bool(worn))
         some = bool(self.counts.events)
         self.csv_button.setEnabled(some)
-        self.reset_button.setEnabled(some or bool(self._typed_text or self._moves))
+        self.reset_button.setEnabled(some or bool(self._typed_text or self._macros_text or self._moves))
         self.macro_button.setEnabled(any(event.by == FINGER for event in self.counts.events))
 
     def _show_times(self) -> None:
@@ -267,7 +284,7 @@ class RangePage(QWidget):
         """Begin with nothing."""
         self.counts = Range(_now_us(), self._shown.frames)
         self.pad.show_lanes([])
-        self._typed_text, self._moves, self._moved_px = "", 0, 0.0
+        self._typed_text, self._macros_text, self._moves, self._moved_px = "", "", 0, 0.0
         self.refresh()
 
     def ask_table(self) -> None:

@@ -26,6 +26,8 @@ __all__ = ["Signs", "draw", "gap_words"]
 _HIGH, _LOW, _ACTUAL = 9, 30, 36
 # Ruler marks of frames closer than this are left out.
 _LEAST_FRAME_PX = 6
+# How strong the traces of takes are beneath the macro's.
+_FAINT = 0.3
 
 
 class Signs(NamedTuple):
@@ -42,6 +44,7 @@ class Signs(NamedTuple):
     actual: dict[str, list[tuple[int, int]]] = {}
     focused: bool = False
     worst: dict[int, float] = {}
+    takes: Sequence[dict[str, list[tuple[int, int]]]] = ()
 
 
 def gap_words(gap_us: int, fps: float) -> str:
@@ -93,6 +96,10 @@ def _trace(painter: QPainter, view: View, control: str, top: float, spans: list[
     drawn = [(span.start_us, span.end_us) for span in spans]
     painter.save()
     painter.setClipRect(QRectF(field.left() - 1, top, field.width() + 2, TRACE), Qt.ClipOperation.IntersectClip)
+    faint = QColor(own)
+    faint.setAlphaF(_FAINT)
+    for take in signs.takes:
+        draw_trace(painter, place, take.get(control, ()), view.since_us, view.until_us, faint, 1.0)
     draw_trace(painter, place, drawn, view.since_us, view.until_us, own)
     if (actual := signs.actual.get(control)) is not None:
         beneath = QRectF(field.left(), top + _ACTUAL - 3, field.width(), 4)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import time
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 from PyQt6.QtCore import Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
@@ -12,6 +12,7 @@ from nakrel.core.edit.shaping import Edge
 from nakrel.core.edit.timeline import Timeline
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.runs import RunRecord
+from nakrel.core.model.steps import Wait
 from nakrel.core.model.units import format_ms
 from nakrel.protocol import SeenEvent
 from nakrel.ui.macro.diagram.keys import Keys
@@ -47,6 +48,7 @@ class Diagram(Scrolled):
         self.grid_us, self.fps = 1_000.0, 60.0
         self.actual: dict[str, list[tuple[int, int]]] = {}
         self._worst: dict[int, float] = {}
+        self._takes: list[dict[str, list[tuple[int, int]]]] = []
         self._marked: tuple[int, int] | None = None
         self._mouse = Mouse(self.view, self.selection)
         self._keys = Keys(self)
@@ -68,7 +70,7 @@ class Diagram(Scrolled):
         """Draw this macro. A macro of another name begins with all of it in view."""
         if self.selection.show(line):
             self.view.order, self.view.fitted = [], True
-            self.actual, self._worst = {}, {}
+            self.actual, self._worst, self._takes = {}, {}, []
             self._pen.stop()
             self.measured.emit(None)
             self.message.emit("", False)
@@ -113,6 +115,21 @@ class Diagram(Scrolled):
         self._worst = worst
         self.repaint_all()
 
+    def show_takes(self, takes: Sequence[dict[str, list[tuple[int, int]]]], first: int = 0) -> None:
+        """Draw takes faintly beneath the macro, beginning with the first press from a row on. Each has for its controls
+        when they were down, in microseconds from the beginning of the take."""
+        # A wait may stand between what was there and what was recorded.
+        first = next((row for row in range(first, self.line.size) if not isinstance(self.line.row(row).step, Wait)), 0)
+        begin = self.line.start_us(first) if self.line.size else 0
+        self._takes = [
+            {control: [(begin + down, begin + up) for down, up in spans] for control, spans in take.items()}
+            for take in takes
+        ]
+        drawn = [trace for trace, control in enumerate(self.view.order) if any(control in take for take in takes)]
+        if drawn:
+            self.show_trace(drawn[0])
+        self.repaint_all()
+
     @property
     def line(self) -> Timeline:
         """The macro that is drawn, laid out in time."""
@@ -132,6 +149,7 @@ class Diagram(Scrolled):
             self.actual,
             self.hasFocus(),
             self._worst,
+            self._takes,
         )
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
