@@ -89,36 +89,31 @@ def _truth(shape: str, games: _Games, sure: float) -> Floats:
 
 
 def _searched(shape: str, games: _Games, sure: float, chance: np.random.Generator) -> Outcome:
-    grid = tuning._grid()
+    grid = tuning.game_grid()
     count = len(games.thresholds)
-    reach = math.log(sure / (1 - sure)) / tuning._STRETCH
-    wanted = np.maximum(grid.thresholds + grid.widths * reach, 0.0)
+    wanted = tuning.wanted_points(grid, sure)
     moments = np.stack((np.ones_like(wanted), wanted, wanted**2)).astype(np.float32)
-    moves = np.float32((tuning._DRIFT / (tuning._THRESHOLDS[1] - tuning._THRESHOLDS[0])) ** 2 / 2)
-    known = np.full((count, len(wanted)), 1 / len(wanted), dtype=np.float32)
+    shares = np.array([share for _, share in tuning.DRIFTS])
+    # For each game, each way to move and each point of the grid.
+    known = np.tile(shares[:, None] * grid.odds, (count, 1, 1)).astype(np.float32)
     for trial in range(TRIALS):
-        variance = np.zeros((count, len(tuning._TRIED)))
-        weighed = [known * each for each in moments]
-        if_works = [(each @ grid.works.T).astype(float) for each in weighed]
-        totals = [each.sum(axis=1, dtype=float)[:, None] for each in weighed]
-        if_not = [total - each for total, each in zip(totals, if_works, strict=True)]
-        for mass, mean, square in (if_works, if_not):
-            variance += square - mean**2 / np.maximum(mass, 1e-12)
-        tried = variance.argmin(axis=1)
+        tried = _tried(grid, known.sum(axis=1), moments)
         # The window's range begins at 5 ms.
-        times = tuning._TRIED[tried] + 5
-        worked = chance.random(count) < SHAPES[shape](games, times, trial)
+        worked = chance.random(count) < SHAPES[shape](games, grid.tried[tried] + 5, trial)
         works = grid.works[tried]
-        known *= np.where(worked[:, None], works, 1 - works)
-        by_threshold = known.reshape(count, len(tuning._THRESHOLDS), -1)
-        flow = moves * np.diff(by_threshold, axis=1)
-        by_threshold[:, :-1] += flow
-        by_threshold[:, 1:] -= flow
-        known /= known.sum(axis=1, keepdims=True)
-    order = np.argsort(wanted)
-    below = np.cumsum(known[:, order], axis=1, dtype=float)
-    low, high = (np.array([np.interp(share, each, wanted[order]) for each in below]) + 5 for share in (0.05, 0.95))
-    estimate = known.astype(float) @ wanted + 5
+        known *= np.where(worked[:, None], works, 1 - works)[:, None]
+        for way, (every, _) in enumerate(tuning.DRIFTS):
+            if every and trial < TRIALS - 1 and (trial + 1) % abs(every) == 0:
+                ways = known[:, way].reshape(count, len(tuning.THRESHOLDS), -1)
+                for game in ways:
+                    tuning.move(game, up=every > 0)
+                known[:, way] = ways.reshape(count, -1)
+        known /= known.sum(axis=(1, 2), keepdims=True)
+    after = known.sum(axis=1).astype(float)
+    low, high = (
+        np.array(ends) + 5 for ends in zip(*(tuning.interval(grid, each, wanted) for each in after), strict=True)
+    )
+    estimate = after @ wanted + 5
     truth = _truth(shape, games, sure)
     reached = "logistic" if shape in ("lapses", "drift") else shape
     works_enough = SHAPES[reached](games, high, TRIALS - 1) >= sure - 0.01 - 1e-9
@@ -130,6 +125,19 @@ def _searched(shape: str, games: _Games, sure: float, chance: np.random.Generato
         float(works_enough.mean()),
         float(np.median(high - low)),
     )
+
+
+def _tried(grid: tuning.Grid, known: NDArray[np.float32], moments: NDArray[np.float32]) -> NDArray[np.intp]:
+    """For each game the number of the time to try: that of `best_next` for one."""
+    weighed = [known * each for each in moments]
+    if_works = [(each @ grid.works.T).astype(float) for each in weighed]
+    totals = [each.sum(axis=1, dtype=float)[:, None] for each in weighed]
+    if_not = [total - each for total, each in zip(totals, if_works, strict=True)]
+    variance = np.zeros((len(known), len(grid.tried)))
+    for mass, mean, square in (if_works, if_not):
+        variance += square - mean**2 / np.maximum(mass, 1e-12)
+    best: NDArray[np.intp] = variance.argmin(axis=1)
+    return best
 
 
 def outcomes(count: int, seed: int = 1) -> Iterator[Outcome]:

@@ -151,6 +151,9 @@ def test_case_spacing_and_other_units_are_taken_too():
     ("text", "line", "column", "message"),
     [
         ("wait 5 ms\nhop Q", 2, 1, r"'hop' starts no step; expected tap, press,"),
+        ("tap Q 20 ms", 1, 6, r"expected 'for' and a time, as in: tap Q for 50 ms"),
+        ("tap Left Shift + E hold 3", 1, 19, r"expected 'for' and a time, as in: tap Q for 50 ms"),
+        ("tap Qq", 1, 5, r"there is no key or button 'Qq'"),
         ("tap Q", 1, 6, r"expected 'for' and a time, as in: tap Q for 50 ms"),
         ("tap Qq for 5 ms", 1, 5, r"there is no key or button 'Qq'"),
         ("press Shft", 1, 7, r"no key or button 'Shft'; .nakrel controls"),

@@ -12,7 +12,7 @@ import pytest
 from scipy.stats import norm
 
 from nakrel.core.analysis.trials import Found, is_done
-from nakrel.core.analysis.tuning import work_out
+from nakrel.core.analysis.tuning import best_next, known_after, make_grid, work_out
 from nakrel.core.edit.tuned import has_time, target_words, with_time
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
@@ -86,6 +86,38 @@ def test_a_game_with_a_fixed_rule_is_pinned_down_and_then_it_ends():
     assert len(trials) < 40
     assert 40 * MS <= found.high_us <= 46 * MS
     assert found.low_us <= 40 * MS
+
+
+def test_thirty_trials_find_a_threshold_of_a_two_choice_task_to_two_decibels():
+    """Kontsevich and Tyler (1999) state for their method, with a choice of two (half of which is right by luck alone):
+    30 trials for a threshold to 2 dB, that is 23 %. (From memory of the abstract.) Decibels are 20 times the decimal
+    logarithm of the contrast; the observer is a Weibull function with a slope of 3.5, as usual for contrast."""
+    decibels = np.arange(-30.0, 0.1, 0.5)
+    grid = make_grid(decibels, (0.5, 1.0, 1.8, 3.0, 5.0), (0.02,), decibels[:-1] + 0.25, (1,) * 5, guess=0.5)
+    chance = np.random.default_rng(4)
+    errors = []
+    for _ in range(60):
+        truth = chance.uniform(-24, -6)
+        trials: list[tuple[float, bool]] = []
+        for _ in range(30):
+            at = best_next(grid, known_after(grid, trials, ((0, 1.0),)), grid.thresholds)
+            right = 1 - 0.5 * math.exp(-(10 ** ((at - truth) / 20 * 3.5)))
+            trials.append((at, bool(chance.random() < right)))
+        known = known_after(grid, trials, ((0, 1.0),))
+        errors.append(float(known @ grid.thresholds) - truth)
+    # A Weibull function's threshold is that of 1 - 1/e and not of a half: the same for all.
+    assert statistics.stdev(errors) < 2.0
+
+
+def test_a_threshold_that_moves_is_followed():
+    """Up by 5 ms over 40 trials; it is where it is at the end."""
+    chance = np.random.default_rng(2)
+    ends = []
+    for _ in range(5):
+        game = logistic(80, 2)
+        found = searched((lambda x, n, g=game: g[0](x + 5 * (1 - n / 39), n), game[1]), Question(sure=0.9), chance)
+        ends.append(found.estimate_us / MS - game[1](0.9))
+    assert abs(statistics.median(ends)) < 1.5
 
 
 def test_what_never_works_is_not_reached():

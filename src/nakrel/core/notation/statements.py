@@ -175,8 +175,24 @@ def _command(line: Line, at: int, rest: str) -> tuple[str, ...]:
 def _timed(line: Line, at: int, rest: str) -> tuple[str, int | str]:
     found = outside(rest, " for ")
     if found < 0:
-        fail(line, at + len(rest), "expected 'for' and a time, as in: tap Q for 50 ms")
+        where = at + _known_names(line, at, rest)
+        fail(line, where, "expected 'for' and a time, as in: tap Q for 50 ms")
     return rest[:found], _time(line, at, rest[found + 5 :])
+
+
+def _known_names(line: Line, at: int, rest: str) -> int:
+    """How much of it is names of controls, the first of which has to be one: after them something else goes wrong."""
+    ends = [found.start() for found in re.finditer(r"\s|$", rest)] if rest else []
+    for end in reversed(ends):
+        try:
+            for name in re.split(r"\s\+\s", rest[:end]):
+                read_control(name)
+        except DataError:
+            continue
+        return end
+    if rest:
+        _control(line, at, re.split(r"\s\+\s", rest)[0])
+    return 0
 
 
 def _time(line: Line, at: int, text: str) -> int | str:

@@ -158,7 +158,7 @@ class Assign(QObject):
 
     def _rapid_fire(self, name: str, does: Cell | Beginning | None) -> None:
         if not isinstance(does, ToControl):
-            self._store.fault.emit("Rapid fire takes one key or button.")
+            self._store.fault.emit("Rapid fire takes one key or button; press only that one.")
             return
         figures = [figure.example for figure in RAPID_FIRE.figures]
         known = f"Rapid fire {label(does.control)}"

@@ -213,7 +213,7 @@ class SheetPage(QWidget):
 
     def _fires(self, does: Cell | Beginning | None) -> None:
         if not isinstance(does, ToControl):
-            self._store.fault.emit("Rapid fire is on one button.")
+            self._store.fault.emit("Rapid fire is on one key or button; press only that one.")
             return
         self.show_control(does.control)
         if self.model.row_of(does.control) >= 0:
@@ -269,9 +269,9 @@ class SheetPage(QWidget):
 
     def _holder_chosen(self, does: Cell | Beginning | None) -> None:
         if not isinstance(does, ToControl):
-            self._store.fault.emit("A layer is held by one button.")
+            self._store.fault.emit("A layer is held by one key or button; press only that one.")
         elif CONTROLS[does.control].kind is Kind.WHEEL:
-            self._store.fault.emit("A layer is held by a key or a button, and this is a turn of the wheel.")
+            self._store.fault.emit("A turn of the wheel can't be held; press a key or a button for the layer.")
         elif name := self.assign.hold_new_layer(does.control):
             self._shown.show_control(does.control, name)
 
