@@ -81,6 +81,7 @@ by_kind = {
     m.InFront: st.builds(m.InFront, st.booleans()),
     m.PressStandIn: st.builds(m.PressStandIn, texts, texts, st.integers(0, 100)),
     m.ServeSession: st.builds(m.ServeSession, texts, texts),
+    m.OpenWindow: st.builds(m.OpenWindow, st.lists(texts, max_size=2).map(tuple), st.booleans(), texts),
     m.Shutdown: st.builds(m.Shutdown),
 }
 requests = st.one_of(*by_kind.values())
@@ -93,6 +94,8 @@ notices = st.one_of(
     st.builds(m.SettingsChanged, settings),
     st.builds(m.Seen, st.lists(seen, max_size=4).map(tuple), st.integers(0, 9)),
     st.builds(m.Judged, st.booleans()),
+    st.builds(m.WindowAsked, st.lists(texts, max_size=2).map(tuple), st.booleans(), texts),
+    st.builds(m.ShutDown),
     st.builds(m.Fault, texts),
 )
 

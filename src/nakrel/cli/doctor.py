@@ -13,10 +13,10 @@ from nakrel import protocol as m
 from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
 from nakrel.service import doctor as service_doctor
 from nakrel.service.doctor import System
-from nakrel.service.rules import RULES_PATH, fix_script
+from nakrel.service.rules import fix_script, take_back_script
 from nakrel.storage.home import Home
 
-__all__ = ["examine", "mend"]
+__all__ = ["examine", "mend", "take_back"]
 
 _SIGNS = {m.CheckState.OK: "ok  ", m.CheckState.NOTE: "note", m.CheckState.BAD: "BAD "}
 
@@ -37,12 +37,33 @@ def examine(home: Home, as_json: bool) -> int:
 
 def mend(home: Home, yes: bool) -> int:
     """Show what would be installed, ask, install it with root's rights, and let a running service look again."""
-    script = fix_script()
-    click.echo("This gives the user at this machine access to its keyboards and mice, and to virtual ones, for good.")
-    click.echo("Every program of that user gets it, too: docs/permissions.md says what that means.")
+    told = (
+        "This gives the user at this machine access to its keyboards and mice, and to virtual ones, for good.\n"
+        "Every program of that user gets it, too: docs/permissions.md says what that means."
+    )
+    if code := _as_root(fix_script(), told, "Install it?", yes):
+        return code
+    click.echo("Installed. To take it back:  nakrel doctor --take-back")
+    _look_again(home)
+    return examine(home, as_json=False)
+
+
+def take_back(home: Home, yes: bool) -> int:
+    """The opposite of `mend`."""
+    told = "This removes what `nakrel doctor --fix` installed: macros then reach what X11 lets them reach."
+    if code := _as_root(take_back_script(), told, "Remove it?", yes):
+        return code
+    click.echo("Removed. What has the devices open keeps them until you log out.")
+    _look_again(home)
+    return 0
+
+
+def _as_root(script: str, told: str, question: str, yes: bool) -> int:
+    """Show a script, ask, and run it with root's rights; returns the exit code."""
+    click.echo(told)
     click.echo("It is run as root:\n")
     click.echo("".join(f"    {line}\n" for line in script.splitlines()))
-    if not yes and not click.confirm("Install it?"):
+    if not yes and not click.confirm(question):
         click.echo("Nothing was changed.")
         return 1
     command = _with_rights(System().user)
@@ -53,9 +74,7 @@ def mend(home: Home, yes: bool) -> int:
     if done.returncode:
         click.echo(f"nakrel: that failed (exit code {done.returncode}); what was said above tells why", err=True)
         return 1
-    click.echo(f"Installed. To take it back:  sudo rm {RULES_PATH}, and restart.")
-    _look_again(home)
-    return examine(home, as_json=False)
+    return 0
 
 
 def _with_rights(user: int) -> list[str] | None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import copy
+import os
 import shlex
 import sys
 from pathlib import Path
@@ -12,9 +13,11 @@ import msgspec
 
 import nakrel
 from nakrel import protocol as m
-from nakrel.cli.doctor import examine, mend
+from nakrel.cli.completing import macro_names, profile_names, variant_names
+from nakrel.cli.desktop import install, login, uninstall
+from nakrel.cli.doctor import examine, mend, take_back
 from nakrel.cli.plans import export, frames, last_run, plan
-from nakrel.cli.session import Session, fail, json_option, pick, print_rows
+from nakrel.cli.session import Session, counted, fail, json_option, pick, print_rows
 from nakrel.cli.trials import judge
 from nakrel.client.connection import ServiceConnection, ServiceGone
 from nakrel.client.ids import new_id
@@ -47,7 +50,7 @@ class _Commands(click.Group):
             fail(str(error))
 
 
-@click.group(cls=_Commands, invoke_without_command=True)
+@click.group(cls=_Commands, invoke_without_command=True, context_settings={"help_option_names": ["-h", "--help"]})
 @click.version_option(nakrel.__version__)
 @click.option("--home", metavar="DIR", help="Keep everything in this folder instead of the XDG folders.")
 @click.pass_context
@@ -59,15 +62,22 @@ def main(context: click.Context, home: str | None) -> None:
 
 
 @main.command()
+@click.argument("files", nargs=-1, type=click.Path(path_type=Path, exists=True))
 @click.option("--demo", is_flag=True, help="Fill an empty home with the demo's data first.")
+@click.option("--record", is_flag=True, help="Begin a recording.")
+@click.option("--for-bus", is_flag=True, hidden=True)
 @click.pass_obj
-def window(session: Session, demo: bool = False) -> None:
-    """Open the window."""
+def window(
+    session: Session, files: tuple[Path, ...] = (), demo: bool = False, record: bool = False, for_bus: bool = False
+) -> None:
+    """Open the window, and look through profile FILES; one that is open already comes to the front."""
     if demo:
         seed(session.home)
     from nakrel.ui.app import run
 
-    sys.exit(run(session.folder))
+    token = os.environ.pop("XDG_ACTIVATION_TOKEN", "") or os.environ.get("DESKTOP_STARTUP_ID", "")
+    asked = m.OpenWindow(tuple(str(each.absolute()) for each in files), record, token)
+    sys.exit(run(session.folder, asked, for_bus=for_bus))
 
 
 @main.command()
@@ -94,11 +104,11 @@ def import_(session: Session, recording: Path, name: str | None) -> None:
         fail(str(error))
     macro = Macro(id=new_id(), name=name or recording.stem, loop=tuple(steps))
     session.call(m.PutMacro(macro))
-    click.echo(f"{macro.name}: {len(steps)} steps")
+    click.echo(f"{macro.name}: {counted(len(steps), 'step')}")
 
 
 @main.command()
-@click.argument("profiles", nargs=-1, required=True)
+@click.argument("profiles", nargs=-1, required=True, shell_complete=profile_names)
 @click.option("--output", "-o", type=click.Path(path_type=Path), required=True, help="The file.")
 @click.pass_obj
 def bundle(session: Session, profiles: tuple[str, ...], output: Path) -> None:
@@ -110,7 +120,7 @@ def bundle(session: Session, profiles: tuple[str, ...], output: Path) -> None:
         write_bundle(output, made)
     except StorageError as error:
         fail(str(error))
-    click.echo(f"{output}: {len(made.profiles)} profiles, {len(made.macros)} macros")
+    click.echo(f"{output}: {counted(len(made.profiles), 'profile')}, {counted(len(made.macros), 'macro')}")
 
 
 @main.command()
@@ -153,16 +163,19 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
         session.call(m.PutMacro(macro))
     for profile in merged.profiles:
         session.call(m.PutProfile(profile))
-    click.echo(f"imported: {len(merged.profiles)} profiles, {len(merged.macros)} macros")
+    click.echo(f"Imported: {counted(len(merged.profiles), 'profile')}, {counted(len(merged.macros), 'macro')}.")
 
 
 @main.command()
 @click.option("--fix", is_flag=True, help="Show, then install what gives you access to the devices.")
-@click.option("--yes", is_flag=True, help="With --fix: don't ask.")
+@click.option("--take-back", "back", is_flag=True, help="Show, then remove what --fix installed.")
+@click.option("--yes", is_flag=True, help="With --fix or --take-back: don't ask.")
 @json_option
 @click.pass_obj
-def doctor(session: Session, fix: bool, yes: bool, as_json: bool) -> None:
+def doctor(session: Session, fix: bool, back: bool, yes: bool, as_json: bool) -> None:
     """Examine what stands between your fingers and the programs, and say what to do about it."""
+    if back:
+        sys.exit(take_back(session.home, yes))
     sys.exit(mend(session.home, yes) if fix else examine(session.home, as_json))
 
 
@@ -174,6 +187,8 @@ def shutdown(session: Session) -> None:
         ServiceConnection.connect(session.home.socket, "nakrel").call(m.Shutdown())
     except ServiceGone:
         click.echo("No service runs.")
+    else:
+        click.echo("The service has ended; all macros were ended with it.")
 
 
 @main.command()
@@ -236,16 +251,21 @@ def live(session: Session, as_json: bool) -> None:
 
 
 @main.command()
-@click.argument("profile")
+@click.argument("profile", required=False, shell_complete=profile_names)
 @click.pass_obj
-def pin(session: Session, profile: str) -> None:
-    """Keep PROFILE live until `unpin`."""
-    session.call(m.Pin(pick(session.library().profiles, profile, "profile").id))
+def pin(session: Session, profile: str | None) -> None:
+    """Keep PROFILE live until `unpin`; without a name the one that is."""
+    # The service makes what an empty home lacks.
+    status = session.call(m.GetStatus())
+    assert isinstance(status, m.StatusIs)
+    chosen = pick(session.library().profiles, profile or status.status.live, "profile")
+    session.call(m.Pin(chosen.id))
+    click.echo(f"{chosen.name} is live, and stays so.")
 
 
 @main.command()
-@click.argument("name", required=False)
-@click.option("--profile", metavar="NAME", help="Of this profile; default: the live one.")
+@click.argument("name", required=False, shell_complete=variant_names)
+@click.option("--profile", metavar="NAME", shell_complete=profile_names, help="Of this profile; default: the live one.")
 @click.option("--next", "by", flag_value=1, type=int, help="The next one; wraps around.")
 @click.option("--previous", "by", flag_value=-1, type=int, help="The one before.")
 @click.pass_obj
@@ -279,6 +299,9 @@ def speed(session: Session, stage: str | None, by: int | None) -> None:
     if stage or by:
         fits = [each.name for each in profile.pointer.stages if stage and each.name.casefold() == stage.casefold()]
         session.call(m.UseStage(fits[0] if fits else stage or "", -1 if by == -1 else 1))
+        after = session.call(m.GetStatus())
+        assert isinstance(after, m.StatusIs)
+        click.echo(f"The pointer's speed is {after.status.stage}.")
         return
     for each in profile.pointer.stages:
         now = "*" if each.name == status.status.stage else " "
@@ -292,14 +315,17 @@ def speed(session: Session, stage: str | None, by: int | None) -> None:
 def unpin(session: Session) -> None:
     """Load with games again: profiles go live when their game starts."""
     session.call(m.Pin(""))
+    click.echo("Profiles go live with their games again.")
 
 
 @main.command()
-@click.argument("macro")
+@click.argument("macro", shell_complete=macro_names)
 @click.pass_obj
 def play(session: Session, macro: str) -> None:
     """Play MACRO now; a Toggle goes on until `stop`, a Held one plays one run."""
-    session.call(m.Play_(pick(session.library().macros, macro, "macro").id))
+    chosen = pick(session.library().macros, macro, "macro")
+    session.call(m.Play_(chosen.id))
+    click.echo(f"{chosen.name} plays.")
 
 
 @main.command(name="type")
@@ -312,14 +338,16 @@ def type_(session: Session, text: str, rate: int) -> None:
 
 
 @main.command()
-@click.argument("macro", required=False)
+@click.argument("macro", required=False, shell_complete=macro_names)
 @click.pass_obj
 def stop(session: Session, macro: str | None) -> None:
     """End MACRO, or without a name stop everything."""
-    session.call(m.Stop(pick(session.library().macros, macro, "macro").id if macro else ""))
+    chosen = pick(session.library().macros, macro, "macro") if macro else None
+    session.call(m.Stop(chosen.id if chosen else ""))
+    click.echo(f"{chosen.name} is ended." if chosen else "Everything is stopped.")
 
 
-for _command in (export, plan, frames, last_run, judge):
+for _command in (export, plan, frames, last_run, judge, install, uninstall, login):
     main.add_command(_command)
 
 # Their names of before, which scripts and shortcuts of desktops may use.

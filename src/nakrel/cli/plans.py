@@ -8,6 +8,7 @@ from pathlib import Path
 import click
 
 from nakrel import protocol as m
+from nakrel.cli.completing import macro_names
 from nakrel.cli.session import Session, fail, json_option, of_profile, pick, resolved
 from nakrel.core.analysis.frame_answer import JITTER_US, answer_for, format_seen
 from nakrel.core.analysis.seen import IN_ORDER, Game, spread_of_low
@@ -24,7 +25,7 @@ __all__ = ["export", "frames", "last_run", "plan"]
 
 
 @click.command()
-@click.argument("macro")
+@click.argument("macro", shell_complete=macro_names)
 @click.option("--as", "form", type=click.Choice(sorted(WRITERS)), required=True, help="The format.")
 @click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; default: standard output.")
 @click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
@@ -51,7 +52,7 @@ def export(
 
 
 @click.command()
-@click.argument("macro")
+@click.argument("macro", shell_complete=macro_names)
 @click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
 @click.option("--seed", type=int, default=0, show_default=True, help="Random seed.")
 @json_option
@@ -83,7 +84,7 @@ def _tell_end(macro: Macro, made: Planned) -> None:
 
 
 @click.command()
-@click.argument("macro")
+@click.argument("macro", shell_complete=macro_names)
 @click.option("--rate", type=click.FloatRange(10, 1_000), default=60.0, show_default=True, help="Frames a second.")
 @click.option(
     "--spread",
@@ -140,7 +141,7 @@ def frames(
 
 
 @click.command(name="last-run")
-@click.argument("macro")
+@click.argument("macro", shell_complete=macro_names)
 @click.option("--as", "form", type=click.Choice(["csv", "vcd"]), default="csv", show_default=True, help="The format.")
 @click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; default: standard output.")
 @click.pass_obj

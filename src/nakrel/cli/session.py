@@ -9,6 +9,7 @@ from typing import Any, NoReturn, TypeVar
 import click
 
 from nakrel import protocol as m
+from nakrel.cli.completing import profile_names
 from nakrel.client.connection import ClientError
 from nakrel.client.launch import ensure_service
 from nakrel.core.model.controls import label
@@ -19,7 +20,7 @@ from nakrel.core.model.profile import Profile
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
 
-__all__ = ["Session", "fail", "json_option", "of_profile", "pick", "print_rows", "resolved"]
+__all__ = ["Session", "counted", "fail", "json_option", "of_profile", "pick", "print_rows", "resolved"]
 
 T = TypeVar("T", Profile, Macro)
 
@@ -69,6 +70,11 @@ def pick(items: dict[str, T], text: str, what: str) -> T:
     fail(f"there is no {what} {text!r}; there are: {', '.join(sorted(i.name for i in items.values())) or 'none'}")
 
 
+def counted(count: int, what: str) -> str:
+    """So many of them: '1 macro', '2 macros'."""
+    return f"{count:,} {what}{'s' * (count != 1)}"
+
+
 def print_rows(rows: list[dict[str, Any]], as_json: bool, line: str) -> None:
     """Print rows as JSON, or each in this form."""
     if as_json:
@@ -93,5 +99,7 @@ def resolved(session: Session, name: str, profile: str | None) -> Macro:
         fail(str(error))
 
 
-of_profile = click.option("--profile", metavar="NAME", help="Profile whose game keys count.")
+of_profile = click.option(
+    "--profile", metavar="NAME", shell_complete=profile_names, help="Profile whose game keys count."
+)
 json_option = click.option("--json", "as_json", is_flag=True, help="Print JSON.")

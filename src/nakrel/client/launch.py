@@ -33,6 +33,11 @@ class Launch:
             raise ClientError(refused)
         self._pid, self._errors = _start(home) if self._connection is None else (0, -1)
 
+    @property
+    def ready(self) -> ServiceConnection | None:
+        """The connection to a service that ran already."""
+        return self._connection
+
     def finish(self) -> ServiceConnection:
         """Wait for the service; raises `ClientError`."""
         try:

@@ -18,8 +18,8 @@ def _judge(home: str | None) -> tuple[str, ...]:
     return (sys.executable, "-m", "nakrel", *(("--home", home) if home else ()), "judge")
 
 
-def main(arguments: list[str] | None = None) -> int:
-    """Play; returns the exit code."""
+def make_parser() -> argparse.ArgumentParser:
+    """The options of the practice game."""
     parser = argparse.ArgumentParser(prog=PROCESS_NAME, description="A practice game that shows what a game sees.")
     parser.add_argument("--fps", type=int, default=60, choices=range(1, 1001), metavar="1-1000", help="frames a second")
     parser.add_argument("--log", help="write what arrives and what is seen to this file, a JSON object a line")
@@ -35,6 +35,12 @@ def main(arguments: list[str] | None = None) -> int:
     parser.add_argument("--pair", metavar="'A B 40 90'", help="B counts only from 40 to 90 ms after A")
     parser.add_argument("--judge", action="store_true", help="tell Nakrel of each attempt whether it worked")
     parser.add_argument("--home", help="where Nakrel keeps everything, if not in the XDG folders")
+    return parser
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Play; returns the exit code."""
+    parser = make_parser()
     chosen = parser.parse_args(arguments)
     try:
         pair = read_pair(chosen.pair) if chosen.pair else None

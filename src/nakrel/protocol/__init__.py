@@ -28,6 +28,7 @@ from nakrel.protocol.answers import (
     TuningIs,
     Versions,
     Welcome,
+    WindowIs,
 )
 from nakrel.protocol.notices import (
     Fault,
@@ -39,6 +40,8 @@ from nakrel.protocol.notices import (
     RecordingAsked,
     Seen,
     SettingsChanged,
+    ShutDown,
+    WindowAsked,
 )
 from nakrel.protocol.requests import (
     AddTake,
@@ -67,6 +70,7 @@ from nakrel.protocol.requests import (
     Judge,
     Listen,
     MeasureMotion,
+    OpenWindow,
     Pin,
     Play_,
     PressStandIn,
@@ -109,13 +113,17 @@ __all__ = [
     "TuningIs",
     "MotionTimes",
     "MeasureMotion",
+    "OpenWindow",
     "Judged",
+    "ShutDown",
+    "WindowAsked",
     "EndTrial",
     "GetTuning",
     "Judge",
     "PutTuning",
     "TryMacro",
     "Legends",
+    "WindowIs",
     "Body",
     "Check",
     "CheckState",

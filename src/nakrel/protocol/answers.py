@@ -26,6 +26,7 @@ __all__ = [
     "TuningIs",
     "MotionTimes",
     "Legends",
+    "WindowIs",
     "Checks",
     "Devices",
     "Done",
@@ -125,6 +126,12 @@ class MotionTimes(Message, frozen=True):
     times_us: tuple[int, ...]
 
 
+class WindowIs(Message, frozen=True):
+    """Whether another window was open already, which has been asked to come to the front."""
+
+    open_already: bool
+
+
 class Legends(Message, frozen=True):
     """What is printed on each key, and the characters that it makes by itself, with Shift, with AltGr and with both,
     by its code; none where the layout isn't known."""
@@ -186,6 +193,7 @@ AnswerBody = (
     | TuningIs
     | MotionTimes
     | Legends
+    | WindowIs
     | Versions
     | Journal
     | Recorded

@@ -21,6 +21,8 @@ __all__ = [
     "RecordingAsked",
     "Seen",
     "SettingsChanged",
+    "ShutDown",
+    "WindowAsked",
 ]
 
 
@@ -63,6 +65,18 @@ class Judged(Message, frozen=True):
     worked: bool
 
 
+class WindowAsked(Message, frozen=True):
+    """Somebody started Nakrel once more: this window is to come to the front, and to do what was asked for."""
+
+    files: tuple[str, ...] = ()
+    record: bool = False
+    token: str = ""
+
+
+class ShutDown(Message, frozen=True):
+    """The service is ending since somebody asked for it, and isn't to be started again before they want it."""
+
+
 class Fault(Message, frozen=True):
     """Something went wrong that the user should know of."""
 
@@ -80,6 +94,8 @@ Notice = (
     | Seen
     | RecordingAsked
     | Judged
+    | WindowAsked
+    | ShutDown
     | Fault
 )
 

@@ -58,6 +58,7 @@ __all__ = [
     "GetTuning",
     "PutTuning",
     "MeasureMotion",
+    "OpenWindow",
     "Subscribe",
     "TypeText",
     "UseSetUp",
@@ -333,8 +334,17 @@ class PressStandIn(Ask, frozen=True):
     value: Annotated[int, msgspec.Meta(ge=0, le=100)]
 
 
+class OpenWindow(Ask, frozen=True):
+    """What the start of a window asks for: files to look through, a recording; `token` lets a window that is open
+    already come to the front (XDG Activation). Where none is, the client that asks is it from now on."""
+
+    files: tuple[str, ...] = ()
+    record: bool = False
+    token: str = ""
+
+
 class Shutdown(Ask, frozen=True):
-    """End the service."""
+    """End the service. Windows are told, and start none by themselves."""
 
 
 Body = (
@@ -349,6 +359,7 @@ Body = (
     | AddTake
     | GetTuning
     | MeasureMotion
+    | OpenWindow
     | PutTuning
     | TryMacro
     | EndTrial

@@ -29,6 +29,7 @@ from nakrel.service.server import Client
 from nakrel.service.service import Service
 from nakrel.service.state import Saved
 from nakrel.service.trial_requests import TrialRequests
+from nakrel.service.windows import Windows
 from nakrel.service.worker import Outcome
 from nakrel.session import Session
 from nakrel.storage import secrets
@@ -104,6 +105,7 @@ class Requests:
             m.InFront: self._in_front,
             m.PressStandIn: self._press_stand_in,
             m.ServeSession: self._serve_session,
+            m.OpenWindow: Windows().open,
             m.Shutdown: self._shutdown,
         }
 
@@ -348,5 +350,7 @@ class Requests:
         return on(service.worker, partial(mine.answers, os.environ.get("XDG_RUNTIME_DIR", "")), then)
 
     def _shutdown(self, client: Client, number: int, body: m.Shutdown) -> Found:
+        if self._service.server:
+            self._service.server.broadcast(m.ShutDown())
         self._service.loop.stop()
         return m.Done()

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-__all__ = ["MODULES_PATH", "QUIRKS_PATH", "RULES", "RULES_PATH", "fix_script"]
+__all__ = ["MODULES_PATH", "QUIRKS_PATH", "RULES", "RULES_PATH", "fix_script", "take_back_script"]
 
 RULES_PATH = "/etc/udev/rules.d/70-nakrel.rules"
 MODULES_PATH = "/etc/modules-load.d/nakrel.conf"
@@ -37,6 +37,21 @@ echo uinput > {MODULES_PATH}
 grep -qs '^.Nakrel.$' {QUIRKS_PATH} || cat >> {QUIRKS_PATH} <<'END'
 {QUIRKS}END
 modprobe uinput || true
+udevadm control --reload
+udevadm trigger --action=change --subsystem-match=input --subsystem-match=misc
+udevadm settle --timeout=10
+"""
+
+
+def take_back_script() -> str:
+    """A shell script, to be run as root, that removes what the other one installed, and nothing else of these files."""
+    return f"""\
+set -e
+rm -f {RULES_PATH} {MODULES_PATH}
+if [ -f {QUIRKS_PATH} ]; then
+    sed -i '/^.Nakrel.$/,/^ModelBouncingKeys=1$/d' {QUIRKS_PATH}
+    [ -s {QUIRKS_PATH} ] || rm -f {QUIRKS_PATH}
+fi
 udevadm control --reload
 udevadm trigger --action=change --subsystem-match=input --subsystem-match=misc
 udevadm settle --timeout=10

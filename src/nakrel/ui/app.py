@@ -11,17 +11,23 @@ from datetime import datetime
 from pathlib import Path
 from types import TracebackType
 
+from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QApplication
 
+from nakrel import protocol as m
 from nakrel.client.connection import ClientError, ServiceConnection
 from nakrel.client.launch import Launch, ensure_service
 from nakrel.core.model.errors import DataError
+from nakrel.desktop.names import APP_ID, icon_file
 from nakrel.private import open_private
 from nakrel.rights import refusal_reason
+from nakrel.session import Session
 from nakrel.storage.home import Home
 from nakrel.ui import theme
 from nakrel.ui.store import Store
+from nakrel.ui.window.bus import Bus
 from nakrel.ui.window.main_window import MainWindow
+from nakrel.ui.window.to_front import ToFront
 
 # Pixels to the inch where texts are of the usual size, and how much of a difference is none.
 _USUAL_DPI, _ALIKE = 96, 0.04
@@ -91,25 +97,36 @@ def tell_of_bugs(store: Store, log: Path) -> None:
     sys.excepthook = report
 
 
-def run(home: str | None = None) -> int:
-    """Open the window and stay until it closes; returns the exit code."""
-    if refused := refusal_reason():
+def run(home: str | None = None, asked: m.OpenWindow | None = None, *, for_bus: bool = False) -> int:
+    """Open the window and stay until it closes; returns the exit code. Where one is open already, that comes to the
+    front, and does what is `asked`. Started `for_bus` it is shown when the session bus asks for it."""
+    if refused := refusal_reason() or _no_display():
         sys.stderr.write(f"nakrel: {refused}\n")
         return 1
-    launch: list[Launch] = [connector(home)]
+    asked = asked or m.OpenWindow()
+    socket = Home.find(home).socket
+    launch: list[Launch] = []
 
     def connect() -> ServiceConnection:
         # The first connection has been in the making since before Qt was ready; later ones start anew.
-        if launch:
-            return launch.pop().finish()
-        return ensure_service(Home.find(home).socket, home, "window")
+        return launch.pop().finish() if launch else ensure_service(socket, home, "window")
 
+    try:
+        launch.append(connector(home))
+        if launch[0].ready and _is_open(launch[0].ready, asked):
+            sys.stdout.write("Nakrel is open already; its window comes to the front.\n")
+            return 0
+    except ClientError as error:
+        sys.stderr.write(f"nakrel: {error}\n")
+        return 1
     app = QApplication.instance() or QApplication(["nakrel"])
     assert isinstance(app, QApplication)
     app.setApplicationName("nakrel")
-    app.setDesktopFileName("nakrel")
+    app.setDesktopFileName(APP_ID)
+    app.setWindowIcon(QIcon(str(icon_file())))
     _scale_like_desktop(app)
-    store = Store(connect)
+    store = Store(connect, lambda: ServiceConnection.connect(socket, "window"))
+    store.is_window = True
     try:
         store.open()
     except ClientError as error:
@@ -117,5 +134,30 @@ def run(home: str | None = None) -> int:
         return 1
     window = open_window(app, store)
     tell_of_bugs(store, Home.find(home).window_log)
-    window.show()
+    front = ToFront(window)
+    bus = Bus(front) if Home.find(home) == Home.find(None) and not os.environ.get("NAKREL_HOME") else None
+    if not (for_bus and bus and bus.is_there):
+        window.show()
+    front.do(asked.files, record=asked.record)
     return app.exec()
+
+
+def _is_open(connection: ServiceConnection, asked: m.OpenWindow) -> bool:
+    """Whether a window is open, which then has been asked."""
+    answer = connection.call(asked)
+    open_already = isinstance(answer, m.WindowIs) and answer.open_already
+    if open_already:
+        connection.close()
+    return open_already
+
+
+def _no_display() -> str:
+    """Why no window can be shown, '' where one can: Qt would end with a page of its own words."""
+    if os.environ.get("QT_QPA_PLATFORM"):
+        return ""
+    session = Session.of(os.environ)
+    if session == Session():
+        return "there is no display here: neither DISPLAY nor WAYLAND_DISPLAY is set; start it in a desktop session"
+    if not session.answers(os.environ.get("XDG_RUNTIME_DIR", "")):
+        return f"no display answers at {session}; start it in a desktop session"
+    return ""

@@ -27,6 +27,8 @@ from nakrel.session import Session
 __all__ = ["Store"]
 
 _RETRY_MS = 500
+# How often a window whose service was shut down looks whether somebody else has started it.
+_LOOK_MS = 2_000
 # An edit goes to the service this long after it was made: the window shows it first.
 _SEND_MS = 30
 
@@ -67,17 +69,28 @@ class Store(QObject):
     recorded = pyqtSignal(object)
     recording_asked = pyqtSignal(str)
     judged = pyqtSignal(bool)
+    # Nakrel was started once more, with what that start asked for.
+    window_asked = pyqtSignal(object)
     saving_changed = pyqtSignal()
     gone = pyqtSignal()
     # What went wrong with something that is shown, and with the service or the whole window.
     fault = pyqtSignal(str)
     alarm = pyqtSignal(str)
-    # Something to know, with the words of a button and what it does.
+    # Something to know, with the words of a button and what it does; the second stays until that is done.
     offer = pyqtSignal(str, str, object)
+    stays = pyqtSignal(str, str, object)
 
-    def __init__(self, connect: Callable[[], ServiceConnection], parent: QObject | None = None) -> None:
+    def __init__(
+        self,
+        connect: Callable[[], ServiceConnection],
+        find: Callable[[], ServiceConnection] | None = None,
+        parent: QObject | None = None,
+    ) -> None:
+        """`connect` starts the service where it doesn't run; `find` doesn't."""
         super().__init__(parent)
-        self._connect = connect
+        self._connect, self._find = connect, find
+        # Whether this is the window that others bring to the front, and none that a test made.
+        self.is_window = False
         self._connection: ServiceConnection | None = None
         self._notifier: QSocketNotifier | None = None
         self._writable: QSocketNotifier | None = None
@@ -92,6 +105,8 @@ class Store(QObject):
         self._sender.timeout.connect(self._send)
         self._profile_names: tuple[tuple[str, str], ...] | None = None
         self._front = False
+        # The service was shut down: it starts again when that is wanted, and not by itself.
+        self.shut_down = False
         self.undo_stack = QUndoStack(self)
         self.profiles: dict[str, Profile] = {}
         self.macros: dict[str, Macro] = {}
@@ -105,9 +120,14 @@ class Store(QObject):
 
     def open(self) -> None:
         """Connect and fetch everything; raises `ClientError`."""
-        connection = self._connect()
+        self._open(self._connect())
+
+    def _open(self, connection: ServiceConnection) -> None:
+        self.shut_down = False
         connection.on_notice = self._notice
         self._connection = connection
+        if self.is_window:
+            connection.call(m.OpenWindow())
         connection.call(m.Subscribe(seen=True))
         library = connection.call(m.GetLibrary())
         assert isinstance(library, m.Library)
@@ -154,7 +174,10 @@ class Store(QObject):
 
     def _ask(self, body: m.Body, answered: Callable[[m.AnswerBody], None] | None = None) -> None:
         if self._connection is None:
-            self.alarm.emit("The service doesn't run; it is being started again.")
+            if self.shut_down:
+                self._say_shut_down()
+            else:
+                self.alarm.emit("The service doesn't run; it is being started again.")
             return
         try:
             self._connection.send(body, _unless_gone(answered or partial(_show_if_refused, self)))
@@ -314,8 +337,31 @@ class Store(QObject):
             self._not_saved.setdefault(key, _ENDED)
         self.saving_changed.emit()
         self.gone.emit()
+        if self.shut_down:
+            self._say_shut_down()
+            QTimer.singleShot(_LOOK_MS, self._look)
+            return
         self.alarm.emit("The service has ended; it is being started again.")
         QTimer.singleShot(_RETRY_MS, self._reopen)
+
+    def _say_shut_down(self) -> None:
+        self.stays.emit("The service was shut down: no macro plays, and nothing is saved.", "Start", self.start)
+
+    def start(self) -> None:
+        """Start the service again after a shutdown."""
+        if self._connection is None:
+            self._reopen()
+
+    def _look(self) -> None:
+        """Go on with a service that somebody else has started."""
+        if self._connection is not None or not self.shut_down or self._find is None:
+            return
+        try:
+            self._open(self._find())
+        except ClientError:
+            QTimer.singleShot(_LOOK_MS, self._look)
+        else:
+            self.alarm.emit("")
 
     def _reopen(self) -> None:
         try:
@@ -348,6 +394,10 @@ class Store(QObject):
                 self.judged.emit(worked)
             case m.Recorded():
                 self.recorded.emit(notice)
+            case m.WindowAsked():
+                self.window_asked.emit(notice)
+            case m.ShutDown():
+                self.shut_down = True
             case m.Fault(error=error):
                 self.alarm.emit(error)
             case m.Journal(entries=entries):

@@ -47,6 +47,7 @@ class Messages(QWidget):
         store.alarm.connect(self.tell)
         store.fault.connect(self._tell_of_shown)
         store.offer.connect(self._offer)
+        store.stays.connect(self._stay)
         store.saving_changed.connect(self._show)
         store.status_changed.connect(self._show)
         for signal in (shown.page_changed, shown.profile_changed, shown.macro_changed):
@@ -69,6 +70,11 @@ class Messages(QWidget):
         self._does = does
         self.action.setText(text)
         self._show()
+
+    def _stay(self, message: str, text: str, does: Callable[[], object]) -> None:
+        self._offer(message, text, does)
+        self._timer.stop()
+        self._of = None
 
     def _act(self) -> None:
         does = self._does

@@ -1,0 +1,119 @@
+"""`nakrel install`, `uninstall` and `login`: Nakrel as a program of the desktop."""
+
+from __future__ import annotations
+
+import contextlib
+import os
+import shutil
+from collections.abc import Iterator
+from pathlib import Path
+
+import click
+
+from nakrel.cli.session import Session, fail
+from nakrel.client.connection import ClientError, ServiceConnection
+from nakrel.core.model.cells import TypeText
+from nakrel.core.model.macro import Section
+from nakrel.core.model.steps import Text, walk
+from nakrel.desktop import install as desktop
+from nakrel.desktop import login as at_login
+from nakrel.desktop.install import InstallError
+from nakrel.desktop.login import LoginError
+from nakrel.desktop.places import Places, for_all_users
+from nakrel.protocol import Shutdown
+from nakrel.service.rules import RULES_PATH
+from nakrel.storage import secrets
+from nakrel.storage.secrets import SecretError
+
+__all__ = ["install", "login", "uninstall"]
+
+
+@click.command()
+def install() -> None:
+    """Put Nakrel into the desktop's menu and its commands into the search path, for you alone."""
+    try:
+        done = desktop.install()
+    except InstallError as error:
+        fail(str(error))
+    click.echo(f"Nakrel is in the menu now ({len(done.files)} files).")
+    for note in done.notes:
+        click.echo(f"Note: {note}.")
+    click.echo("To take it back:  nakrel uninstall")
+
+
+@click.command()
+@click.option("--purge", is_flag=True, help="Take away your profiles, macros, settings and secrets, too.")
+@click.option("--yes", is_flag=True, help="With --purge: don't ask.")
+@click.pass_obj
+def uninstall(session: Session, purge: bool, yes: bool) -> None:
+    """Take Nakrel out of the menu and the search path, and end its service; your macros stay."""
+    home, demo = session.home, Places.of_user().data / "nakrel-demo"
+    if purge and not yes:
+        click.echo("This deletes your profiles, macros, settings, journal and secrets for good:")
+        for folder in (home.config, home.state, demo):
+            click.echo(f"  {folder}")
+        click.confirm("Delete them?", abort=True)
+    # Where none runs there is none to end.
+    with contextlib.suppress(ClientError):
+        ServiceConnection.connect(home.socket, "nakrel").call(Shutdown())
+    if not for_all_users():
+        try:
+            gone = desktop.uninstall()
+            click.echo(f"Nakrel is out of the menu and doesn't start at login ({len(gone.files)} files).")
+        except InstallError as error:
+            if not purge:
+                fail(str(error))
+            click.echo(f"Note: {error}.")
+    if purge:
+        _purge(session, demo)
+    else:
+        click.echo(f"Your profiles, macros and settings stay, in {home.config} and {home.state}.")
+        click.echo("To delete these as well:  nakrel uninstall --purge")
+    if os.path.exists(RULES_PATH):
+        click.echo("The permissions for kernel input stay. To take them back:  nakrel doctor --take-back")
+
+
+def _secrets(session: Session) -> Iterator[str]:
+    """The names of all secrets that macros and buttons type."""
+    library = session.library()
+    found = [
+        *(step for macro in library.macros.values() for part in Section for step in walk(macro.section(part))),
+        *(cell for profile in library.profiles.values() for _, _, _, cell in profile.cells()),
+    ]
+    yield from sorted({each.secret for each in found if isinstance(each, Text | TypeText) and each.secret})
+
+
+def _purge(session: Session, demo: Path) -> None:
+    home = session.home
+    forgotten, kept = 0, ""
+    for name in _secrets(session):
+        try:
+            secrets.put(name, "")
+            forgotten += 1
+        except SecretError as error:
+            kept = str(error)
+    for folder in (home.config, home.state, home.runtime, demo):
+        shutil.rmtree(str(folder), ignore_errors=True)
+    secret_words = {0: "", 1: " and one secret"}.get(forgotten, f" and {forgotten} secrets")
+    click.echo(f"Your profiles, macros and settings{secret_words} are deleted.")
+    if kept:
+        click.echo(f"Note: secrets may be left in the keyring: {kept}.")
+
+
+@click.command()
+@click.argument("switch", type=click.Choice(["on", "off"]), required=False)
+def login(switch: str | None) -> None:
+    """Let the service start when you log in, or not; without a word say which."""
+    try:
+        if switch == "on":
+            by = at_login.turn_on()
+            means = {"systemd": "a unit of your systemd", "autostart": "an entry of the desktop's autostart"}[by]
+            click.echo(f"Nakrel starts when you log in, by {means}.")
+        elif switch == "off":
+            at_login.turn_off()
+            click.echo("Nakrel doesn't start when you log in.")
+        else:
+            does = "starts" if at_login.is_on() else "doesn't start"
+            click.echo(f"Nakrel {does} when you log in.")
+    except LoginError as error:
+        fail(str(error))

@@ -1,0 +1,45 @@
+"""Coming to the front when Nakrel is started once more, and doing what that start asked for."""
+
+from __future__ import annotations
+
+import os
+from collections.abc import Sequence
+from pathlib import Path
+
+from PyQt6.QtCore import QObject, Qt
+
+from nakrel import protocol as m
+from nakrel.ui.window.main_window import MainWindow
+
+__all__ = ["ToFront"]
+
+
+class ToFront(QObject):
+    """Shows the window, whatever it is hidden by."""
+
+    def __init__(self, window: MainWindow) -> None:
+        super().__init__(window)
+        self.window = window
+        window.store.window_asked.connect(self._asked)
+
+    def _asked(self, notice: m.WindowAsked) -> None:
+        self.show(notice.token)
+        self.do(notice.files, record=notice.record)
+
+    def show(self, token: str = "") -> None:
+        """Bring the window to the front. Under Wayland the token of who asks is what allows it (XDG Activation)."""
+        if token:
+            # Qt takes it from here when the window is activated.
+            os.environ["XDG_ACTIVATION_TOKEN"] = token
+        window = self.window
+        window.setWindowState(window.windowState() & ~Qt.WindowState.WindowMinimized)
+        window.show()
+        window.raise_()
+        window.activateWindow()
+
+    def do(self, files: Sequence[str], *, record: bool = False) -> None:
+        """Look through profile files, and begin a recording."""
+        for name in files:
+            self.window.bundles.read(Path(name))
+        if record and not self.window.macro.recording.recording:
+            self.window.record()
