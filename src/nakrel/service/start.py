@@ -8,7 +8,6 @@ import ctypes
 import dataclasses
 import fcntl
 import gc
-import logging
 import os
 import signal
 import sys
@@ -18,9 +17,11 @@ from typing import IO
 from nakrel.private import NotPrivate, open_private, private_folder
 from nakrel.rights import refusal_reason
 from nakrel.service import BACKENDS
+from nakrel.service.logs import open_log, start_logging
 from nakrel.service.options import Options
 from nakrel.service.requests import Requests
 from nakrel.service.service import Service
+from nakrel.service.systemd import Systemd
 from nakrel.service.watchdog import Watchdog
 from nakrel.storage.home import Home
 
@@ -56,13 +57,12 @@ def serve(folder: str | None = None, backend: str = "auto") -> int:
     try:
         for folder_of_ours in (home.state, home.runtime):
             private_folder(folder_of_ours)
-        log = open(home.log, "a", encoding="utf-8", opener=open_private)  # noqa: SIM115 - as long as the process
+        start_logging(home.log)
         held = open(home.lock, "a+", encoding="utf-8", opener=open_private)  # noqa: SIM115
     except (OSError, NotPrivate) as error:
         reason = f"{error.filename}: {error.strerror}" if isinstance(error, OSError) else str(error)
         print(f"nakrel: the service can't start: {reason}", file=sys.stderr)
         return REFUSED
-    logging.basicConfig(stream=log, level=logging.INFO, format="%(asctime)s %(levelname)s %(message)s")
     with held as lock:
         if not _locked(lock):
             lock.seek(0)
@@ -106,7 +106,8 @@ def _serve(home: Home, options: Options) -> int:
         print(f"nakrel: the route {options.backend} can't be had. {service.output.note}", file=sys.stderr)
         service.close()
         return REFUSED
-    with _end_on_signals(service), open(home.log, "a", encoding="utf-8", opener=open_private) as log:
+    systemd = Systemd(service.loop)
+    with _end_on_signals(service), open_log(home.log) as log:
         service.serve(home, Requests(service, os.getpid()).handle)
         tune()
         watchdog = Watchdog(lambda: service.loop.turn, start_anew, log)
@@ -117,7 +118,9 @@ def _serve(home: Home, options: Options) -> int:
                 "says what it was doing"
             )
             service.live.notify("Nakrel was restarted", "It did not answer any more; all macros were ended")
+        systemd.ready()
         service.run()
+        systemd.ending()
         service.loop.set_alarm(None)
         watchdog.close()
     return 0

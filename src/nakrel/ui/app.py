@@ -28,6 +28,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.window.bus import Bus
 from nakrel.ui.window.main_window import MainWindow
 from nakrel.ui.window.to_front import ToFront
+from nakrel.ui.window.tray import Tray
 
 # Pixels to the inch where texts are of the usual size, and how much of a difference is none.
 _USUAL_DPI, _ALIKE = 96, 0.04
@@ -136,6 +137,8 @@ def run(home: str | None = None, asked: m.OpenWindow | None = None, *, for_bus: 
     tell_of_bugs(store, Home.find(home).window_log)
     front = ToFront(window)
     bus = Bus(front) if Home.find(home) == Home.find(None) and not os.environ.get("NAKREL_HOME") else None
+    if Tray.is_there():
+        Tray(front)
     if not (for_bus and bus and bus.is_there):
         window.show()
     front.do(asked.files, record=asked.record)

@@ -104,7 +104,7 @@ class Store(QObject):
         self._sender.setSingleShot(True)
         self._sender.timeout.connect(self._send)
         self._profile_names: tuple[tuple[str, str], ...] | None = None
-        self._front = False
+        self._front, self._wants_seen = False, True
         # The service was shut down: it starts again when that is wanted, and not by itself.
         self.shut_down = False
         self.undo_stack = QUndoStack(self)
@@ -128,7 +128,7 @@ class Store(QObject):
         self._connection = connection
         if self.is_window:
             connection.call(m.OpenWindow())
-        connection.call(m.Subscribe(seen=True))
+        connection.call(m.Subscribe(seen=self._wants_seen))
         library = connection.call(m.GetLibrary())
         assert isinstance(library, m.Library)
         self.profiles = {p.id: p for p in library.profiles}
@@ -257,6 +257,12 @@ class Store(QObject):
         self._front = front
         if self._connection:
             self.ask(m.InFront(front))
+
+    def set_seen(self, seen: bool) -> None:
+        """Hear of each event, or not while nothing shows them: a hidden window costs a game nothing."""
+        self._wants_seen = seen
+        if self._connection:
+            self.ask(m.Subscribe(seen=seen))
 
     def pin(self, profile: str) -> None:
         """Hold a profile live, or with '' load with games."""

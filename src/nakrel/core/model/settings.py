@@ -43,7 +43,7 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     with `notices` the desktop tells which profile has gone live; for `notch_us` microseconds a notch of the wheel
     presses the key or button that it acts as; `record_key`, '' for none, begins a recording
     while a game is in front, and ends it; `debounce` has by a device's name and by control the microseconds in which
-    what bounces is dropped."""
+    what bounces is dropped; `told_of_tray` says that the user knows that the window's closing doesn't end Nakrel."""
 
     pinned: str = ""
     stop_key: str = "KEY_PAUSE"
@@ -57,6 +57,7 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     notch_us: NotchUs = 33_000
     record_key: str = ""
     debounce: Debounces = {}
+    told_of_tray: bool = False
 
 
 class InUse(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
@@ -81,6 +82,7 @@ class SettingsPatch(Value, frozen=True, omit_defaults=True, forbid_unknown_field
     notch_us: NotchUs | msgspec.UnsetType = msgspec.UNSET
     record_key: str | msgspec.UnsetType = msgspec.UNSET
     debounce: Debounces | msgspec.UnsetType = msgspec.UNSET
+    told_of_tray: bool | msgspec.UnsetType = msgspec.UNSET
 
     def applied_to(self, settings: Settings) -> Settings:
         """The settings with the fields of this change."""

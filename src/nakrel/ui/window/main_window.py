@@ -85,6 +85,8 @@ class MainWindow(QMainWindow):
         self.link_dialog: LinkDialog | None = None
         self.bundles = Bundles(store, self.shown, self, self.column.chosen_profiles)
         self._head: object = None
+        # Whether the program goes on although the window is closed.
+        self.closed_by_user: Callable[[], bool] = lambda: False
         self.first_steps = FirstSteps(store, self, self)
         self._details_folded = self._details_wanted = False
         self.setWindowTitle("Nakrel")
@@ -436,13 +438,18 @@ class MainWindow(QMainWindow):
         menu.popup(spot)
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
-        """Close the window; everything is saved already, and the service goes on."""
-        if isinstance(app := QApplication.instance(), QApplication):
-            app.applicationStateChanged.disconnect(self._front_changed)
+        """Close the window; everything is saved already, and the service goes on. Where there is a tray, so does the
+        program: the window is only hidden."""
         place = self.normalGeometry()
         self.shown.place = (place.x(), place.y(), place.width(), place.height())
         self.shown.maximized = self.isMaximized()
         self.shown.remember()
+        if self.closed_by_user() and event:
+            event.ignore()
+            self.hide()
+            return
+        if isinstance(app := QApplication.instance(), QApplication):
+            app.applicationStateChanged.disconnect(self._front_changed)
         wait_for_work()
         self.store.close()
         super().closeEvent(event)

@@ -6,7 +6,7 @@ import os
 from collections.abc import Sequence
 from pathlib import Path
 
-from PyQt6.QtCore import QObject, Qt
+from PyQt6.QtCore import QEvent, QObject, Qt
 
 from nakrel import protocol as m
 from nakrel.ui.window.main_window import MainWindow
@@ -21,6 +21,13 @@ class ToFront(QObject):
         super().__init__(window)
         self.window = window
         window.store.window_asked.connect(self._asked)
+        window.installEventFilter(self)
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        """Events are told only while there is a window to show them."""
+        if event and event.type() in (QEvent.Type.Show, QEvent.Type.Hide) and not event.spontaneous():
+            self.window.store.set_seen(event.type() == QEvent.Type.Show)
+        return False
 
     def _asked(self, notice: m.WindowAsked) -> None:
         self.show(notice.token)

@@ -1,0 +1,154 @@
+"""The icon in the desktop's tray (StatusNotifierItem, by Qt): what is live, what runs, and how to stop it, while the
+window is closed."""
+
+from __future__ import annotations
+
+from functools import cache, partial
+from pathlib import Path
+
+from PyQt6.QtCore import QObject, QRectF, Qt
+from PyQt6.QtGui import QIcon, QPainter, QPixmap
+from PyQt6.QtSvg import QSvgRenderer
+from PyQt6.QtWidgets import QApplication, QMenu, QSystemTrayIcon
+
+from nakrel import protocol as m
+from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.settings import SettingsPatch
+from nakrel.desktop.names import icon_file
+from nakrel.ui.store import Store
+from nakrel.ui.window.to_front import ToFront
+
+__all__ = ["Tray", "tray_icon"]
+
+_SIZES = (16, 22, 24, 32, 48, 64)
+_SIGNS = Path(__file__).parent.parent / "icons"
+# What the icon says, the first that holds; each has a sign of its own shape, so that the colour isn't all.
+RECORDING, UNREACHED, RUNNING, RESTING = "recording", "unreached", "running", "resting"
+
+
+@cache
+def tray_icon(state: str) -> QIcon:
+    """The icon with the sign of a state."""
+    icon = QIcon()
+    for size in _SIZES:
+        pixmap = QPixmap(size, size)
+        pixmap.fill(Qt.GlobalColor.transparent)
+        painter = QPainter(pixmap)
+        QSvgRenderer(str(icon_file())).render(painter)
+        if state != RESTING:
+            # A quarter of the icon, at the foot.
+            QSvgRenderer(str(_SIGNS / f"tray-{state}.svg")).render(
+                painter, QRectF(size * 0.45, size * 0.45, size * 0.55, size * 0.55)
+            )
+        painter.end()
+        icon.addPixmap(pixmap)
+    return icon
+
+
+class Tray(QObject):
+    """Where the desktop has a tray: the window can be closed, and Nakrel goes on there."""
+
+    def __init__(self, front: ToFront) -> None:
+        super().__init__(front)
+        self._front, self._window = front, front.window
+        self._store: Store = front.window.store
+        self.menu = QMenu(self._window)
+        self.icon = QSystemTrayIcon(tray_icon(RESTING), self)
+        self.icon.setContextMenu(self.menu)
+        self.icon.activated.connect(self._activated)
+        self._state = RESTING
+        self._told: object = None
+        for changed in (self._store.status_changed, self._store.library_changed, self._store.settings_changed):
+            changed.connect(self.refresh)
+        self._store.gone.connect(self.refresh)
+        self._window.closed_by_user = self._keep
+        self.refresh()
+        self.icon.show()
+        # With the icon there, the last window's closing doesn't end the program.
+        QApplication.setQuitOnLastWindowClosed(False)
+
+    @staticmethod
+    def is_there() -> bool:
+        """Whether this desktop has a tray."""
+        return QSystemTrayIcon.isSystemTrayAvailable()
+
+    def refresh(self) -> None:
+        """Show the state as it is now."""
+        status = self._store.status
+        profile = self._store.profiles.get(status.live)
+        name = profile.name if profile else status.live
+        if profile and len(profile.setups) > 1:
+            name += f" · {profile.setup(status.setups.get(profile.id, '')).name}"
+        state = self._state_of(status)
+        if state != self._state:
+            self._state = state
+            self.icon.setIcon(tray_icon(state))
+        running = [(run.macro, run.name) for run in status.running]
+        told = (name, state, running, status.pinned, self._store.settings.stop_key, self._store.shut_down)
+        if told == self._told:
+            # A menu that is open isn't built anew under the hand.
+            return
+        self._told = told
+        words = {
+            RECORDING: "recording",
+            UNREACHED: "macros reach no program",
+            RUNNING: f"{len(running)} macros run" if len(running) != 1 else f"{running[0][1]} runs" if running else "",
+            RESTING: "no macro runs",
+        }[state]
+        self.icon.setToolTip(f"Nakrel: {name} is live, {words}")
+        self._fill(name, running, pinned=bool(status.pinned))
+
+    def _state_of(self, status: m.Status) -> str:
+        if status.recording:
+            return RECORDING
+        if status.warning or self._store.shut_down:
+            return UNREACHED
+        return RUNNING if status.running else RESTING
+
+    def _fill(self, name: str, running: list[tuple[str, str]], *, pinned: bool) -> None:
+        menu = self.menu
+        menu.clear()
+        if self._store.shut_down:
+            menu.addAction("Start the service", self._store.start)
+        else:
+            live = menu.addAction(f"{name} is live")
+            assert live
+            live.setEnabled(False)
+            follow = menu.addAction("Load with games", lambda: self._store.pin(""))
+            pin = menu.addAction(f"Keep {name} live", lambda: self._store.pin(self._store.status.live))
+            for action, on in ((follow, not pinned), (pin, pinned)):
+                assert action
+                action.setCheckable(True)
+                action.setChecked(on)
+            menu.addSeparator()
+            for macro, each in running:
+                menu.addAction(f"Stop {each}", partial(self._store.ask, m.Stop(macro)))
+            key = control_label(self._store.settings.stop_key)
+            menu.addAction(f"Stop everything\t{key}" if key else "Stop everything", lambda: self._store.ask(m.Stop()))
+        menu.addSeparator()
+        menu.addAction("Open Nakrel", self._front.show)
+        menu.addAction("Quit, and end all macros", self.quit)
+
+    def _activated(self, how: QSystemTrayIcon.ActivationReason) -> None:
+        if how in (QSystemTrayIcon.ActivationReason.Trigger, QSystemTrayIcon.ActivationReason.DoubleClick):
+            self._front.show()
+
+    def _keep(self) -> bool:
+        """Whether the program goes on in the tray although its window is closed; that is said once."""
+        if not self.icon.isVisible() or not self.is_there():
+            return False
+        if not self._store.settings.told_of_tray:
+            self._store.change_settings(SettingsPatch(told_of_tray=True))
+            message = "Your buttons go on as they are. Quit Nakrel from this icon's menu."
+            self.icon.showMessage("Nakrel goes on here", message, tray_icon(RESTING))
+        return True
+
+    def quit(self) -> None:
+        """End the program and the service."""
+        if not self._store.shut_down:
+            self._store.ask(m.Shutdown())
+        self._window.closed_by_user = lambda: False
+        self.icon.hide()
+        self._window.close()
+        if app := QApplication.instance():
+            app.quit()

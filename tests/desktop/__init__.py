@@ -1,0 +1,1 @@
+"""What makes Nakrel a program of the desktop."""
