@@ -4,6 +4,7 @@ of its menus (com.canonical.dbusmenu), and the server for notices (Desktop Notif
 from __future__ import annotations
 
 import contextlib
+import socket
 import threading
 from typing import Any
 
@@ -30,6 +31,11 @@ class Panel:
             self._serving.send_and_get_reply(message_bus.RequestName(name))
         self._thread = threading.Thread(target=self._serve, daemon=True)
         self._thread.start()
+
+    def leave(self) -> None:
+        """Leave a bus that goes on."""
+        self._serving.sock.shutdown(socket.SHUT_RDWR)
+        self.close()
 
     def close(self) -> None:
         """Leave the bus, which has ended."""

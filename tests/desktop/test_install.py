@@ -139,7 +139,8 @@ ASKED = {
     "fish": 'complete --do-complete "nakrel pin Ev"',
     # zsh shows completions at a terminal alone: that it finds the function, and what that asks the program.
     "zsh": """fpath=({share}/zsh/site-functions $fpath); autoload -Uz compinit; compinit -D -u
-        [[ $_comps[nakrel] = _nakrel ]] && COMP_WORDS="nakrel pin Ev" COMP_CWORD=2 _NAKREL_COMPLETE=zsh_complete nakrel""",
+        export COMP_WORDS="nakrel pin Ev" COMP_CWORD=2 _NAKREL_COMPLETE=zsh_complete
+        [[ $_comps[nakrel] = _nakrel ]] && nakrel""",
 }
 
 

@@ -12,6 +12,7 @@ from nakrel.backends.notices import Notices
 from nakrel.core.model.cells import ChangeSpeed, GoTo, RunSystemAction, SystemAction, What
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import label
+from nakrel.core.model.cues import Cue
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.game_keys import resolve
 from nakrel.core.model.macro import Macro, Play
@@ -21,6 +22,8 @@ from nakrel.core.play.events import Asked
 from nakrel.core.play.live import motion_now, next_profile, next_setup, next_stage, sheet_of
 from nakrel.core.play.operations import Plan, compile_macro
 from nakrel.core.play.sheet import Sheet
+from nakrel.desktop.names import APP_ID, icon_file
+from nakrel.service.cues import Cues
 from nakrel.service.loop import Loop
 from nakrel.service.observers.desktop import Seen
 from nakrel.service.reporter import Reporter
@@ -36,6 +39,8 @@ __all__ = ["Host", "Live", "Ready", "ReadySheet"]
 
 class Host(Protocol):
     """What it needs of the service."""
+
+    cues: Cues
 
     @property
     def in_front(self) -> bool:
@@ -139,7 +144,7 @@ class Live:
         # The speed stage in use by profile, and the one that a control holds now.
         self._stages: dict[str, str] = {}
         self._held_stage = self._shown_stage = ""
-        self._notices = Notices()
+        self._notices = Notices(icon_file().as_uri(), APP_ID, self._pressed)
         self._path = home.in_use
         self.in_use: dict[str, str] = {}
         with contextlib.suppress(StorageError):
@@ -178,6 +183,7 @@ class Live:
             self.since = time.time()
             name = self._state.profiles[profile].name
             self._reporter.add("switch", f"{name} is live", self.reason)
+            self._host.cues.tell(Cue.LIVE, f"{name} is live", self.reason)
             self._tell(f"{name} is live", self.reason)
         self._reporter.status_changed()
 
@@ -189,7 +195,12 @@ class Live:
     def notify(self, message: str, why: str) -> None:
         """Show a notice on the desktop."""
         # On a thread of its own: a desktop that takes its time must not hold up a text that waits to be typed.
-        threading.Thread(target=self._notices.show, args=(message, why), daemon=True).start()
+        arguments = message, why, (("stop", "Stop everything"),)
+        threading.Thread(target=self._notices.show, args=arguments, daemon=True).start()
+
+    def _pressed(self, key: str) -> None:
+        """A button of a notice was pressed; this comes on another thread."""
+        self._loop.post(lambda: self._host.stop_everything("pressed in a notice"))
 
     # Which set-up
 

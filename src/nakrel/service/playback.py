@@ -29,6 +29,7 @@ from nakrel.core.play.events import (
     Wake,
 )
 from nakrel.protocol import Running, SeenEvent
+from nakrel.service.cues import Cues
 from nakrel.service.feed import Feed
 from nakrel.service.live import Live
 from nakrel.service.loop import Loop, monotonic_us, spin_until
@@ -49,6 +50,7 @@ class Host(Protocol):
 
     live: Live
     side_effects: SideEffects
+    cues: Cues
 
     @property
     def output(self) -> OutputBackend:
@@ -205,6 +207,7 @@ class Playback:
         now_us = monotonic_us()
         self.running[run.macro] = Running(run.macro, self._host.name_of(run.macro), run.trigger, now_us)
         self._host.danger_changed()
+        self._host.cues.run_started(run, self._host.name_of(run.macro))
         far = self.engine.progress(run.macro)
         self.runs.started(run.macro, far.start_us if far else now_us)
         self._reporter.status_changed()
@@ -213,5 +216,7 @@ class Playback:
         known = self.running.pop(run.macro, None)
         self._host.danger_changed()
         self.runs.ended(run.macro, run.runs, run.reason)
-        self._host.run_ended(run, known.name if known else self._host.name_of(run.macro))
+        name = known.name if known else self._host.name_of(run.macro)
+        self._host.cues.run_ended(run, name)
+        self._host.run_ended(run, name)
         self._reporter.status_changed()

@@ -19,7 +19,7 @@ class RecordKey:
 
     def pressed(self, control: str) -> None:
         """It was pressed, and nothing is recorded."""
-        if any(client.wants_seen for client in self._server.connections):
+        if any(client.subscribed for client in self._server.connections):
             self._server.broadcast(RecordingAsked(control))
             self._live.notify("Recording", f"{label(control)} ends it")
         else:

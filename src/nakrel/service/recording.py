@@ -5,12 +5,14 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Protocol
 
+from nakrel.core.model.cues import Cue
 from nakrel.core.model.recording import Moves, RecordingSettings
 from nakrel.core.model.steps import Step
 from nakrel.core.play.events import Pressed, Released, Turned
 from nakrel.core.play.player import GLIDE_US
 from nakrel.core.play.recorder import Recorder
 from nakrel.protocol import Recorded
+from nakrel.service.cues import Cues
 from nakrel.service.feed import Feed
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.observers.desktop import Desktop, Spots
@@ -25,6 +27,8 @@ Finger = Pressed | Released | Turned
 
 class Host(Protocol):
     """What a recording needs of the service."""
+
+    cues: Cues
 
     def fingers(self) -> tuple[str, ...]:
         """The controls that fingers hold down."""
@@ -80,6 +84,7 @@ class Recording:
         self._recorder, self._owner = Recorder(settings, self._down(gesture), self._since_us, None), owner
         self._moves, self._asked, self._waiting = settings.moves, 0, []
         self._feed.recording(self._recorder, owner)
+        self._host.cues.tell(Cue.RECORDING, "Recording")
         self._host.refresh_sheet("recording")
         self._reporter.status_changed()
         if settings.moves is Moves.NONE:
@@ -174,6 +179,7 @@ class Recording:
         steps = self._recorder.finish(gesture)
         owner, self._recorder, self._owner = self._owner, None, None
         self._feed.recording(None, None)
+        self._host.cues.tell(Cue.RECORDED, "The recording has ended")
         self._host.refresh_sheet("recorded")
         self._reporter.status_changed()
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+from collections.abc import Callable
 
 from nakrel.protocol import Fault
 from nakrel.service.feed import Feed
@@ -21,6 +22,8 @@ class Reporter:
         self._journal, self._feed = journal, feed
         self._server: Server | None = None
         self._told: set[str] = set()
+        # Who wants to know of faults at once, besides clients and journal.
+        self.on_fault: Callable[[str], object] = lambda error: None
 
     def open(self, server: Server) -> None:
         """Tell this server's clients from now on."""
@@ -37,6 +40,7 @@ class Reporter:
     def fault(self, error: str) -> None:
         """Write a fault into the journal and tell the clients."""
         self._journal.add("fault", error)
+        self.on_fault(error)
         if self._server:
             self._server.broadcast(Fault(error))
 

@@ -9,6 +9,7 @@ import msgspec
 from nakrel.backends.protocols import InputEvent, OutputBackend
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import OF_WINDOWS, label
+from nakrel.core.model.cues import Cue
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.play.events import (
     InputsLost,
@@ -23,6 +24,7 @@ from nakrel.core.play.events import (
 )
 from nakrel.core.play.sheet import Sheet
 from nakrel.protocol import Devices, MacroChanged, ProfileChanged, SeenEvent, SettingsChanged, Status
+from nakrel.service.cues import Cues
 from nakrel.service.feed import Feed
 from nakrel.service.journal import Journal
 from nakrel.service.live import Live, ReadySheet
@@ -71,6 +73,9 @@ class Service:
         self.server: Server | None = None
         self.playback = Playback(self.loop, self.feed, self.reporter, self)
         self.live = Live(home, self.loop, self.state, self.preparer, self.reporter, self)
+        self.cues = Cues(self.worker, self, self.live.notify)
+        self.cues.change(self.state.settings.cues)
+        self.reporter.on_fault = lambda error: self.cues.tell(Cue.FAULT, error)
         self.routes = Routes(self.loop, options, self, self.opener, self.reporter, sink)
         self.desktop = Desktop(self.loop, finders(options), self.live.see)
         self.recording = Recording(self.loop, self.feed, self.desktop, self.reporter, self)
@@ -105,6 +110,7 @@ class Service:
         self.loop.guard(False)
         self.routes.close()
         self.desktop.close()
+        self.cues.close()
         self.reporter.add("service", "the service ended")
         self.feed.flush()
         self.saver.close()
@@ -194,6 +200,7 @@ class Service:
         self.side_effects.opener.stop()
         if running := self.playback.stop_all():
             self.reporter.add("run", f"Stop everything: {running} running", why)
+        self.cues.tell(Cue.STOP, "Everything is stopped", why)
         if self.recording.recording:
             self.recording.finish((), lambda steps: None)
 
@@ -242,6 +249,7 @@ class Service:
         """Go by what has just been saved."""
         if saved.settings is not None:
             self.routes.debounce(saved.settings.debounce)
+            self.cues.change(saved.settings.cues)
         if saved.settings is not None and saved.settings.stand_ins != self.routes.wants_stand_ins:
             self.routes.set_stand_ins(saved.settings.stand_ins)
         for before, after in saved.changed:

@@ -23,12 +23,11 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import Settings, SettingsPatch
 from nakrel.session import Session
+from nakrel.ui.shut_down import ShutDown
 
 __all__ = ["Store"]
 
 _RETRY_MS = 500
-# How often a window whose service was shut down looks whether somebody else has started it.
-_LOOK_MS = 2_000
 # An edit goes to the service this long after it was made: the window shows it first.
 _SEND_MS = 30
 
@@ -76,9 +75,8 @@ class Store(QObject):
     # What went wrong with something that is shown, and with the service or the whole window.
     fault = pyqtSignal(str)
     alarm = pyqtSignal(str)
-    # Something to know, with the words of a button and what it does; the second stays until that is done.
+    # Something to know, with the words of a button and what it does.
     offer = pyqtSignal(str, str, object)
-    stays = pyqtSignal(str, str, object)
 
     def __init__(
         self,
@@ -88,7 +86,7 @@ class Store(QObject):
     ) -> None:
         """`connect` starts the service where it doesn't run; `find` doesn't."""
         super().__init__(parent)
-        self._connect, self._find = connect, find
+        self._connect = connect
         # Whether this is the window that others bring to the front, and none that a test made.
         self.is_window = False
         self._connection: ServiceConnection | None = None
@@ -105,8 +103,8 @@ class Store(QObject):
         self._sender.timeout.connect(self._send)
         self._profile_names: tuple[tuple[str, str], ...] | None = None
         self._front, self._wants_seen = False, True
-        # The service was shut down: it starts again when that is wanted, and not by itself.
-        self.shut_down = False
+        self.shut_down = ShutDown(self, self, find)
+        self.shut_down.ended.connect(lambda: self.alarm.emit(""))
         self.undo_stack = QUndoStack(self)
         self.profiles: dict[str, Profile] = {}
         self.macros: dict[str, Macro] = {}
@@ -118,12 +116,9 @@ class Store(QObject):
 
     # The connection
 
-    def open(self) -> None:
-        """Connect and fetch everything; raises `ClientError`."""
-        self._open(self._connect())
-
-    def _open(self, connection: ServiceConnection) -> None:
-        self.shut_down = False
+    def open(self, connection: ServiceConnection | None = None) -> None:
+        """Connect, or go on with a connection, and fetch everything; raises `ClientError`."""
+        connection = connection or self._connect()
         connection.on_notice = self._notice
         self._connection = connection
         if self.is_window:
@@ -174,8 +169,8 @@ class Store(QObject):
 
     def _ask(self, body: m.Body, answered: Callable[[m.AnswerBody], None] | None = None) -> None:
         if self._connection is None:
-            if self.shut_down:
-                self._say_shut_down()
+            if self.shut_down.is_so:
+                self.shut_down.tell()
             else:
                 self.alarm.emit("The service doesn't run; it is being started again.")
             return
@@ -343,31 +338,11 @@ class Store(QObject):
             self._not_saved.setdefault(key, _ENDED)
         self.saving_changed.emit()
         self.gone.emit()
-        if self.shut_down:
-            self._say_shut_down()
-            QTimer.singleShot(_LOOK_MS, self._look)
+        if self.shut_down.is_so:
+            self.shut_down.begin()
             return
         self.alarm.emit("The service has ended; it is being started again.")
         QTimer.singleShot(_RETRY_MS, self._reopen)
-
-    def _say_shut_down(self) -> None:
-        self.stays.emit("The service was shut down: no macro plays, and nothing is saved.", "Start", self.start)
-
-    def start(self) -> None:
-        """Start the service again after a shutdown."""
-        if self._connection is None:
-            self._reopen()
-
-    def _look(self) -> None:
-        """Go on with a service that somebody else has started."""
-        if self._connection is not None or not self.shut_down or self._find is None:
-            return
-        try:
-            self._open(self._find())
-        except ClientError:
-            QTimer.singleShot(_LOOK_MS, self._look)
-        else:
-            self.alarm.emit("")
 
     def _reopen(self) -> None:
         try:
@@ -403,7 +378,7 @@ class Store(QObject):
             case m.WindowAsked():
                 self.window_asked.emit(notice)
             case m.ShutDown():
-                self.shut_down = True
+                self.shut_down.is_so = True
             case m.Fault(error=error):
                 self.alarm.emit(error)
             case m.Journal(entries=entries):

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 import msgspec
 
 from nakrel.core.model.controls import Code
+from nakrel.core.model.cues import CueSettings
 from nakrel.core.model.limits import LAYOUT
 from nakrel.core.model.recording import RecordingSettings
 from nakrel.core.model.value import Value
@@ -43,7 +44,8 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     with `notices` the desktop tells which profile has gone live; for `notch_us` microseconds a notch of the wheel
     presses the key or button that it acts as; `record_key`, '' for none, begins a recording
     while a game is in front, and ends it; `debounce` has by a device's name and by control the microseconds in which
-    what bounces is dropped; `told_of_tray` says that the user knows that the window's closing doesn't end Nakrel."""
+    what bounces is dropped; `told_of_tray` says that the user knows that the window's closing doesn't end Nakrel;
+    `cues` how people in a full-screen game are told what happens."""
 
     pinned: str = ""
     stop_key: str = "KEY_PAUSE"
@@ -58,6 +60,7 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     record_key: str = ""
     debounce: Debounces = {}
     told_of_tray: bool = False
+    cues: CueSettings = CueSettings()
 
 
 class InUse(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
@@ -83,6 +86,7 @@ class SettingsPatch(Value, frozen=True, omit_defaults=True, forbid_unknown_field
     record_key: str | msgspec.UnsetType = msgspec.UNSET
     debounce: Debounces | msgspec.UnsetType = msgspec.UNSET
     told_of_tray: bool | msgspec.UnsetType = msgspec.UNSET
+    cues: CueSettings | msgspec.UnsetType = msgspec.UNSET
 
     def applied_to(self, settings: Settings) -> Settings:
         """The settings with the fields of this change."""

@@ -343,7 +343,7 @@ class Engine:
         around = _Around(self, plan.macro)
         player = self._make_player(plan, play, self._now_us, self._chance, around, self._tickets)
         self._runs[plan.macro] = Run(plan, play, trigger, player)
-        self._out.append(RunStarted(plan.macro, trigger))
+        self._out.append(RunStarted(plan.macro, trigger, play.mode))
 
     # Runs
 

@@ -9,7 +9,7 @@ from nakrel.core.model.cells import (
     GoTo,
     RunSystemAction,
 )
-from nakrel.core.model.macro import Play
+from nakrel.core.model.macro import Mode, Play
 from nakrel.core.play.acts import AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 from nakrel.core.play.operations import Plan
 from nakrel.core.play.sheet import Sheet
@@ -174,10 +174,11 @@ class SpeedHeld(NamedTuple):
 
 
 class RunStarted(NamedTuple):
-    """A macro began to run; `trigger` is the control that started it, or '' for none."""
+    """A macro began to run; `trigger` is the control that started it, or '' for none; `mode` how it plays."""
 
     macro: str
     trigger: str
+    mode: Mode = Mode.SINGLE
 
 
 class RunEnded(NamedTuple):

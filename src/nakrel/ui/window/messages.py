@@ -47,7 +47,7 @@ class Messages(QWidget):
         store.alarm.connect(self.tell)
         store.fault.connect(self._tell_of_shown)
         store.offer.connect(self._offer)
-        store.stays.connect(self._stay)
+        store.shut_down.say.connect(self._stay)
         store.saving_changed.connect(self._show)
         store.status_changed.connect(self._show)
         for signal in (shown.page_changed, shown.profile_changed, shown.macro_changed):

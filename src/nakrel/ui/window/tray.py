@@ -84,7 +84,7 @@ class Tray(QObject):
             self._state = state
             self.icon.setIcon(tray_icon(state))
         running = [(run.macro, run.name) for run in status.running]
-        told = (name, state, running, status.pinned, self._store.settings.stop_key, self._store.shut_down)
+        told = (name, state, running, status.pinned, self._store.settings.stop_key, self._store.shut_down.is_so)
         if told == self._told:
             # A menu that is open isn't built anew under the hand.
             return
@@ -101,15 +101,15 @@ class Tray(QObject):
     def _state_of(self, status: m.Status) -> str:
         if status.recording:
             return RECORDING
-        if status.warning or self._store.shut_down:
+        if status.warning or self._store.shut_down.is_so:
             return UNREACHED
         return RUNNING if status.running else RESTING
 
     def _fill(self, name: str, running: list[tuple[str, str]], *, pinned: bool) -> None:
         menu = self.menu
         menu.clear()
-        if self._store.shut_down:
-            menu.addAction("Start the service", self._store.start)
+        if self._store.shut_down.is_so:
+            menu.addAction("Start the service", self._store.shut_down.start)
         else:
             live = menu.addAction(f"{name} is live")
             assert live
@@ -145,7 +145,7 @@ class Tray(QObject):
 
     def quit(self) -> None:
         """End the program and the service."""
-        if not self._store.shut_down:
+        if not self._store.shut_down.is_so:
             self._store.ask(m.Shutdown())
         self._window.closed_by_user = lambda: False
         self.icon.hide()
