@@ -64,6 +64,9 @@ class FakeNode:
     def keys_down(self) -> set[int]:
         return set(self.state)
 
+    def lights_on(self) -> set[int]:
+        return {code for kind, code, value in self.seen if kind == abi.EV_LED and value}
+
     def grab(self, on: bool) -> None:
         if on and self.taken_by_another:
             raise OSError(errno.EBUSY, "busy")

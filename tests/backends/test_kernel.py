@@ -407,6 +407,20 @@ def test_lights_go_from_the_clone_to_the_keyboard(desk: Desk):
     assert desk.clone("Bollard").reports == []
 
 
+def test_the_light_of_scroll_lock_is_put_on_and_as_it_was_before(desk: Desk):
+    desk.backend.show_light(True)
+    desk.backend.show_light(True)
+    assert desk.keyboard.seen == [(abi.EV_LED, abi.LED_SCROLLL, 1)]
+    desk.backend.show_light(False)
+    desk.backend.show_light(False)
+    assert desk.keyboard.seen[1:] == [(abi.EV_LED, abi.LED_SCROLLL, 0)]
+    desk.keyboard.seen[:] = [(abi.EV_LED, abi.LED_SCROLLL, 1)]
+    desk.backend.show_light(True)
+    desk.backend.show_light(False)
+    assert desk.keyboard.seen[-1] == (abi.EV_LED, abi.LED_SCROLLL, 1)
+    assert desk.mouse.seen == []
+
+
 def test_no_permission_is_told_with_the_number_of_devices():
     finder, host = FakeFinder(["/dev/input/event0", "/dev/input/event1"]), FakeHost()
 

@@ -8,6 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nakrel import protocol as m
+from nakrel.core.model.cues import Cue
 from nakrel.core.model.programs import Program
 from nakrel.core.model.recording import RecordingSettings, Waits
 from nakrel.core.model.settings import Settings, SettingsPatch, WindowState
@@ -82,6 +83,7 @@ by_kind = {
     m.PressStandIn: st.builds(m.PressStandIn, texts, texts, st.integers(0, 100)),
     m.ServeSession: st.builds(m.ServeSession, texts, texts),
     m.OpenWindow: st.builds(m.OpenWindow, st.lists(texts, max_size=2).map(tuple), st.booleans(), texts),
+    m.TryCue: st.builds(m.TryCue, st.sampled_from(Cue)),
     m.Shutdown: st.builds(m.Shutdown),
 }
 requests = st.one_of(*by_kind.values())

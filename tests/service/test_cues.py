@@ -22,7 +22,11 @@ from nakrel.core.model.cues import Cue, CueSettings
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Tap
+from nakrel.core.play.events import RunEnded, RunStarted
 from nakrel.cues import sounds
+from nakrel.service.cues import Cues
+from nakrel.service.loop import Loop
+from nakrel.service.worker import Worker
 from tests.support import LIMIT_S, ServiceProcess, XServer, wait_for
 
 TOGGLE = Macro(id="reel", name="Reel in", play=Play(Mode.TOGGLE), loop=(Tap(control="KEY_F13", hold_us=20_000),))
@@ -172,3 +176,36 @@ def test_a_sound_is_heard_soon(tmp_path: Path):
     finally:
         service.end()
         speaker.end()
+
+
+class Told:
+    """A host with a light, that notes it."""
+
+    in_front = False
+
+    def __init__(self) -> None:
+        self.light: list[bool] = []
+        self.loop = Loop(lambda error: None)
+        self.cues = Cues(Worker(self.loop, "worker"), self, lambda text, why: None, self.light.append)
+
+
+def test_the_light_shows_what_was_chosen_for_it():
+    told = Told()
+    cues = told.cues
+    cues.change(CueSettings(light="toggle"))
+    cues.tell(Cue.RECORDING, "Recording")
+    cues.run_started(RunStarted("a", "", Mode.SINGLE), "A")
+    assert told.light == []
+    for macro in ("b", "c"):
+        cues.run_started(RunStarted(macro, "", Mode.TOGGLE), macro)
+    cues.run_ended(RunEnded("b", 1, "", 0), "b")
+    assert told.light == [True]
+    cues.run_ended(RunEnded("c", 1, "", 0), "c")
+    assert told.light == [True, False]
+    cues.change(CueSettings(light="recording"))
+    assert told.light == [True, False, True]
+    cues.tell(Cue.RECORDED, "Recorded")
+    cues.tell(Cue.RECORDING, "Recording")
+    cues.end()
+    assert told.light == [True, False, True, False, True, False]
+    told.loop.close()

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 import msgspec
 
 from nakrel.core.model.controls import Code
+from nakrel.core.model.cues import Cue
 from nakrel.core.model.limits import MAX_TEXT, Comment, Id, LongText, Name, Rate
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import Profile
@@ -59,6 +60,7 @@ __all__ = [
     "PutTuning",
     "MeasureMotion",
     "OpenWindow",
+    "TryCue",
     "Subscribe",
     "TypeText",
     "UseSetUp",
@@ -343,6 +345,12 @@ class OpenWindow(Ask, frozen=True):
     token: str = ""
 
 
+class TryCue(Ask, frozen=True):
+    """Let a cue be heard and seen, whatever is chosen for it."""
+
+    cue: Cue
+
+
 class Shutdown(Ask, frozen=True):
     """End the service. Windows are told, and start none by themselves."""
 
@@ -360,6 +368,7 @@ Body = (
     | GetTuning
     | MeasureMotion
     | OpenWindow
+    | TryCue
     | PutTuning
     | TryMacro
     | EndTrial

@@ -11,7 +11,7 @@ import sys
 from collections.abc import Callable
 from typing import Protocol
 
-from nakrel.core.model.cues import Cue, CueSettings
+from nakrel.core.model.cues import CUE_LABELS, Cue, CueSettings
 from nakrel.core.model.macro import Mode
 from nakrel.core.play.events import RunEnded, RunStarted
 from nakrel.service.worker import Outcome, Worker
@@ -33,11 +33,22 @@ class Host(Protocol):
 class Cues:
     """Tells what happened in the ways that were chosen for it."""
 
-    def __init__(self, worker: Worker, host: Host, notice: Callable[[str, str], object]) -> None:
-        self._worker, self._host, self._notice = worker, host, notice
+    def __init__(
+        self,
+        worker: Worker,
+        host: Host,
+        notice: Callable[[str, str], object],
+        show_light: Callable[[bool], object],
+    ) -> None:
+        self._worker, self._host, self._notice, self._show_light = worker, host, notice, show_light
+        self._recording = self._lit = False
         self._settings = CueSettings()
         self._process: subprocess.Popen[bytes] | None = None
         self._starts = 0
+        # Whether somebody has tried a cue, so that the process has to be ready for all of them.
+        self._attempts = False
+        # What came while the process was starting.
+        self._waiting = b""
         # Toggles that are on.
         self._on: set[str] = set()
         # Lines over a game are windows of X; under Wayland alone the desktop's notices take their place.
@@ -48,6 +59,7 @@ class Cues:
         if settings == self._settings:
             return
         before, self._settings = self._settings, settings
+        self._set_light()
         if self._options(before) != self._options(settings):
             self._starts = 0
             self.close()
@@ -56,14 +68,35 @@ class Cues:
 
     def _options(self, settings: CueSettings) -> list[str]:
         """What the process has to be ready for; nothing where none is needed."""
-        return ["--sounds"] * bool(settings.sounds) + ["--lines"] * bool(settings.lines and self._draws)
+        sounds, lines = bool(settings.sounds) or self._attempts, bool(settings.lines) or self._attempts
+        return ["--sounds"] * sounds + ["--lines"] * (lines and self._draws)
 
     def tell(self, cue: Cue, text: str, why: str = "") -> None:
         """Something happened."""
+        if cue in (Cue.RECORDING, Cue.RECORDED):
+            self._recording = cue is Cue.RECORDING
+        self._set_light()
+        if not self._host.in_front:
+            self._tell(cue, text, why, heard=cue in self._settings.sounds, shown=cue in self._settings.lines)
+
+    def _set_light(self) -> None:
+        light = self._settings.light
+        lit = (light == "recording" and self._recording) or (light == "toggle" and bool(self._on))
+        if lit != self._lit:
+            self._lit = lit
+            self._show_light(lit)
+
+    def attempt(self, cue: Cue) -> None:
+        """Let it be heard and seen, whatever is chosen."""
+        if self._process is None or self._attempts is False:
+            self.close()
+            self._attempts = True
+            self._start()
+        text = CUE_LABELS[cue]
+        self._tell(cue, f"{text[0].upper()}{text[1:]}", "", heard=True, shown=True)
+
+    def _tell(self, cue: Cue, text: str, why: str, *, heard: bool, shown: bool) -> None:
         settings = self._settings
-        heard, shown = cue in settings.sounds, cue in settings.lines
-        if not (heard or shown) or self._host.in_front:
-            return
         if shown and not self._draws:
             self._notice(text, why)
         told: dict[str, object] = {"cue": cue.value}
@@ -86,6 +119,13 @@ class Cues:
             self._on.remove(run.macro)
             self.tell(Cue.OFF, f"{name} is off")
 
+    def end(self) -> None:
+        """The service ends: the light is as it was before."""
+        self.close()
+        if self._lit:
+            self._lit = False
+            self._show_light(False)
+
     def close(self) -> None:
         """Let the process end."""
         process, self._process = self._process, None
@@ -99,6 +139,7 @@ class Cues:
 
     def _send(self, line: bytes) -> None:
         if self._process is None:
+            self._waiting = line
             self._start()
             return
         assert self._process.stdin
@@ -131,5 +172,8 @@ class Cues:
             if outcome.result:
                 self.close()
                 self._process = outcome.result
+                line, self._waiting = self._waiting, b""
+                if line:
+                    self._send(line)
 
         self._worker.do(work, started)

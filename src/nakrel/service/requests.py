@@ -106,6 +106,7 @@ class Requests:
             m.PressStandIn: self._press_stand_in,
             m.ServeSession: self._serve_session,
             m.OpenWindow: Windows().open,
+            m.TryCue: self._try_cue,
             m.Shutdown: self._shutdown,
         }
 
@@ -348,6 +349,10 @@ class Requests:
             return m.Done()
 
         return on(service.worker, partial(mine.answers, os.environ.get("XDG_RUNTIME_DIR", "")), then)
+
+    def _try_cue(self, client: Client, number: int, body: m.TryCue) -> Found:
+        self._service.cues.attempt(body.cue)
+        return m.Done()
 
     def _shutdown(self, client: Client, number: int, body: m.Shutdown) -> Found:
         if self._service.server:

@@ -228,6 +228,11 @@ class Routes:
         if isinstance(self.real, KernelBackend):
             self.real.debounce(times_us)
 
+    def show_light(self, on: bool) -> None:
+        """Put the light of Scroll Lock on, or as it was before, where the route can do that."""
+        if isinstance(self.real, KernelBackend) and not self.real.held_back:
+            self.real.show_light(on)
+
     def condition(self, motion: Motion | None) -> None:
         """Have devices move like this, where the route can do that; None leaves them alone."""
         if not isinstance(self.real, KernelBackend) or self.real.held_back:

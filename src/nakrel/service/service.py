@@ -73,10 +73,10 @@ class Service:
         self.server: Server | None = None
         self.playback = Playback(self.loop, self.feed, self.reporter, self)
         self.live = Live(home, self.loop, self.state, self.preparer, self.reporter, self)
-        self.cues = Cues(self.worker, self, self.live.notify)
+        self.routes = Routes(self.loop, options, self, self.opener, self.reporter, sink)
+        self.cues = Cues(self.worker, self, self.live.notify, self.routes.show_light)
         self.cues.change(self.state.settings.cues)
         self.reporter.on_fault = lambda error: self.cues.tell(Cue.FAULT, error)
-        self.routes = Routes(self.loop, options, self, self.opener, self.reporter, sink)
         self.desktop = Desktop(self.loop, finders(options), self.live.see)
         self.recording = Recording(self.loop, self.feed, self.desktop, self.reporter, self)
         self.side_effects = SideEffects(self.loop, self.desktop, self.worker, self.keyring, self.reporter, self)
@@ -107,10 +107,10 @@ class Service:
     def close(self) -> None:
         """End all macros, let everything go, and close what is open."""
         self.playback.stop_all()
+        self.cues.end()
         self.loop.guard(False)
         self.routes.close()
         self.desktop.close()
-        self.cues.close()
         self.reporter.add("service", "the service ended")
         self.feed.flush()
         self.saver.close()

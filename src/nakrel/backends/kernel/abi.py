@@ -52,6 +52,8 @@ EVIOCGID = _read(0x02, ID.size)
 # Delay and period of auto-repeat, in milliseconds.
 REP = struct.Struct("@II")
 REP_DELAY, REP_PERIOD = 0, 1
+# input-event-codes.h
+LED_SCROLLL = 2
 EVIOCGREP = _read(0x03, REP.size)
 EVIOCGRAB = _write(0x90, 4)
 EVIOCSCLOCKID = _write(0xA0, 4)
@@ -82,6 +84,11 @@ def eviocgprop(size: int) -> int:
 def eviocgkey(size: int) -> int:
     """Which keys are down now, as bits."""
     return _read(0x18, size)
+
+
+def eviocgled(size: int) -> int:
+    """The request for the lights that are on, in a bitmap of so many bytes."""
+    return _read(0x19, size)
 
 
 def eviocgbit(kind: int, size: int) -> int:

@@ -65,6 +65,8 @@ class KernelBackend:
         self._captured: frozenset[str] = frozenset()
         self._motion: Motion | None = None
         # By a device's name: the controls whose bounces are dropped, and in which time.
+        # Keyboards whose light shows something of ours, and whether it was on before.
+        self._lit: dict[str, bool] = {}
         self._bounces: Mapping[str, Mapping[str, int]] = {}
         # The nodes on which an edge has waited for its time.
         self._late: set[int] = set()
@@ -127,6 +129,18 @@ class KernelBackend:
             channel.debounce(self._bounces_of(channel))
             self._mind_late(channel)
         self._grabs.settle()
+
+    def show_light(self, on: bool) -> None:
+        """Put the light of Scroll Lock on at every keyboard that has one, or as it was before."""
+        code = abi.LED_SCROLLL
+        for channel in self._channels.values():
+            node = channel.node
+            if code not in node.abilities.codes.get(abi.EV_LED, ()) or on == (node.path in self._lit):
+                continue
+            if on:
+                self._lit[node.path] = code in node.lights_on()
+            value = int(on or self._lit.pop(node.path))
+            self._host.aside(partial(node.write, abi.report((abi.EV_LED, code, value))), lambda done: None)
 
     def _bounces_of(self, channel: Channel) -> Mapping[str, int]:
         """Interfaces of a device have its name, some with a word more."""

@@ -68,6 +68,10 @@ class Node:
         """The keys and buttons that are down by the kernel's books. Drops key events that wait to be read."""
         return set(self._bits(abi.eviocgkey, abi.CODES[abi.EV_KEY]))
 
+    def lights_on(self) -> set[int]:
+        """The lights that are on by the kernel's books."""
+        return set(self._bits(abi.eviocgled, abi.CODES[abi.EV_LED]))
+
     def grab(self, on: bool) -> None:
         """Be the only reader, or one of many again. Raises `OSError` (EBUSY: another program is the only one)."""
         fcntl.ioctl(self.fd, abi.EVIOCGRAB, int(on))

@@ -9,6 +9,7 @@ from typing import Any
 from PyQt6.QtGui import QAction, QKeySequence
 
 from nakrel.ui.shown import PAGE_LABELS, PAGES
+from nakrel.ui.window.cues_dialog import CuesDialog
 
 __all__ = ["actions_of"]
 
@@ -66,6 +67,11 @@ def actions_of(window: Any, action: Callable[..., QAction]) -> dict[str, list[QA
             action("Night", lambda: window.set_look("night")),
             action("Like the desktop", lambda: window.set_look("system")),
         ],
+        "Program": [
+            action("Cues…", partial(_cues, window)),
+            action("Start at login", lambda: window.program.set_login(not window.program.at_login)),
+            action("Add Nakrel to the desktop's menu", window.program.install),
+        ],
         "Help": [
             action("Shortcuts", window.open_shortcuts, "F1"),
             action("Start the practice game", window.devices.start_practice),
@@ -94,3 +100,7 @@ def _attach(window: Any) -> None:
     window.shown.show_page("macro")
     if window.shown.macro and not window.macro_details.capture.armed:
         window.macro_details.attach_button.click()
+
+
+def _cues(window: Any) -> None:
+    CuesDialog(window.store, window).show()

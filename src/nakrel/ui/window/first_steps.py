@@ -12,6 +12,7 @@ from nakrel.ui.profiles.column import ProfilesColumn
 from nakrel.ui.sheet.page import SheetPage
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
+from nakrel.ui.window.program import Program
 from nakrel.ui.window.welcome import Welcome, is_empty
 
 __all__ = ["FirstSteps"]
@@ -23,6 +24,7 @@ class Window(Protocol):
     sheet: SheetPage
     column: ProfilesColumn
     shown: Shown
+    program: Program
 
     def show_page_again(self) -> None: ...
     def record(self) -> None: ...
@@ -35,7 +37,7 @@ class FirstSteps(QObject):
     def __init__(self, store: Store, window: Window, parent: QObject) -> None:
         super().__init__(parent)
         self._store, self._window = store, window
-        self.page = Welcome(store)
+        self.page = Welcome(store, window.program)
         self.active = is_empty(store)
         for signal, does in (
             (self.page.rapid_fire_wanted, self._rapid_fire),

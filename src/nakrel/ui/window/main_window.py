@@ -49,6 +49,7 @@ from nakrel.ui.window.actions import actions_of
 from nakrel.ui.window.field_undo import FieldUndo
 from nakrel.ui.window.first_steps import FirstSteps
 from nakrel.ui.window.messages import Messages
+from nakrel.ui.window.program import Program
 from nakrel.ui.window.shortcuts import ShortcutSheet
 from nakrel.ui.window.strip import LiveStrip
 
@@ -87,6 +88,7 @@ class MainWindow(QMainWindow):
         self._head: object = None
         # Whether the program goes on although the window is closed.
         self.closed_by_user: Callable[[], bool] = lambda: False
+        self.program = Program(store, self)
         self.first_steps = FirstSteps(store, self, self)
         self._details_folded = self._details_wanted = False
         self.setWindowTitle("Nakrel")
@@ -429,6 +431,10 @@ class MainWindow(QMainWindow):
 
     def open_menu(self) -> None:
         """Open the menu."""
+        _, login, install = self.actions_by_group["Program"]
+        login.setCheckable(True)
+        login.setChecked(self.program.at_login)
+        install.setVisible(not self.program.in_menu)
         menu = QMenu(self)
         for group, actions in self.actions_by_group.items():
             sub = menu.addMenu(group)

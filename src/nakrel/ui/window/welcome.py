@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel.core.model.profile import EVERYDAY
 from nakrel.ui.devices.fix import Fix
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.window.program import Program
 
 __all__ = ["Welcome", "is_empty"]
 
@@ -35,9 +36,9 @@ class Welcome(QWidget):
     demo_wanted = pyqtSignal()
     left = pyqtSignal()
 
-    def __init__(self, store: Store) -> None:
+    def __init__(self, store: Store, program: Program) -> None:
         super().__init__()
-        self._store = store
+        self._store, self._program = store, program
         self.fix = Fix(self)
         self._found, self._reached = label("", "", wrap=True), label("", "", wrap=True)
         self.fix_button = button("Fix…", self.fix.ask, "act", "Install what macros need to reach every game")
@@ -71,12 +72,20 @@ class Welcome(QWidget):
             line_of.addWidget(made)
             line_of.addWidget(label(says, "soft"), 1)
             layout.addLayout(line_of)
+        layout.addSpacing(14)
+        self._at_home = label("At home on this computer", "heading")
+        self.menu_button = button("Add to the desktop's menu", program.install)
+        self.login_box = QCheckBox("Start when I log in: buttons work without this window")
+        self.login_box.clicked.connect(program.set_login)
+        for part in (self._at_home, self.menu_button, self.login_box):
+            layout.addWidget(part, 0, Qt.AlignmentFlag.AlignLeft)
         layout.addSpacing(10)
         layout.addWidget(button("Go to the buttons", self.left.emit, "link"), 0, Qt.AlignmentFlag.AlignLeft)
         layout.addStretch(1)
         store.devices_changed.connect(self.refresh)
         store.status_changed.connect(self.refresh)
         self.fix.ended.connect(self._fixed)
+        program.changed.connect(self.refresh)
         self.refresh()
 
     def refresh(self) -> None:
@@ -89,6 +98,8 @@ class Welcome(QWidget):
             "x11": "Macros reach every window of this X11 session.",
         }.get(status.backend, "Macros reach no game yet.")
         self._reached.setText(reach if status.backend == "kernel" else f"{reach} {status.backend_note}")
+        self.menu_button.setVisible(not self._program.in_menu)
+        self.login_box.setChecked(self._program.at_login)
         self.fix_button.setVisible(status.backend != "kernel")
 
     def _fixed(self, failed: str) -> None:
