@@ -45,6 +45,7 @@ by_kind = {
     m.Subscribe: st.builds(m.Subscribe, st.booleans()),
     m.GetLibrary: st.builds(m.GetLibrary),
     m.GetStatus: st.builds(m.GetStatus),
+    m.GetBatteries: st.builds(m.GetBatteries),
     m.GetDevices: st.builds(m.GetDevices),
     m.GetChecks: st.builds(m.GetChecks),
     m.ChooseRoute: st.builds(m.ChooseRoute),

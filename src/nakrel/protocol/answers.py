@@ -5,7 +5,7 @@ from __future__ import annotations
 import msgspec
 
 from nakrel.core.model.controls import Levels
-from nakrel.core.model.devices import Device
+from nakrel.core.model.devices import Battery, Device
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.places import Monitor, Window
 from nakrel.core.model.profile import Profile
@@ -28,6 +28,7 @@ __all__ = [
     "Legends",
     "WindowIs",
     "Checks",
+    "Batteries",
     "Devices",
     "Done",
     "Facts",
@@ -81,6 +82,12 @@ class Devices(Message, frozen=True):
     """The devices; an answer, and a notice whenever they change."""
 
     devices: tuple[Device, ...]
+
+
+class Batteries(Message, frozen=True):
+    """The batteries of devices."""
+
+    batteries: tuple[Battery, ...]
 
 
 class Checks(Message, frozen=True):
@@ -186,6 +193,7 @@ AnswerBody = (
     | Library
     | StatusIs
     | Devices
+    | Batteries
     | Checks
     | Programs
     | Applications

@@ -28,6 +28,7 @@ __all__ = [
     "GetTakes",
     "GetLegends",
     "GetChecks",
+    "GetBatteries",
     "GetDevices",
     "GetFacts",
     "GetJournal",
@@ -92,6 +93,10 @@ class GetLibrary(Ask, frozen=True):
 
 class GetStatus(Ask, frozen=True):
     """The present status."""
+
+
+class GetBatteries(Ask, frozen=True):
+    """The batteries of devices."""
 
 
 class GetDevices(Ask, frozen=True):
@@ -361,6 +366,7 @@ Body = (
     | GetLibrary
     | GetStatus
     | GetDevices
+    | GetBatteries
     | GetChecks
     | ChooseRoute
     | GetPrograms

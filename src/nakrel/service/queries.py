@@ -9,6 +9,7 @@ from typing import Any
 import msgspec
 
 from nakrel import protocol as m
+from nakrel.backends.batteries import batteries
 from nakrel.backends.layout import find_layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.typist import Typist
@@ -99,6 +100,10 @@ class Queries:
             return m.TuningIs(body.tuning)
 
         return on(self._service.saver, work, lambda found: found)
+
+    def batteries(self, client: Client, number: int, body: m.GetBatteries) -> Found:
+        # A mouse that sleeps keeps who asks for it waiting.
+        return on(self._service.opener, lambda: m.Batteries(batteries()), lambda found: found)
 
     def legends(self, client: Client, number: int, body: m.GetLegends) -> Found:
         def work() -> m.Legends:

@@ -69,6 +69,7 @@ class Requests:
             m.GetLibrary: queries.library,
             m.GetStatus: lambda c, n, b: m.StatusIs(service.status()),
             m.GetDevices: lambda c, n, b: m.Devices(service.routes.devices()),
+            m.GetBatteries: queries.batteries,
             m.GetChecks: queries.checks,
             m.ChooseRoute: self._choose_route,
             m.GetPrograms: queries.programs,

@@ -18,7 +18,7 @@ from PyQt6.QtGui import QUndoStack
 
 from nakrel import protocol as m
 from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
-from nakrel.core.model.devices import Device
+from nakrel.core.model.devices import Battery, Device
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import Settings, SettingsPatch
@@ -28,6 +28,8 @@ from nakrel.ui.shut_down import ShutDown
 __all__ = ["Store"]
 
 _RETRY_MS = 500
+# Batteries empty slowly.
+_BATTERIES_MS = 120_000
 # An edit goes to the service this long after it was made: the window shows it first.
 _SEND_MS = 30
 
@@ -101,6 +103,10 @@ class Store(QObject):
         self._sender = QTimer(self)
         self._sender.setSingleShot(True)
         self._sender.timeout.connect(self._send)
+        self._batteries = QTimer(self)
+        self._batteries.setInterval(_BATTERIES_MS)
+        self._batteries.timeout.connect(lambda: self.ask(m.GetBatteries(), self._receive) if self._connection else None)
+        self._batteries.start()
         self._profile_names: tuple[tuple[str, str], ...] | None = None
         self._front, self._wants_seen = False, True
         self.shut_down = ShutDown(self, self, find)
@@ -111,6 +117,7 @@ class Store(QObject):
         self.settings = Settings()
         self.status = m.Status(EVERYDAY, "", 0.0, "", "", "")
         self.devices: tuple[Device, ...] = ()
+        self.batteries: tuple[Battery, ...] = ()
         self.journal: list[m.Entry] = []
         self.faults: tuple[str, ...] = ()
 
@@ -150,6 +157,7 @@ class Store(QObject):
             # Once more: what the service before didn't confirm may never have reached it.
             self._put(key, body)
         self.saving_changed.emit()
+        self.ask(m.GetBatteries(), self._receive)
 
     def close(self) -> None:
         """Disconnect; the service goes on."""
@@ -403,6 +411,10 @@ class Store(QObject):
             case m.Devices(devices=devices):
                 self.devices = devices
                 self.devices_changed.emit()
+            case m.Batteries(batteries=found):
+                if found != self.batteries:
+                    self.batteries = found
+                    self.devices_changed.emit()
             case m.Journal(entries=entries):
                 self.journal = list(entries)
                 self.journal_changed.emit()

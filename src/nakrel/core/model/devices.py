@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import msgspec
 
-__all__ = ["Device"]
+__all__ = ["Battery", "Device", "battery_words"]
 
 
 class Device(msgspec.Struct, frozen=True):
@@ -22,3 +22,20 @@ class Device(msgspec.Struct, frozen=True):
     note: str = ""
     trouble: bool = False
     where: str = ""
+
+
+class Battery(msgspec.Struct, frozen=True):
+    """The battery of a device: the name that it gives itself, how full it is in percent, or only in a word (`low`), and
+    whether it is being charged; `where` are the files of its device."""
+
+    name: str
+    percent: int | None = None
+    level: str = ""
+    charging: bool = False
+    where: tuple[str, ...] = ()
+
+
+def battery_words(battery: Battery) -> str:
+    """How full it is, as people say it."""
+    full = f"{battery.percent} %" if battery.percent is not None else battery.level
+    return f"battery {full}{', charging' * battery.charging}"

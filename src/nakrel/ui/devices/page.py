@@ -24,7 +24,7 @@ from PyQt6.QtWidgets import (
 from nakrel import protocol as m
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.controls import label as control_label
-from nakrel.core.model.devices import Device
+from nakrel.core.model.devices import Device, battery_words
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands
 from nakrel.ui.devices.debounce import DebounceDialog, buttons_of
@@ -44,6 +44,7 @@ _ROUTES = {
 }
 _HOW = {"kernel": "read through the kernel", "X11": "read through the X server", "stand-in": "simulated"}
 _COLUMNS = 6
+_LOW_PERCENT = 15
 
 
 class _PressButton(QPushButton):
@@ -220,6 +221,10 @@ class DevicesPage(QWidget):
         row.addWidget(
             label(" · ".join(filter(None, (", ".join(counts), _HOW.get(device.how, device.how), device.where))), "soft")
         )
+        if battery := next((each for each in self._store.batteries if device.where in each.where), None):
+            low = battery.percent is not None and battery.percent <= _LOW_PERCENT and not battery.charging
+            row.addSpacing(8)
+            row.addWidget(label(battery_words(battery), "alarm" if low else "soft"))
         row.addStretch(1)
         if "BTN_LEFT" in device.controls and not device.standin:
             row.addWidget(button("Polling…", partial(self.open_polling, device), "link", "How often it reports"))

@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import QApplication, QMenu, QSystemTrayIcon
 
 from nakrel import protocol as m
 from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.devices import battery_words
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.desktop.names import icon_file
 from nakrel.ui.store import Store
@@ -58,7 +59,12 @@ class Tray(QObject):
         self.icon.activated.connect(self._activated)
         self._state = RESTING
         self._told: object = None
-        for changed in (self._store.status_changed, self._store.library_changed, self._store.settings_changed):
+        for changed in (
+            self._store.devices_changed,
+            self._store.status_changed,
+            self._store.library_changed,
+            self._store.settings_changed,
+        ):
             changed.connect(self.refresh)
         self._store.gone.connect(self.refresh)
         self._window.closed_by_user = self._keep
@@ -84,19 +90,24 @@ class Tray(QObject):
             self._state = state
             self.icon.setIcon(tray_icon(state))
         running = [(run.macro, run.name) for run in status.running]
+        batteries = "".join(f"\n{each.name}: {battery_words(each)}" for each in self._store.batteries)
+        self.icon.setToolTip(f"Nakrel: {name} is live, {self._words(state, running)}{batteries}")
         told = (name, state, running, status.pinned, self._store.settings.stop_key, self._store.shut_down.is_so)
         if told == self._told:
             # A menu that is open isn't built anew under the hand.
             return
         self._told = told
-        words = {
+        self._fill(name, running, pinned=bool(status.pinned))
+
+    @staticmethod
+    def _words(state: str, running: list[tuple[str, str]]) -> str:
+        one = f"{running[0][1]} runs" if running else ""
+        return {
             RECORDING: "recording",
             UNREACHED: "macros reach no program",
-            RUNNING: f"{len(running)} macros run" if len(running) != 1 else f"{running[0][1]} runs" if running else "",
+            RUNNING: one if len(running) == 1 else f"{len(running)} macros run",
             RESTING: "no macro runs",
         }[state]
-        self.icon.setToolTip(f"Nakrel: {name} is live, {words}")
-        self._fill(name, running, pinned=bool(status.pinned))
 
     def _state_of(self, status: m.Status) -> str:
         if status.recording:
