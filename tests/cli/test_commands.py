@@ -174,7 +174,7 @@ def test_a_bundle_is_told_then_taken_and_opens_nothing(home: Path, service: Serv
     cells = {**profile.setups[0].cells, "BTN_SIDE": RunMacro("opener")}
     setup = msgspec.structs.replace(profile.setups[0], cells=cells)
     service.call(m.PutProfile(msgspec.structs.replace(profile, setups=(setup,))))
-    assert "1 profiles" in run(home, "bundle", "Orrery Post", "-o", str(path)).stdout
+    assert "1 profile," in run(home, "bundle", "Orrery Post", "-o", str(path)).stdout
     told = run(home, "unpack", str(path)).stdout
     assert "opens (off until allowed):\n  Opener: tide-map" in told
     assert "Nothing imported" in told
@@ -199,8 +199,8 @@ def test_set_ups_are_listed_and_put_in_use(home: Path, service: ServiceProcess):
     assert run(home, "variant", "--next", "--profile", "Tidewardens").stdout == "Tidewardens plays as Healer\n"
     run(home, "variant", "--previous", "--profile", "Tidewardens")
     assert service.status().setups["tidewardens"] == "Netter"
-    wrong = run(home, "variant", "Piper", "--profile", "Tidewardens", code=1)
-    assert "Tidewardens has no variant 'Piper'; it has Healer, Netter" in wrong.output
+    wrong = run(home, "variant", "Bosun", "--profile", "Tidewardens", code=1)
+    assert "Tidewardens has no variant 'Bosun'; it has Healer, Netter" in wrong.output
     # Everyday is live, and has one.
     assert run(home, "variant").stdout == "* Main\n"
 

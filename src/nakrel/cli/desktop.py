@@ -55,7 +55,9 @@ def uninstall(session: Session, purge: bool, yes: bool) -> None:
         click.confirm("Delete them?", abort=True)
     # Where none runs there is none to end.
     with contextlib.suppress(ClientError):
-        ServiceConnection.connect(home.socket, "nakrel").call(Shutdown())
+        connection = ServiceConnection.connect(home.socket, "nakrel")
+        connection.call(Shutdown())
+        connection.close()
     if not for_all_users():
         try:
             gone = desktop.uninstall()

@@ -184,10 +184,12 @@ def doctor(session: Session, fix: bool, back: bool, yes: bool, as_json: bool) ->
 def shutdown(session: Session) -> None:
     """End the service that runs."""
     try:
-        ServiceConnection.connect(session.home.socket, "nakrel").call(m.Shutdown())
+        connection = ServiceConnection.connect(session.home.socket, "nakrel")
     except ServiceGone:
         click.echo("No service runs.")
     else:
+        connection.call(m.Shutdown())
+        connection.close()
         click.echo("The service has ended; all macros were ended with it.")
 
 

@@ -120,6 +120,8 @@ def run(home: str | None = None, asked: m.OpenWindow | None = None, *, for_bus: 
     except ClientError as error:
         sys.stderr.write(f"nakrel: {error}\n")
         return 1
+    # A session without portals is none of the user's worries.
+    os.environ.setdefault("QT_LOGGING_RULES", "qt.qpa.services.warning=false")
     app = QApplication.instance() or QApplication(["nakrel"])
     assert isinstance(app, QApplication)
     app.setApplicationName("nakrel")

@@ -8,6 +8,9 @@ from typing import Any
 
 from PyQt6.QtGui import QAction, QKeySequence
 
+from nakrel.ui.help.about import About
+from nakrel.ui.help.reader import Reader
+from nakrel.ui.help.report import Report
 from nakrel.ui.shown import PAGE_LABELS, PAGES
 from nakrel.ui.window.cues_dialog import CuesDialog
 
@@ -73,8 +76,11 @@ def actions_of(window: Any, action: Callable[..., QAction]) -> dict[str, list[QA
             action("Add Nakrel to the desktop's menu", window.program.install),
         ],
         "Help": [
+            action("Documents", lambda: Reader(window).show(), "Shift+F1"),
             action("Shortcuts", window.open_shortcuts, "F1"),
             action("Start the practice game", window.devices.start_practice),
+            action("Report a problem…", lambda: Report(window.store, window).show()),
+            action("About Nakrel", lambda: About(window).show()),
             action("Menu", window.open_menu, "F10"),
         ],
     }
