@@ -49,6 +49,9 @@ class _Node:
     def keys_down(self) -> set[int]:
         return set()
 
+    def lights_on(self) -> set[int]:
+        return set()
+
     def grab(self, on: bool) -> None:
         pass
 
