@@ -18,6 +18,7 @@ ACCESSIBLE, PROPERTIES = "org.a11y.atspi.Accessible", "org.freedesktop.DBus.Prop
 # Of long tables the first are enough.
 MOST_CHILDREN = 60
 # Bits of the states (atspi-constants.h).
+LABELLED_BY = 2
 FOCUSABLE, SHOWING, VISIBLE = 11, 25, 30
 
 
@@ -43,6 +44,12 @@ class Reader:
         (found,) = self.call(where, ACCESSIBLE, "GetChildren")
         return [tuple(each) for each in found[:MOST_CHILDREN]]
 
+    def label(self, where: tuple[str, str]) -> str:
+        (relations,) = self.call(where, ACCESSIBLE, "GetRelationSet")
+        return " ".join(
+            self.text(tuple(each), "Name") for kind, targets in relations for each in targets if kind == LABELLED_BY
+        )
+
     def tree(self, where: tuple[str, str]) -> dict[str, Any]:
         ((low, high),) = self.call(where, ACCESSIBLE, "GetState")
         states = low | high << 32
@@ -53,6 +60,9 @@ class Reader:
             "says": self.text(where, "Description"),
         }
         found["focusable"], found["showing"] = bool(states >> FOCUSABLE & 1), bool(states >> SHOWING & 1)
+        if role == "combo box":
+            # Qt gives its value as its name; what it is for is told by the label that it belongs to.
+            found["name"] = self.label(where)
         inside = self.children(where) if found["showing"] or role in ("application", "frame") else []
         found["children"] = [self.tree(each) for each in inside]
         return found

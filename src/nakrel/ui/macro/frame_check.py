@@ -183,7 +183,7 @@ class FrameCheck(QWidget):
 
     def _show_answer(self, result: FrameAnswer) -> None:
         self._least_us = result.least_us
-        self.plot.result = result
+        self.plot.show_result(result)
         self.plot.setAccessibleName(f"Presses seen against {'frame rate' if result.against == 'rate' else 'hold'}")
         self.plot.update()
         self.answer.setText(result.answer)

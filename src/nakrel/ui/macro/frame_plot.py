@@ -24,6 +24,18 @@ class FramePlot(QWidget):
         """Wide and low."""
         return QSize(240, 84)
 
+    def show_result(self, result: FrameAnswer) -> None:
+        """Draw this answer."""
+        self.result = result
+        by_rate = result.against == "rate"
+        told = [
+            f"{value:g} frames: {share:.0%}" if by_rate else f"{value / 1_000:g} ms: {share:.0%}"
+            for value, share in result.points[:: 1 if by_rate else 4]
+        ]
+        self.setAccessibleName("Presses seen, by frame rate" if by_rate else "Presses seen, by hold")
+        self.setAccessibleDescription("; ".join(told))
+        self.update()
+
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Draw the lines of reference, the curve and the mark."""
         painter, p = QPainter(self), palette()

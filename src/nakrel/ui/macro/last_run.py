@@ -38,6 +38,12 @@ class _Histogram(QWidget):
         """Wide and low."""
         return QSize(240, 62)
 
+    def speak(self) -> None:
+        """Tell screen readers what is drawn."""
+        bounds = (*(f"up to {bound / 1_000:g} ms late" for bound in self.bounds_us), "later")
+        told = [f"{count} {words}" for count, words in zip(self.counts, bounds, strict=False) if count]
+        self.setAccessibleDescription("; ".join(told))
+
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Draw a bar a step, and the steps' bounds."""
         if not self.counts:
@@ -134,6 +140,7 @@ class LastRun(QWidget):
         left_out = f", {record.left_out} more not kept" if record.left_out else ""
         self.message.setText(f"{runs}, {late.events} events{left_out}; ended: {record.reason or 'still running'}")
         self.histogram.counts, self.histogram.bounds_us = late.counts, late.bounds_us
+        self.histogram.speak()
         self.histogram.update()
         self.measured.emit(record, max(1.0, late.spread_us))
 

@@ -33,6 +33,7 @@ class Histograms(QWidget):
         parts = (("held, ms", holds_us), ("gaps, ms", gaps_us)) if name else ()
         self._parts = [(f"{name} · {what}", histogram(times)) for what, times in parts]
         self.setAccessibleName(f"How long {name} was held, and its gaps" if name else "No button is selected")
+        self.setAccessibleDescription("; ".join(f"{title}: {_spoken(counts)}" for title, counts in self._parts))
         self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
@@ -60,3 +61,9 @@ class Histograms(QWidget):
                 if bound in _MARKED:
                     spot = QRectF(field.left() + (place + 1) * step - 20, field.bottom() + 2, 40, _FOOT)
                     painter.drawText(spot, Qt.AlignmentFlag.AlignHCenter, f"{bound:,}")
+
+
+def _spoken(counts: list[int]) -> str:
+    """The bars that there are, with the milliseconds that each ends at."""
+    ends = [f"up to {bound:,}" for bound in bins_of()] + ["longer"]
+    return ", ".join(f"{count} {end}" for count, end in zip(counts, ends, strict=False) if count) or "none yet"

@@ -54,6 +54,7 @@ class Pad(QWidget):
     def show_lanes(self, lanes: list[Lane]) -> None:
         """Draw the newest of these lanes."""
         self.lanes = lanes[-_MOST_LANES:]
+        self.setAccessibleDescription("; ".join(map(self._name_of, self.lanes)))
         self.update()
 
     def move_on(self) -> None:

@@ -197,7 +197,14 @@ class BoardView(QWidget):
     def _describe(self) -> None:
         code = self._shown.control
         text, soft = self._model.shown_in(code, self._shown.layer)[1:3] if code else ("", "")
-        self.setAccessibleDescription(f"{label(code)}: {text}{soft}" if code else "")
+        chosen = f"{label(code)}: {text}{soft}. " if code else ""
+        # The chosen key first, then all that do something.
+        does = [
+            f"{label(each)}: {found}"
+            for each in (place.code for place in self.board.places)
+            if each != code and not (shown := self._model.shown_in(each, self._shown.layer))[3] and (found := shown[1])
+        ]
+        self.setAccessibleDescription(f"{chosen}{'; '.join(does)}")
 
     # The hand
 

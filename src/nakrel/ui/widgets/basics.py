@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from functools import partial
 
-from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtCore import QEvent, Qt, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QPaintEvent
 from PyQt6.QtWidgets import (
     QAbstractButton,
@@ -27,7 +27,18 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.core.model.units import format_ms, parse_time
 
-__all__ = ["Segments", "TimeEdit", "button", "choice", "clear_layout", "form_row", "hairline", "label", "searchable"]
+__all__ = [
+    "NamedCombo",
+    "Segments",
+    "TimeEdit",
+    "button",
+    "choice",
+    "clear_layout",
+    "form_row",
+    "hairline",
+    "label",
+    "searchable",
+]
 
 
 def label(text: str = "", name: str = "", *, wrap: bool = False) -> QLabel:
@@ -90,7 +101,26 @@ def clear_layout(layout: object) -> None:
             clear_layout(inner)
 
 
-class _Choice(QComboBox):
+class NamedCombo(QComboBox):
+    """A list whose name screen readers tell. Under Linux they take it from a label that belongs to the list, and not
+    from its accessible name: where none can be seen there is one that can't."""
+
+    _label: QLabel | None = None
+
+    def event(self, event: QEvent | None) -> bool:
+        """It has got its place: the label stands beside it."""
+        if event and event.type() in (QEvent.Type.ParentChange, QEvent.Type.Polish):
+            if (field := self.lineEdit()) and not field.accessibleName():
+                field.setAccessibleName(self.accessibleName())
+            if (parent := self.parentWidget()) is not None and self.accessibleName():
+                self._label = self._label or QLabel(self.accessibleName())
+                self._label.setParent(parent)
+                self._label.setBuddy(self)
+                self._label.hide()
+        return super().event(event)
+
+
+class _Choice(NamedCombo):
     """Cuts a long text off with a sign; it is all there in the list."""
 
     def paintEvent(self, event: QPaintEvent | None) -> None:

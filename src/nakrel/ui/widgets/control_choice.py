@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QComboBox, QCompleter
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.names import rank, read_control
+from nakrel.ui.widgets.basics import NamedCombo
 
 __all__ = ["ControlChoice"]
 
@@ -17,7 +18,7 @@ _MOST = 40
 _HINT = "  ("
 
 
-class ControlChoice(QComboBox):
+class ControlChoice(NamedCombo):
     """A list that is also typed into: names that fit are offered with the best first. `chosen` gives the code, also of
     a name that was typed; `refused` says why what was typed is none."""
 

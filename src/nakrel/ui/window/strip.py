@@ -107,6 +107,13 @@ class _Traces(QWidget):
             number = min(range(_LINES), key=lambda n: (self._down(self.lines[n]), self._last_us[n]))
         self.lines[number] = line
         self._last_us[number] = at_us
+        self._speak()
+
+    def _speak(self) -> None:
+        """Tell screen readers which lines there are, when those change."""
+        told = "; ".join(f"{line.lane}: {control_label(line.control)}" for line in self.lines if line)
+        if told != self.accessibleDescription():
+            self.setAccessibleDescription(told)
 
     def _down(self, line: _Line | None) -> bool:
         """Whether the control is down now: that isn't taken away."""

@@ -21,6 +21,7 @@ from nakrel.ui.macro.diagram.paint import Signs, draw
 from nakrel.ui.macro.diagram.pen import Pen, actual_spans
 from nakrel.ui.macro.diagram.scrolled import Scrolled
 from nakrel.ui.macro.diagram.selection import describe
+from nakrel.ui.macro.diagram.spoken import spoken
 from nakrel.ui.macro.diagram.view import Found
 
 __all__ = ["Diagram"]
@@ -75,6 +76,7 @@ class Diagram(Scrolled):
             self.measured.emit(None)
             self.message.emit("", False)
         self.view.show(line)
+        self.setAccessibleDescription(spoken(line))
         self.measure()
         self.fit_bars()
 
