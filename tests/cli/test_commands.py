@@ -11,6 +11,7 @@ from pathlib import Path
 import msgspec
 import pytest
 from click.testing import CliRunner, Result
+from wcwidth import wcswidth
 
 from nakrel import protocol as m
 from nakrel.cli.main import main
@@ -19,6 +20,7 @@ from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.names import read_control
+from nakrel.core.model.profile import MatchBy, Profile, ProgramRule
 from nakrel.core.model.steps import Branch, Open, PickOne, Pointer, Tap, Text, Wait
 from nakrel.core.play.simulate import plan
 from nakrel.demo.data import MACROS, PROFILES
@@ -318,3 +320,14 @@ def test_the_frame_check_answers_on_the_command_line(home: Path):
     assert "takes events in order sees all" in run(home, "frames", "quick", "--events").stdout
     keep(home, Macro(id="none", name="None", loop=(Wait(wait_us=5),)))
     assert "no press in it" in run(home, "frames", "none").stdout
+
+
+@pytest.mark.parametrize("name", ["海潮", "שדה גלים", "Ключ 🔑", "Café", "plain"])
+def test_columns_are_aligned_whatever_names_are_written_in(tmp_path: Path, name: str):
+    """A terminal's cells: two for signs of East Asia and for pictures, none for accents (Unicode Standard Annex 11)."""
+    library = Library(Home.find(tmp_path))
+    library.put_profile(Profile(id="one", name=name, programs=(ProgramRule(match=MatchBy.NAME, value="game"),)))
+    [line] = [each for each in run(tmp_path, "profiles").stdout.splitlines() if each.endswith("game")]
+    assert name in line
+    isolates = dict.fromkeys((0x2068, 0x2069))
+    assert wcswidth(line.removesuffix("game").translate(isolates)) == 33

@@ -200,7 +200,7 @@ def profiles(session: Session, as_json: bool) -> None:
     """List the profiles."""
     found = sorted(session.library().profiles.values(), key=lambda p: p.name.casefold())
     rows = [{"id": p.id, "name": p.name, "programs": ", ".join(describe_rule(r) for r in p.programs)} for p in found]
-    print_rows(rows, as_json, "{name:32} {programs}")
+    print_rows(rows, as_json, ("name", 32), ("programs", 0))
 
 
 @main.command()
@@ -213,7 +213,7 @@ def controls(part: str, as_json: bool) -> None:
         for code, known in CONTROLS.items()
         if part.casefold() in f"{name_of(code)} {code}".casefold()
     ]
-    print_rows(rows, as_json, "{name:24} {code:24} {part}")
+    print_rows(rows, as_json, ("name", 24), ("code", 24), ("part", 0))
 
 
 @main.command()
@@ -232,7 +232,12 @@ def macros(session: Session, as_json: bool) -> None:
         }
         for x in found
     ]
-    print_rows(rows, as_json, "{name:32} {plays:12} {rate:>10}  {steps} steps")
+    if not as_json:
+        rows = [
+            {**row, "rate": f"{row['rate']:>10}", "steps": f" {counted(int(str(row['steps'])), 'step')}"}
+            for row in rows
+        ]
+    print_rows(rows, as_json, ("name", 32), ("plays", 12), ("rate", 10), ("steps", 0))
 
 
 @main.command()

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import json
 import sys
+import unicodedata
 from typing import Any, NoReturn, TypeVar
 
 import click
+from wcwidth import wcswidth
 
 from nakrel import protocol as m
 from nakrel.cli.completing import profile_names
@@ -75,13 +77,22 @@ def counted(count: int, what: str) -> str:
     return f"{count:,} {what}{'s' * (count != 1)}"
 
 
-def print_rows(rows: list[dict[str, Any]], as_json: bool, line: str) -> None:
-    """Print rows as JSON, or each in this form."""
+def print_rows(rows: list[dict[str, Any]], as_json: bool, *columns: tuple[str, int]) -> None:
+    """Print rows as JSON, or as a table of these columns, each with its least width in cells of a terminal."""
     if as_json:
         click.echo(json.dumps(rows, ensure_ascii=False, indent=2))
-    else:
-        for row in rows:
-            click.echo(line.format(**row))
+        return
+    for row in rows:
+        click.echo(" ".join(_cell(str(row[key]), width) for key, width in columns).rstrip())
+
+
+def _cell(text: str, width: int) -> str:
+    """Text as wide as a column: signs of East Asia and pictures take two cells, accents none. What is written from
+    right to left is set apart, so that it doesn't turn the columns round (Unicode Standard Annex 9, isolates)."""
+    taken = wcswidth(text)
+    filled = " " * (width - (taken if taken >= 0 else len(text)))
+    turned = any(unicodedata.bidirectional(each) in ("R", "AL") for each in text)
+    return f"\u2068{text}\u2069{filled}" if turned else f"{text}{filled}"
 
 
 def resolved(session: Session, name: str, profile: str | None) -> Macro:

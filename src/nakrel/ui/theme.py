@@ -40,7 +40,8 @@ _FONTS = Path(__file__).parent / "fonts"
 @dataclass(frozen=True)
 class Palette:
     """The colours of one variant. By day brass and the trace hues are a little deeper than the palette's own, so
-    that the texts in them reach a contrast of 4.5:1 on every ground."""
+    that the texts in them reach a contrast of 4.5:1 on every ground. Hues that would merge for eyes without red or
+    green differ in how light they are, or in how blue."""
 
     paper: str
     shade: str
@@ -71,8 +72,8 @@ DAY = Palette(
     alarm="#A23F26",
     key="#42679B",
     button="#A34A2F",
-    wheel="#50703A",
-    pointer="#7D5A8C",
+    wheel="#0F6B70",
+    pointer="#4C2863",
     other="#77726A",
 )
 NIGHT = Palette(
@@ -87,8 +88,8 @@ NIGHT = Palette(
     alarm="#E8866A",
     key="#8FB0E0",
     button="#E8866A",
-    wheel="#A4C482",
-    pointer="#C6A3D6",
+    wheel="#CDEBA9",
+    pointer="#EBD9F5",
     other="#B0ABA0",
     night=True,
 )
@@ -104,10 +105,10 @@ DAY_HIGH = Palette(
     brass="#5E3600",
     on_brass="#FFFFFF",
     alarm="#7A1500",
-    key="#12386E",
-    button="#7A1F06",
-    wheel="#25400F",
-    pointer="#4F2A60",
+    key="#0A2750",
+    button="#6B1804",
+    wheel="#00545A",
+    pointer="#6B4283",
     other="#3A3832",
 )
 NIGHT_HIGH = Palette(
@@ -120,10 +121,10 @@ NIGHT_HIGH = Palette(
     brass="#FFC870",
     on_brass="#000000",
     alarm="#FFB3A0",
-    key="#B8D2FF",
-    button="#FFB3A0",
-    wheel="#CBEBA6",
-    pointer="#E6C8F5",
+    key="#8FB4F5",
+    button="#FF9276",
+    wheel="#DCF7BC",
+    pointer="#F1DEFB",
     other="#DDDAD2",
     night=True,
 )

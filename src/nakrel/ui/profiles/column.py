@@ -55,7 +55,7 @@ class _ProfileDelegate(KeepingDelegate):
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         if option.state & QStyle.StateFlag.State_Selected:
             painter.fillRect(area, QColor(p.field))
-            painter.setPen(QColor(p.line))
+            painter.setPen(QColor(p.brass))
             painter.drawLine(option.rect.topLeft(), option.rect.topRight())
             painter.drawLine(option.rect.bottomLeft(), option.rect.bottomRight())
         painter.setPen(Qt.PenStyle.NoPen)

@@ -141,8 +141,11 @@ class RowDelegate(KeepingDelegate):
         area = QRectF(place)
         if selected or drawn.lit:
             painter.fillRect(place, colour("field"))
-        painter.setPen(colour("line"))
+        # White on paper is told by few: lines of brass above and below say that a row is selected.
+        painter.setPen(colour("brass" if selected else "line"))
         painter.drawLine(place.bottomLeft(), place.bottomRight())
+        if selected:
+            painter.drawLine(place.left(), place.top() - 1, place.right(), place.top() - 1)
         if column == 0 and (selected or drawn.lit):
             painter.fillRect(place.left(), place.top(), 3, place.height() - 1, colour("brass"))
         if current:
