@@ -6,26 +6,29 @@ import random
 import sys
 from pathlib import Path
 
-import msgspec
 from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QPainter, QPixmap
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QScrollArea, QWidget
 
 from nakrel import protocol as m
 from nakrel.client.launch import ensure_service
-from nakrel.core.edit.bundle import bundle_of
 from nakrel.core.model.cells import GoTo, RunMacro, StartProgram, ToControl, TypeText, What
+from nakrel.core.model.cues import Cue
 from nakrel.core.model.programs import Program
 from nakrel.core.model.steps import Press, Release, Wait
 from nakrel.core.model.takes import Take
+from nakrel.cues.overlay import Overlay
 from nakrel.demo.seed import seed
 from nakrel.practice.rules import Rules
 from nakrel.practice.window import Game, PracticeWindow
-from nakrel.storage.bundles import write_bundle
 from nakrel.storage.home import Home
 from nakrel.ui import commands
 from nakrel.ui.app import open_window
+from nakrel.ui.help.reader import Reader
 from nakrel.ui.store import Store
+from nakrel.ui.window.to_front import ToFront
+from nakrel.ui.window.tray import RECORDING, RESTING, RUNNING, UNREACHED, Tray, tray_icon
 
 MOUSE, KEYBOARD = "standin:halyard-12", "standin:bollard"
 THUMB = "BTN_TRIGGER_HAPPY"
@@ -120,6 +123,7 @@ class Pictures:
         self.link()
         self.profiles()
         self.practice()
+        self.help()
 
     def look(self, look: str) -> None:
         self.window.set_look(look)
@@ -135,11 +139,8 @@ class Pictures:
             QTest.keyClick(diagram, key)
 
     def steps(self) -> None:
-        """A macro with steps of all kinds, and the ways to begin."""
+        """The ways in which a macro can begin."""
         shown, page = self.window.shown, self.window.macro
-        shown.show_macro("weigh-the-catch")
-        QTest.qWait(900)
-        self.take("steps")
         shown.show_macro("stamp-40-parcels")
         page.select([2])
         page.builder_button.click()
@@ -276,8 +277,8 @@ class Pictures:
         dialog.reject()
 
     def profiles(self) -> None:
-        """What belongs to a profile: its game keys, and a bundle that is looked through."""
-        shown, store = self.window.shown, self.store
+        """What belongs to a profile: its game keys."""
+        shown = self.window.shown
         shown.show_profile("tidewardens")
         shown.show_page("sheet")
         details = self.window.profile_details
@@ -286,18 +287,6 @@ class Pictures:
         QTest.qWait(200)
         self.take("game-keys", details.keys_dialog)
         details.keys_dialog.accept()
-        # As somebody else might have made it.
-        theirs = msgspec.structs.replace(store.profiles["tidewardens"], id="theirs", name="Tidewardens of the north")
-        north = theirs.setups[0].with_cell("", f"{THUMB}11", StartProgram(("tide-map", "--chart", "north")))
-        theirs = msgspec.structs.replace(theirs, setups=(north, *theirs.setups[1:]))
-        path = self.folder / "tidewardens of the north.nakrel.zip"
-        write_bundle(path, bundle_of([theirs], store.macros))
-        self.window.bundles.read(path)
-        QTest.qWait(800)
-        assert self.window.bundles.dialog
-        self.take("bundle", self.window.bundles.dialog)
-        self.window.bundles.dialog.reject()
-        path.unlink()
 
     def practice(self) -> None:
         game = PracticeWindow(Game(60, 0.0, 0.0, False, Rules(), ()), None, "Practice game")
@@ -307,9 +296,45 @@ class Pictures:
             game._arrive(control, True)
             QTest.qWait(40)
             game._arrive(control, False)
-        QTest.qWait(30)
-        self.take("practice", game)
+        # A line over the game, as a borderless one has it.
+        overlay = Overlay()
+        screen = game.screen()
+        assert screen
+        game.move(screen.geometry().center().x() - game.width() * 3 // 4, 20)
+        overlay.say(Cue.ON, "Steady oar is on")
+        QTest.qWait(60)
+        place = game.frameGeometry()
+        picture = screen.grabWindow(0, place.x(), place.y(), place.width(), place.height())
+        picture.save(str(self.folder / "practice.png"))
+        overlay.close()
         game.close()
+
+    def help(self) -> None:
+        """The documents, searched; and the tray: its menu, and what the icon says."""
+        reader = Reader(self.window)
+        reader.show()
+        reader.field.setText("rapid fire")
+        QTest.qWait(200)
+        self.take("help", reader)
+        reader.close()
+        self.tap(f"{THUMB}6")
+        QTest.qWait(300)
+        tray = Tray(ToFront(self.window))
+        tray.menu.popup(self.window.mapToGlobal(self.window.rect().center()))
+        QTest.qWait(100)
+        menu, icons = tray.menu.grab(), (RESTING, RUNNING, RECORDING, UNREACHED)
+        both = QPixmap(menu.width() + 40, menu.height() + 60)
+        both.fill(Qt.GlobalColor.white)
+        painter = QPainter(both)
+        for number, state in enumerate(icons):
+            painter.drawPixmap(20 + number * 48, 10, tray_icon(state).pixmap(32, 32))
+        painter.drawPixmap(20, 52, menu)
+        painter.end()
+        both.save(str(self.folder / "tray.png"))
+        tray.menu.hide()
+        tray.icon.hide()
+        self.window.closed_by_user = lambda: False
+        self.store.ask(m.Stop())
 
     def end(self) -> None:
         self.store.ask(m.Shutdown())

@@ -336,6 +336,11 @@ def _style(p: Palette) -> str:
     #offered::item:selected {{ background: {p.shade}; color: {p.ink}; }}
     QMenu {{ background: {p.field}; border: 1px solid {p.line}; padding: 4px; }}
     QMenu::item {{ padding: 5px 22px 5px 14px; border-radius: 2px; }}
+    QTextBrowser {{ background: {p.field}; border: 1px solid {p.line};
+        selection-background-color: {p.brass}; selection-color: {p.on_brass}; }}
+    QListWidget {{ background: transparent; border: none; outline: none; }}
+    QListWidget::item {{ padding: 3px 6px; border-left: 3px solid transparent; }}
+    QListWidget::item:selected {{ background: {p.field}; color: {p.ink}; border-left: 3px solid {p.brass}; }}
     QMenu::item:selected {{ background: {p.shade}; }}
     QMenu::item:disabled {{ color: {p.soft}; }}
     QMenu::separator {{ height: 1px; background: {p.line}; margin: 4px 8px; }}
