@@ -262,10 +262,12 @@ def live(session: Session, as_json: bool) -> None:
 @click.pass_obj
 def pin(session: Session, profile: str | None) -> None:
     """Keep PROFILE live until `unpin`; without a name the one that is."""
-    # The service makes what an empty home lacks.
-    status = session.call(m.GetStatus())
-    assert isinstance(status, m.StatusIs)
-    chosen = pick(session.library().profiles, profile or status.status.live, "profile")
+    if profile is None:
+        status = session.call(m.GetStatus())
+        assert isinstance(status, m.StatusIs)
+        profile = status.status.live
+    # Only now: the service makes what an empty home lacks.
+    chosen = pick(session.library().profiles, profile, "profile")
     session.call(m.Pin(chosen.id))
     click.echo(f"{chosen.name} is live, and stays so.")
 
