@@ -15,7 +15,6 @@ from typing import Any
 
 import pytest
 from PyQt6.QtWidgets import QApplication, QDialog, QWidget
-from pytestqt.qtbot import QtBot
 
 from nakrel import protocol as m
 from tests.end_to_end.in_x.driver import Driver
@@ -56,12 +55,9 @@ else:
 
 
 @pytest.fixture
-def app(qtbot: QtBot, tmp_path: Path) -> Iterator[Driver]:
-    driver = Driver(qtbot, tmp_path / "home")
+def app(driver: Driver) -> Driver:
     QApplication.setApplicationName("nakrel")
-    yield driver
-    driver.store.ask(m.Shutdown())
-    driver.close()
+    return driver
 
 
 def tree(app: Driver) -> dict[str, Any]:
