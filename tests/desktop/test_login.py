@@ -13,6 +13,9 @@ import pytest
 
 from nakrel.desktop import login
 from nakrel.desktop.names import APP_ID
+from nakrel.service.login_session import LoginSession
+from nakrel.service.loop import Loop
+from nakrel.service.worker import Worker
 from tests.desktop.conftest import Session, User
 from tests.support import LIMIT_S, wait_for
 
@@ -34,7 +37,7 @@ def test_a_session_of_systemds_gets_a_unit(user: User, monkeypatch: pytest.Monke
     log = with_systemd(user, True, monkeypatch)
     assert login.turn_on(user.places, ["/opt/place with spaces/nakrel"]) == "systemd"
     unit = user.places.config / "systemd/user/nakrel.service"
-    assert "ExecStart='/opt/place with spaces/nakrel' service" in unit.read_text()
+    assert "ExecStart='/opt/place with spaces/nakrel' service --with-session" in unit.read_text()
     wanted = user.places.config / "systemd/user/graphical-session.target.wants/nakrel.service"
     assert wanted.resolve() == unit.resolve()
     assert login.is_on(user.places)
@@ -48,7 +51,7 @@ def test_any_other_session_gets_an_autostart_entry(user: User, monkeypatch: pyte
     with_systemd(user, False, monkeypatch)
     assert login.turn_on(user.places, ["/opt/nakrel"]) == "autostart"
     entry = user.places.config / "autostart" / f"{APP_ID}.desktop"
-    assert "Exec=/opt/nakrel service" in entry.read_text()
+    assert "Exec=/opt/nakrel service --with-session" in entry.read_text()
     assert login.is_on(user.places)
     login.turn_off(user.places)
     assert not entry.exists()
@@ -110,3 +113,53 @@ def test_the_log_goes_to_the_journal_under_systemd_and_is_cut_elsewhere(user: Us
     assert path.stat().st_size < 1_001_000
     assert {each.name for each in user.folder.glob("service.log*")} == {"service.log", "service.log.1"}
     assert stat.S_IMODE(path.stat().st_mode) == 0o600
+
+
+def test_it_ends_with_its_session_and_one_of_an_earlier_login_makes_room(user: User, tmp_path: Path):
+    environment = {**user.environment, "XDG_SESSION_ID": "c1"}
+    command = [sys.executable, "-m", "nakrel", "service", "--backend", "stand-in", "--with-session"]
+    first = subprocess.Popen(command, env=environment)
+    wait_for(user.home.socket.exists, "the first service")
+    # The same login's: it stays, and the second one says so.
+    assert subprocess.run(command, env=environment, capture_output=True).returncode == 3
+    second = subprocess.Popen(command, env={**environment, "XDG_SESSION_ID": "c2"})
+    assert first.wait(LIMIT_S) == 0
+    wait_for(lambda: user.home.lock.read_text() == str(second.pid), "the second service")
+    second.terminate()
+    assert second.wait(LIMIT_S) == 0
+
+
+@pytest.mark.parametrize("known", [True, False])
+def test_the_end_of_the_session_is_seen(tmp_path: Path, monkeypatch: pytest.MonkeyPatch, known: bool):
+    """By logind's file where there is one, else by the display, which may be away for a moment."""
+    display = socket.socket(socket.AF_UNIX)
+    display.bind(str(tmp_path / "wayland-9"))
+    display.listen()
+    monkeypatch.setattr("nakrel.service.login_session._SESSIONS", tmp_path)
+    monkeypatch.setenv("XDG_SESSION_ID", "c7")
+    monkeypatch.setenv("XDG_RUNTIME_DIR", str(tmp_path))
+    monkeypatch.delenv("DISPLAY", raising=False)
+    monkeypatch.setenv("WAYLAND_DISPLAY", "wayland-9")
+    if known:
+        (tmp_path / "c7").touch()
+    loop = Loop(lambda error: None)
+    worker = Worker(loop, "worker")
+    looks: list[bool] = []
+    session = LoginSession(loop, worker, loop.stop, 20_000)
+    real = session._goes_on
+
+    def look() -> bool:
+        looks.append(real())
+        if len(looks) == 3:
+            # It ends.
+            display.close()
+            (tmp_path / "c7").unlink(missing_ok=True)
+        return looks[-1]
+
+    session._goes_on = look
+    session.watch()
+    loop.run()
+    assert looks == [True, True, True, False, False]
+    worker.close()
+    loop.close()
+    display.close()

@@ -11,7 +11,7 @@ from pathlib import Path
 import click
 
 from nakrel.cli.session import Session, fail
-from nakrel.client.connection import ClientError, ServiceConnection
+from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
 from nakrel.core.model.cells import TypeText
 from nakrel.core.model.macro import Section
 from nakrel.core.model.steps import Text, walk
@@ -23,6 +23,7 @@ from nakrel.desktop.places import Places, for_all_users
 from nakrel.protocol import Shutdown
 from nakrel.service.rules import RULES_PATH
 from nakrel.storage import secrets
+from nakrel.storage.home import Home
 from nakrel.storage.secrets import SecretError
 
 __all__ = ["install", "login", "uninstall"]
@@ -100,6 +101,26 @@ def _purge(session: Session, demo: Path) -> None:
     click.echo(f"Your profiles, macros and settings{secret_words} are deleted.")
     if kept:
         click.echo(f"Note: secrets may be left in the keyring: {kept}.")
+
+
+def end_of_earlier_session(home: Home) -> None:
+    """End a service that was left by an earlier login: it knows the display of that one. One of this login stays."""
+    try:
+        pid = int(home.lock.read_text().strip())
+        variables = Path(f"/proc/{pid}/environ").read_bytes().split(b"\0")
+    except (OSError, ValueError):
+        return
+    own = f"XDG_SESSION_ID={os.environ.get('XDG_SESSION_ID', '')}".encode()
+    if own in variables or not os.environ.get("XDG_SESSION_ID"):
+        return
+    with contextlib.suppress(ClientError):
+        connection = ServiceConnection.connect(home.socket, "nakrel")
+        connection.call(Shutdown())
+        # It says goodbye by closing the connection, with everything saved.
+        with contextlib.suppress(ServiceGone):
+            while True:
+                connection.receive()
+        connection.close()
 
 
 @click.command()

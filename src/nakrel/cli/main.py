@@ -14,7 +14,7 @@ import msgspec
 import nakrel
 from nakrel import protocol as m
 from nakrel.cli.completing import macro_names, profile_names, variant_names
-from nakrel.cli.desktop import install, login, uninstall
+from nakrel.cli.desktop import end_of_earlier_session, install, login, uninstall
 from nakrel.cli.doctor import examine, mend, take_back
 from nakrel.cli.plans import export, frames, last_run, plan
 from nakrel.cli.session import Session, counted, fail, json_option, pick, print_rows
@@ -84,12 +84,15 @@ def window(
 @click.option(
     "--backend", type=click.Choice(BACKENDS), default="auto", show_default=True, help="How programs are reached."
 )
+@click.option("--with-session", is_flag=True, help="End with this login session; one of an earlier session makes room.")
 @click.pass_obj
-def service(session: Session, backend: str) -> None:
+def service(session: Session, backend: str, with_session: bool) -> None:
     """Run the service here, until it is told to end."""
     from nakrel.service.start import serve
 
-    sys.exit(serve(session.folder, backend))
+    if with_session:
+        end_of_earlier_session(session.home)
+    sys.exit(serve(session.folder, backend, with_session=with_session))
 
 
 @main.command(name="import")

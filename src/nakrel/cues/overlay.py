@@ -68,4 +68,5 @@ class Overlay(QWidget):
         painter.setPen(_INK)
         painter.setFont(theme.font(bold=True))
         place = self.rect().adjusted(_BAR + _PAD, 0, -_PAD, 0)
-        painter.drawText(place, Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft, self.text)
+        text = painter.fontMetrics().elidedText(self.text, Qt.TextElideMode.ElideRight, place.width())
+        painter.drawText(place, Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft, text)

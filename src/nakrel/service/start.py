@@ -17,6 +17,7 @@ from typing import IO
 from nakrel.private import NotPrivate, open_private, private_folder
 from nakrel.rights import refusal_reason
 from nakrel.service import BACKENDS
+from nakrel.service.login_session import LoginSession
 from nakrel.service.logs import open_log, start_logging
 from nakrel.service.options import Options
 from nakrel.service.requests import Requests
@@ -47,9 +48,9 @@ def main(arguments: list[str] | None = None) -> int:
     return serve(chosen.home, chosen.backend)
 
 
-def serve(folder: str | None = None, backend: str = "auto") -> int:
-    """Run the service until SIGTERM, SIGINT or a request ends it; returns the exit code. `backend` is one of
-    `BACKENDS`."""
+def serve(folder: str | None = None, backend: str = "auto", *, with_session: bool = False) -> int:
+    """Run the service until SIGTERM, SIGINT or a request ends it, or `with_session` the end of the login session;
+    returns the exit code. `backend` is one of `BACKENDS`."""
     if refused := refusal_reason():
         print(f"nakrel: {refused}", file=sys.stderr)
         return REFUSED
@@ -81,7 +82,7 @@ def serve(folder: str | None = None, backend: str = "auto") -> int:
         options = Options(backend, injector_is_xtest=os.environ.get("NAKREL_X11_INJECTOR") == "xtest")
         if guard:
             options = dataclasses.replace(options, holds=guard)
-        code = _serve(home, options)
+        code = _serve(home, options, with_session=with_session)
         if guard:
             guard.close()
     return code
@@ -99,7 +100,7 @@ def _locked(lock: IO[str]) -> bool:
     return True
 
 
-def _serve(home: Home, options: Options) -> int:
+def _serve(home: Home, options: Options, *, with_session: bool) -> int:
     service = Service(home, options)
     if options.backend not in ("auto", "stand-in") and not service.routes.reaches_programs:
         # It was asked for by name: playing into nothing is not what was meant.
@@ -118,6 +119,8 @@ def _serve(home: Home, options: Options) -> int:
                 "says what it was doing"
             )
             service.live.notify("Nakrel was restarted", "It did not answer any more; all macros were ended")
+        if with_session:
+            LoginSession(service.loop, service.opener, service.loop.stop).watch()
         systemd.ready()
         service.run()
         systemd.ending()

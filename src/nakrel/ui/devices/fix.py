@@ -2,16 +2,22 @@
 
 from __future__ import annotations
 
-import sys
+import shlex
 
 from PyQt6.QtCore import QObject, QProcess, pyqtSignal
 from PyQt6.QtWidgets import QMessageBox, QWidget
+
+from nakrel.desktop.places import own_command
 
 __all__ = ["Fix"]
 
 _TOLD = (
     "This gives you, when you sit at this computer, access to its keyboards and mice and to virtual ones, for good. "
     "Every program that you start gets it, too. It is installed as root: the system asks for a password."
+)
+_TOLD_BACK = (
+    "This removes what the fix installed. Macros then reach what they reach without it: the windows of an X11 session, "
+    "and none under Wayland. It is done as root: the system asks for a password."
 )
 
 
@@ -20,14 +26,15 @@ class Fix(QObject):
 
     ended = pyqtSignal(str)
 
-    def __init__(self, parent: QWidget) -> None:
+    def __init__(self, parent: QWidget, *, back: bool = False) -> None:
+        """With `back` it takes away what it installed before."""
         super().__init__(parent)
-        self._parent = parent
+        self._parent, self._back = parent, back
         self._process = QProcess(self)
         self._process.setProcessChannelMode(QProcess.ProcessChannelMode.MergedChannels)
         self._process.finished.connect(lambda code, status: self._finished(code))
         self._process.errorOccurred.connect(lambda error: self._failed())
-        self.command = [sys.executable, "-m", "nakrel", "doctor", "--fix", "--yes"]
+        self.command = [*own_command(), "doctor", "--take-back" if back else "--fix", "--yes"]
         self.question: QMessageBox | None = None
 
     def ask(self) -> None:
@@ -35,9 +42,9 @@ class Fix(QObject):
         if self._process.state() is not QProcess.ProcessState.NotRunning:
             return
         self.question = box = QMessageBox(self._parent)
-        box.setWindowTitle("Fix the permissions")
-        box.setText(_TOLD)
-        go = box.addButton("Install", QMessageBox.ButtonRole.AcceptRole)
+        box.setWindowTitle("Take the permissions back" if self._back else "Fix the permissions")
+        box.setText(_TOLD_BACK if self._back else _TOLD)
+        go = box.addButton("Remove" if self._back else "Install", QMessageBox.ButtonRole.AcceptRole)
         box.addButton("Cancel", QMessageBox.ButtonRole.RejectRole)
         box.buttonClicked.connect(lambda clicked: self._start() if clicked is go else None)
         box.open()
@@ -47,8 +54,13 @@ class Fix(QObject):
 
     def _finished(self, code: int) -> None:
         said = bytes(self._process.readAll().data()).decode("utf-8", "replace").strip().splitlines()
-        self.ended.emit("" if code == 0 else f"The permissions were not changed: {said[-1] if said else 'it failed'}.")
+        failed = f"The permissions were not changed: {said[-1] if said else 'it failed'}."
+        self.ended.emit("" if code == 0 else f"{failed} {self._by_hand()}")
 
     def _failed(self) -> None:
         if self._process.error() is QProcess.ProcessError.FailedToStart:
-            self.ended.emit("The permissions were not changed: the fix can't be started. Type: nakrel doctor --fix")
+            self.ended.emit(f"The permissions were not changed: the command can't be started. {self._by_hand()}")
+
+    def _by_hand(self) -> str:
+        """The line that does the same in a terminal, wherever this Nakrel is."""
+        return f"Type in a terminal: {shlex.join(self.command[:-1])}"

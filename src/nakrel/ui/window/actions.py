@@ -74,6 +74,7 @@ def actions_of(window: Any, action: Callable[..., QAction]) -> dict[str, list[QA
             action("Cues…", partial(_cues, window)),
             action("Start at login", lambda: window.program.set_login(not window.program.at_login)),
             action("Add Nakrel to the desktop's menu", window.program.install),
+            action("Take back the permissions for kernel input…", window.program.take_back.ask),
         ],
         "Help": [
             action("Documents", lambda: Reader(window).show(), "Shift+F1"),

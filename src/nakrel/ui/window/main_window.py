@@ -431,7 +431,8 @@ class MainWindow(QMainWindow):
 
     def open_menu(self) -> None:
         """Open the menu."""
-        _, login, install = self.actions_by_group["Program"]
+        _, login, install, back = self.actions_by_group["Program"]
+        back.setVisible(self.store.status.backend == "kernel")
         login.setCheckable(True)
         login.setChecked(self.program.at_login)
         install.setVisible(not self.program.in_menu)

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QObject, pyqtSignal
+from PyQt6.QtWidgets import QWidget
 
 from nakrel.desktop import login
 from nakrel.desktop.install import Installed, InstallError, install, is_installed
 from nakrel.desktop.login import LoginError
 from nakrel.ui.background import Background
+from nakrel.ui.devices.fix import Fix
 from nakrel.ui.store import Store
 
 __all__ = ["Program"]
@@ -18,8 +20,10 @@ class Program(QObject):
 
     changed = pyqtSignal()
 
-    def __init__(self, store: Store, parent: QObject) -> None:
+    def __init__(self, store: Store, parent: QWidget) -> None:
         super().__init__(parent)
+        self.take_back = Fix(parent, back=True)
+        self.take_back.ended.connect(lambda failed: store.fault.emit(failed) if failed else None)
         self._store = store
         self._background = Background(self)
 
