@@ -127,6 +127,7 @@ def test_a_window_whose_service_was_shut_down_says_so_and_follows_the_next_one(s
     wait_for(lambda: panel.items, "the icon")
     assert "ended" in session.nakrel("shutdown")
     wait_for(lambda: "Start the service" in panel.menu(), "the offer")
+    assert panel.tooltip() == "Nakrel: nothing is live, macros reach no program"
     assert not session.home.socket.exists()
     panel.choose("Start the service")
     wait_for(session.home.socket.exists, "the service")

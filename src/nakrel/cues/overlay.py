@@ -50,7 +50,8 @@ class Overlay(QWidget):
     def say(self, cue: str, text: str) -> None:
         """Show a line in place of the one before."""
         self.text, self._bar = text, QColor(_BARS.get(Cue(cue), "#212a31"))
-        width = QFontMetrics(theme.font(bold=True)).horizontalAdvance(text) + 2 * _PAD + _BAR
+        # The screen's own metrics, which may be a little wider than those of no device.
+        width = QFontMetrics(theme.font(bold=True), self).horizontalAdvance(text) + 2 * _PAD + _BAR + 2
         screen = QGuiApplication.screenAt(QCursor.pos()) or QGuiApplication.primaryScreen()
         area = screen.geometry() if screen else QRect(0, 0, 1280, 800)
         width = min(width, area.width() - 2 * _PAD)

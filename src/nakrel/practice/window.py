@@ -32,6 +32,10 @@ _RIPPLE_S = 0.7
 _CENTRED = Qt.AlignmentFlag.AlignHCenter
 
 
+def _presses(count: int) -> str:
+    return f"{count} press{'es' * (count != 1)}"
+
+
 class Game(NamedTuple):
     """How the game is played: its frames a second and the spread of their times, the ticks a second of its
     server (0 for none), whether it goes by the times of events instead, what it takes, and the command that
@@ -201,7 +205,7 @@ class PracticeWindow(QWidget):
             painter.drawText(QRectF(centre.x() - 60, centre.y() + 12 + 34 * age, 120, 18), _CENTRED, control)
         painter.setPen(QColor(_FOAM))
         painter.setFont(QFont(self.font().family(), 20))
-        painter.drawText(QRectF(24, 16, self.width() - 48, 40), f"{len(self._recent)} presses in the last second")
+        painter.drawText(QRectF(24, 16, self.width() - 48, 40), _presses(len(self._recent)) + " in the last second")
         painter.setFont(QFont(self.font().family(), 10))
         painter.setPen(QColor(_INK))
         if self._verdict:
@@ -210,7 +214,7 @@ class PracticeWindow(QWidget):
         arrived, seen = sum(self.sampler.arrived.values()), sum(self.sampler.seen.values())
         painter.drawText(
             QRectF(24, self.height() - 70, self.width() - 48, 50),
-            f"{self.fps} frames/s · {arrived} presses arrived, {seen} seen by a frame, {arrived - seen} lost\n"
+            f"{self.fps} frames/s · {_presses(arrived)} arrived, {seen} seen by a frame, {arrived - seen} lost\n"
             f"down now: {', '.join(sorted(self.sampler.down)) or 'nothing'}",
         )
 

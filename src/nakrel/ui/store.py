@@ -347,6 +347,8 @@ class Store(QObject):
         self.saving_changed.emit()
         self.gone.emit()
         if self.shut_down.is_so:
+            # What was live and ran isn't any more.
+            self._receive(m.StatusIs(m.Status("", "the service was shut down", 0.0, "", "", "")))
             self.shut_down.begin()
             return
         self.alarm.emit("The service has ended; it is being started again.")

@@ -82,7 +82,7 @@ class Tray(QObject):
         """Show the state as it is now."""
         status = self._store.status
         profile = self._store.profiles.get(status.live)
-        name = profile.name if profile else status.live
+        name = profile.name if profile else status.live or "nothing"
         if profile and len(profile.setups) > 1:
             name += f" · {profile.setup(status.setups.get(profile.id, '')).name}"
         state = self._state_of(status)
