@@ -14,6 +14,8 @@ from hypothesis import HealthCheck, settings
 os.environ.setdefault("NAKREL_AS_ROOT", "1")
 # Windows of this process need no screen; those that are tested on an X server are processes of their own.
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+# Tests read the texts as they stand in the sources.
+os.environ.setdefault("NAKREL_LANGUAGE", "en")
 settings.register_profile("default", deadline=None, suppress_health_check=[HealthCheck.too_slow])
 settings.register_profile("long", parent=settings.get_profile("default"), max_examples=5_000, stateful_step_count=100)
 settings.load_profile(os.environ.get("NAKREL_HYPOTHESIS", "default"))

@@ -29,6 +29,7 @@ from nakrel.ui.window.bus import Bus
 from nakrel.ui.window.main_window import MainWindow
 from nakrel.ui.window.to_front import ToFront
 from nakrel.ui.window.tray import Tray
+from nakrel.words import tr
 
 # Pixels to the inch where texts are of the usual size, and how much of a difference is none.
 _USUAL_DPI, _ALIKE = 96, 0.04
@@ -93,7 +94,11 @@ def tell_of_bugs(store: Store, log: Path) -> None:
             return
         with contextlib.suppress(RuntimeError):
             # The store may have gone with its window.
-            store.alarm.emit(f"Something unexpected happened in the window ({error!r}); {log} has the details.")
+            store.alarm.emit(
+                tr("Something unexpected happened in the window ({error!r}); {log} has the details.").format(
+                    error=error, log=log
+                )
+            )
 
     sys.excepthook = report
 

@@ -19,6 +19,7 @@ from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import GameKey, Layer, Profile, ProgramRule, SetUp, keeps_left_click
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui.store import Store
+from nakrel.words import tr
 
 __all__ = [
     "Change",
@@ -107,7 +108,7 @@ def new_macro(store: Store, name: str = "New macro", play: Play | None = None) -
     """Make a macro and return it."""
     names = (x.name for x in store.macros.values())
     macro = Macro(id=new_id(), name=free_name(name, names), play=play or Play())
-    _push(store, f"new macro {macro.name}", Change(None, macro))
+    _push(store, tr("new macro {name}").format(name=macro.name), Change(None, macro))
     return macro
 
 
@@ -130,7 +131,7 @@ def import_merged(store: Store, merged: Merged) -> None:
         *(Change(store.macros.get(macro.id), macro) for macro in merged.macros),
         *(Change(store.profiles.get(profile.id), profile) for profile in merged.profiles),
     ]
-    _push(store, f"import {names[0] if names else 'nothing'}", *changes)
+    _push(store, tr("import {value}").format(value=names[0] if names else "nothing"), *changes)
 
 
 def add_all(store: Store, text: str, profiles: Iterable[Profile], macros: Iterable[Macro]) -> None:
@@ -152,7 +153,7 @@ def delete_macro(store: Store, macro: Macro) -> None:
     """Delete a macro and every attachment of it, as one edit."""
     freed = rules.without_macro(macro.id, store.profiles.values())
     changes = (Change(store.profiles[profile.id], profile) for profile in freed)
-    _push(store, f"delete {macro.name}", *changes, Change(macro, None))
+    _push(store, tr("delete {name}").format(name=macro.name), *changes, Change(macro, None))
 
 
 # Profiles
@@ -169,7 +170,7 @@ def new_profile(store: Store, name: str = "New profile") -> Profile:
     colour = next((c for c in _COLOURS if c not in used), _COLOURS[len(store.profiles) % len(_COLOURS)])
     taken = (p.name for p in store.profiles.values())
     profile = Profile(id=new_id(), name=free_name(name, taken), colour=colour)
-    _push(store, f"new profile {profile.name}", Change(None, profile))
+    _push(store, tr("new profile {name}").format(name=profile.name), Change(None, profile))
     return profile
 
 
@@ -179,7 +180,7 @@ _COLOURS = ("#3E7C8C", "#A3503F", "#6B63A8", "#6F8440", "#B07A2A", "#8C4F77", "#
 def duplicate_profile(store: Store, profile: Profile) -> Profile:
     """Make a copy, linked to no program, and return it."""
     copy = rules.duplicate(profile, new_id(), (p.name for p in store.profiles.values()))
-    _push(store, f"duplicate {profile.name}", Change(None, copy))
+    _push(store, tr("duplicate {name}").format(name=profile.name), Change(None, copy))
     return copy
 
 
@@ -188,12 +189,12 @@ def copy_macros(store: Store, key: str) -> None:
     if profile := store.profiles.get(key):
         played = dict.fromkeys(cell.macro for *_, cell in profile.cells() if isinstance(cell, RunMacro))
         macros = [store.macros[each] for each in played if each in store.macros]
-        _give_copies(store, profile, macros, f"copy the macros of {profile.name}")
+        _give_copies(store, profile, macros, tr("copy the macros of {name}").format(name=profile.name))
 
 
 def give_own(store: Store, profile: Profile, macro: Macro) -> None:
     """Let a profile play this in place of the macro with its id, which stays as it is for all others."""
-    _give_copies(store, profile, [macro], f"{macro.name} for {profile.name} alone")
+    _give_copies(store, profile, [macro], tr("{name} for {name2} alone").format(name=macro.name, name2=profile.name))
 
 
 def _give_copies(store: Store, profile: Profile, macros: Iterable[Macro], text: str) -> None:
@@ -219,27 +220,27 @@ def reset_profile(store: Store, profile: Profile) -> None:
     after = Profile(
         id=profile.id, name=profile.name, note=profile.note, colour=profile.colour, programs=profile.programs
     )
-    _push(store, f"reset {profile.name}", Change(profile, after))
+    _push(store, tr("reset {name}").format(name=profile.name), Change(profile, after))
 
 
 def delete_profile(store: Store, profile: Profile) -> None:
     """Delete a profile, and every button that goes to it, as one edit; undo brings it back."""
     freed = rules.without_profile(profile.id, store.profiles.values())
     changes = (Change(store.profiles[each.id], each) for each in freed)
-    _push(store, f"delete {profile.name}", *changes, Change(profile, None))
+    _push(store, tr("delete {name}").format(name=profile.name), *changes, Change(profile, None))
 
 
 def set_programs(store: Store, profile: Profile, programs: tuple[ProgramRule, ...]) -> None:
     """Link the profile to these programs."""
     after = msgspec.structs.replace(profile, programs=programs)
-    _push(store, f"programs of {profile.name}", Change(profile, after))
+    _push(store, tr("programs of {name}").format(name=profile.name), Change(profile, after))
 
 
 def allow(store: Store, key: str) -> None:
     """Let a profile that came from outside go live with its programs."""
     if profile := store.profiles.get(key):
         after = msgspec.structs.replace(profile, allowed=True)
-        _push(store, f"allow {profile.name} to go live", Change(profile, after))
+        _push(store, tr("allow {name} to go live").format(name=profile.name), Change(profile, after))
 
 
 # Attachments
@@ -262,7 +263,7 @@ def set_cells(
             if cell is not None:
                 plain[code] = cell
     if not keeps_left_click(plain):
-        return (
+        return tr(
             "That would leave no way to click. Let another button act as Left first, "
             "then this one is free for something else."
         )
@@ -289,7 +290,7 @@ def edit_setup(store: Store, profile: Profile, setup: str, text: str, change: Ca
 
 def edit_setups(store: Store, profile: Profile, text: str, setups: tuple[SetUp, ...]) -> str:
     """Give the profile these variants; returns the reason where that is refused."""
-    return _change(store, profile, f"{text} in {profile.name}", setups=setups)
+    return _change(store, profile, tr("{value} in {name}").format(value=text, name=profile.name), setups=setups)
 
 
 def _change(store: Store, profile: Profile, text: str, **values: object) -> str:
@@ -310,15 +311,15 @@ def rename_setup(store: Store, profile: Profile, old: str, new: str) -> str:
         setups = tuple(msgspec.structs.replace(s, name=new) if s.name == old else s for s in profile.setups)
     except DataError as error:
         return str(error)
-    return edit_setups(store, profile, f"rename {old}", setups)
+    return edit_setups(store, profile, tr("rename {old}").format(old=old), setups)
 
 
 def new_layer(store: Store, profile: Profile, setup: str) -> str:
     """Add an empty layer under a free name, and return the name."""
     layers = profile.setup(setup).layers
-    name = free_name("Layer", (layer.name for layer in layers))
+    name = free_name(tr("Layer"), (layer.name for layer in layers))
     added = (*layers, Layer(name))
-    edit_setup(store, profile, setup, "new layer", lambda sheet: msgspec.structs.replace(sheet, layers=added))
+    edit_setup(store, profile, setup, tr("new layer"), lambda sheet: msgspec.structs.replace(sheet, layers=added))
     return name
 
 
@@ -329,7 +330,7 @@ def attach(store: Store, profile: Profile, setup: str, code: str, macro: Macro, 
 
 def set_keys(store: Store, profile: Profile, keys: tuple[GameKey, ...], text: str = "game keys") -> str:
     """Give the profile these game keys; returns the reason where that is refused."""
-    return _change(store, profile, f"{text} of {profile.name}", keys=keys)
+    return _change(store, profile, tr("{value} of {name}").format(value=text, name=profile.name), keys=keys)
 
 
 def set_pointer(store: Store, profile: Profile, pointer: Pointing, text: str, named: Mapping[str, str]) -> str:
@@ -351,7 +352,9 @@ def set_pointer(store: Store, profile: Profile, pointer: Pointing, text: str, na
         setups = tuple(setup.with_each(followed) for setup in profile.setups)
     except DataError as error:
         return str(error)
-    return _change(store, profile, f"{text} of {profile.name}", pointer=pointer, setups=setups)
+    return _change(
+        store, profile, tr("{value} of {name}").format(value=text, name=profile.name), pointer=pointer, setups=setups
+    )
 
 
 def rename_key(store: Store, profile: Profile, old: str, new: str) -> str:
@@ -361,7 +364,7 @@ def rename_key(store: Store, profile: Profile, old: str, new: str) -> str:
         keys = tuple(msgspec.structs.replace(key, name=new) if key.name == old else key for key in profile.keys)
     except DataError as error:
         return str(error)
-    return set_keys(store, profile, keys, f"rename {old}")
+    return set_keys(store, profile, keys, tr("rename {old}").format(old=old))
 
 
 class _SettingsEdit(QUndoCommand):

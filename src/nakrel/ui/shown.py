@@ -9,11 +9,18 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.settings import SettingsPatch, WindowState
 from nakrel.ui.store import Store
+from nakrel.words import tr
 
 __all__ = ["PAGES", "PAGE_LABELS", "Shown"]
 
 PAGES = ("sheet", "macro", "devices", "journal", "range")
-PAGE_LABELS = {"sheet": "Buttons", "macro": "Macro", "devices": "Devices", "journal": "Journal", "range": "Range"}
+PAGE_LABELS = {
+    "sheet": tr("Buttons"),
+    "macro": tr("Macro"),
+    "devices": tr("Devices"),
+    "journal": tr("Journal"),
+    "range": tr("Range"),
+}
 
 
 class Shown(QObject):

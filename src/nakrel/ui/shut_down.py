@@ -8,12 +8,13 @@ from typing import Protocol
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 
 from nakrel.client.connection import ClientError, ServiceConnection
+from nakrel.words import tr
 
 __all__ = ["ShutDown"]
 
 # How often it is looked whether somebody has started the service.
 _LOOK_MS = 2_000
-_SAID = "The service was shut down: no macro plays, and nothing is saved."
+_SAID = tr("The service was shut down: no macro plays, and nothing is saved.")
 
 
 class Connects(Protocol):
@@ -45,7 +46,7 @@ class ShutDown(QObject):
 
     def tell(self) -> None:
         """Say it, and how it starts again."""
-        self.say.emit(_SAID, "Start", self.start)
+        self.say.emit(_SAID, tr("Start"), self.start)
 
     def start(self) -> None:
         """Start the service."""

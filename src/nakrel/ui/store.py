@@ -24,6 +24,7 @@ from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import Settings, SettingsPatch
 from nakrel.session import Session
 from nakrel.ui.shut_down import ShutDown
+from nakrel.words import tr
 
 __all__ = ["Store"]
 
@@ -49,11 +50,17 @@ def _unless_gone(answered: Callable[[m.AnswerBody], None]) -> Callable[[m.Answer
 
 def _name_of(store: Store, kind: str, key: str) -> str:
     known = store.macros.get(key) if kind == "macro" else store.profiles.get(key) if kind == "profile" else None
-    return f"{kind} “{known.name}”" if known else "the settings" if kind == "settings" else f"a deleted {kind}"
+    return (
+        f"{kind} “{known.name}”"
+        if known
+        else tr("the settings")
+        if kind == "settings"
+        else tr("a deleted {kind}").format(kind=kind)
+    )
 
 
 # Why what is shown isn't on the disk.
-_ENDED = "the service has ended; it is tried again when the service is back."
+_ENDED = tr("the service has ended; it is tried again when the service is back.")
 
 
 class Store(QObject):
@@ -180,7 +187,7 @@ class Store(QObject):
             if self.shut_down.is_so:
                 self.shut_down.tell()
             else:
-                self.alarm.emit("The service doesn't run; it is being started again.")
+                self.alarm.emit(tr("The service doesn't run; it is being started again."))
             return
         try:
             self._connection.send(body, _unless_gone(answered or partial(_show_if_refused, self)))
@@ -279,7 +286,10 @@ class Store(QObject):
     @property
     def not_saved(self) -> str:
         """What is shown but isn't on the disk, and why; '' where there is no such thing."""
-        return " ".join(f"Not saved: {_name_of(self, *key)}: {why}" for key, why in self._not_saved.items())
+        return " ".join(
+            tr("Not saved: {name}: {why}").format(name=_name_of(self, *key), why=why)
+            for key, why in self._not_saved.items()
+        )
 
     def _save(self, key: tuple[str, str], body: m.Body) -> None:
         self._unsent[key] = self._waiting[key] = body
@@ -320,7 +330,7 @@ class Store(QObject):
                 # A later edit of the same thing is on its way, and its answer counts.
                 return
             if isinstance(answer, m.Refused):
-                self._not_saved[key] = f"{answer.error}. Change it, or undo."
+                self._not_saved[key] = tr("{error}. Change it, or undo.").format(error=answer.error)
             else:
                 self._unsent.pop(key, None)
                 self._not_saved.pop(key, None)
@@ -348,10 +358,10 @@ class Store(QObject):
         self.gone.emit()
         if self.shut_down.is_so:
             # What was live and ran isn't any more.
-            self._receive(m.StatusIs(m.Status("", "the service was shut down", 0.0, "", "", "")))
+            self._receive(m.StatusIs(m.Status("", tr("the service was shut down"), 0.0, "", "", "")))
             self.shut_down.begin()
             return
-        self.alarm.emit("The service has ended; it is being started again.")
+        self.alarm.emit(tr("The service has ended; it is being started again."))
         QTimer.singleShot(_RETRY_MS, self._reopen)
 
     def _reopen(self) -> None:

@@ -16,16 +16,17 @@ from nakrel.core.model.units import format_ms
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, label
+from nakrel.words import tr
 
 __all__ = ["DebounceDialog", "buttons_of"]
 
 _MOST_US = 50_000
-_WORDS = (
+_WORDS = tr(
     "A worn switch goes down or up several times at once. What follows on a press or a release within the time that "
     "stands here is dropped; 0 ms leaves the button as it is. No press is late for it, unless it comes within that "
     "time after a release: keep it shorter than your fastest double click."
 )
-_NOT_HERE = (
+_NOT_HERE = tr(
     "Nothing is debounced now: that needs the devices to be read through the kernel. What stands in the way is on the "
     "Devices page."
 )
@@ -44,7 +45,7 @@ class DebounceDialog(QDialog):
     ) -> None:
         super().__init__(parent)
         self._store, self._device, self._suggested = store, device, suggested
-        self.setWindowTitle(f"Debounce: {device.name}")
+        self.setWindowTitle(tr("Debounce: {name}").format(name=device.name))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(460, 420)
         self.times: dict[str, TimeEdit] = {}
@@ -63,7 +64,7 @@ class DebounceDialog(QDialog):
         layout.addWidget(scroll, 1)
         row = QHBoxLayout()
         row.addStretch(1)
-        row.addWidget(button("Close", self.accept))
+        row.addWidget(button(tr("Close"), self.accept))
         layout.addLayout(row)
         store.settings_changed.connect(self.refresh)
         self._build()
@@ -72,7 +73,7 @@ class DebounceDialog(QDialog):
         suggested = self._suggested()
         for row, code in enumerate(buttons_of(self._device)):
             field = TimeEdit(0, _MOST_US)
-            field.setAccessibleName(f"Debounce of {control_label(code)}")
+            field.setAccessibleName(tr("Debounce of {button}").format(button=control_label(code)))
             field.changed.connect(partial(self.set_time, code))
             self.times[code] = field
             name = label(control_label(code))
@@ -81,7 +82,10 @@ class DebounceDialog(QDialog):
             self._hints.addWidget(field, row, 1)
             if us := suggested.get(code):
                 use = button(
-                    f"Use {format_ms(us)} ms", partial(self.set_time, code, us), "link", "By what the Range saw"
+                    tr("Use {time} ms").format(time=format_ms(us)),
+                    partial(self.set_time, code, us),
+                    "link",
+                    tr("By what the Range saw"),
                 )
                 self._hints.addWidget(use, row, 2, Qt.AlignmentFlag.AlignLeft)
         self._hints.setRowStretch(len(self.times), 1)
@@ -103,4 +107,6 @@ class DebounceDialog(QDialog):
             del mine[code]
         if not mine:
             del every[self._device.name]
-        commands.change_settings(self._store, f"debounce of {control_label(code)}", SettingsPatch(debounce=every))
+        commands.change_settings(
+            self._store, tr("debounce of {button}").format(button=control_label(code)), SettingsPatch(debounce=every)
+        )

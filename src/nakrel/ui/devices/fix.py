@@ -8,14 +8,15 @@ from PyQt6.QtCore import QObject, QProcess, pyqtSignal
 from PyQt6.QtWidgets import QMessageBox, QWidget
 
 from nakrel.desktop.places import own_command
+from nakrel.words import tr
 
 __all__ = ["Fix"]
 
-_TOLD = (
+_TOLD = tr(
     "This gives you, when you sit at this computer, access to its keyboards and mice and to virtual ones, for good. "
     "Every program that you start gets it, too. It is installed as root: the system asks for a password."
 )
-_TOLD_BACK = (
+_TOLD_BACK = tr(
     "This removes what the fix installed. Macros then reach what they reach without it: the windows of an X11 session, "
     "and none under Wayland. It is done as root: the system asks for a password."
 )
@@ -42,10 +43,10 @@ class Fix(QObject):
         if self._process.state() is not QProcess.ProcessState.NotRunning:
             return
         self.question = box = QMessageBox(self._parent)
-        box.setWindowTitle("Take the permissions back" if self._back else "Fix the permissions")
+        box.setWindowTitle(tr("Take the permissions back") if self._back else tr("Fix the permissions"))
         box.setText(_TOLD_BACK if self._back else _TOLD)
-        go = box.addButton("Remove" if self._back else "Install", QMessageBox.ButtonRole.AcceptRole)
-        box.addButton("Cancel", QMessageBox.ButtonRole.RejectRole)
+        go = box.addButton(tr("Remove") if self._back else tr("Install"), QMessageBox.ButtonRole.AcceptRole)
+        box.addButton(tr("Cancel"), QMessageBox.ButtonRole.RejectRole)
         box.buttonClicked.connect(lambda clicked: self._start() if clicked is go else None)
         box.open()
 
@@ -54,13 +55,17 @@ class Fix(QObject):
 
     def _finished(self, code: int) -> None:
         said = bytes(self._process.readAll().data()).decode("utf-8", "replace").strip().splitlines()
-        failed = f"The permissions were not changed: {said[-1] if said else 'it failed'}."
+        failed = tr("The permissions were not changed: {value}.").format(value=said[-1] if said else tr("it failed"))
         self.ended.emit("" if code == 0 else f"{failed} {self._by_hand()}")
 
     def _failed(self) -> None:
         if self._process.error() is QProcess.ProcessError.FailedToStart:
-            self.ended.emit(f"The permissions were not changed: the command can't be started. {self._by_hand()}")
+            self.ended.emit(
+                tr("The permissions were not changed: the command can't be started. {value}").format(
+                    value=self._by_hand()
+                )
+            )
 
     def _by_hand(self) -> str:
         """The line that does the same in a terminal, wherever this Nakrel is."""
-        return f"Type in a terminal: {shlex.join(self.command[:-1])}"
+        return tr("Type in a terminal: {value}").format(value=shlex.join(self.command[:-1]))

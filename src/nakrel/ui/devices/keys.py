@@ -13,13 +13,19 @@ from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.capture import Capture
+from nakrel.words import tr
 
 __all__ = ["KeySettings"]
 
 _KEYS = (
-    ("stop_key", "Stop everything", "ends all macros, whatever is in front", False),
-    ("record_key", "Begin a recording in a game", "into the macro that the window shows; the same key ends it", True),
-    ("record_stop_key", "End a recording", "works in every window", False),
+    ("stop_key", tr("Stop everything"), tr("ends all macros, whatever is in front"), False),
+    (
+        "record_key",
+        tr("Begin a recording in a game"),
+        tr("into the macro that the window shows; the same key ends it"),
+        True,
+    ),
+    ("record_stop_key", tr("End a recording"), tr("works in every window"), False),
 )
 
 
@@ -39,12 +45,12 @@ class KeySettings(QWidget):
         for row, (field, text, says, may_be_none) in enumerate(_KEYS):
             grid.addWidget(label(text), row, 0)
             grid.addWidget(self.shown[field], row, 1)
-            self.buttons[field] = made = button("Press to choose", partial(self._ask, field))
-            made.setAccessibleName(f"Press to choose the key: {text}")
+            self.buttons[field] = made = button(tr("Press to choose"), partial(self._ask, field))
+            made.setAccessibleName(tr("Press to choose the key: {value}").format(value=text))
             grid.addWidget(made, row, 2)
             if may_be_none:
-                none = button("no key", partial(self._set, field, ""), "link")
-                none.setAccessibleName(f"No key: {text}")
+                none = button(tr("no key"), partial(self._set, field, ""), "link")
+                none.setAccessibleName(tr("No key: {value}").format(value=text))
                 grid.addWidget(none, row, 3)
             grid.addWidget(label(says, "soft"), row, 4)
         grid.addWidget(self.capture, len(_KEYS), 0, 1, 5)
@@ -70,10 +76,10 @@ class KeySettings(QWidget):
         others = {getattr(settings, other): text for other, text, *_ in _KEYS if other != field}
         known = CONTROLS.get(code)
         if code and (known is None or known.kind is Kind.WHEEL or code in ("BTN_LEFT", "BTN_RIGHT")):
-            self._said.setText("Take a key, or a button that the window isn't worked with.")
+            self._said.setText(tr("Take a key, or a button that the window isn't worked with."))
         elif code and code in others and "stop_key" in (field, *(f for f, *_ in _KEYS if getattr(settings, f) == code)):
-            self._said.setText(f"{control_label(code)} is taken: {others[code]}.")
+            self._said.setText(tr("{button} is taken: {value}.").format(button=control_label(code), value=others[code]))
         else:
             self._said.setText("")
             patch = {field: code}
-            commands.change_settings(self._store, "a key of Nakrel", SettingsPatch(**patch))  # type: ignore[arg-type]
+            commands.change_settings(self._store, tr("a key of Nakrel"), SettingsPatch(**patch))  # type: ignore[arg-type]

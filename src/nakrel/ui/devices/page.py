@@ -33,16 +33,17 @@ from nakrel.ui.devices.permissions import Permissions
 from nakrel.ui.devices.polling import PollingDialog
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, clear_layout, hairline, label
+from nakrel.words import tr
 
 __all__ = ["DevicesPage"]
 
 _ROUTES = {
-    "kernel": "Macros reach every window through the kernel's input.",
-    "x11": "Macros reach every window through the X server.",
-    "xwayland": "This is a Wayland session: macros reach only the windows that run under Xwayland.",
-    "standin": "Macros reach no other window.",
+    "kernel": tr("Macros reach every window through the kernel's input."),
+    "x11": tr("Macros reach every window through the X server."),
+    "xwayland": tr("This is a Wayland session: macros reach only the windows that run under Xwayland."),
+    "standin": tr("Macros reach no other window."),
 }
-_HOW = {"kernel": "read through the kernel", "X11": "read through the X server", "stand-in": "simulated"}
+_HOW = {"kernel": tr("read through the kernel"), "X11": tr("read through the X server"), "stand-in": "simulated"}
 _COLUMNS = 6
 _LOW_PERCENT = 15
 
@@ -69,14 +70,14 @@ class DevicesPage(QWidget):
         super().__init__()
         self._store = store
         self._route, self._note = label("", "", wrap=True), label("", "soft", wrap=True)
-        self.stand_ins = QCheckBox("Simulated devices, for trying things without pressing a real button")
+        self.stand_ins = QCheckBox(tr("Simulated devices, for trying things without pressing a real button"))
         self.permissions = Permissions(store)
         self.keys = KeySettings(store)
         self.notch = TimeEdit(store.settings.notch_us, 1_000_000)
         self.layout_field = QLineEdit()
-        self.layout_field.setPlaceholderText("like the desktop")
+        self.layout_field.setPlaceholderText(tr("like the desktop"))
         self.layout_field.setFixedWidth(170)
-        self.practice = button("Start the practice game", self.start_practice)
+        self.practice = button(tr("Start the practice game"), self.start_practice)
         self._message = label("", "soft")
         # Which times would debounce what the Range saw, by control, in microseconds.
         self.suggested: Callable[[], Mapping[str, int]] = dict
@@ -127,19 +128,19 @@ class DevicesPage(QWidget):
         layout.addLayout(row)
         layout.addWidget(self.stand_ins)
         typed = QHBoxLayout()
-        name = label("Keyboard layout for typed texts")
+        name = label(tr("Keyboard layout for typed texts"))
         name.setBuddy(self.layout_field)
         self.layout_field.setAccessibleName(name.text())
-        for each in (name, self.layout_field, label("an XKB name, such as de or us:intl", "soft")):
+        for each in (name, self.layout_field, label(tr("an XKB name, such as de or us:intl"), "soft")):
             typed.addWidget(each)
         typed.addStretch(1)
         layout.addLayout(typed)
         layout.addWidget(self.keys)
         notch = QHBoxLayout()
-        name = label("A turn of the wheel presses a key for")
+        name = label(tr("A turn of the wheel presses a key for"))
         name.setBuddy(self.notch)
         self.notch.setAccessibleName(name.text())
-        hint = label("where it acts as a key or button; a game that looks once a frame misses shorter ones", "soft")
+        hint = label(tr("where it acts as a key or button; a game that looks once a frame misses shorter ones"), "soft")
         for each in (name, self.notch, hint):
             notch.addWidget(each)
         notch.addStretch(1)
@@ -175,12 +176,12 @@ class DevicesPage(QWidget):
         # Detached: it is nobody's to collect here, and outlives the window.
         started, _ = QProcess.startDetached(command[0], command[1:])
         if started:
-            self._message.setText("Started. Link it like any game: it runs as nakrel-practice.")
+            self._message.setText(tr("Started. Link it like any game: it runs as nakrel-practice."))
         else:
-            self._message.setText(f"{command[0]} could not be started.")
+            self._message.setText(tr("{value} could not be started.").format(value=command[0]))
 
     def _notch_changed(self, micros: int) -> None:
-        commands.change_settings(self._store, "length of a notch", SettingsPatch(notch_us=max(1_000, micros)))
+        commands.change_settings(self._store, tr("length of a notch"), SettingsPatch(notch_us=max(1_000, micros)))
 
     def _show_route(self) -> None:
         status = self._store.status
@@ -201,7 +202,7 @@ class DevicesPage(QWidget):
             self._list.addWidget(hairline())
             self._list.addWidget(self._device(device))
         if not self._store.devices:
-            self._list.addWidget(label("No device found. Plug one in, or turn on the simulated ones.", "soft"))
+            self._list.addWidget(label(tr("No device found. Plug one in, or turn on the simulated ones."), "soft"))
 
     def _device(self, device: Device) -> QWidget:
         made = QWidget()
@@ -210,7 +211,7 @@ class DevicesPage(QWidget):
         kinds = [CONTROLS[code].kind for code in device.controls if code in CONTROLS]
         counts = [
             f"{kinds.count(kind)} {word}"
-            for kind, word in ((Kind.BUTTON, "buttons"), (Kind.WHEEL, "wheel directions"), (Kind.KEY, "keys"))
+            for kind, word in ((Kind.BUTTON, "buttons"), (Kind.WHEEL, tr("wheel directions")), (Kind.KEY, "keys"))
             if kind in kinds
         ]
         row = QHBoxLayout()
@@ -227,9 +228,11 @@ class DevicesPage(QWidget):
             row.addWidget(label(battery_words(battery), "alarm" if low else "soft"))
         row.addStretch(1)
         if "BTN_LEFT" in device.controls and not device.standin:
-            row.addWidget(button("Polling…", partial(self.open_polling, device), "link", "How often it reports"))
+            row.addWidget(
+                button(tr("Polling…"), partial(self.open_polling, device), "link", tr("How often it reports"))
+            )
         if buttons_of(device) and not device.standin:
-            row.addWidget(button("Debounce…", partial(self.open_debounce, device), "link", "For a worn switch"))
+            row.addWidget(button(tr("Debounce…"), partial(self.open_debounce, device), "link", tr("For a worn switch")))
         layout.addLayout(row)
         if device.note:
             layout.addWidget(label(device.note, "alarm" if device.trouble else "soft", wrap=True))
@@ -253,10 +256,10 @@ class DevicesPage(QWidget):
     def _layout_typed(self) -> None:
         typed = self.layout_field.text().strip()
         if typed != self._store.settings.layout:
-            commands.change_settings(self._store, "keyboard layout", SettingsPatch(layout=typed))
+            commands.change_settings(self._store, tr("keyboard layout"), SettingsPatch(layout=typed))
 
     def _stand_ins_clicked(self, on: bool) -> None:
-        commands.change_settings(self._store, "simulated devices", SettingsPatch(stand_ins=on))
+        commands.change_settings(self._store, tr("simulated devices"), SettingsPatch(stand_ins=on))
 
 
 _KEYS_SHOWN = frozenset(

@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QApplication, QGridLayout, QHBoxLayout, QVBoxLayout,
 from nakrel import protocol as m
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, label
+from nakrel.words import counted, tr
 
 __all__ = ["Permissions"]
 
@@ -28,16 +29,18 @@ class Permissions(QWidget):
         self._store = store
         self.checks: tuple[m.Check, ...] = ()
         self.summary = label("", "soft")
-        self.again = button("Check again", self.examine, "link")
-        self.look = button("Check again for kernel input", self._choose_route, "link", "Ends all running macros")
-        self.more = button("Show all", self._toggle, "link")
+        self.again = button(tr("Check again"), self.examine, "link")
+        self.look = button(
+            tr("Check again for kernel input"), self._choose_route, "link", tr("Ends all running macros")
+        )
+        self.more = button(tr("Show all"), self._toggle, "link")
         self._all = False
         self._grid = QGridLayout()
         self._grid.setColumnStretch(2, 1)
         self._grid.setHorizontalSpacing(12)
         self._grid.setVerticalSpacing(4)
         row = QHBoxLayout()
-        row.addWidget(label("Input check", "heading"))
+        row.addWidget(label(tr("Input check"), "heading"))
         row.addSpacing(8)
         row.addWidget(self.summary)
         row.addStretch(1)
@@ -68,10 +71,10 @@ class Permissions(QWidget):
         clear_layout(self._grid)
         broken = [check for check in self.checks if check.state is m.CheckState.BAD]
         notes = sum(check.state is m.CheckState.NOTE for check in self.checks)
-        message = f"{len(broken)} problems found" if len(broken) != 1 else "one problem found"
-        state = message if broken else "no problem found"
-        self.summary.setText(f"{state}, {notes} notes" if notes else state)
-        self.more.setText("Show only problems" if self._all else "Show all")
+        message = counted(len(broken), "{n} problem found", "{n} problems found")
+        state = message if broken else tr("no problem found")
+        self.summary.setText(f"{state}, {counted(notes, '{n} note', '{n} notes')}" if notes else state)
+        self.more.setText(tr("Show only problems") if self._all else tr("Show all"))
         row = 0
         for check in self.checks if self._all else broken:
             row = self._add(check, row)
@@ -86,17 +89,17 @@ class Permissions(QWidget):
             return row + 1
         if check.why:
             row += 1
-            self._grid.addWidget(label(f"Why it matters: {check.why}.", "soft", wrap=True), row, 2)
+            self._grid.addWidget(label(tr("Why it matters: {why}.").format(why=check.why), "soft", wrap=True), row, 2)
         if check.remedy:
             row += 1
             line = QHBoxLayout()
-            remedy = label(f"What to do: {check.remedy}", "remedy", wrap=True)
+            remedy = label(tr("What to do: {remedy}").format(remedy=check.remedy), "remedy", wrap=True)
             remedy.setTextInteractionFlags(
                 Qt.TextInteractionFlag.TextSelectableByMouse | Qt.TextInteractionFlag.TextSelectableByKeyboard
             )
             line.addWidget(remedy, 1)
             if check.remedy.startswith(_COMMANDS):
-                line.addWidget(button("Copy", partial(_copy, check.remedy), "link", check.remedy))
+                line.addWidget(button(tr("Copy"), partial(_copy, check.remedy), "link", check.remedy))
             self._grid.addLayout(line, row, 2)
         return row + 1
 

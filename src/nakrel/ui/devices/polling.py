@@ -13,12 +13,13 @@ from nakrel.core.model.errors import DataError
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, colour, font
 from nakrel.ui.widgets.basics import button, label
+from nakrel.words import tr
 
 __all__ = ["PollingDialog"]
 
 _SECONDS = 3
-_EXACT = "The times are the kernel's own, to the microsecond."
-_COARSE = (
+_EXACT = tr("The times are the kernel's own, to the microsecond.")
+_COARSE = tr(
     "The times are the X server's, whose clock has milliseconds: rates above 1,000 can't be told, and single times not "
     "at all. Where Nakrel reads devices through the kernel they are exact."
 )
@@ -34,7 +35,7 @@ class _Field(QWidget):
         self.found: Polling | None = None
         self.setMouseTracking(True)
         self.setMinimumSize(QSize(420, 190))
-        self.setAccessibleName("Move the mouse here")
+        self.setAccessibleName(tr("Move the mouse here"))
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         """A report, by the window's own clock."""
@@ -51,7 +52,7 @@ class _Field(QWidget):
         painter.drawRect(area)
         if (found := self.found) is None:
             painter.setPen(colour("soft"))
-            text = "Move the mouse in circles here." if self.times_us is not None else ""
+            text = tr("Move the mouse in circles here.") if self.times_us is not None else ""
             painter.drawText(area, Qt.AlignmentFlag.AlignCenter, text)
             return
         field = area.adjusted(14, 14, -14, -24)
@@ -68,7 +69,7 @@ class _Field(QWidget):
             x = field.left() + part / 3 * (len(found.counts) - 1) * step
             spot = QRectF(x - 40, field.bottom() + 3, 80, 16)
             painter.drawText(spot, Qt.AlignmentFlag.AlignHCenter, f"{found.top_us * part / 3_000:g}")
-        painter.drawText(area.adjusted(0, 4, -10, 0), Qt.AlignmentFlag.AlignRight, "ms between reports")
+        painter.drawText(area.adjusted(0, 4, -10, 0), Qt.AlignmentFlag.AlignRight, tr("ms between reports"))
 
 
 class PollingDialog(QDialog):
@@ -78,12 +79,12 @@ class PollingDialog(QDialog):
         super().__init__(parent)
         self._store, self._device = store, device
         self._exact = device.how == "kernel"
-        self.setWindowTitle(f"Polling: {device.name}")
+        self.setWindowTitle(tr("Polling: {name}").format(name=device.name))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(480, 380)
         self.field = _Field()
-        self.answer = label("Press Measure, and move the mouse in circles for three seconds.", "", wrap=True)
-        self.start_button = button("Measure", self.start, "act")
+        self.answer = label(tr("Press Measure, and move the mouse in circles for three seconds."), "", wrap=True)
+        self.start_button = button(tr("Measure"), self.start, "act")
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.timeout.connect(self._over)
@@ -93,7 +94,7 @@ class PollingDialog(QDialog):
         layout.addWidget(label(_EXACT if self._exact else _COARSE, "soft", wrap=True))
         row = QHBoxLayout()
         row.addStretch(1)
-        row.addWidget(button("Close", self.reject))
+        row.addWidget(button(tr("Close"), self.reject))
         row.addWidget(self.start_button)
         layout.addLayout(row)
         self.finished.connect(lambda code: self._stop())
@@ -103,7 +104,7 @@ class PollingDialog(QDialog):
         self.field.found, self.field.times_us = None, []
         self.field.update()
         self.start_button.setEnabled(False)
-        self.answer.setText("Move the mouse in circles…")
+        self.answer.setText(tr("Move the mouse in circles…"))
         if self._exact:
             self._store.ask(m.MeasureMotion(self._device.id, _SECONDS), self._answered)
         else:
@@ -134,14 +135,16 @@ class PollingDialog(QDialog):
             return
         self.field.found = found
         usual = f"{found.median_us / 1_000:.3f}" if self._exact else f"{found.median_us / 1_000:g}"
-        text = (
-            f"{found.rate_hz:,.0f} reports a second: a mouse of {found.nearest_hz:,} Hz. One every {usual} ms, half of "
-            f"them within {found.spread_us / 1_000:.3f} ms of each other; "
-        )
+        text = tr(
+            "{rate_hz:,.0f} reports a second: a mouse of {nearest_hz:,} Hz. One every {usual} ms, half of them within "
+            "{value:.3f} ms of each other; "
+        ).format(rate_hz=found.rate_hz, nearest_hz=found.nearest_hz, usual=usual, value=found.spread_us / 1000)
         missing = (
-            f"{found.missing:,} of {found.reports + found.missing:,} are missing"
+            tr("{missing:,} of {value:,} are missing").format(
+                missing=found.missing, value=found.reports + found.missing
+            )
             if found.missing
-            else "none is missing"
+            else tr("none is missing")
         )
         self._say(f"{text}{missing}.")
 
@@ -151,5 +154,5 @@ class PollingDialog(QDialog):
         self.answer.setText(text)
         self.field.setAccessibleDescription(text)
         self.start_button.setEnabled(True)
-        self.start_button.setText("Measure again")
+        self.start_button.setText(tr("Measure again"))
         self.field.update()

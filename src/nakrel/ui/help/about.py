@@ -11,18 +11,19 @@ from PyQt6.QtWidgets import QDialog, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 import nakrel
 from nakrel.desktop.names import icon_file
 from nakrel.ui.widgets.basics import button, label
+from nakrel.words import tr
 
 __all__ = ["About"]
 
 _ICON_PX = 96
-_LICENCE = "Free software under the GNU General Public License, version 3 or later. It comes without any warranty."
+_LICENCE = tr("Free software under the GNU General Public License, version 3 or later. It comes without any warranty.")
 # What is installed with it, and under which licence.
 _MADE_WITH = (
     ("Qt and PyQt", "LGPL 3, GPL 3"),
     ("NumPy", "BSD"),
     ("msgspec, click, platformdirs, keyring, jeepney", "BSD, MIT"),
     ("xcffib, pyudev, PyYAML, miniaudio", "Apache 2, LGPL 2.1, MIT, MIT"),
-    ("the typeface B612", "SIL Open Font License"),
+    (tr("the typeface B612"), "SIL Open Font License"),
 )
 
 
@@ -31,7 +32,7 @@ class About(QDialog):
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.setWindowTitle("About Nakrel")
+        self.setWindowTitle(tr("About Nakrel"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(520, 360)
         picture = QLabel()
@@ -41,7 +42,7 @@ class About(QDialog):
         self.version = label(f"Nakrel {nakrel.__version__}", "title")
         self.version.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         head.addWidget(self.version)
-        head.addWidget(label("Record, time and attach keystroke and click macros, per game", "soft"))
+        head.addWidget(label(tr("Record, time and attach keystroke and click macros, per game"), "soft"))
         head.addWidget(label(f"Python {platform.python_version()}, Qt {qVersion()}, PyQt {PYQT_VERSION_STR}", "soft"))
         head.addStretch(1)
         top = QHBoxLayout()
@@ -53,7 +54,7 @@ class About(QDialog):
         layout.addSpacing(10)
         layout.addWidget(label(_LICENCE, wrap=True))
         layout.addSpacing(10)
-        layout.addWidget(label("Made with", "heading"))
+        layout.addWidget(label(tr("Made with"), "heading"))
         for what, licence in _MADE_WITH:
             row = QHBoxLayout()
             row.addWidget(label(what), 1)
@@ -62,5 +63,5 @@ class About(QDialog):
         layout.addStretch(1)
         foot = QHBoxLayout()
         foot.addStretch(1)
-        foot.addWidget(button("Close", self.accept))
+        foot.addWidget(button(tr("Close"), self.accept))
         layout.addLayout(foot)

@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
 
 from nakrel.ui.help.documents import Document, Hit, documents, search
 from nakrel.ui.widgets.basics import button, label
+from nakrel.words import counted, tr
 
 __all__ = ["Reader"]
 
@@ -32,7 +33,7 @@ class _Pages(QTextBrowser):
     def __init__(self) -> None:
         super().__init__()
         self.setOpenLinks(False)
-        self.setAccessibleName("Document")
+        self.setAccessibleName(tr("Document"))
         self.anchorClicked.connect(self._follow)
 
     def show_document(self, document: Document) -> None:
@@ -64,16 +65,16 @@ class Reader(QDialog):
 
     def __init__(self, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Help")
+        self.setWindowTitle(tr("Help"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(960, 640)
         self._documents = documents()
         self.field = QLineEdit()
-        self.field.setPlaceholderText("Search the documents")
-        self.field.setAccessibleName("Search the documents")
+        self.field.setPlaceholderText(tr("Search the documents"))
+        self.field.setAccessibleName(tr("Search the documents"))
         self.field.setClearButtonEnabled(True)
         self.list, self.pages = QListWidget(), _Pages()
-        self.list.setAccessibleName("Documents")
+        self.list.setAccessibleName(tr("Documents"))
         self.list.setFixedWidth(_LIST_PX)
         self.list.setWordWrap(True)
         self.list.setSpacing(4)
@@ -90,7 +91,7 @@ class Reader(QDialog):
         layout.addLayout(body, 1)
         row = QHBoxLayout()
         row.addStretch(1)
-        row.addWidget(button("Close", self.accept))
+        row.addWidget(button(tr("Close"), self.accept))
         layout.addLayout(row)
         self.field.textChanged.connect(self._search)
         self.list.currentItemChanged.connect(lambda now, before: self._open(now))
@@ -111,13 +112,13 @@ class Reader(QDialog):
     def _search(self, wanted: str) -> None:
         self.list.clear()
         if not wanted.strip():
-            self.count.setText(f"{len(self._documents)} documents")
+            self.count.setText(tr("{count} documents").format(count=len(self._documents)))
             for document in self._documents:
                 self._add(document.title, document)
             self.list.setCurrentRow(0)
             return
         hits = search(self._documents, wanted)
-        self.count.setText(f"{len(hits)} places" if len(hits) != 1 else "one place")
+        self.count.setText(counted(len(hits), "{n} place", "{n} places"))
         for hit in hits:
             text = hit.line if len(hit.line) < 110 else f"{hit.line[:108]}…"
             place = dict.fromkeys((hit.document.title, hit.heading))

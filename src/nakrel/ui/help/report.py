@@ -14,12 +14,15 @@ import nakrel
 from nakrel import protocol as m
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
+from nakrel.words import tr
 
 __all__ = ["Report", "report_text"]
 
 _MOST_LINES = 40
 _HIDDEN = "(name)"
-_WORDS = "Copy this text to where you report the problem, and say what you did and what you expected. Nothing is sent."
+_WORDS = tr(
+    "Copy this text to where you report the problem, and say what you did and what you expected. Nothing is sent."
+)
 
 
 def _system() -> str:
@@ -79,13 +82,13 @@ class Report(QDialog):
         super().__init__(parent)
         self._store = store
         self._checks: tuple[m.Check, ...] = ()
-        self.setWindowTitle("Report a problem")
+        self.setWindowTitle(tr("Report a problem"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(760, 560)
-        self.names = QCheckBox("With the names of programs, profiles, macros and devices")
+        self.names = QCheckBox(tr("With the names of programs, profiles, macros and devices"))
         self.text = QPlainTextEdit()
         self.text.setReadOnly(True)
-        self.text.setAccessibleName("The report")
+        self.text.setAccessibleName(tr("The report"))
         self.copied = label("", "soft")
         layout = QVBoxLayout(self)
         layout.addWidget(label(_WORDS, "soft", wrap=True))
@@ -94,8 +97,8 @@ class Report(QDialog):
         row = QHBoxLayout()
         row.addWidget(self.copied)
         row.addStretch(1)
-        self.copy_button = button("Copy", self.copy, "act")
-        row.addWidget(button("Close", self.accept))
+        self.copy_button = button(tr("Copy"), self.copy, "act")
+        row.addWidget(button(tr("Close"), self.accept))
         row.addWidget(self.copy_button)
         layout.addLayout(row)
         self.names.clicked.connect(lambda on: self._show())
@@ -114,4 +117,4 @@ class Report(QDialog):
         """Put the text on the clipboard."""
         if clipboard := QApplication.clipboard():
             clipboard.setText(self.text.toPlainText())
-            self.copied.setText("Copied.")
+            self.copied.setText(tr("Copied."))

@@ -13,6 +13,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import label
 from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import WEAK, HeadedModel, Table
+from nakrel.words import tr
 
 __all__ = ["JournalModel", "JournalPage"]
 
@@ -66,11 +67,11 @@ class JournalPage(QWidget):
         self._proxy.setFilterKeyColumn(-1)
         self._proxy.setFilterCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
         self.search = QLineEdit()
-        self.search.setPlaceholderText("Find in the journal")
-        self.search.setAccessibleName("Find in the journal")
+        self.search.setPlaceholderText(tr("Find in the journal"))
+        self.search.setAccessibleName(tr("Find in the journal"))
         self.search.setClearButtonEnabled(True)
         self.search.textChanged.connect(self._proxy.setFilterFixedString)
-        self.table = Table("Journal")
+        self.table = Table(tr("Journal"))
         self.table.setModel(self._proxy)
         self.table.set_widths(140, 70, 280)
         self.nothing = NothingHere(self.search.clear).follow(self.search, self._proxy)
@@ -80,5 +81,5 @@ class JournalPage(QWidget):
         layout.addWidget(self.search)
         layout.addWidget(self.nothing)
         layout.addWidget(self.table, 1)
-        layout.addWidget(label("Profile switches, runs and faults. What you type is never in it.", "soft"))
+        layout.addWidget(label(tr("Profile switches, runs and faults. What you type is never in it."), "soft"))
         self.model.refresh()

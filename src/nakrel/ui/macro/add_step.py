@@ -34,6 +34,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, choice, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.control_choice import ControlChoice
+from nakrel.words import tr
 
 __all__ = ["AddStep"]
 
@@ -46,14 +47,14 @@ _WITH_WORDS = {
     "random wait": ("wait ", "", "200 to 600 ms"),
     "pointer": ("move ", "", "640, 400 or by 10, -5"),
     "text": ("", "", "Good evening, harbour!"),
-    "open": ("open ", "", "program and arguments"),
+    "open": ("open ", "", tr("program and arguments")),
     "if": ("if ", ":", "run > 3"),
     "set": ("set ", "", "count to count + 1"),
 }
 _KINDS = (
-    *("tap", "press", "release", "combination", "wait", "random wait", "wheel"),
+    *("tap", "press", "release", "combination", "wait", tr("random wait"), "wheel"),
     *(kind for kind in _WITH_WORDS if kind != "random wait"),
-    *("repeat", "random choice", "comment"),
+    *("repeat", tr("random choice"), "comment"),
 )
 # A recorded click lasts around 50 to 150 ms (common practice, no published source).
 _HOLD_US = 50_000
@@ -73,14 +74,14 @@ class AddStep(QWidget):
     def __init__(self, store: Store) -> None:
         super().__init__()
         self._store = store
-        self.kind = choice("Kind of step")
+        self.kind = choice(tr("Kind of step"))
         self.kind.addItems(_KINDS)
-        self.control = ControlChoice("Key or button of the step")
+        self.control = ControlChoice(tr("Key or button of the step"))
         self.control.setMinimumWidth(150)
-        self.second = ControlChoice("The key that it is pressed together with")
+        self.second = ControlChoice(tr("The key that it is pressed together with"))
         self.second.setMinimumWidth(120)
         self.time = TimeEdit(_HOLD_US)
-        self.time.setAccessibleName("Hold or wait")
+        self.time.setAccessibleName(tr("Hold or wait"))
         self.typed = QLineEdit()
         self.typed.setMinimumWidth(180)
         self._programs = Programs(store, self)
@@ -90,17 +91,19 @@ class AddStep(QWidget):
         self._completer.setFilterMode(Qt.MatchFlag.MatchContains)
         self._completer.setCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
         self._completer.activated[str].connect(self._program_chosen)
-        self.secret = QCheckBox("secret, named")
-        self.secret.setToolTip("Kept in the desktop's keyring under this name, and in no file")
+        self.secret = QCheckBox(tr("secret, named"))
+        self.secret.setToolTip(tr("Kept in the desktop's keyring under this name, and in no file"))
         self.secret_name = QLineEdit()
-        self.secret_name.setAccessibleName("Name of the secret")
+        self.secret_name.setAccessibleName(tr("Name of the secret"))
         self.secret_name.setFixedWidth(110)
         self.pick_button = button(
-            "Pick on the screen…", self.pick_wanted.emit, tip="Choose one place or several by clicking there (Ctrl+K)"
+            tr("Pick on the screen…"),
+            self.pick_wanted.emit,
+            tip=tr("Choose one place or several by clicking there (Ctrl+K)"),
         )
         self.capture = Capture(store)
-        self._press = button("Press to choose", self.capture.arm, tip="Press the key or button to choose it")
-        self.add_button = button("Add step", self.add)
+        self._press = button(tr("Press to choose"), self.capture.arm, tip=tr("Press the key or button to choose it"))
+        self.add_button = button(tr("Add step"), self.add)
         self._message = label("", "alarm", wrap=True)
         self._build()
         self.kind.currentTextChanged.connect(self._kind_chosen)
@@ -149,7 +152,7 @@ class AddStep(QWidget):
         self.control.set_items(
             (
                 *((name_of(code), code) for code in keys),
-                *((f"{name_of(code)}  (not used by the game)", code) for code in free),
+                *((tr("{name}  (not used by the game)").format(name=name_of(code)), code) for code in free),
                 *((name_of(code), code) for code in others),
             )
         )
@@ -215,7 +218,7 @@ class AddStep(QWidget):
     def _add_secret(self, name: str, text: str) -> None:
         """Give the text to the keyring, and add the step once that has it."""
         if not name or not text:
-            raise DataError("a secret needs a text, and a name by which the step asks for it")
+            raise DataError(tr("a secret needs a text, and a name by which the step asks for it"))
 
         def answered(answer: m.AnswerBody) -> None:
             if isinstance(answer, m.Refused):
@@ -231,7 +234,7 @@ class AddStep(QWidget):
         code = self.control.code() if kind in _WITH_CONTROL else ""
         second = self.second.code() if kind == "combination" else ""
         if kind == "combination" and second == code:
-            raise DataError("a combination needs two different keys")
+            raise DataError(tr("a combination needs two different keys"))
         make: dict[str, Callable[[], Step]] = {
             "tap": lambda: Tap(control=code, hold_us=micros),
             "press": lambda: Press(control=code),
@@ -250,7 +253,7 @@ class AddStep(QWidget):
 def _from_text(kind: str, text: str) -> Step:
     """The step that the text says, read as a line of the notation. Raises `DataError`."""
     if not text:
-        raise DataError(f"write something first, such as: {_WITH_WORDS[kind][2]}")
+        raise DataError(tr("write something first, such as: {value}").format(value=_WITH_WORDS[kind][2]))
     if kind == "text":
         return Text(text=text)
     before, after, example = _WITH_WORDS[kind]
@@ -258,7 +261,7 @@ def _from_text(kind: str, text: str) -> Step:
         before += "to "
     found = notation.read_steps(f"{before}{text.rstrip(':') if after else text}{after}")
     if len(found) != 1 or not _is_of_kind(found[0], kind):
-        raise DataError(f"write it such as: {example}")
+        raise DataError(tr("write it such as: {example}").format(example=example))
     return found[0]
 
 

@@ -17,6 +17,7 @@ from nakrel.ui.macro.builder import BuilderRow
 from nakrel.ui.theme import BODY_PX, SMALL_PX, colour, hue
 from nakrel.ui.widgets.lettering import fitted, width_of, write
 from nakrel.ui.widgets.traces import draw_trace
+from nakrel.words import tr
 
 __all__ = ["Beginnings"]
 
@@ -33,16 +34,16 @@ class _Kind(NamedTuple):
 
 
 _KINDS = (
-    _Kind("Record", "do it once, and edit it afterwards"),
-    _Kind("Rapid fire", "one key or button, again and again while you hold", "rapid fire"),
-    _Kind("Rhythm", "a short tap at a steady pace", "rhythm"),
-    _Kind("Hold until pressed again", "keys that stay down until the next press", "hold until pressed again"),
-    _Kind("Combination", "several keys down together", "combination"),
-    _Kind("Keys in a row", "one after the other, with a wait between", "keys in a row"),
-    _Kind("Type a text", "typed as fast as you say", "text"),
-    _Kind("Click through places", "a click at each place that you pick on the screen", "click sequence"),
-    _Kind("Step by step", "add each step yourself"),
-    _Kind("Write it as text", "a step a line"),
+    _Kind(tr("Record"), tr("do it once, and edit it afterwards")),
+    _Kind(tr("Rapid fire"), tr("one key or button, again and again while you hold"), "rapid fire"),
+    _Kind(tr("Rhythm"), tr("a short tap at a steady pace"), "rhythm"),
+    _Kind(tr("Hold until pressed again"), tr("keys that stay down until the next press"), "hold until pressed again"),
+    _Kind(tr("Combination"), tr("several keys down together"), "combination"),
+    _Kind(tr("Keys in a row"), tr("one after the other, with a wait between"), "keys in a row"),
+    _Kind(tr("Type a text"), tr("typed as fast as you say"), "text"),
+    _Kind(tr("Click through places"), tr("a click at each place that you pick on the screen"), "click sequence"),
+    _Kind(tr("Step by step"), tr("add each step yourself")),
+    _Kind(tr("Write it as text"), tr("a step a line")),
 )
 # What the pictures are made of.
 _SAMPLES = {Asks.CONTROLS: "Q, W, E", Asks.TEXT: "Good tide"}

@@ -15,6 +15,7 @@ from nakrel.core.model.units import format_ms, format_rate
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, choice, label
 from nakrel.ui.widgets.capture import Capture
+from nakrel.words import tr
 
 __all__ = ["BuilderRow"]
 
@@ -33,21 +34,21 @@ class BuilderRow(QWidget):
         self._result: Macro | None = None
         self._asked = Asks.CONTROLS
         # It is chosen in the rows of beginnings, and isn't seen itself.
-        self.kind = choice("What to build")
+        self.kind = choice(tr("What to build"))
         self.kind.setParent(self)
         self.kind.hide()
         for builder in BUILDERS:
             self.kind.addItem(builder.name)
         self.controls = QLineEdit("Q")
-        self.controls.setAccessibleName("Keys")
-        self.controls.setToolTip("Names, separated by commas")
+        self.controls.setAccessibleName(tr("Keys"))
+        self.controls.setToolTip(tr("Names, separated by commas"))
         self.figures = [QLineEdit() for _ in range(_MOST_FIGURES)]
         self._figure_names = [label("", "soft") for _ in range(_MOST_FIGURES)]
         self.places: list[Pointer] = []
-        self.pick_button = button("Pick on the screen…", self._pick, tip="Choose the places by clicking there")
+        self.pick_button = button(tr("Pick on the screen…"), self._pick, tip=tr("Choose the places by clicking there"))
         self.capture = Capture(store)
         self.make_button = button(
-            "Replace the steps", self._make, "act", "Replaces the macro's steps; undo restores them"
+            tr("Replace the steps"), self._make, "act", tr("Replaces the macro's steps; undo restores them")
         )
         self.preview = label("", "soft", wrap=True)
         self._build()
@@ -62,7 +63,7 @@ class BuilderRow(QWidget):
     def _build(self) -> None:
         row = QHBoxLayout()
         row.setSpacing(6)
-        self.press_button = button("Press to add", self.capture.arm, tip="Press a key to add it")
+        self.press_button = button(tr("Press to add"), self.capture.arm, tip=tr("Press a key to add it"))
         row.addWidget(self.controls)
         row.addWidget(self.press_button)
         row.addWidget(self.pick_button)
@@ -90,7 +91,7 @@ class BuilderRow(QWidget):
     def set_macro(self, macro: Macro | None) -> None:
         """Build in this macro's place; another macro's controls are what one most likely builds with."""
         empty = macro is not None and not any(map(macro.section, Section))
-        self.make_button.setText("Make the steps" if empty else "Replace the steps")
+        self.make_button.setText(tr("Make the steps") if empty else tr("Replace the steps"))
         fresh = macro is not None and (self._macro is None or macro.id != self._macro.id)
         self._macro = macro
         if fresh:
@@ -119,7 +120,7 @@ class BuilderRow(QWidget):
             steps = " · ".join(line.strip() for line in notation.write(made).splitlines())
             one = builder.most == 1 and builder.asks is Asks.CONTROLS
             rate = format_rate(cycle_us(made, made.play)) if one else ""
-            pause = f"pause {format_ms(made.play.pause_us)} ms" if made.play.pause_us else ""
+            pause = tr("pause {time} ms").format(time=format_ms(made.play.pause_us)) if made.play.pause_us else ""
             message = "   ".join(filter(None, (describe_play(made.play), rate, steps, pause)))
         # What has not been given yet is no fault.
         missing = not (self.places if self._asked is Asks.PLACES else self.controls.text().strip())
@@ -140,8 +141,8 @@ class BuilderRow(QWidget):
                 figure.setAccessibleName(builder.figures[n].name)
                 figure.setText(builder.figures[n].example)
         self.controls.setVisible(builder.asks is not Asks.PLACES)
-        self.controls.setAccessibleName("Text" if builder.asks is Asks.TEXT else "Keys")
-        self.controls.setToolTip("" if builder.asks is Asks.TEXT else "Names, separated by commas")
+        self.controls.setAccessibleName(tr("Text") if builder.asks is Asks.TEXT else tr("Keys"))
+        self.controls.setToolTip("" if builder.asks is Asks.TEXT else tr("Names, separated by commas"))
         before = self._asked
         self._asked = builder.asks
         if before is not builder.asks and builder.asks is not Asks.PLACES:

@@ -32,6 +32,7 @@ from nakrel.ui.widgets.fold import Fold
 from nakrel.ui.widgets.paragraph import Paragraph
 from nakrel.ui.widgets.play_now import PlayNow
 from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
+from nakrel.words import tr
 
 __all__ = ["MacroDetails"]
 
@@ -49,10 +50,10 @@ class MacroDetails(QWidget):
         super().__init__()
         self._store, self._shown = store, shown
         self.play, self.preview = HowItPlays(), PlayPreview()
-        self.note = Paragraph("Note", "A note for yourself")
+        self.note = Paragraph(tr("Note"), tr("A note for yourself"))
         self._length, self._rate = label(), label("", "soft")
-        self.attach_button = button("", self._arm, "act", "Choose the button by pressing it (Ctrl+B)")
-        self.capture = Capture(store, "Press the button that should play it…")
+        self.attach_button = button("", self._arm, "act", tr("Choose the button by pressing it (Ctrl+B)"))
+        self.capture = Capture(store, tr("Press the button that should play it…"))
         self.frame_check = FrameCheck(store, shown)
         self.frame_check.show_row.connect(self.show_row)
         # The page knows which steps are selected.
@@ -92,27 +93,27 @@ class MacroDetails(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(16, 12, 14, 12)
         layout.setSpacing(2)
-        self._length_row = form_row("one run lasts", self._length)
+        self._length_row = form_row(tr("one run lasts"), self._length)
         plays = (self.play, self.preview, self._length_row, self._rate, self.play_now)
         # The button for attaching stands before the places: its own place stays the same however many there are.
         attached = (self.attach_button, self.capture, self._message, _column(self._places))
-        self.last_run_fold = self._fold("Last run", self.last_run)
-        self.checks_fold = self._fold("Checks", _column(self.checks))
+        self.last_run_fold = self._fold(tr("Last run"), self.last_run)
+        self.checks_fold = self._fold(tr("Checks"), _column(self.checks))
         for fold in (
-            self._fold("How it plays", _stack(*plays)),
-            self._fold("Attached to", _stack(*attached)),
-            self._fold("Frame check", self.frame_check, self.frame_check.rate),
-            self._fold("Tune", self.tune),
+            self._fold(tr("How it plays"), _stack(*plays)),
+            self._fold(tr("Attached to"), _stack(*attached)),
+            self._fold(tr("Frame check"), self.frame_check, self.frame_check.rate),
+            self._fold(tr("Tune"), self.tune),
             self.last_run_fold,
             self.checks_fold,
-            self._fold("Note", self.note),
+            self._fold(tr("Note"), self.note),
         ):
             layout.addWidget(fold)
         layout.addStretch(1)
         self.last_run_fold.hide()
 
     def _fold(self, title: str, content: QWidget, extra: QWidget | None = None) -> Fold:
-        key = f"macro: {title.lower()}"
+        key = tr("macro: {value}").format(value=title.lower())
         return Fold(
             title,
             content,
@@ -141,11 +142,11 @@ class MacroDetails(QWidget):
         self.note.show_text(macro.note)
         run = self._shown.line.loop_us
         cycle = run + macro.play.pause_us
-        self._length.setText(f"{format_ms(run)} ms")
+        self._length.setText(tr("{time} ms").format(time=format_ms(run)))
         self.preview.show_macro(macro, macro.play)
         self._rate.setVisible(macro.play.mode is not Mode.SINGLE and cycle > 0)
         self._rate.setText(format_runs(cycle))
-        self.attach_button.setText(f"Attach in {profile.name}…" if profile else "Attach…")
+        self.attach_button.setText(tr("Attach in {name}…").format(name=profile.name) if profile else tr("Attach…"))
         self.attach_button.setVisible(not self.capture.armed)
         self.frame_check.set_macro(macro)
         self._rest.start(rest_ms(self._shown.line.size))
@@ -180,16 +181,16 @@ class MacroDetails(QWidget):
         self._findings = found
         clear_layout(self.checks)
         self.checks_fold.setVisible(bool(found))
-        self.checks_fold.set_title(f"Checks ({len(found)})" if found else "Checks")
+        self.checks_fold.set_title(tr("Checks ({count})").format(count=len(found)) if found else tr("Checks"))
         for finding in found[:_MOST_CHECKS]:
             row = QHBoxLayout()
             row.addWidget(label(finding.message, "", wrap=True), 1)
             if finding.row is not None:
-                show = button("Show", partial(self.show_row.emit, finding.row), "link", "Select the step")
+                show = button(tr("Show"), partial(self.show_row.emit, finding.row), "link", tr("Select the step"))
                 row.addWidget(show, 0, Qt.AlignmentFlag.AlignTop)
             self.checks.addLayout(row)
         if len(found) > _MOST_CHECKS:
-            self.checks.addWidget(label(f"and {len(found) - _MOST_CHECKS} more", "soft"))
+            self.checks.addWidget(label(tr("and {value} more").format(value=len(found) - _MOST_CHECKS), "soft"))
 
     def _ask_facts(self) -> None:
         """Ask the service about texts, programs and secrets, where they aren't those that it was asked about last."""
@@ -232,12 +233,12 @@ class MacroDetails(QWidget):
         self._places_shown = shown
         clear_layout(self._places)
         for profile, setup, layer, code in found:
-            text = f"{control_label(code, layer)} in {profile.name}"
+            text = tr("{button} in {name}").format(button=control_label(code, layer), name=profile.name)
             text += f", {setup}" if len(profile.setups) > 1 else ""
             place = button(text, partial(self._go, profile.id, setup, layer, code), "link")
             self._places.addWidget(place, 0, Qt.AlignmentFlag.AlignLeft)
         if not found:
-            self._places.addWidget(label("No button plays it yet.", "soft"))
+            self._places.addWidget(label(tr("No button plays it yet."), "soft"))
 
     def _go(self, profile: str, setup: str, layer: str, code: str) -> None:
         self._shown.show_profile(profile)
@@ -247,11 +248,17 @@ class MacroDetails(QWidget):
 
     def _play_changed(self, play: Play, what: str) -> None:
         if macro := self._shown.macro:
-            commands.edit_macro(self._store, f"{what} of {macro.name}", msgspec.structs.replace(macro, play=play))
+            commands.edit_macro(
+                self._store,
+                tr("{what} of {name}").format(what=what, name=macro.name),
+                msgspec.structs.replace(macro, play=play),
+            )
 
     def _note_changed(self, note: str) -> None:
         if macro := self._shown.macro:
-            commands.edit_macro(self._store, f"note of {macro.name}", msgspec.structs.replace(macro, note=note))
+            commands.edit_macro(
+                self._store, tr("note of {name}").format(name=macro.name), msgspec.structs.replace(macro, note=note)
+            )
 
     def _measured(self, record: object, spread_us: float | None) -> None:
         self.last_run_fold.setVisible(record is not None)
@@ -275,8 +282,13 @@ class MacroDetails(QWidget):
         if macro and profile and setup:
             before = setup.cells.get(code)
             refused = commands.attach(self._store, profile, setup.name, code, macro)
-            replaced = " It did something else before; undo brings that back." if before else ""
-            self._say(refused or f"{control_label(code)} plays it now in {profile.name}.{replaced}")
+            replaced = tr(" It did something else before; undo brings that back.") if before else ""
+            self._say(
+                refused
+                or tr("{button} plays it now in {name}.{replaced}").format(
+                    button=control_label(code), name=profile.name, replaced=replaced
+                )
+            )
 
     def _what_plays(self) -> m.Play_ | None:
         return m.Play_(self._shown.macro.id) if self._shown.macro else None

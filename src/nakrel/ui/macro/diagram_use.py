@@ -10,6 +10,7 @@ from nakrel.ui import commands
 from nakrel.ui.macro.diagram import Diagram, DiagramBar
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
+from nakrel.words import tr
 
 __all__ = ["DiagramUse"]
 
@@ -40,7 +41,7 @@ class DiagramUse(QObject):
         self._diagram.follow(since)
 
     def _shaped(self, macro: Macro, message: str) -> None:
-        commands.edit_macro(self._store, f"{message} in {macro.name}", macro)
+        commands.edit_macro(self._store, tr("{message} in {name}").format(message=message, name=macro.name), macro)
 
     def _type_distance(self) -> None:
         if self._bar.field.isVisible():

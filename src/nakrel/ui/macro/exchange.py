@@ -23,20 +23,21 @@ from nakrel.ui import commands
 from nakrel.ui.background import Background
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
+from nakrel.words import tr
 
 __all__ = ["Exchange"]
 
 # What is offered, by the end of the file's name.
 _FORMS = {
-    ".txt": ("Text", "notation"),
-    ".csv": ("Steps as a table", "csv"),
-    ".events.csv": ("Events as a table", "events"),
-    ".vcd": ("Value change dump", "vcd"),
-    ".evemu": ("Recording for evemu-play", "evemu"),
-    ".yml": ("Recording for libinput replay", "libinput"),
+    ".txt": (tr("Text"), "notation"),
+    ".csv": (tr("Steps as a table"), "csv"),
+    ".events.csv": (tr("Events as a table"), "events"),
+    ".vcd": (tr("Value change dump"), "vcd"),
+    ".evemu": (tr("Recording for evemu-play"), "evemu"),
+    ".yml": (tr("Recording for libinput replay"), "libinput"),
 }
-_READ = "Recordings and notation (*.evemu *.yml *.yaml *.csv *.txt)"
-_RUN = "Table (*.csv);;Value change dump (*.vcd)"
+_READ = tr("Recordings and notation (*.evemu *.yml *.yaml *.csv *.txt)")
+_RUN = tr("Table (*.csv);;Value change dump (*.vcd)")
 _FILTERS = {f"{message} (*{suffix})": suffix for suffix, (message, _) in _FORMS.items()}
 
 
@@ -54,9 +55,9 @@ class Exchange(QObject):
         """Ask for a file, and make a macro of it."""
         name, _ = QFileDialog.getOpenFileName(
             self._of,
-            "Make a macro of a recording",
+            tr("Make a macro of a recording"),
             "",
-            f"{_READ};;All files (*)",
+            tr("{kinds};;All files (*)").format(kinds=_READ),
         )
         if name:
             self.read(Path(name))
@@ -67,7 +68,7 @@ class Exchange(QObject):
         if macro is None:
             return
         name, chosen = QFileDialog.getSaveFileName(
-            self._of, f"Write what {macro.name} plays", macro.name, ";;".join(_FILTERS)
+            self._of, tr("Write what {name} plays").format(name=macro.name), macro.name, ";;".join(_FILTERS)
         )
         if name:
             suffix = _FILTERS.get(chosen, ".txt")
@@ -80,8 +81,8 @@ class Exchange(QObject):
             return
         name, chosen = QFileDialog.getSaveFileName(
             self._of,
-            f"Write the last run of {macro.name}",
-            f"{macro.name} run",
+            tr("Write the last run of {name}").format(name=macro.name),
+            tr("{name} run").format(name=macro.name),
             _RUN,
         )
         if name:
@@ -103,12 +104,12 @@ class Exchange(QObject):
             except NotReadable as error:
                 return f"{path.name}: {error}"
             except UnicodeDecodeError:
-                return f"{path.name} is not text"
+                return tr("{name} is not text").format(name=path.name)
             except DataError as error:
                 return str(error)
             sections = [found.get(section, ()) for section in Section]
             lead_in, loop, lead_out = sections
-            name = path.stem[:120] or "Recording"
+            name = path.stem[:120] or tr("Recording")
             return Macro(id="new", name=name, lead_in=lead_in, loop=loop, lead_out=lead_out)
 
         def then(result: Macro | str) -> None:
@@ -118,7 +119,7 @@ class Exchange(QObject):
             macro = commands.add_macro(self._store, result)
             self._shown.show_macro(macro.id)
 
-        self._start(f"Reading {path.name}…", work, then)
+        self._start(tr("Reading {name}…").format(name=path.name), work, then)
 
     def write(self, macro: Macro, path: Path) -> None:
         """Write what the macro plays, in the form that the file's name asks for."""
@@ -146,10 +147,16 @@ class Exchange(QObject):
             try:
                 files.write(path, text().encode())
             except (DataError, StorageError) as error:
-                return f"{path.name} was not written: {error}"
-            return " ".join(f"{path.name} was written. {words}" for words in missing if words)
+                return tr("{name} was not written: {error}").format(name=path.name, error=error)
+            return " ".join(
+                tr("{name} was written. {words}").format(name=path.name, words=words) for words in missing if words
+            )
 
-        self._start(f"Writing {path.name}…", work, lambda error: self._store.fault.emit(error) if error else None)
+        self._start(
+            tr("Writing {name}…").format(name=path.name),
+            work,
+            lambda error: self._store.fault.emit(error) if error else None,
+        )
 
     def cancel(self) -> None:
         """Forget what is being read; what it gives is dropped."""

@@ -23,6 +23,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, clear_layout, label, searchable
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
+from nakrel.words import tr
 
 __all__ = ["FrameCheck"]
 
@@ -41,7 +42,11 @@ def _read_spread(text: str) -> int:
 def _read_low(text: str) -> float:
     found = re.search(r"\d+(\.\d+)?", text)
     if not found or not _LEAST_LOW <= float(found.group()) <= _MOST_FPS:
-        raise DataError(f"a 1 % low rate is a number of frames a second from {_LEAST_LOW} to {_MOST_FPS}")
+        raise DataError(
+            tr("a 1 % low rate is a number of frames a second from {least} to {most}").format(
+                least=_LEAST_LOW, most=_MOST_FPS
+            )
+        )
     return float(found.group())
 
 
@@ -63,30 +68,36 @@ class FrameCheck(QWidget):
         self._worst: tuple[WorstPress, ...] = ()
         self._background = Background(self)
         self._measured_us: float | None = None
-        self.rate = searchable("Frames a second")
+        self.rate = searchable(tr("Frames a second"))
         for fps in FRAME_RATES:
-            self.rate.addItem(f"{fps} frames/s", fps)
-        self.rate.addItem("events, no frames", IN_ORDER)
+            self.rate.addItem(tr("{fps} frames/s").format(fps=fps), fps)
+        self.rate.addItem(tr("events, no frames"), IN_ORDER)
         self.rate.setCurrentIndex(FRAME_RATES.index(60))
-        self.against = Segments((("rate", "frame rate"), ("hold", "hold")), "Presses seen against")
+        self.against = Segments((("rate", tr("frame rate")), ("hold", "hold")), tr("Presses seen against"))
         self.against.set_value("rate")
         self._against = "rate"
         self.plot = FramePlot()
         self.answer, self.advice = label("", "", wrap=True), label("", "soft", wrap=True)
         # One standard deviation, in microseconds.
         self._spread_us = 0
-        self.spread = Figure("how much frame times vary", _read_spread, lambda us: f"{format_ms(us)} ms")
-        self.low = Figure("1 % low frame rate", _read_low, lambda fps: f"{fps:.0f}")
+        self.spread = Figure(
+            tr("how much frame times vary"), _read_spread, lambda us: tr("{time} ms").format(time=format_ms(us))
+        )
+        self.low = Figure(tr("1 % low frame rate"), _read_low, lambda fps: f"{fps:.0f}")
         # How often a server looks at what the game has seen, 0 for none.
         self._tick = 0.0
         self.tick = OneOf(
-            "server ticks", [(0.0, "has no ticks"), *((each, f"ticks {each:g} times a second") for each in TICKS)]
+            tr("server ticks"),
+            [
+                (0.0, tr("has no ticks")),
+                *((each, tr("ticks {each:g} times a second").format(each=each)) for each in TICKS),
+            ],
         )
         self.jitter = Sentence()
         self.jitter.may_say(self.spread, self.low, self.tick)
         self.order = label("", "", wrap=True)
         self.worst = QVBoxLayout()
-        self.use_button = button("Use it", self._use, "act")
+        self.use_button = button(tr("Use it"), self._use, "act")
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.timeout.connect(self.refresh)
@@ -127,13 +138,15 @@ class FrameCheck(QWidget):
         if found and _LEAST_FPS <= int(found.group()) <= _MOST_FPS:
             self._choose_rate(int(found.group()))
         else:
-            self._store.fault.emit(f"A frame rate is a number from {_LEAST_FPS} to {_MOST_FPS}.")
+            self._store.fault.emit(
+                tr("A frame rate is a number from {least} to {most}.").format(least=_LEAST_FPS, most=_MOST_FPS)
+            )
             self.rate.setEditText(self.rate.itemText(self.rate.currentIndex()))
 
     def _choose_rate(self, fps: int) -> None:
         if self.rate.findData(fps) < 0:
             rates = [self.rate.itemData(n) for n in range(self.rate.count() - 1)]
-            self.rate.insertItem(sum(rate < fps for rate in rates), f"{fps} frames/s", fps)
+            self.rate.insertItem(sum(rate < fps for rate in rates), tr("{fps} frames/s").format(fps=fps), fps)
         self.rate.setCurrentIndex(self.rate.findData(fps))
 
     def _spread_changed(self, us: int) -> None:
@@ -184,7 +197,9 @@ class FrameCheck(QWidget):
     def _show_answer(self, result: FrameAnswer) -> None:
         self._least_us = result.least_us
         self.plot.show_result(result)
-        self.plot.setAccessibleName(f"Presses seen against {'frame rate' if result.against == 'rate' else 'hold'}")
+        self.plot.setAccessibleName(
+            tr("Presses seen against {value}").format(value=tr("frame rate") if result.against == "rate" else "hold")
+        )
         self.plot.update()
         self.answer.setText(result.answer)
         self.advice.setText(result.advice)
@@ -200,16 +215,27 @@ class FrameCheck(QWidget):
 
     def _show_game(self) -> None:
         game = self.game
-        source = "typical" if self._measured_us is None else "as the last run showed"
+        source = "typical" if self._measured_us is None else tr("as the last run showed")
         self.spread.set_value(self._spread_us)
         self.low.set_value(low_of_spread(game.fps or 60, game.spread_us))
         self.tick.set_value(self._tick)
-        error = f"The macro's timing varies by {format_ms(round(self.jitter_us))} ms, {source}."
-        self.jitter.say(
-            "Its frame times vary by", self.spread, ", 1 % low", self.low, "; its server", self.tick, ".", error
+        error = tr("The macro's timing varies by {time} ms, {source}.").format(
+            time=format_ms(round(self.jitter_us)), source=source
         )
-        frames = f"Its frame times vary by {format_ms(self._spread_us)} ms"
-        self.jitter.setAccessibleName(f"{frames}, its server {self.tick.text()}. {error}")
+        self.jitter.say(
+            tr("Its frame times vary by"),
+            self.spread,
+            tr(", 1 % low"),
+            self.low,
+            tr("; its server"),
+            self.tick,
+            ".",
+            error,
+        )
+        frames = tr("Its frame times vary by {time} ms").format(time=format_ms(self._spread_us))
+        self.jitter.setAccessibleName(
+            tr("{frames}, its server {value}. {error}").format(frames=frames, value=self.tick.text(), error=error)
+        )
 
     def _show_worst(self, worst: tuple[WorstPress, ...]) -> None:
         if worst == self._worst:
@@ -218,13 +244,15 @@ class FrameCheck(QWidget):
         clear_layout(self.worst)
         for each in worst[:_MOST_WORST]:
             line = QHBoxLayout()
-            text = f"Worst of {control_label(each.control)}: step {each.step}, {format_seen(each.seen)}"
+            text = tr("Worst of {button}: step {step}, {value}").format(
+                button=control_label(each.control), step=each.step, value=format_seen(each.seen)
+            )
             line.addWidget(label(text, "", wrap=True), 1)
-            show = button("Show", partial(self.show_row.emit, each.row), "link", "Select the step")
+            show = button(tr("Show"), partial(self.show_row.emit, each.row), "link", tr("Select the step"))
             line.addWidget(show, 0, Qt.AlignmentFlag.AlignTop)
             self.worst.addLayout(line)
         if len(worst) > _MOST_WORST:
-            self.worst.addWidget(label(f"and {len(worst) - _MOST_WORST} more", "soft"))
+            self.worst.addWidget(label(tr("and {value} more").format(value=len(worst) - _MOST_WORST), "soft"))
         self.worst_changed.emit({each.row: each.seen for each in worst})
 
     def _use(self) -> None:
@@ -235,4 +263,4 @@ class FrameCheck(QWidget):
         except LimitError as error:
             self._store.fault.emit(str(error))
             return
-        commands.edit_macro(self._store, f"timing of {safe.name} for its game", safe)
+        commands.edit_macro(self._store, tr("timing of {name} for its game").format(name=safe.name), safe)

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QWidget
 
 from nakrel.core.analysis.frame_answer import FrameAnswer
 from nakrel.ui.theme import SMALL_PX, font, palette
+from nakrel.words import tr
 
 __all__ = ["FramePlot"]
 
@@ -29,10 +30,12 @@ class FramePlot(QWidget):
         self.result = result
         by_rate = result.against == "rate"
         told = [
-            f"{value:g} frames: {share:.0%}" if by_rate else f"{value / 1_000:g} ms: {share:.0%}"
+            tr("{value:g} frames: {share:.0%}").format(value=value, share=share)
+            if by_rate
+            else tr("{value:g} ms: {share:.0%}").format(value=value / 1000, share=share)
             for value, share in result.points[:: 1 if by_rate else 4]
         ]
-        self.setAccessibleName("Presses seen, by frame rate" if by_rate else "Presses seen, by hold")
+        self.setAccessibleName(tr("Presses seen, by frame rate") if by_rate else tr("Presses seen, by hold"))
         self.setAccessibleDescription("; ".join(told))
         self.update()
 

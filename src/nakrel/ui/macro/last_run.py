@@ -15,6 +15,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.ui.widgets.basics import button, form_row, label
+from nakrel.words import tr
 
 if TYPE_CHECKING:
     from nakrel.core.analysis.lateness import Lateness
@@ -31,7 +32,7 @@ class _Histogram(QWidget):
         super().__init__()
         self.counts: tuple[int, ...] = ()
         self.bounds_us: tuple[int, ...] = ()
-        self.setAccessibleName("How many events were how late")
+        self.setAccessibleName(tr("How many events were how late"))
         self.setFixedHeight(62)
 
     def sizeHint(self) -> QSize:
@@ -40,7 +41,7 @@ class _Histogram(QWidget):
 
     def speak(self) -> None:
         """Tell screen readers what is drawn."""
-        bounds = (*(f"up to {bound / 1_000:g} ms late" for bound in self.bounds_us), "later")
+        bounds = (*(tr("up to {value:g} ms late").format(value=bound / 1000) for bound in self.bounds_us), "later")
         told = [f"{count} {words}" for count, words in zip(self.counts, bounds, strict=False) if count]
         self.setAccessibleDescription("; ".join(told))
 
@@ -69,7 +70,7 @@ class _Histogram(QWidget):
                 x = field.left() + n * width
                 painter.drawLine(QPointF(x, field.bottom()), QPointF(x, field.bottom() + 3))
                 place = QRectF(x - 30, field.bottom() + 3, 60, 14)
-                painter.drawText(place, Qt.AlignmentFlag.AlignHCenter, f"{format_ms(bound)} ms")
+                painter.drawText(place, Qt.AlignmentFlag.AlignHCenter, tr("{time} ms").format(time=format_ms(bound)))
 
 
 class LastRun(QWidget):
@@ -95,13 +96,15 @@ class LastRun(QWidget):
         layout.setSpacing(2)
         layout.addWidget(self.message)
         for text, field in (
-            ("late by, median", self.median),
-            ("late by, 99 %", self.p99),
-            ("late by, at most", self.most),
+            (tr("late by, median"), self.median),
+            (tr("late by, 99 %"), self.p99),
+            (tr("late by, at most"), self.most),
         ):
             layout.addWidget(form_row(text, field))
         layout.addWidget(self.histogram)
-        save = button("Save its events…", lambda: self.save_wanted.emit(self.record), "link", "As a table or a dump")
+        save = button(
+            tr("Save its events…"), lambda: self.save_wanted.emit(self.record), "link", tr("As a table or a dump")
+        )
         layout.addWidget(save, 0, Qt.AlignmentFlag.AlignLeft)
         store.status_changed.connect(self._status)
         shown.macro_changed.connect(self.refresh)
@@ -135,10 +138,18 @@ class LastRun(QWidget):
             self.measured.emit(None, None)
             return
         for field, micros in ((self.median, late.median_us), (self.p99, late.p99_us), (self.most, late.most_us)):
-            field.setText(f"{micros / 1_000:.3f} ms")
-        runs = f"{record.runs} run{'' if record.runs == 1 else 's'}" if record.runs else "no full run"
-        left_out = f", {record.left_out} more not kept" if record.left_out else ""
-        self.message.setText(f"{runs}, {late.events} events{left_out}; ended: {record.reason or 'still running'}")
+            field.setText(tr("{value:.3f} ms").format(value=micros / 1000))
+        runs = (
+            tr("{runs} run{value}").format(runs=record.runs, value="" if record.runs == 1 else "s")
+            if record.runs
+            else tr("no full run")
+        )
+        left_out = tr(", {left_out} more not kept").format(left_out=record.left_out) if record.left_out else ""
+        self.message.setText(
+            tr("{runs}, {events} events{left_out}; ended: {value}").format(
+                runs=runs, events=late.events, left_out=left_out, value=record.reason or tr("still running")
+            )
+        )
         self.histogram.counts, self.histogram.bounds_us = late.counts, late.bounds_us
         self.histogram.speak()
         self.histogram.update()

@@ -13,6 +13,7 @@ from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette
 from nakrel.ui.widgets.basics import label
+from nakrel.words import tr
 
 __all__ = ["NotationView"]
 
@@ -20,7 +21,7 @@ __all__ = ["NotationView"]
 _PAUSE_MS = 700
 # Longer macros would make each pause in the typing a long one.
 MOST_STEPS = 20_000
-_HELP = "One step a line; Ctrl+Space completes. What you type is taken as soon as it can be read."
+_HELP = tr("One step a line; Ctrl+Space completes. What you type is taken as soon as it can be read.")
 
 
 class _Editor(QPlainTextEdit):
@@ -30,7 +31,7 @@ class _Editor(QPlainTextEdit):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setAccessibleName("Text")
+        self.setAccessibleName(tr("Text"))
         self.setTabChangesFocus(True)
         self.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
         self.completer = QCompleter()
@@ -117,8 +118,10 @@ class NotationView(QWidget):
         self._fault(None)
         if size > MOST_STEPS:
             self.message.setText(
-                f"This macro has {size} steps, more than the {MOST_STEPS} that can be worked on as text. "
-                "Work on it in the list, or export it (Ctrl+E)."
+                tr(
+                    "This macro has {size} steps, more than the {most} that can be worked on as text. Work on it in "
+                    "the list, or export it (Ctrl+E)."
+                ).format(size=size, most=MOST_STEPS)
             )
 
     def apply(self) -> None:
@@ -134,7 +137,7 @@ class NotationView(QWidget):
         self._fault(None)
         after = msgspec.structs.replace(self._macro, **{section.value: steps for section, steps in found.items()})
         if after != self._macro:
-            commands.edit_macro(self._store, f"notation of {self._macro.name}", after)
+            commands.edit_macro(self._store, tr("notation of {name}").format(name=self._macro.name), after)
 
     def _reads_as(self, macro: Macro) -> bool:
         try:

@@ -36,6 +36,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.drawer import Drawer
+from nakrel.words import tr
 
 __all__ = ["MacroPage"]
 
@@ -59,14 +60,16 @@ class MacroPage(QWidget):
         self.builder = BuilderRow(store)
         # The same list for a macro that is still empty, and for one that starts over.
         self.beginnings, self.first = Beginnings(self.builder, columns=2), Beginnings(BuilderRow(store))
-        self.builder_button = button("Start over", lambda: None, "link", "Replace the steps by one of the usual macros")
+        self.builder_button = button(
+            tr("Start over"), lambda: None, "link", tr("Replace the steps by one of the usual macros")
+        )
         self.timing = TimingRow()
-        self.timing_button = button("Timing", lambda: None, "link", "Change many times at once")
+        self.timing_button = button(tr("Timing"), lambda: None, "link", tr("Change many times at once"))
         self.take_strip = TakeStrip(store, self)
         self.splitter = QSplitter(Qt.Orientation.Vertical)
-        self.view = Segments((("steps", "Steps"), ("notation", "Text")), "Shown as")
-        self.new_button = button("New macro", lambda: None, "act")
-        self.rebind = Capture(store, "Press the key that the selected steps should have…")
+        self.view = Segments((("steps", tr("Steps")), ("notation", tr("Text"))), tr("Shown as"))
+        self.new_button = button(tr("New macro"), lambda: None, "act")
+        self.rebind = Capture(store, tr("Press the key that the selected steps should have…"))
         self.places = ScreenPlaces(store, shown, self)
         self.exchange = Exchange(store, shown, self)
         self._empty, self._first = self._invitation(), QWidget()
@@ -74,7 +77,7 @@ class MacroPage(QWidget):
         busy = QHBoxLayout(self._busy)
         busy.setContentsMargins(0, 0, 0, 0)
         busy.addWidget(self._busy_words, 1)
-        busy.addWidget(button("Cancel", self.exchange.cancel))
+        busy.addWidget(button(tr("Cancel"), self.exchange.cancel))
         self._as_text = False
         # The macro that is made step by step although it is empty yet.
         self._by_hand = ""
@@ -138,7 +141,7 @@ class MacroPage(QWidget):
         layout.addWidget(self.splitter, 1)
         first = QVBoxLayout(self._first)
         first.setContentsMargins(0, 0, 0, 0)
-        first.addWidget(label("How should it begin?", "heading"))
+        first.addWidget(label(tr("How should it begin?"), "heading"))
         first.addWidget(self.first)
         first.addStretch(1)
         layout.addWidget(self._first, 1)
@@ -172,7 +175,7 @@ class MacroPage(QWidget):
         self.places.pick(taken.append)
 
     def _built(self, macro: Macro, kind: str) -> None:
-        commands.edit_macro(self._store, f"{kind} in {macro.name}", macro)
+        commands.edit_macro(self._store, tr("{kind} in {name}").format(kind=kind, name=macro.name), macro)
         self.drawers[1].close_it()
 
     def _pick_for(self, builder: BuilderRow) -> None:
@@ -194,7 +197,7 @@ class MacroPage(QWidget):
         made = QWidget()
         layout = QVBoxLayout(made)
         layout.addStretch(1)
-        for part in (label("There is no macro yet. Make one, then press Record and do it once."), self.new_button):
+        for part in (label(tr("There is no macro yet. Make one, then press Record and do it once.")), self.new_button):
             layout.addWidget(part, 0, Qt.AlignmentFlag.AlignHCenter)
         layout.addStretch(2)
         return made

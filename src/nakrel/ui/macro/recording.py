@@ -23,6 +23,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button
 from nakrel.ui.widgets.elided import Elided
 from nakrel.ui.widgets.shield import Shield
+from nakrel.words import tr
 
 __all__ = ["RecordingBar"]
 
@@ -48,11 +49,11 @@ class RecordingBar(QWidget):
         self._limit.setSingleShot(True)
         self._limit.timeout.connect(lambda: self._stop(()))
         self._pressed_by: tuple[str, ...] = ("BTN_LEFT",)
-        self.button = button("●  Record", self._clicked, "act", "Record what you press, in any window (Ctrl+R)")
+        self.button = button(tr("●  Record"), self._clicked, "act", tr("Record what you press, in any window (Ctrl+R)"))
         self.button.installEventFilter(self)
         self._words = Elided("soft")
         self.options = RecordingOptions(store)
-        self.options_button = button("Options", lambda: None, "link", "What is recorded, and how")
+        self.options_button = button(tr("Options"), lambda: None, "link", tr("What is recorded, and how"))
         row = QHBoxLayout()
         row.addWidget(self.button)
         row.addSpacing(8)
@@ -212,14 +213,18 @@ class RecordingBar(QWidget):
     def _show(self) -> None:
         stop_key = control_label(self._store.settings.record_stop_key)
         if self._left_s:
-            self.button.setText("Cancel")
-            self._words.set_text(f"recording begins in {self._left_s} s")
+            self.button.setText(tr("Cancel"))
+            self._words.set_text(tr("recording begins in {left_s} s").format(left_s=self._left_s))
         elif self.recording:
-            self.button.setText("■  Stop")
+            self.button.setText(tr("■  Stop"))
             count = len(self._steps)
-            self._words.set_text(f"recording in all windows · {count} steps · {stop_key} ends it")
+            self._words.set_text(
+                tr("recording in all windows · {count} steps · {stop_key} ends it").format(
+                    count=count, stop_key=stop_key
+                )
+            )
         else:
-            self.button.setText("●  Record")
+            self.button.setText(tr("●  Record"))
             self._words.set_text(self._summary(stop_key))
 
     def _summary(self, stop_key: str) -> str:
@@ -231,16 +236,22 @@ class RecordingBar(QWidget):
             if on
         ]
         waits = {
-            Waits.PERFORMED: "waits as recorded",
-            Waits.EVEN: f"every wait {format_ms(settings.even_us)} ms",
-            Waits.NONE: "no waits",
+            Waits.PERFORMED: tr("waits as recorded"),
+            Waits.EVEN: tr("every wait {time} ms").format(time=format_ms(settings.even_us)),
+            Waits.NONE: tr("no waits"),
         }[settings.waits]
-        where = "replaces all steps" if settings.where is Where.REPLACE else "at the end of the loop"
+        where = tr("replaces all steps") if settings.where is Where.REPLACE else tr("at the end of the loop")
         if settings.where is Where.CURSOR and self.row_after is not None:
-            where = f"after step {self.number_before}" if self.number_before else "at the selected step"
-        moves = {Moves.NONE: [], Moves.CLICKS: ["places at clicks"], Moves.PATH: ["pointer path"]}[settings.moves]
+            where = (
+                tr("after step {number_before}").format(number_before=self.number_before)
+                if self.number_before
+                else tr("at the selected step")
+            )
+        moves = {Moves.NONE: [], Moves.CLICKS: [tr("places at clicks")], Moves.PATH: [tr("pointer path")]}[
+            settings.moves
+        ]
         what = ", ".join([*caught, *moves]) or "nothing"
-        return " · ".join((where, f"{stop_key} ends it", what, waits))
+        return " · ".join((where, tr("{stop_key} ends it").format(stop_key=stop_key), what, waits))
 
     _target: Macro | None = None
 

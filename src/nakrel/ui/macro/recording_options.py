@@ -12,13 +12,18 @@ from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, choice, label
+from nakrel.words import tr
 
 __all__ = ["RecordingOptions"]
 
-_WAITS = ((Waits.PERFORMED, "as recorded"), (Waits.EVEN, "one value"), (Waits.NONE, "none"))
-_WHERE = ((Where.CURSOR, "after the selected step"), (Where.END, "at the end"), (Where.REPLACE, "replace all steps"))
-_MOVES = ((Moves.NONE, "none"), (Moves.CLICKS, "at clicks"), (Moves.PATH, "path"))
-_BEGINS = ((False, "with the first press"), (True, "at once"))
+_WAITS = ((Waits.PERFORMED, tr("as recorded")), (Waits.EVEN, tr("one value")), (Waits.NONE, "none"))
+_WHERE = (
+    (Where.CURSOR, tr("after the selected step")),
+    (Where.END, tr("at the end")),
+    (Where.REPLACE, tr("replace all steps")),
+)
+_MOVES = ((Moves.NONE, "none"), (Moves.CLICKS, tr("at clicks")), (Moves.PATH, "path"))
+_BEGINS = ((False, tr("with the first press")), (True, tr("at once")))
 _CAUGHT = (("keys", "keys"), ("buttons", "buttons"), ("wheel", "wheel"))
 
 
@@ -31,20 +36,20 @@ class RecordingOptions(QWidget):
         self.caught = {name: QCheckBox(word) for name, word in _CAUGHT}
         self.waits = self._choice("waits", _WAITS)
         self.even = TimeEdit(25_000)
-        self.even.setAccessibleName("Every wait")
+        self.even.setAccessibleName(tr("Every wait"))
         self.even.setFixedWidth(78)
         self.where = self._choice("where", _WHERE)
         self.moves = self._choice("moves", _MOVES)
         self.begins = self._choice("from_now", _BEGINS)
         self.tolerance = QSpinBox()
-        self.tolerance.setAccessibleName("Tolerance of the path in pixels")
-        self.tolerance.setToolTip("The path is thinned as far as it stays so near to what you did")
+        self.tolerance.setAccessibleName(tr("Tolerance of the path in pixels"))
+        self.tolerance.setToolTip(tr("The path is thinned as far as it stays so near to what you did"))
         self.tolerance.setRange(0, 100)
-        self.tolerance.setPrefix("within ")
+        self.tolerance.setPrefix(tr("within "))
         self.tolerance.setSuffix(" px")
         self.tolerance.setFixedWidth(96)
-        self.countdown = self._seconds("Begins after", "no countdown")
-        self.limit = self._seconds("Ends after", "no limit")
+        self.countdown = self._seconds(tr("Begins after"), tr("no countdown"))
+        self.limit = self._seconds(tr("Ends after"), tr("no limit"))
         self._build()
         for name, box in self.caught.items():
             box.clicked.connect(lambda on, n=name: self._change(n, on))
@@ -105,7 +110,7 @@ class RecordingOptions(QWidget):
         made.setAccessibleName(name)
         made.setRange(0, 600)
         made.setSpecialValueText(never)
-        made.setPrefix("after ")
+        made.setPrefix(tr("after "))
         made.setSuffix(" s")
         made.setFixedWidth(112)
         return made
@@ -114,4 +119,4 @@ class RecordingOptions(QWidget):
         settings = self._store.settings
         options = msgspec.structs.replace(settings.recording, **{name: value})
         if options != settings.recording:
-            commands.change_settings(self._store, "recording settings", SettingsPatch(recording=options))
+            commands.change_settings(self._store, tr("recording settings"), SettingsPatch(recording=options))

@@ -13,6 +13,7 @@ from nakrel.core.model.steps import Pointer
 from nakrel.ui.screen import Picker, Pointing
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
+from nakrel.words import tr
 
 __all__ = ["ScreenPlaces"]
 
@@ -49,7 +50,7 @@ class ScreenPlaces(QObject):
             try:
                 self.pointing.start(steps, places)
             except DataError as error:
-                self._store.fault.emit(f"It can't be shown: {error}.")
+                self._store.fault.emit(tr("It can't be shown: {error}.").format(error=error))
 
         if steps:
             self._ask(start)

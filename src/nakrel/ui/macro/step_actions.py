@@ -21,6 +21,7 @@ from nakrel.ui.macro.steps_model import SECTION_WORDS, TIME, WHAT, StepsModel
 from nakrel.ui.macro.steps_table import StepsTable
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.capture import Capture
+from nakrel.words import tr
 
 __all__ = ["StepActions"]
 
@@ -49,7 +50,9 @@ class StepActions:
         """Put a step in after the selected one, or at the end of the loop, and select it."""
         if macro := self._host.model.macro:
             place = edits.place_after(macro, self._host.recording.row_after)
-            commands.edit_macro(self._store, f"add a step to {macro.name}", edits.insert(macro, place, [step]))
+            commands.edit_macro(
+                self._store, tr("add a step to {name}").format(name=macro.name), edits.insert(macro, place, [step])
+            )
             self._host.select([self._host.model.line.row_of(place)])
 
     def pick_places(self) -> None:
@@ -63,7 +66,9 @@ class StepActions:
             macro, step = self._host.model.macro, self._host.model.step(row)
             if macro and isinstance(step, Pointer):
                 changed = msgspec.structs.replace(step, x=new.x, y=new.y, origin=new.origin, size=new.size)
-                commands.edit_macro(self._store, f"place in {macro.name}", edits.change(macro, row, changed))
+                commands.edit_macro(
+                    self._store, tr("place in {name}").format(name=macro.name), edits.change(macro, row, changed)
+                )
 
         self._host.places.pick(taken, single=True)
 
@@ -79,7 +84,9 @@ class StepActions:
         """Delete the selected steps; the row after them is selected."""
         macro, rows = self._host.model.macro, self._host.selected()
         if macro and rows:
-            commands.edit_macro(self._store, f"delete steps of {macro.name}", edits.delete(macro, rows))
+            commands.edit_macro(
+                self._store, tr("delete steps of {name}").format(name=macro.name), edits.delete(macro, rows)
+            )
             if self._host.model.rowCount():
                 self._host.select([min(rows[0], self._host.model.rowCount() - 1)])
 
@@ -102,11 +109,13 @@ class StepActions:
         try:
             steps = notation.read_steps(clipboard.text())
         except notation.NotationError as error:
-            self._store.fault.emit(f"The clipboard holds no steps: {error}")
+            self._store.fault.emit(tr("The clipboard holds no steps: {error}").format(error=error))
             return
         if steps:
             place = edits.place_after(macro, self._host.recording.row_after)
-            commands.edit_macro(self._store, f"paste steps into {macro.name}", edits.insert(macro, place, steps))
+            commands.edit_macro(
+                self._store, tr("paste steps into {name}").format(name=macro.name), edits.insert(macro, place, steps)
+            )
             places = (place._replace(at=place.at + n) for n in range(len(steps)))
             self._host.select([self._host.model.line.row_of(each) for each in places])
 
@@ -121,80 +130,91 @@ class StepActions:
         """Apply a pure edit `edit(macro, rows)` to the selected steps."""
         macro, rows = self._host.model.macro, self._host.selected()
         if macro and rows:
-            commands.edit_macro(self._store, f"{text} in {macro.name}", edit(macro, rows))  # type: ignore[operator]
+            said = tr("{what} in {name}").format(what=text, name=macro.name)
+            commands.edit_macro(self._store, said, edit(macro, rows))  # type: ignore[operator]
 
     def menu_for(self, rows: list[int]) -> QMenu:
         """What can be done with these rows."""
         menu = QMenu(self._host.steps)
         menu.addAction(
-            "Edit\tEnter", lambda: self._host.edit_row(self._host.steps.currentIndex().siblingAtColumn(TIME))
+            tr("Edit\tEnter"), lambda: self._host.edit_row(self._host.steps.currentIndex().siblingAtColumn(TIME))
         )
         menu.addAction(
-            "Edit as text\tF2", lambda: self._host.steps.edit(self._host.steps.currentIndex().siblingAtColumn(WHAT))
+            tr("Edit as text\tF2"), lambda: self._host.steps.edit(self._host.steps.currentIndex().siblingAtColumn(WHAT))
         )
-        menu.addAction("Cut\tCtrl+X", self.cut_selected)
-        menu.addAction("Copy\tCtrl+C", self.copy_selected)
-        menu.addAction("Paste\tCtrl+V", self.paste)
-        menu.addAction("Duplicate\tCtrl+D", self.duplicate_selected)
-        menu.addAction("Turn off or on", self.switch_selected)
-        menu.addAction("Pick places on the screen…\tCtrl+K", self.pick_places)
+        menu.addAction(tr("Cut\tCtrl+X"), self.cut_selected)
+        menu.addAction(tr("Copy\tCtrl+C"), self.copy_selected)
+        menu.addAction(tr("Paste\tCtrl+V"), self.paste)
+        menu.addAction(tr("Duplicate\tCtrl+D"), self.duplicate_selected)
+        menu.addAction(tr("Turn off or on"), self.switch_selected)
+        menu.addAction(tr("Pick places on the screen…\tCtrl+K"), self.pick_places)
         if isinstance(self._host.model.step(rows[-1]), Pointer):
-            menu.addAction("Pick again…", lambda: self.pick_again(rows[-1]))
-            menu.addAction("Show on screen\tCtrl+Shift+K", self.show_places)
-        menu.addAction("Change the key…", self._host.rebind.arm)
+            menu.addAction(tr("Pick again…"), lambda: self.pick_again(rows[-1]))
+            menu.addAction(tr("Show on screen\tCtrl+Shift+K"), self.show_places)
+        menu.addAction(tr("Change the key…"), self._host.rebind.arm)
         menu.addSeparator()
-        menu.addAction("Split taps", lambda: self.edit_selected("split taps", edits.to_pairs))
-        menu.addAction("Join into taps\tCtrl+T", self.to_taps)
-        menu.addAction("Join into a combination", lambda: self.edit_selected("join into a combination", edits.to_chord))
-        menu.addAction("Repeat…", lambda: self.wrap("repeat steps", lambda inner: Repeat(times=2, steps=inner)))
-        menu.addAction("Random choice of them", lambda: self.wrap("random choice", _options))
-        menu.addAction("Only if…", lambda: self.wrap("if", lambda inner: If(condition="run > 1", steps=inner)))
+        menu.addAction(tr("Split taps"), lambda: self.edit_selected(tr("split taps"), edits.to_pairs))
+        menu.addAction(tr("Join into taps\tCtrl+T"), self.to_taps)
+        menu.addAction(
+            tr("Join into a combination"), lambda: self.edit_selected(tr("join into a combination"), edits.to_chord)
+        )
+        menu.addAction(tr("Repeat…"), lambda: self.wrap(tr("repeat steps"), lambda inner: Repeat(times=2, steps=inner)))
+        menu.addAction(tr("Random choice of them"), lambda: self.wrap(tr("random choice"), _options))
+        menu.addAction(tr("Only if…"), lambda: self.wrap("if", lambda inner: If(condition="run > 1", steps=inner)))
         menu.addSeparator()
         for section in Section:
-            menu.addAction(f"Move to section: {SECTION_WORDS[section]}", lambda s=section: self.move_to(s))
+            menu.addAction(
+                tr("Move to section: {value}").format(value=SECTION_WORDS[section]), lambda s=section: self.move_to(s)
+            )
         menu.addSeparator()
-        menu.addAction("Delete\tDel", self.delete_selected)
-        menu.addAction("Clear all steps", self.clear)
+        menu.addAction(tr("Delete\tDel"), self.delete_selected)
+        menu.addAction(tr("Clear all steps"), self.clear)
         return menu
 
     def retime(self, change: Callable[[int], int], text: str) -> None:
         """Change the times of the selected steps, or of all where none is."""
         if macro := self._host.model.macro:
             chosen = self._host.selected() or range(self._host.model.size())
-            commands.edit_macro(self._store, f"{text} in {macro.name}", edits.retime(macro, chosen, change))
+            commands.edit_macro(
+                self._store,
+                tr("{value} in {name}").format(value=text, name=macro.name),
+                edits.retime(macro, chosen, change),
+            )
 
     def clear(self) -> None:
         """Take all steps out; the way to play stays."""
         if macro := self._host.model.macro:
             empty = msgspec.structs.replace(macro, lead_in=(), loop=(), lead_out=())
-            commands.edit_macro(self._store, f"clear {macro.name}", empty)
+            commands.edit_macro(self._store, tr("clear {name}").format(name=macro.name), empty)
 
     def rebound(self, code: str) -> None:
         """Give the selected steps this control."""
         macro, rows = self._host.model.macro, self._host.selected()
         others = other_ends(macro, rows) if macro else []
-        self.edit_selected("another key", lambda macro, rows: edits.rebind(macro, rows, code))
+        self.edit_selected(tr("another key"), lambda macro, rows: edits.rebind(macro, rows, code))
         if others:
             what = "release" if isinstance(self._host.model.step(others[0]), Release) else "press"
             several = "s" * (len(others) > 1)
             self._store.offer.emit(
-                f"The {what} of the old key is still there.",
-                f"Change the {what}{several}, too",
+                tr("The {what} of the old key is still there.").format(what=what),
+                tr("Change the {what}{several}, too").format(what=what, several=several),
                 lambda: self._rebind_rows(others, code),
             )
 
     def _rebind_rows(self, rows: list[int], code: str) -> None:
         if macro := self._host.model.macro:
-            commands.edit_macro(self._store, f"another key in {macro.name}", edits.rebind(macro, rows, code))
+            commands.edit_macro(
+                self._store, tr("another key in {name}").format(name=macro.name), edits.rebind(macro, rows, code)
+            )
 
     def trim(self) -> None:
         """Take out the waits at both ends of the loop."""
         if macro := self._host.model.macro:
-            commands.edit_macro(self._store, f"trim {macro.name}", edits.trim(macro))
+            commands.edit_macro(self._store, tr("trim {name}").format(name=macro.name), edits.trim(macro))
 
     def duplicate_selected(self) -> None:
         """Repeat each selected step after itself."""
-        self.edit_selected("duplicate steps", edits.duplicate)
+        self.edit_selected(tr("duplicate steps"), edits.duplicate)
 
     def switch_selected(self) -> None:
         """Switch the selected steps off, or on where the first is off."""
@@ -202,7 +222,7 @@ class StepActions:
         if rows:
             first = self._host.model.step(rows[0])
             off = isinstance(first, Option) or not first.off
-            self.edit_selected("switch steps", lambda macro, chosen: _switch(macro, chosen, off))
+            self.edit_selected(tr("switch steps"), lambda macro, chosen: _switch(macro, chosen, off))
 
     def wrap(self, text: str, block: Callable[[tuple[Step, ...]], Step]) -> None:
         """Put the selected steps into a block."""
@@ -211,14 +231,14 @@ class StepActions:
     def move_to(self, section: Section) -> None:
         """Move the selected steps to the end of a section."""
         self.edit_selected(
-            f"move steps to section {SECTION_WORDS[section]}",
+            tr("move steps to section {value}").format(value=SECTION_WORDS[section]),
             lambda macro, rows: edits.move(macro, rows, edits.Place(section, len(macro.section(section)))),
         )
 
     def to_taps(self) -> None:
         """Turn presses, waits and releases of one control into taps."""
         if macro := self._host.model.macro:
-            commands.edit_macro(self._store, f"taps in {macro.name}", edits.to_taps(macro))
+            commands.edit_macro(self._store, tr("taps in {name}").format(name=macro.name), edits.to_taps(macro))
 
 
 def _options(steps: tuple[Step, ...]) -> Step:

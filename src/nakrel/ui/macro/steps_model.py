@@ -39,11 +39,12 @@ from nakrel.core.model.units import format_ms
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.rows import DEPTH, GLYPH, LIT, WEAK, Drawn, HeadedModel
+from nakrel.words import tr
 
 __all__ = ["ROWS_MIME", "SECTION_WORDS", "StepsModel"]
 
 SECTION, NUMBER, WHAT, TIME, STARTS, REMARK = range(6)
-_HEADS = ("", "#", "step", "time", "starts at, ms", "comment")
+_HEADS = ("", "#", "step", "time", tr("starts at, ms"), "comment")
 SECTION_WORDS = {Section.LEAD_IN: "start", Section.LOOP: "loop", Section.LEAD_OUT: "end"}
 # What has a figure in the column of times.
 _TIMED = (Wait, Tap, Chord, Wheel, Pointer, Text, Repeat, Branch)
@@ -149,13 +150,13 @@ class StepsModel(HeadedModel):
         step = self.step(row)
         match step:
             case Wait():
-                return "wait" if step.most_us is None else "random wait"
+                return "wait" if step.most_us is None else tr("random wait")
             case Note():
                 return "comment"
             case Repeat():
                 return "repeat"
             case Branch():
-                return f"option {self.line.row(row).inside[-1][1] + 1}"
+                return tr("option {value}").format(value=self.line.row(row).inside[-1][1] + 1)
             case Otherwise():
                 return "otherwise"
         return describe(step)
@@ -167,7 +168,7 @@ class StepsModel(HeadedModel):
         if column == NUMBER:
             return "" if isinstance(step, UNNUMBERED) else str(self.line.number(row))
         if column == WHAT:
-            return f"{self._words(row)}  (off)" if _off(step) else self._words(row)
+            return tr("{value}  (off)").format(value=self._words(row)) if _off(step) else self._words(row)
         if column == TIME:
             return _time_text(step)
         return format_ms(self.line.start_us(row)) if column == STARTS else _remark(step)
@@ -203,7 +204,9 @@ class StepsModel(HeadedModel):
             self.refused = error.message if isinstance(error, notation.NotationError) else str(error)
             self._store.fault.emit(self.refused)
             return False
-        commands.edit_macro(self._store, f"{_HEADS[column]} in {self.macro.name}", after)
+        commands.edit_macro(
+            self._store, tr("{value} in {name}").format(value=_HEADS[column], name=self.macro.name), after
+        )
         return True
 
     def _typed(self, column: int, row: int, step: Line, text: str) -> Macro:
@@ -221,7 +224,9 @@ class StepsModel(HeadedModel):
         chosen = [r for r in self.selected if type(self.step(r)) is type(step)]
         least, most = notation.read_span(text)
         if most is not None and not isinstance(step, Wait):
-            raise DataError(f"only a wait can be random; write one time for this step, not {text!r}")
+            raise DataError(
+                tr("only a wait can be random; write one time for this step, not {value!r}").format(value=text)
+            )
         macro = self.macro
         for each in chosen if row in chosen else [row]:
             macro = edits.change(macro, each, _with_time(self.step(each), least, most))
@@ -260,7 +265,9 @@ class StepsModel(HeadedModel):
             place = edits.place_after(self.macro, gap - 1)
         else:
             place = edits.Place(self.line.row(0).section if self.size() else Section.LOOP, 0)
-        commands.edit_macro(self._store, f"move steps in {self.macro.name}", edits.move(self.macro, chosen, place))
+        commands.edit_macro(
+            self._store, tr("move steps in {name}").format(name=self.macro.name), edits.move(self.macro, chosen, place)
+        )
 
 
 def _time_text(step: Line) -> str:
@@ -270,15 +277,15 @@ def _time_text(step: Line) -> str:
         case Tap() | Chord():
             return time_text(step.hold_us)
         case Pointer():
-            return time_text(step.over_us) if step.over_us else "at once"
+            return time_text(step.over_us) if step.over_us else tr("at once")
         case Text():
             return f"{number_text(step.rate)}/s"
         case Wheel():
             return number_text(step.notches)
         case Repeat():
-            return f"{number_text(step.times)} times"
+            return tr("{value} times").format(value=number_text(step.times))
         case Branch():
-            return f"weight {number_text(step.weight)}"
+            return tr("weight {value}").format(value=number_text(step.weight))
     return ""
 
 
@@ -313,7 +320,7 @@ def _retyped(step: Line, text: str) -> Step:
         text += ":"
     found = notation.read_steps(text)
     if len(found) != 1:
-        raise DataError("write one step here; the notation takes several at once")
+        raise DataError(tr("write one step here; the notation takes several at once"))
     new = found[0]
     kept: dict[str, Any] = {"off": step.off, "remark": new.remark or step.remark}
     if isinstance(step, Repeat | If) and isinstance(new, Repeat | If):
@@ -321,9 +328,9 @@ def _retyped(step: Line, text: str) -> Step:
         if isinstance(step, If) and isinstance(new, If):
             kept["otherwise"] = step.otherwise
         elif isinstance(step, If) and step.otherwise:
-            raise DataError("only an if block has an else; delete that first")
+            raise DataError(tr("only an if block has an else; delete that first"))
     elif isinstance(step, Block):
-        raise DataError("this block has steps inside; take them out before you make another step of it")
+        raise DataError(tr("this block has steps inside; take them out before you make another step of it"))
     return msgspec.structs.replace(new, **kept)
 
 
@@ -332,11 +339,11 @@ def _with_figure(step: Wheel | Repeat | Text | Branch, text: str) -> Line:
     replace = msgspec.structs.replace
     match step:
         case Wheel():
-            return replace(step, notches=_count(text, "number of notches", MAX_NOTCHES))
+            return replace(step, notches=_count(text, tr("number of notches"), MAX_NOTCHES))
         case Repeat():
-            return replace(step, times=_count(text.removesuffix("times"), "number of times", MAX_COUNT))
+            return replace(step, times=_count(text.removesuffix("times"), tr("number of times"), MAX_COUNT))
         case Text():
-            return replace(step, rate=_count(text.removesuffix("/s"), "rate a second", MAX_RATE))
+            return replace(step, rate=_count(text.removesuffix("/s"), tr("rate a second"), MAX_RATE))
         case Branch():
             return replace(step, weight=_count(text.removeprefix("weight"), "weight", MAX_WEIGHT))
 
@@ -358,5 +365,9 @@ def _count(text: str, what: str, most: int) -> int | str:
     if text.startswith("(") and text.endswith(")"):
         return text[1:-1].strip()
     if not text.isdecimal() or not 1 <= int(text) <= most:
-        raise DataError(f"{text!r} is not a {what}; write 1 to {most}, or a formula in parentheses")
+        raise DataError(
+            tr("{value!r} is not a {what}; write 1 to {most}, or a formula in parentheses").format(
+                value=text, what=what, most=most
+            )
+        )
     return int(text)

@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QAbstractItemView, QCompleter, QLineEdit, QPlainText
 from nakrel.core import notation
 from nakrel.ui.macro.steps_model import REMARK, TIME, WHAT
 from nakrel.ui.widgets.rows import RowDelegate, Table
+from nakrel.words import tr
 
 __all__ = ["StepsTable"]
 
@@ -93,7 +94,7 @@ class _Comment(QPlainTextEdit):
     def __init__(self, parent: QWidget | None) -> None:
         super().__init__(parent)
         self.typed = False
-        self.setAccessibleName("Comment; Shift+Enter begins a new line")
+        self.setAccessibleName(tr("Comment; Shift+Enter begins a new line"))
         self.setTabChangesFocus(True)
 
 
@@ -109,7 +110,7 @@ class StepsTable(Table):
     """The step list: Enter edits the time, Delete deletes, rows are dragged."""
 
     def __init__(self, host: Host, edit_row: Callable[[QModelIndex], object]) -> None:
-        super().__init__("Steps")
+        super().__init__(tr("Steps"))
         self._host, self._edit_row = host, edit_row
         self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         self.setDragDropMode(QAbstractItemView.DragDropMode.InternalMove)

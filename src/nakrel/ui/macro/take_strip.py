@@ -27,13 +27,14 @@ from nakrel.ui.macro.takes_dialog import TakesDialog
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
+from nakrel.words import counted, tr
 
 __all__ = ["TakeStrip"]
 
-_DELAYS = ((Waits.PERFORMED, "recorded"), (Waits.EVEN, "one value"), (Waits.NONE, "none"))
-_POINTER = ((Moves.NONE, "none"), (Moves.CLICKS, "at clicks"), (Moves.PATH, "path"))
+_DELAYS = ((Waits.PERFORMED, "recorded"), (Waits.EVEN, tr("one value")), (Waits.NONE, "none"))
+_POINTER = ((Moves.NONE, "none"), (Moves.CLICKS, tr("at clicks")), (Moves.PATH, "path"))
 _LEAST_PX = 26
-_TAPS = ((False, "presses and releases"), (True, "joined into taps"))
+_TAPS = ((False, tr("presses and releases")), (True, tr("joined into taps")))
 
 
 class TakeStrip(QFrame):
@@ -66,10 +67,10 @@ class TakeStrip(QFrame):
         self.sentence = Sentence()
         self.delays, self.pointer = OneOf("delays", _DELAYS), OneOf("pointer", _POINTER)
         self.taps = OneOf("presses", _TAPS)
-        self.even = Figure("every delay", parse_time, lambda us: f"{format_ms(us)} ms")
+        self.even = Figure(tr("every delay"), parse_time, lambda us: tr("{time} ms").format(time=format_ms(us)))
         self.where = OneOf("goes", self._places())
         self.sentence.may_say(self.delays, self.pointer, self.taps, self.even, self.where)
-        self.others = button("other takes…", self.list_takes, "link")
+        self.others = button(tr("other takes…"), self.list_takes, "link")
         row = QHBoxLayout(self)
         row.setContentsMargins(8, 0, 4, 0)
         row.setSpacing(8)
@@ -110,7 +111,7 @@ class TakeStrip(QFrame):
 
     @staticmethod
     def _places(after: str = "at the selected step") -> Sequence[tuple[Where, str]]:
-        return ((Where.CURSOR, after), (Where.END, "at the end"), (Where.REPLACE, "replacing all steps"))
+        return ((Where.CURSOR, after), (Where.END, tr("at the end")), (Where.REPLACE, tr("replacing all steps")))
 
     def offer(self, before: Macro, row: int | None, number: int, steps: tuple[Step, ...]) -> None:
         """Use what was just recorded into the macro as it was before, after a row (the step `number` comes before it,
@@ -158,8 +159,8 @@ class TakeStrip(QFrame):
                 menu.addAction(_words(take), lambda t=take: self._use(t))
             if len(answer.takes) > 1:
                 menu.addSeparator()
-                menu.addAction("Compare them…", lambda: self.compare(answer.takes))
-            if not answer.takes and (nothing := menu.addAction("No take yet: press Record")):
+                menu.addAction(tr("Compare them…"), lambda: self.compare(answer.takes))
+            if not answer.takes and (nothing := menu.addAction(tr("No take yet: press Record"))):
                 nothing.setEnabled(False)
             anchor = self.others if self.isVisible() else self.parentWidget()
             assert anchor
@@ -227,7 +228,7 @@ class TakeStrip(QFrame):
             self._store.fault.emit(str(error))
             self._busy = False
             return
-        commands.edit_macro(self._store, f"recording into {before.name}", after)
+        commands.edit_macro(self._store, tr("recording into {name}").format(name=before.name), after)
         self._index = stack.index()
         self._busy = False
         count = len(edits.steps_in(after, place.section, place.inside))
@@ -242,10 +243,12 @@ class TakeStrip(QFrame):
         take, settings = self.take, self._settings
         if take is None:
             return
-        self._head.setText(self._name or f"Take {take.number}")
+        self._head.setText(self._name or tr("Take {number}").format(number=take.number))
         self._head.setToolTip(_words(take) if not self._name else "")
         # Without a chosen step, where the cursor is and the end are the same.
-        places = self._places(f"after step {self._number}" if self._number else "at the selected step")
+        places = self._places(
+            tr("after step {number}").format(number=self._number) if self._number else tr("at the selected step")
+        )
         self.where.set_options(places[1:] if self._row is None else places)
         self.delays.set_value(settings.waits)
         self.pointer.set_value(settings.moves)
@@ -254,7 +257,7 @@ class TakeStrip(QFrame):
         self.where.set_value(Where.END if at_end else settings.where)
         self.even.set_value(settings.even_us)
         delays = ("delays", self.delays, self.even) if settings.waits is Waits.EVEN else ("delays", self.delays)
-        self.sentence.say(*delays, "· pointer", self.pointer, "·", self.taps, "·", self.where)
+        self.sentence.say(*delays, tr("· pointer"), self.pointer, "·", self.taps, "·", self.where)
         self.show()
         self._put()
         self.raise_()
@@ -278,4 +281,6 @@ def _words(take: Take) -> str:
     events = sum(not isinstance(step, Wait) for step in take.steps)
     seconds = f"{length_us(take.steps) / 1_000_000:.2f} s"
     when = time.strftime("%H:%M", time.localtime(take.at))
-    return f"Take {take.number} · {when} · {events} events · {seconds}"
+    return tr("Take {number} · {when} · {events} · {seconds}").format(
+        number=take.number, when=when, events=counted(events, "{n} event", "{n} events"), seconds=seconds
+    )

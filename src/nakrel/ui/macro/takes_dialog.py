@@ -23,10 +23,11 @@ from nakrel.ui.widgets.lettering import fitted, write
 from nakrel.ui.widgets.rows import Table
 from nakrel.ui.widgets.sentence import Figure, Sentence
 from nakrel.ui.widgets.traces import draw_trace
+from nakrel.words import tr
 
 __all__ = ["TakesDialog"]
 
-_HEADS = ("event", "after, ms", "spread", "far off in")
+_HEADS = ("event", tr("after, ms"), "spread", tr("far off in"))
 _NAMES, _LANE, _RULER = 112, 34, 20
 _MOST_LANES = 8
 _MOST_DIFFERENCES = 6
@@ -35,7 +36,7 @@ _MOST_DIFFERENCES = 6
 def _read_share(text: str) -> float:
     figure = text.strip().removesuffix("%").strip()
     if not figure.isdigit() or not 0 <= int(figure) <= 100:
-        raise DataError("which of the times is used is a percentage from 0 (shortest) to 100 (longest)")
+        raise DataError(tr("which of the times is used is a percentage from 0 (shortest) to 100 (longest)"))
     return int(figure) / 100
 
 
@@ -46,7 +47,7 @@ class _Traces(QWidget):
         super().__init__()
         self.aligned: Aligned | None = None
         self.share = 0.5
-        self.setAccessibleName("Takes, one over the other")
+        self.setAccessibleName(tr("Takes, one over the other"))
 
     @property
     def _controls(self) -> list[str]:
@@ -87,7 +88,9 @@ class _Traces(QWidget):
         y = len(self._controls) * _LANE
         painter.drawText(QRectF(_NAMES, y, 60, 16), Qt.AlignmentFlag.AlignLeft, "0")
         right = Qt.AlignmentFlag.AlignRight
-        painter.drawText(QRectF(_NAMES + width - 100, y, 100, 16), right, f"{format_ms(round(end, -2))} ms")
+        painter.drawText(
+            QRectF(_NAMES + width - 100, y, 100, 16), right, tr("{time} ms").format(time=format_ms(round(end, -2)))
+        )
 
 
 class TakesDialog(QDialog):
@@ -97,20 +100,20 @@ class TakesDialog(QDialog):
         super().__init__(parent)
         self._takes, self._use = tuple(takes), use
         self.aligned: Aligned | None = None
-        self.setWindowTitle("Takes side by side")
+        self.setWindowTitle(tr("Takes side by side"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(720, 560)
         self.traces = _Traces()
         self._model = QStandardItemModel(0, len(_HEADS), self)
         self._model.setHorizontalHeaderLabels(list(_HEADS))
-        self.table = Table("Events and the time before each")
+        self.table = Table(tr("Events and the time before each"))
         self.table.setModel(self._model)
         self.table.set_widths(200, 110, 110)
-        self.message, self.differences = label("Comparing…", "soft", wrap=True), label("", "", wrap=True)
-        self.share = Figure("which of the times", _read_share, lambda share: f"{share * 100:.0f} %")
+        self.message, self.differences = label(tr("Comparing…"), "soft", wrap=True), label("", "", wrap=True)
+        self.share = Figure(tr("which of the times"), _read_share, lambda share: f"{share * 100:.0f} %")
         self.sentence = Sentence()
         self.sentence.may_say(self.share)
-        self.use_button = button("Use these times", self.use_share, "act")
+        self.use_button = button(tr("Use these times"), self.use_share, "act")
         self.fastest_button = button("", self.use_fastest)
         self._build()
         self.share.changed.connect(self._share_chosen)
@@ -125,7 +128,7 @@ class TakesDialog(QDialog):
         row = QHBoxLayout()
         row.addWidget(self.fastest_button)
         row.addStretch(1)
-        row.addWidget(button("Close", self.reject))
+        row.addWidget(button(tr("Close"), self.reject))
         row.addWidget(self.use_button)
         layout.addLayout(row)
         for part in (self.traces, self.differences, self.table, self.sentence, self.use_button, self.fastest_button):
@@ -139,37 +142,43 @@ class TakesDialog(QDialog):
         count = len(aligned.times)
         pointer = any(isinstance(step, Pointer) for take in self._takes for step in take.steps)
         self.message.setText(
-            f"{count} takes, compared with take {aligned.centre}, which is nearest to the others."
-            + " The pointer's path is left out." * pointer
+            tr("{count} takes, compared with take {centre}, which is nearest to the others.").format(
+                count=count, centre=aligned.centre
+            )
+            + tr(" The pointer's path is left out.") * pointer
         )
         self.traces.aligned = aligned
         self.traces.updateGeometry()
         self.traces.setFixedHeight(self.traces.sizeHint().height())
         for number, (event, gap) in enumerate(zip(aligned.events, aligned.gaps, strict=True)):
             times = (f"{gap.median_us / 1_000:.1f}", f"{gap.spread_us / 1_000:.1f}") if number else ("", "")
-            far = ", ".join(f"take {take}" for take in gap.outliers)
+            far = ", ".join(tr("take {take}").format(take=take) for take in gap.outliers)
             cells = [QStandardItem(text) for text in (event_words(event.what), *times, far)]
             for cell in cells:
                 cell.setEditable(False)
             self._model.appendRow(cells)
-        told = [f"Take {each.take}: {each.message}." for each in aligned.differences]
+        told = [
+            tr("Take {take}: {message}.").format(take=each.take, message=each.message) for each in aligned.differences
+        ]
         if len(told) > _MOST_DIFFERENCES:
-            told[_MOST_DIFFERENCES:] = [f"and {len(told) - _MOST_DIFFERENCES} more"]
+            told[_MOST_DIFFERENCES:] = [tr("and {value} more").format(value=len(told) - _MOST_DIFFERENCES)]
         self.differences.setText("\n".join(told))
         for part in (self.traces, self.table, self.sentence, self.use_button):
             part.show()
         self.differences.setVisible(bool(told))
         if complete := aligned.complete:
-            self.fastest_button.setText(f"Use take {complete[0]}, the fastest complete one")
+            self.fastest_button.setText(tr("Use take {value}, the fastest complete one").format(value=complete[0]))
             self.fastest_button.show()
         self._share_chosen(0.5)
 
     def _share_chosen(self, share: float) -> None:
         self.traces.share = share
         self.share.set_value(share)
-        means = {0.0: "the shortest", 0.5: "the median", 1.0: "the longest"}.get(share, "")
+        means = {0.0: tr("the shortest"), 0.5: tr("the median"), 1.0: tr("the longest")}.get(share, "")
         self.sentence.say(
-            "Each time is the one that", self.share, f"of the takes don't exceed{means and ': ' + means}."
+            tr("Each time is the one that"),
+            self.share,
+            tr("of the takes don't exceed{value}.").format(value=means and ": " + means),
         )
         self.traces.update()
 
@@ -177,8 +186,11 @@ class TakesDialog(QDialog):
         """Use the times that are chosen."""
         if self.aligned is not None:
             share = self.traces.share
-            name = "Median" if share == 0.5 else f"The {share * 100:.0f} % times"
-            self._use(self.aligned.steps(share), f"{name} of {len(self.aligned.times)} takes")
+            name = tr("Median") if share == 0.5 else tr("The {value:.0f} % times").format(value=share * 100)
+            self._use(
+                self.aligned.steps(share),
+                tr("{name} of {count} takes").format(name=name, count=len(self.aligned.times)),
+            )
             self.accept()
 
     def use_fastest(self) -> None:
@@ -186,5 +198,5 @@ class TakesDialog(QDialog):
         if self.aligned is not None and self.aligned.complete:
             number = self.aligned.complete[0]
             take = next(each for each in self._takes if each.number == number)
-            self._use(take.steps, f"Take {number}")
+            self._use(take.steps, tr("Take {number}").format(number=number))
             self.accept()

@@ -21,19 +21,20 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence, value_button
+from nakrel.words import tr
 
 __all__ = ["Tune"]
 
 # A button: its text, what it does, its look.
 Action = tuple[str, Callable[[], object], str]
 
-_SURE = ((0.9, "90 of 100 times"), (0.95, "95 of 100 times"), (0.99, "99 of 100 times"))
-_TARGETS = ((Target.STEP, "the selected step"), (Target.WAITS, "all waits"))
+_SURE = ((0.9, tr("90 of 100 times")), (0.95, tr("95 of 100 times")), (0.99, tr("99 of 100 times")))
+_TARGETS = ((Target.STEP, tr("the selected step")), (Target.WAITS, tr("all waits")))
 
 
 def _read_trials(text: str) -> int:
     if not text.strip().isdigit():
-        raise DataError("how many trials are made at most is a whole number, such as 40")
+        raise DataError(tr("how many trials are made at most is a whole number, such as 40"))
     return int(text)
 
 
@@ -46,13 +47,19 @@ class Tune(QWidget):
         self.session = TuningSession(store, shown)
         # What is asked the next time.
         self.wanted = Tuning()
-        self.target = OneOf("what is tuned", _TARGETS)
-        time = lambda us: f"{format_ms(us)} ms"  # noqa: E731
-        self.least, self.most = Figure("shortest time", parse_time, time), Figure("longest time", parse_time, time)
-        self.sure = OneOf("how sure it must be", _SURE)
-        self.trials = Figure("trials at most", _read_trials, str)
-        self._judges = [value_button("the button that says it worked"), value_button("the button that says it didn't")]
-        self.capture = Capture(store, "Press the button that says it…")
+        self.target = OneOf(tr("what is tuned"), _TARGETS)
+        time = lambda us: tr("{time} ms").format(time=format_ms(us))  # noqa: E731
+        self.least, self.most = (
+            Figure(tr("shortest time"), parse_time, time),
+            Figure(tr("longest time"), parse_time, time),
+        )
+        self.sure = OneOf(tr("how sure it must be"), _SURE)
+        self.trials = Figure(tr("trials at most"), _read_trials, str)
+        self._judges = [
+            value_button(tr("the button that says it worked")),
+            value_button(tr("the button that says it didn't")),
+        ]
+        self.capture = Capture(store, tr("Press the button that says it…"))
         self._judging = ""
         self.sentence = Sentence()
         self.sentence.may_say(self.target, self.least, self.most, self.sure, self.trials, *self._judges)
@@ -112,7 +119,9 @@ class Tune(QWidget):
         """Begin to search."""
         rows = self._selected()
         if self.wanted.target is Target.STEP and not rows:
-            self._store.fault.emit("Select the step first whose time is to be found: a wait, a tap or a combination.")
+            self._store.fault.emit(
+                tr("Select the step first whose time is to be found: a wait, a tap or a combination.")
+            )
             return
         try:
             self.session.begin(msgspec.structs.replace(self.wanted, row=rows[0] if rows else 0, trials=()))
@@ -132,10 +141,14 @@ class Tune(QWidget):
             self.plot.show_search(session.tuning, session.found)
             self._show_search()
         elif session.on and session.macro:
-            self._show("tuned elsewhere", f"{session.macro.name} is tuned now.", ((("Leave", session.leave, ""),),))
+            self._show(
+                tr("tuned elsewhere"),
+                tr("{name} is tuned now.").format(name=session.macro.name),
+                (((tr("Leave"), session.leave, ""),),),
+            )
         else:
             self._say_question()
-            self._show("idle", "", ((("Start", self.start, "act"),),))
+            self._show("idle", "", (((tr("Start"), self.start, "act"),),))
 
     def _say_question(self) -> None:
         wanted, question = self.wanted, self.wanted.question
@@ -145,24 +158,35 @@ class Tune(QWidget):
         self.sure.set_value(question.sure)
         self.trials.set_value(question.most_trials)
         for each, control, name in zip(
-            self._judges, (wanted.worked, wanted.failed), ("says that it worked", "says that it didn't"), strict=True
+            self._judges,
+            (wanted.worked, wanted.failed),
+            (tr("says that it worked"), tr("says that it didn't")),
+            strict=True,
         ):
             each.setText(control_label(control))
             each.setAccessibleName(f"{control_label(control)} {name}")
         yes, no = self._judges
         self.sentence.say(
             *(
-                "Find the shortest time of",
+                tr("Find the shortest time of"),
                 self.target,
                 "from",
                 self.least,
                 "to",
                 self.most,
-                "that works",
+                tr("that works"),
                 self.sure,
                 ".",
             ),
-            *("In the game,", yes, "says that it worked,", no, "that it didn't;", self.trials, "trials at most."),
+            *(
+                tr("In the game,"),
+                yes,
+                tr("says that it worked,"),
+                no,
+                tr("that it didn't;"),
+                self.trials,
+                tr("trials at most."),
+            ),
         )
 
     def _show_search(self) -> None:
@@ -175,27 +199,31 @@ class Tune(QWidget):
         try:
             what = target_words(macro, tuning)
         except DataError as error:
-            self._show("gone", f"{error}.", ((("Start over", session.forget, ""),),))
+            self._show("gone", f"{error}.", (((tr("Start over"), session.forget, ""),),))
             return
-        lies = f"The shortest lies between {format_ms(found.low_us)} and {format_ms(found.high_us)} ms (90 % sure)."
+        lies = tr("The shortest lies between {time} and {time2} ms (90 % sure).").format(
+            time=format_ms(found.low_us), time2=format_ms(found.high_us)
+        )
         if session.on:
             yes, no = control_label(tuning.worked), control_label(tuning.failed)
-            now = f"Trial {count + 1}: {format_ms(found.next_us)} ms for {what}."
+            now = tr("Trial {value}: {time} ms for {what}.").format(
+                value=count + 1, time=format_ms(found.next_us), what=what
+            )
             todo = (
-                f"{yes} if it worked, {no} if it didn't."
+                tr("{yes} if it worked, {no} if it didn't.").format(yes=yes, no=no)
                 if session.played
-                else f"Play it in the game; then press {yes} if it worked, {no} if it didn't."
+                else tr("Play it in the game; then press {yes} if it worked, {no} if it didn't.").format(yes=yes, no=no)
             )
             text = f"{now} {todo} {lies if count else ''}"
             lines: list[list[Action]] = []
             if session.played:
-                worked: Action = "It worked", partial(session.judge, True), "act"
-                lines.append([worked, ("It didn't", partial(session.judge, False), "")])
-            lines.append([("Take the last back", session.take_back, "link")] if count else [])
-            lines[-1].append(("Leave", session.leave, "link"))
-            self._show(f"on {session.played} {bool(count)}", text, lines)
+                worked: Action = tr("It worked"), partial(session.judge, True), "act"
+                lines.append([worked, (tr("It didn't"), partial(session.judge, False), "")])
+            lines.append([(tr("Take the last back"), session.take_back, "link")] if count else [])
+            lines[-1].append((tr("Leave"), session.leave, "link"))
+            self._show(tr("on {played} {value}").format(played=session.played, value=bool(count)), text, lines)
             return
-        use = f"Use {format_ms(found.high_us)} ms"
+        use = tr("Use {time} ms").format(time=format_ms(found.high_us))
         lines = []
         # What wasn't reached works for nobody.
         if found.reached and count:
@@ -203,11 +231,13 @@ class Tune(QWidget):
         profile = self._shown.profile
         plays = profile and any(isinstance(cell, RunMacro) and cell.macro == macro.id for *_, cell in profile.cells())
         if lines and profile and plays:
-            lines.append([(f"Use it in {profile.name} alone", partial(session.use_in, profile), "link")])
+            lines.append(
+                [(tr("Use it in {name} alone").format(name=profile.name), partial(session.use_in, profile), "link")]
+            )
         if not session.done:
-            lines.append([("Go on", partial(session.begin, tuning), "")])
-        lines.append([("Start over", session.forget, "link")])
-        state = f"left {use} {profile and profile.id} {len(lines)}"
+            lines.append([(tr("Go on"), partial(session.begin, tuning), "")])
+        lines.append([(tr("Start over"), session.forget, "link")])
+        state = tr("left {use} {value} {count}").format(use=use, value=profile and profile.id, count=len(lines))
         self._show(state, f"{what[0].upper()}{what[1:]}: {session.result}. {lies}", lines)
 
     def _show(self, state: str, text: str, lines: Sequence[Sequence[Action]]) -> None:

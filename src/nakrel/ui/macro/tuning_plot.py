@@ -12,6 +12,7 @@ from nakrel.core.analysis.trials import Found
 from nakrel.core.model.tuning import Question, Tuning
 from nakrel.core.model.units import format_ms
 from nakrel.ui.theme import SMALL_PX, font, palette
+from nakrel.words import tr
 
 __all__ = ["TuningPlot"]
 
@@ -43,8 +44,12 @@ class TuningPlot(QWidget):
         if tuning and found:
             worked = sum(trial.worked for trial in tuning.trials)
             self.setAccessibleName(
-                f"{worked} of {len(tuning.trials)} trials worked; the shortest time lies between "
-                f"{format_ms(found.low_us)} and {format_ms(found.high_us)} ms"
+                tr("{worked} of {count} trials worked; the shortest time lies between {time} and {time2} ms").format(
+                    worked=worked,
+                    count=len(tuning.trials),
+                    time=format_ms(found.low_us),
+                    time2=format_ms(found.high_us),
+                )
             )
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
@@ -77,7 +82,7 @@ def _scale(painter: QPainter, field: QRectF, question: Question) -> None:
         painter.drawText(QRectF(0, y - 8, _LEFT - 5, 16), right, text)
     y = field.bottom() + 18
     painter.drawText(QRectF(field.left(), y, 60, 14), Qt.AlignmentFlag.AlignLeft, _ms(question.least_us))
-    painter.drawText(QRectF(field.right() - 50, y, 60, 14), right, f"{_ms(question.most_us)} ms")
+    painter.drawText(QRectF(field.right() - 50, y, 60, 14), right, tr("{value} ms").format(value=_ms(question.most_us)))
 
 
 def _curve(painter: QPainter, field: QRectF, found: Found, place: Place) -> None:

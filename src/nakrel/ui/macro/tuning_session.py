@@ -20,6 +20,7 @@ from nakrel.ui import commands
 from nakrel.ui.background import Background
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
+from nakrel.words import counted, tr
 
 __all__ = ["TuningSession"]
 
@@ -93,7 +94,7 @@ class TuningSession(QObject):
 
     def _edited(self, key: str) -> None:
         if key == self._macro and self.on and self.macro is None:
-            self._end("its macro was deleted")
+            self._end(tr("its macro was deleted"))
             self.look()
 
     def _gone(self) -> None:
@@ -196,11 +197,17 @@ class TuningSession(QObject):
         tuning, found = self.tuning, self.found
         if tuning is None or found is None:
             return ""
-        count = f"{len(tuning.trials)} trial{'s' * (len(tuning.trials) != 1)}"
-        share = f"{tuning.question.sure * 100:g} of 100 times"
+        count = counted(len(tuning.trials), "{n} trial", "{n} trials")
+        share = tr("{value:g} of 100 times").format(value=tuning.question.sure * 100)
         if not found.reached:
-            return f"no time up to {format_ms(tuning.question.most_us)} ms is sure to work {share}; {count}"
-        works = f"{format_ms(found.high_us)} ms works {share}" if self.done else f"so far {format_ms(found.high_us)} ms"
+            return tr("no time up to {time} ms is sure to work {share}; {count}").format(
+                time=format_ms(tuning.question.most_us), share=share, count=count
+            )
+        works = (
+            tr("{time} ms works {share}").format(time=format_ms(found.high_us), share=share)
+            if self.done
+            else tr("so far {time} ms").format(time=format_ms(found.high_us))
+        )
         return f"{works}; {count}"
 
     # What is heard
@@ -234,7 +241,7 @@ class TuningSession(QObject):
     def use(self) -> None:
         """Give the macro the time that is suggested."""
         if macro := self.tuned():
-            commands.edit_macro(self._store, f"tuned time of {macro.name}", macro)
+            commands.edit_macro(self._store, tr("tuned time of {name}").format(name=macro.name), macro)
 
     def use_in(self, profile: Profile) -> None:
         """Give it to a copy that this profile plays, and leave the macro as it is for all others."""

@@ -19,11 +19,12 @@ from nakrel.ui.background import Background
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, hairline, label
+from nakrel.words import counted, tr
 
 __all__ = ["BundleDialog", "Bundles"]
 
-_FILTER = "Profile file (*.nakrel.zip)"
-_CLASHES = ((Clash.KEEP, "Keep both"), (Clash.REPLACE, "Replace"), (Clash.SKIP, "Skip"))
+_FILTER = tr("Profile file (*.nakrel.zip)")
+_CLASHES = ((Clash.KEEP, tr("Keep both")), (Clash.REPLACE, tr("Replace")), (Clash.SKIP, tr("Skip")))
 
 
 class BundleDialog(QDialog):
@@ -31,25 +32,25 @@ class BundleDialog(QDialog):
 
     def __init__(self, bundle: Bundle, contents: Contents, name: str, parent: QWidget | None = None) -> None:
         super().__init__(parent)
-        self.setWindowTitle(f"Look inside {name}")
+        self.setWindowTitle(tr("Look inside {name}").format(name=name))
         self.resize(640, 520)
         self.bundle = bundle
         self.clash = Clash.KEEP
         self.allowed: dict[tuple[str, ...], QCheckBox] = {}
         self.live: dict[str, QCheckBox] = {}
-        self.clashes = Segments([(each.value, text) for each, text in _CLASHES], "If it exists already")
-        self.take_button = button("Import", self.accept, "act")
+        self.clashes = Segments([(each.value, text) for each, text in _CLASHES], tr("If it exists already"))
+        self.take_button = button(tr("Import"), self.accept, "act")
         self._inside = QVBoxLayout()
         self._inside.setContentsMargins(0, 0, 12, 0)
         self._inside.setSpacing(3)
-        self._list("Profiles", contents.profiles)
-        self._list("Macros", contents.macros)
-        self._list("Linked to", contents.programs)
+        self._list(tr("Profiles"), contents.profiles)
+        self._list(tr("Macros"), contents.macros)
+        self._list(tr("Linked to"), contents.programs)
         self._opens(contents)
-        self._list("It types", [f"{macro}: {text}" for macro, text in contents.types])
-        self._list("Runs until stopped", [f"{macro} {text}" for macro, text in contents.unattended])
-        self._list("Controls the desktop", [f"{where} {what}" for where, what in contents.desktop])
-        self._list("Exists already", contents.clashes)
+        self._list(tr("It types"), [f"{macro}: {text}" for macro, text in contents.types])
+        self._list(tr("Runs until stopped"), [f"{macro} {text}" for macro, text in contents.unattended])
+        self._list(tr("Controls the desktop"), [f"{where} {what}" for where, what in contents.desktop])
+        self._list(tr("Exists already"), contents.clashes)
         self._lives(bundle)
         self._inside.addStretch(1)
         self._build(bool(contents.clashes))
@@ -59,7 +60,7 @@ class BundleDialog(QDialog):
     def _build(self, clashes: bool) -> None:
         layout = QVBoxLayout(self)
         layout.setContentsMargins(18, 14, 18, 14)
-        layout.addWidget(label("Nothing is imported yet. This is what is inside:", "soft"))
+        layout.addWidget(label(tr("Nothing is imported yet. This is what is inside:"), "soft"))
         body = QWidget()
         body.setLayout(self._inside)
         scroll = QScrollArea()
@@ -68,11 +69,11 @@ class BundleDialog(QDialog):
         layout.addWidget(scroll, 1)
         layout.addWidget(hairline())
         if clashes:
-            layout.addWidget(label("If it exists already:", "soft"))
+            layout.addWidget(label(tr("If it exists already:"), "soft"))
             layout.addWidget(self.clashes)
         row = QHBoxLayout()
         row.addStretch(1)
-        row.addWidget(button("Cancel", self.reject))
+        row.addWidget(button(tr("Cancel"), self.reject))
         row.addWidget(self.take_button)
         layout.addLayout(row)
 
@@ -88,11 +89,15 @@ class BundleDialog(QDialog):
         if not contents.opens:
             return
         self._inside.addSpacing(6)
-        self._inside.addWidget(label(f"It would open programs ({len(contents.opens)})", "heading"))
-        self._inside.addWidget(label("These steps come turned off. Allow only what you know.", "soft", wrap=True))
+        self._inside.addWidget(
+            label(tr("It would open programs ({count})").format(count=len(contents.opens)), "heading")
+        )
+        self._inside.addWidget(label(tr("These steps come turned off. Allow only what you know."), "soft", wrap=True))
         for each in contents.opens:
             if each.command not in self.allowed:
-                box = QCheckBox(f"Allow {visible(shlex.join(each.command))}  ({each.where})")
+                box = QCheckBox(
+                    tr("Allow {value}  ({where})").format(value=visible(shlex.join(each.command)), where=each.where)
+                )
                 self.allowed[each.command] = box
                 self._inside.addWidget(box)
 
@@ -101,11 +106,11 @@ class BundleDialog(QDialog):
         if not linked:
             return
         self._inside.addSpacing(6)
-        self._inside.addWidget(label("Live with their programs", "heading"))
-        message = "A profile from outside goes live only once you allow it, here or later at its head."
+        self._inside.addWidget(label(tr("Live with their programs"), "heading"))
+        message = tr("A profile from outside goes live only once you allow it, here or later at its head.")
         self._inside.addWidget(label(message, "soft", wrap=True))
         for profile in linked:
-            box = QCheckBox(f"Let {visible(profile.name)} go live")
+            box = QCheckBox(tr("Let {value} go live").format(value=visible(profile.name)))
             self.live[profile.id] = box
             self._inside.addWidget(box)
 
@@ -133,15 +138,19 @@ class Bundles(QObject):
         self._ask_for([profile])
 
     def _ask_for(self, chosen: list[Profile]) -> None:
-        text = chosen[0].name if len(chosen) == 1 else f"{len(chosen)} profiles"
-        title = f"Write {text} and {'its' if len(chosen) == 1 else 'their'} macros"
+        text = chosen[0].name if len(chosen) == 1 else counted(len(chosen), "{n} profile", "{n} profiles")
+        title = tr("Write {value} and {value2} macros").format(
+            value=text, value2="its" if len(chosen) == 1 else "their"
+        )
         name, _ = QFileDialog.getSaveFileName(self._of, title, f"{text}.nakrel.zip", _FILTER)
         if name:
             self.write(Path(name), chosen)
 
     def ask_import(self) -> None:
         """Ask for a file, and show what is inside."""
-        name, _ = QFileDialog.getOpenFileName(self._of, "Look inside a profile file", "", f"{_FILTER};;All files (*)")
+        name, _ = QFileDialog.getOpenFileName(
+            self._of, tr("Look inside a profile file"), "", tr("{kinds};;All files (*)").format(kinds=_FILTER)
+        )
         if name:
             self.read(Path(name))
 

@@ -33,12 +33,13 @@ from nakrel.ui.widgets.basics import button, hairline, label, restyle
 from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import SOFT, KeepingDelegate, RowDelegate
 from nakrel.ui.widgets.switch import Switch
+from nakrel.words import tr
 
 __all__ = ["ProfilesColumn"]
 
 AnyIndex = QModelIndex | QPersistentModelIndex
 _PROFILE_ROW = 46
-_NO_MACROS = "No macro here yet. Make one with + New, then press Record."
+_NO_MACROS = tr("No macro here yet. Make one with + New, then press Record.")
 
 
 class _ProfileDelegate(KeepingDelegate):
@@ -138,14 +139,14 @@ class ProfilesColumn(QWidget):
         self.setFixedWidth(216)
         self._store, self._shown = store, shown
         self.search = QLineEdit()
-        self.search.setPlaceholderText("Find a profile or macro")
-        self.search.setAccessibleName("Find a profile or macro")
+        self.search.setPlaceholderText(tr("Find a profile or macro"))
+        self.search.setAccessibleName(tr("Find a profile or macro"))
         self.search.setClearButtonEnabled(True)
         self.profiles, self.macros = ProfileList(store), MacroList(store)
-        self.profile_view = _List("Profiles", "", _ProfileDelegate(self), self._delete_profile)
-        self.macro_view = _List("Macros", _NO_MACROS, _MacroDelegate(self), self._delete_macro)
+        self.profile_view = _List(tr("Profiles"), "", _ProfileDelegate(self), self._delete_profile)
+        self.macro_view = _List(tr("Macros"), _NO_MACROS, _MacroDelegate(self), self._delete_macro)
         self.nothing = NothingHere(self.search.clear).follow(self.search, self.profiles, self.macros)
-        self.follow = Switch("Load with games")
+        self.follow = Switch(tr("Load with games"))
         self._follow_note = label("", "soft", wrap=True)
         self.saved = label("", "soft")
         self._build()
@@ -187,10 +188,10 @@ class ProfilesColumn(QWidget):
         layout.setSpacing(4)
         head = QHBoxLayout()
         head.setContentsMargins(14, 0, 8, 4)
-        head.addWidget(label("Profiles", "heading"))
+        head.addWidget(label(tr("Profiles"), "heading"))
         head.addStretch(1)
-        self.new_profile_button = button("+ New", self.new_profile, "link", "A new profile (Ctrl+N)")
-        self.new_profile_button.setAccessibleName("New profile")
+        self.new_profile_button = button(tr("+ New"), self.new_profile, "link", tr("A new profile (Ctrl+N)"))
+        self.new_profile_button.setAccessibleName(tr("New profile"))
         head.addWidget(self.new_profile_button)
         layout.addLayout(head)
         find = QHBoxLayout()
@@ -204,10 +205,10 @@ class ProfilesColumn(QWidget):
         layout.addWidget(self.profile_view, 5)
         macros = QHBoxLayout()
         macros.setContentsMargins(14, 6, 8, 0)
-        macros.addWidget(label("Macros", "heading"))
+        macros.addWidget(label(tr("Macros"), "heading"))
         macros.addStretch(1)
-        self.new_macro_button = button("+ New", self.new_macro, "link", "A new macro (Ctrl+M)")
-        self.new_macro_button.setAccessibleName("New macro")
+        self.new_macro_button = button(tr("+ New"), self.new_macro, "link", tr("A new macro (Ctrl+M)"))
+        self.new_macro_button.setAccessibleName(tr("New macro"))
         macros.addWidget(self.new_macro_button)
         layout.addLayout(macros)
         self.macro_view.setModel(self.macros)
@@ -220,7 +221,7 @@ class ProfilesColumn(QWidget):
         foot = QVBoxLayout()
         foot.setContentsMargins(14, 6, 14, 0)
         row = QHBoxLayout()
-        name = QLabel("Load with games")
+        name = QLabel(tr("Load with games"))
         name.setBuddy(self.follow)
         row.addWidget(name)
         row.addStretch(1)
@@ -258,7 +259,13 @@ class ProfilesColumn(QWidget):
         typed = typed.strip()
         both = bool(typed) and not self.profiles.items and not self.macros.items
         for view, kind in ((self.profile_view, "profile"), (self.macro_view, "macro")):
-            view.empty = "" if both else f"No {kind} matches “{typed}”." if typed else _NO_MACROS
+            view.empty = (
+                ""
+                if both
+                else tr("No {kind} matches “{typed}”.").format(kind=kind, typed=typed)
+                if typed
+                else _NO_MACROS
+            )
             view.update()
 
     def _select_shown(self) -> None:
@@ -275,7 +282,7 @@ class ProfilesColumn(QWidget):
     def _show_saving(self) -> None:
         """Say whether what is shown is on the disk."""
         reason = self._store.not_saved
-        self.saved.setText("not saved" if reason else "saving…" if self._store.saving else "saved")
+        self.saved.setText(tr("not saved") if reason else tr("saving…") if self._store.saving else "saved")
         self.saved.setToolTip(reason)
         restyle(self.saved, "alarm" if reason else "soft")
 
@@ -284,10 +291,12 @@ class ProfilesColumn(QWidget):
         self.follow.blockSignals(True)
         self.follow.setChecked(pinned is None)
         self.follow.blockSignals(False)
-        note = "the game in front counts" if self._store.status.sees_windows else "the game started last counts"
-        self._follow_note.setText(f"{pinned.name} is pinned" if pinned else note)
+        note = tr("the game in front counts") if self._store.status.sees_windows else tr("the game started last counts")
+        self._follow_note.setText(tr("{name} is pinned").format(name=pinned.name) if pinned else note)
         self._follow_note.setToolTip(
-            "" if self._store.status.sees_windows else "This desktop doesn't tell programs which window is in front."
+            ""
+            if self._store.status.sees_windows
+            else tr("This desktop doesn't tell programs which window is in front.")
         )
 
     def _follow_toggled(self, on: bool) -> None:
@@ -306,14 +315,16 @@ class ProfilesColumn(QWidget):
         if profile := self._store.profiles.get(key):
             pinned = self._store.status.pinned == key
             menu = QMenu(self)
-            menu.addAction("Rename\tF2", lambda: self._rename(self.profile_view))
-            menu.addAction("Duplicate", lambda: self.duplicate_profile(profile))
-            menu.addAction("Export…", lambda: self.export_wanted.emit(profile))
-            menu.addAction("Empty this profile…", lambda: self._reset(key))
-            menu.addAction("Versions…", lambda: self.open_history("profile", key))
-            menu.addAction("Load with games again" if pinned else "Pin", lambda: self._store.pin("" if pinned else key))
+            menu.addAction(tr("Rename\tF2"), lambda: self._rename(self.profile_view))
+            menu.addAction(tr("Duplicate"), lambda: self.duplicate_profile(profile))
+            menu.addAction(tr("Export…"), lambda: self.export_wanted.emit(profile))
+            menu.addAction(tr("Empty this profile…"), lambda: self._reset(key))
+            menu.addAction(tr("Versions…"), lambda: self.open_history("profile", key))
+            menu.addAction(
+                tr("Load with games again") if pinned else tr("Pin"), lambda: self._store.pin("" if pinned else key)
+            )
             menu.addSeparator()
-            gone = menu.addAction("Delete\tDel", lambda: self._delete_profile(key))
+            gone = menu.addAction(tr("Delete\tDel"), lambda: self._delete_profile(key))
             if gone:
                 gone.setEnabled(key != EVERYDAY)
             self._pop_up(menu, self.profile_view, spot)
@@ -324,8 +335,10 @@ class ProfilesColumn(QWidget):
         self._shown.show_profile(copy.id)
         if any(isinstance(cell, RunMacro) for *_, cell in copy.cells()):
             self._store.offer.emit(
-                f"{copy.name} plays the same macros as {profile.name}: an edit of one changes both.",
-                "Give it copies",
+                tr("{name} plays the same macros as {name2}: an edit of one changes both.").format(
+                    name=copy.name, name2=profile.name
+                ),
+                tr("Give it copies"),
                 lambda: commands.copy_macros(self._store, copy.id),
             )
 
@@ -351,11 +364,13 @@ class ProfilesColumn(QWidget):
         key = str(self.macro_view.indexAt(spot).data(KEY) or "")
         if macro := self._store.macros.get(key):
             menu = QMenu(self)
-            menu.addAction("Rename\tF2", lambda: self._rename(self.macro_view))
-            menu.addAction("Duplicate", lambda: self._shown.show_macro(commands.duplicate_macro(self._store, macro).id))
-            menu.addAction("Versions…", lambda: self.open_history("macro", key))
+            menu.addAction(tr("Rename\tF2"), lambda: self._rename(self.macro_view))
+            menu.addAction(
+                tr("Duplicate"), lambda: self._shown.show_macro(commands.duplicate_macro(self._store, macro).id)
+            )
+            menu.addAction(tr("Versions…"), lambda: self.open_history("macro", key))
             menu.addSeparator()
-            menu.addAction("Delete\tDel", lambda: self._delete_macro(key))
+            menu.addAction(tr("Delete\tDel"), lambda: self._delete_macro(key))
             self._pop_up(menu, self.macro_view, spot)
 
     def _pop_up(self, menu: QMenu, view: _List, spot: QPoint) -> None:

@@ -23,6 +23,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.theme import colour
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.rows import SOFT, Table
+from nakrel.words import tr
 
 __all__ = ["History"]
 
@@ -42,21 +43,23 @@ class History(QDialog):
         self._store, self._key = store, key
         self.versions: tuple[m.Version, ...] = ()
         now = (store.profiles if kind == "profile" else store.macros).get(key)
-        self.setWindowTitle(f"Versions of {now.name}" if now else f"Deleted {kind}s")
+        self.setWindowTitle(
+            tr("Versions of {name}").format(name=now.name) if now else tr("Deleted {kind}s").format(kind=kind)
+        )
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(760, 520)
         self._model = QStandardItemModel(0, 2, self)
         self._model.setHorizontalHeaderLabels(["saved", "name"])
-        self.table = Table("Versions")
+        self.table = Table(tr("Versions"))
         self.table.setModel(self._model)
         self.table.set_widths(184)
         self.text = QPlainTextEdit()
         self.text.setReadOnly(True)
         self.text.setTabStopDistance(_MARK_PX)
-        self.text.setAccessibleName("What was in it")
+        self.text.setAccessibleName(tr("What was in it"))
         self._marks = _Marks(self.text.document())
         self._legend, self._message = label("", "soft"), label("", "soft", wrap=True)
-        self.back_button = button("Restore", self.bring_back, "act")
+        self.back_button = button(tr("Restore"), self.bring_back, "act")
         self._build()
         if chosen := self.table.selectionModel():
             chosen.currentRowChanged.connect(lambda row, before: self._show(row.row()))
@@ -74,7 +77,7 @@ class History(QDialog):
         layout.addWidget(self._message)
         row = QHBoxLayout()
         row.addStretch(1)
-        row.addWidget(button("Close", self.reject))
+        row.addWidget(button(tr("Close"), self.reject))
         row.addWidget(self.back_button)
         layout.addLayout(row)
         self.back_button.setEnabled(False)
@@ -90,13 +93,13 @@ class History(QDialog):
             saved = QStandardItem(time.strftime("%d %b %Y, %H:%M:%S", time.localtime(version.at)))
             name = QStandardItem(item.name if item else "")
             if number == 0 and self._key:
-                name.setData(" as it is now", SOFT)
+                name.setData(tr(" as it is now"), SOFT)
             for part in (saved, name):
                 part.setEditable(False)
             self._model.appendRow([saved, name])
         if answer.versions:
             self.table.selectRow(min(1, len(answer.versions) - 1) if self._key else 0)
-        self._message.setText("" if answer.versions else "No earlier version.")
+        self._message.setText("" if answer.versions else tr("No earlier version."))
 
     def _show(self, row: int) -> None:
         if not 0 <= row < len(self.versions):
@@ -108,10 +111,12 @@ class History(QDialog):
         item = version.profile or version.macro
         there = (self._store.profiles | self._store.macros).get(item.id) if item else None
         lines = _differences(text, self._text_of(there)) if there is not None else text.splitlines()
-        more = f"\n… and {len(lines) - _MOST_LINES} lines more" if len(lines) > _MOST_LINES else ""
+        more = (
+            tr("\n… and {value} lines more").format(value=len(lines) - _MOST_LINES) if len(lines) > _MOST_LINES else ""
+        )
         self.text.setPlainText("\n".join(lines[:_MOST_LINES]) + more)
         differs = any(line[:1] in _MARKS for line in lines)
-        self._legend.setText("− in this version only    + now only" if differs else "")
+        self._legend.setText(tr("− in this version only    + now only") if differs else "")
         self.back_button.setEnabled(item is not None and item != there)
 
     def _text_of(self, item: Profile | Macro) -> str:
@@ -124,9 +129,9 @@ class History(QDialog):
             return
         version = self.versions[row]
         if version.profile:
-            commands.edit_profile(self._store, f"restore {version.profile.name}", version.profile)
+            commands.edit_profile(self._store, tr("restore {name}").format(name=version.profile.name), version.profile)
         elif version.macro:
-            commands.edit_macro(self._store, f"restore {version.macro.name}", version.macro)
+            commands.edit_macro(self._store, tr("restore {name}").format(name=version.macro.name), version.macro)
         self.accept()
 
 
@@ -152,18 +157,20 @@ class _Marks(QSyntaxHighlighter):
 
 def _macro_text(macro: Macro) -> str:
     note = f"{macro.note}\n" if macro.note else ""
-    return f"{macro.name}\n{note}plays: {describe_play(macro.play)}\n\n{notation.write(macro)}"
+    return tr("{name}\n{note}plays: {value}\n\n{value2}").format(
+        name=macro.name, note=note, value=describe_play(macro.play), value2=notation.write(macro)
+    )
 
 
 def _profile_text(store: Store, profile: Profile) -> str:
     lines = [profile.name, *([profile.note] if profile.note else [])]
-    lines += [f"linked to {describe_rule(rule)}" for rule in profile.programs]
-    lines.append(f"fair play: {FAIR_PLAY_WORDS[profile.fair_play]}")
+    lines += [tr("linked to {value}").format(value=describe_rule(rule)) for rule in profile.programs]
+    lines.append(tr("fair play: {value}").format(value=FAIR_PLAY_WORDS[profile.fair_play]))
     for setup in profile.setups:
         lines += ["", setup.name]
         for layer, code, cell in setup.every():
             _, text, soft = cell_text(store, cell)
             lines.append(f"  {control_label(code, layer)}: {text}{soft}")
     if profile.keys:
-        lines += ["", "game keys", *(f"  {key.name}: {control_label(key.control)}" for key in profile.keys)]
+        lines += ["", tr("game keys"), *(f"  {key.name}: {control_label(key.control)}" for key in profile.keys)]
     return "\n".join(lines)

@@ -28,6 +28,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, choice, label
 from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import WEAK, Table
+from nakrel.words import tr
 
 __all__ = ["LinkDialog"]
 
@@ -36,10 +37,10 @@ _REFRESH_MS = 1000
 _BY = {
     MatchBy.PATH: "executable",
     MatchBy.NAME: "name",
-    MatchBy.COMMAND: "part of the command line",
-    MatchBy.WINDOW: "window class",
-    MatchBy.WINDOWS_PROGRAM: "Windows program",
-    MatchBy.APPLICATION: "application id",
+    MatchBy.COMMAND: tr("part of the command line"),
+    MatchBy.WINDOW: tr("window class"),
+    MatchBy.WINDOWS_PROGRAM: tr("Windows program"),
+    MatchBy.APPLICATION: tr("application id"),
 }
 
 
@@ -52,7 +53,7 @@ class LinkDialog(QDialog):
         super().__init__(parent)
         self._store, self._profile = store, profile
         found = store.profiles.get(profile)
-        self.setWindowTitle(f"Link a program to {found.name if found else profile}")
+        self.setWindowTitle(tr("Link a program to {value}").format(value=found.name if found else profile))
         self.resize(760, 520)
         self._programs: tuple[Program, ...] = ()
         self._applications: tuple[Application, ...] = ()
@@ -64,20 +65,22 @@ class LinkDialog(QDialog):
         self._proxy.setSourceModel(self._model)
         self._proxy.setFilterKeyColumn(-1)
         self._proxy.setFilterCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
-        self.source = Segments([("running", "Running now"), ("installed", "Installed")], "Where to pick from")
+        self.source = Segments(
+            [("running", tr("Running now")), ("installed", tr("Installed"))], tr("Where to pick from")
+        )
         self.search = QLineEdit()
-        self.search.setPlaceholderText("Find a program")
-        self.search.setAccessibleName("Find a program")
-        self.all_programs = QCheckBox("show system programs")
-        self.table = Table("Programs")
-        self.rule_by = choice("Match by")
+        self.search.setPlaceholderText(tr("Find a program"))
+        self.search.setAccessibleName(tr("Find a program"))
+        self.all_programs = QCheckBox(tr("show system programs"))
+        self.table = Table(tr("Programs"))
+        self.rule_by = choice(tr("Match by"))
         for by, text in _BY.items():
             self.rule_by.addItem(text, by)
         self.rule_value = QLineEdit()
-        self.rule_value.setAccessibleName("What to match")
+        self.rule_value.setAccessibleName(tr("What to match"))
         self._hint, self._warning = label("", "soft", wrap=True), label("", "alarm", wrap=True)
         self.child_button = button("", self._pick_child, "link")
-        self.link_button = button("Link", self._link, "act")
+        self.link_button = button(tr("Link"), self._link, "act")
         self._build()
         self._connect()
         self._timer = QTimer(self)
@@ -93,7 +96,7 @@ class LinkDialog(QDialog):
         head.addWidget(self.source)
         head.addWidget(self.search, 1)
         head.addWidget(self.all_programs)
-        self.file_button = button("A file…", self._ask_file)
+        self.file_button = button(tr("A file…"), self._ask_file)
         head.addWidget(self.file_button)
         layout.addLayout(head)
         self.table.setModel(self._proxy)
@@ -101,7 +104,7 @@ class LinkDialog(QDialog):
         layout.addWidget(self.nothing)
         layout.addWidget(self.table, 1)
         rule = QHBoxLayout()
-        rule.addWidget(label("match by", "soft"))
+        rule.addWidget(label(tr("match by"), "soft"))
         rule.addWidget(self.rule_by)
         rule.addWidget(self.rule_value, 1)
         layout.addLayout(rule)
@@ -110,7 +113,7 @@ class LinkDialog(QDialog):
         layout.addWidget(self.child_button, 0, Qt.AlignmentFlag.AlignLeft)
         row = QHBoxLayout()
         row.addStretch(1)
-        row.addWidget(button("Cancel", self.reject))
+        row.addWidget(button(tr("Cancel"), self.reject))
         row.addWidget(self.link_button)
         layout.addLayout(row)
         self.source.set_value("running")
@@ -143,7 +146,7 @@ class LinkDialog(QDialog):
 
     def _heads(self) -> None:
         running = self.source.value == "running"
-        heads = ["window", "program", "path"] if running else ["application", "window class", "path"]
+        heads = ["window", "program", "path"] if running else ["application", tr("window class"), "path"]
         self._model.setHorizontalHeaderLabels(heads)
         self.table.set_widths(240, 150)
 
@@ -177,7 +180,7 @@ class LinkDialog(QDialog):
             # Programs with a window come first, since a game has one, and of these the one started last.
             rows = range(self._model.rowCount())
             titled = [row for row in rows if (item := self._model.item(row, 0)) and not item.data(WEAK)]
-            text = (program.title or "no window", program.name, program.path or " ".join(program.command))
+            text = (program.title or tr("no window"), program.name, program.path or " ".join(program.command))
             self._insert(0 if program.title else len(titled), text, program, not program.title)
 
     def _applications_came(self, answer: m.AnswerBody) -> None:
@@ -232,7 +235,7 @@ class LinkDialog(QDialog):
         self._judge()
 
     def _ask_file(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, "The program's file")
+        name, _ = QFileDialog.getOpenFileName(self, tr("The program's file"))
         if name:
             self.pick_file(Path(name))
 
@@ -242,7 +245,7 @@ class LinkDialog(QDialog):
             with path.open("rb") as file:
                 script = file.read(2) == b"#!"
         except OSError as error:
-            self._warning.setText(f"{path} can't be read: {error.strerror}")
+            self._warning.setText(tr("{path} can't be read: {strerror}").format(path=path, strerror=error.strerror))
             return
         self._set_rule(rule_for_file(os.path.realpath(path), script))
 
@@ -257,11 +260,15 @@ class LinkDialog(QDialog):
         self._child = None
         warning = ""
         if rule is None:
-            hint = "Pick the game. If it has a launcher, start the game first and pick the game, not the launcher."
+            hint = tr("Pick the game. If it has a launcher, start the game first and pick the game, not the launcher.")
         else:
             found = [p for p in self._programs if matches(rule, p)]
             names = ", ".join(sorted({p.name for p in found}))
-            hint = f"This matches now: {names}." if found else "This matches no program that runs now."
+            hint = (
+                tr("This matches now: {names}.").format(names=names)
+                if found
+                else tr("This matches no program that runs now.")
+            )
             warning = self._warn(rule, found)
         self._hint.setText(hint)
         self._warning.setText(warning)
@@ -277,15 +284,23 @@ class LinkDialog(QDialog):
             and any(other == rule or any(matches(other, p) for p in found) for other in profile.programs)
         ]
         if others:
-            text.append(f"{' and '.join(others)} is linked to it, too; only one of two profiles can be live.")
+            text.append(
+                tr("{value} is linked to it, too; only one of two profiles can be live.").format(
+                    value=tr(" and ").join(others)
+                )
+            )
         if found and len({p.path for p in found}) > 2:
-            text.append("That is several programs; make the rule narrower, or each of them makes the profile live.")
+            text.append(tr("That is several programs; make the rule narrower, or each of them makes the profile live."))
         picked = self.source_picked()
         launcher = picked if isinstance(picked, Program) and matches(rule, picked) else (found[0] if found else None)
         if launcher and (child := launched_by(launcher, self._programs)) and not matches(rule, child):
             self._child = child
-            text.append(f"{launcher.name} has started {child.title or child.name}: it may be a launcher only.")
-            self.child_button.setText(f"Link {child.name} instead")
+            text.append(
+                tr("{name} has started {value}: it may be a launcher only.").format(
+                    name=launcher.name, value=child.title or child.name
+                )
+            )
+            self.child_button.setText(tr("Link {name} instead").format(name=child.name))
         return " ".join(text)
 
     def _pick_child(self) -> None:

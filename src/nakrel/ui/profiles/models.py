@@ -18,6 +18,7 @@ from nakrel.ui.dragged import MACRO_MIME
 from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.rows import GLYPH, SOFT
+from nakrel.words import tr
 
 __all__ = ["COLOUR", "KEY", "LIVE", "MacroList", "ProfileList", "profile_state"]
 
@@ -35,12 +36,12 @@ def profile_state(store: Store, profile: Profile) -> str:
     if profile.id == status.pinned:
         return "pinned"
     if profile.id == status.live and profile.id != EVERYDAY:
-        return "in front" if "in front" in status.reason else "running"
+        return tr("in front") if "in front" in status.reason else "running"
     if profile.id == EVERYDAY:
-        return "when no linked program runs"
+        return tr("when no linked program runs")
     if not profile.programs:
-        return "no program linked"
-    return "running in the background" if profile.id in status.running_profiles else "not running"
+        return tr("no program linked")
+    return tr("running in the background") if profile.id in status.running_profiles else tr("not running")
 
 
 def _when_editor_is_closed(edit: Callable[[], None]) -> None:
@@ -114,7 +115,7 @@ class ProfileList(_NamedList):
             case Qt.ItemDataRole.ToolTipRole:
                 return "\n".join(filter(None, [profile.note, *map(describe_rule, profile.programs)])) or None
             case Qt.ItemDataRole.AccessibleTextRole:
-                live = ", live" if profile.id == self._store.status.live else ""
+                live = tr(", live") if profile.id == self._store.status.live else ""
                 return f"{profile.name}, {profile_state(self._store, profile)}{live}"
         return {
             SOFT: lambda: profile_state(self._store, profile),
@@ -132,9 +133,11 @@ class ProfileList(_NamedList):
         try:
             after = msgspec.structs.replace(profile, name=name)
         except DataError as error:
-            self._store.fault.emit(f"Not renamed: {error}.")
+            self._store.fault.emit(tr("Not renamed: {error}.").format(error=error))
             return False
-        _when_editor_is_closed(lambda: commands.edit_profile(self._store, f"rename {profile.name}", after))
+        _when_editor_is_closed(
+            lambda: commands.edit_profile(self._store, tr("rename {name}").format(name=profile.name), after)
+        )
         return True
 
     def _wanted(self) -> list[Profile]:
@@ -174,9 +177,11 @@ class MacroList(_NamedList):
         try:
             after = msgspec.structs.replace(macro, name=name)
         except DataError as error:
-            self._store.fault.emit(f"Not renamed: {error}.")
+            self._store.fault.emit(tr("Not renamed: {error}.").format(error=error))
             return False
-        _when_editor_is_closed(lambda: commands.edit_macro(self._store, f"rename {macro.name}", after))
+        _when_editor_is_closed(
+            lambda: commands.edit_macro(self._store, tr("rename {name}").format(name=macro.name), after)
+        )
         return True
 
     def flags(self, index: AnyIndex) -> Qt.ItemFlag:

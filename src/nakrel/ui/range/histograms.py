@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QWidget
 
 from nakrel.core.analysis.practice_range import bins_of, histogram
 from nakrel.ui.theme import SMALL_PX, colour, font
+from nakrel.words import tr
 
 __all__ = ["Histograms"]
 
@@ -30,9 +31,11 @@ class Histograms(QWidget):
 
     def show_times(self, name: str, holds_us: list[int], gaps_us: list[int]) -> None:
         """Show the times of a control; '' for none."""
-        parts = (("held, ms", holds_us), ("gaps, ms", gaps_us)) if name else ()
+        parts = ((tr("held, ms"), holds_us), (tr("gaps, ms"), gaps_us)) if name else ()
         self._parts = [(f"{name} · {what}", histogram(times)) for what, times in parts]
-        self.setAccessibleName(f"How long {name} was held, and its gaps" if name else "No button is selected")
+        self.setAccessibleName(
+            tr("How long {name} was held, and its gaps").format(name=name) if name else tr("No button is selected")
+        )
         self.setAccessibleDescription("; ".join(f"{title}: {_spoken(counts)}" for title, counts in self._parts))
         self.update()
 
@@ -65,5 +68,5 @@ class Histograms(QWidget):
 
 def _spoken(counts: list[int]) -> str:
     """The bars that there are, with the milliseconds that each ends at."""
-    ends = [f"up to {bound:,}" for bound in bins_of()] + ["longer"]
-    return ", ".join(f"{count} {end}" for count, end in zip(counts, ends, strict=False) if count) or "none yet"
+    ends = [tr("up to {bound:,}").format(bound=bound) for bound in bins_of()] + ["longer"]
+    return ", ".join(f"{count} {end}" for count, end in zip(counts, ends, strict=False) if count) or tr("none yet")

@@ -16,6 +16,7 @@ from nakrel.ui.theme import SMALL_PX, colour, font, hue
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.lettering import fitted, write
 from nakrel.ui.widgets.traces import draw_trace
+from nakrel.words import tr
 
 __all__ = ["Pad"]
 
@@ -23,7 +24,7 @@ SPAN_US = 5_000_000
 _NAMES, _LANE, _RULER = 150, 30, 20
 _MOST_LANES = 8
 _NO_TEXT = Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.AltModifier
-_INVITE = "Click here; then press, click, scroll and type. Esc leaves."
+_INVITE = tr("Click here; then press, click, scroll and type. Esc leaves.")
 
 
 class Pad(QWidget):
@@ -45,7 +46,7 @@ class Pad(QWidget):
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setFixedHeight(_MOST_LANES * _LANE + _RULER + 8)
-        self.setAccessibleName("Press, click, scroll and type here; Esc leaves")
+        self.setAccessibleName(tr("Press, click, scroll and type here; Esc leaves"))
 
     def sizeHint(self) -> QSize:
         """Wide, and high enough for all lanes."""
@@ -134,7 +135,7 @@ class Pad(QWidget):
         field = QRectF(_NAMES, 6, self.width() - _NAMES - 14, _MOST_LANES * _LANE)
         if not self.lanes:
             painter.setPen(colour("soft"))
-            text = _INVITE if not self.hasFocus() else "Press, click, scroll and type."
+            text = _INVITE if not self.hasFocus() else tr("Press, click, scroll and type.")
             painter.drawText(area, Qt.AlignmentFlag.AlignCenter, text)
             return
         counts = self._counts()

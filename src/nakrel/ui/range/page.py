@@ -37,11 +37,22 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.rows import HeadedModel, Table
 from nakrel.ui.widgets.sentence import Figure, Sentence
+from nakrel.words import tr
 
 __all__ = ["RangePage"]
 
 AnyIndex = QModelIndex | QPersistentModelIndex
-_HEADS = ("button", "presses", "now", "best second", "held, ms", "shortest", "gap, ms", "shortest", "seen by the game")
+_HEADS = (
+    "button",
+    "presses",
+    "now",
+    tr("best second"),
+    tr("held, ms"),
+    "shortest",
+    tr("gap, ms"),
+    "shortest",
+    tr("seen by the game"),
+)
 _FRAME_MS, _ROWS_MS = 33, 250
 # What comes from a finger and goes out again as it came.
 _PASSED = "finger"
@@ -55,15 +66,19 @@ def _now_us() -> int:
 def _read_fps(text: str) -> int:
     figure = text.strip().split(" ")[0]
     if not figure.isdigit() or not 10 <= int(figure) <= 1_000:
-        raise DataError("a frame rate is a number from 10 to 1000")
+        raise DataError(tr("a frame rate is a number from 10 to 1000"))
     return int(figure)
 
 
 def _bounce_words(row: Row) -> str:
     """What a worn switch does, with its numbers."""
-    often = f"{row.bounces} of {row.presses} presses of {control_label(row.lane.control)}"
+    often = tr("{bounces} of {presses} presses of {button}").format(
+        bounces=row.bounces, presses=row.presses, button=control_label(row.lane.control)
+    )
     shortest = (row.shortest_gap_us or 0) / 1_000
-    return f"{often} came within 25 ms after a release (the soonest after {shortest:.1f} ms): its switch looks worn."
+    return tr(
+        "{often} came within 25 ms after a release (the soonest after {shortest:.1f} ms): its switch looks worn."
+    ).format(often=often, shortest=shortest)
 
 
 class _Rows(HeadedModel):
@@ -101,7 +116,7 @@ class _Rows(HeadedModel):
         row = self.rows[index.row()]
         times = (row.hold_us, row.shortest_hold_us, row.gap_us, row.shortest_gap_us)
         shown = ["" if us is None else f"{us / 1_000:.1f}" for us in times]
-        seen = f"{row.seen} of {row.presses}"
+        seen = tr("{seen} of {presses}").format(seen=row.seen, presses=row.presses)
         cells = (lane_name(row.lane, self.names), row.presses, f"{row.now}/s", f"{row.best}/s", *shown, seen)
         return cells[index.column()]
 
@@ -120,18 +135,20 @@ class RangePage(QWidget):
         self.model = _Rows()
         self.pad = Pad(lambda: self.counts, lambda lane: lane_name(lane, self._names()))
         self.text, self.histograms = label("", "soft"), Histograms()
-        self.table = Table("What came")
+        self.table = Table(tr("What came"))
         self.table.setModel(self.model)
         self.table.set_widths(190, 70, 60, 90, 80, 70, 80, 70)
-        self.rate = Figure("frames a second", _read_fps, lambda fps: f"{fps} frames a second")
+        self.rate = Figure(tr("frames a second"), _read_fps, lambda fps: tr("{fps} frames a second").format(fps=fps))
         self.sentence = Sentence()
         self.sentence.may_say(self.rate)
         self.bounce = label("", "error", wrap=True)
-        self.debounce_button = button("Debounce…", lambda: shown.show_page("devices"), "link", "On the Devices page")
-        self.pause_button = button("Pause", self.pause)
-        self.reset_button = button("Start over", self.reset)
-        self.csv_button = button("Save as CSV…", self.ask_table)
-        self.macro_button = button("Make a macro of it", self.make_macro)
+        self.debounce_button = button(
+            tr("Debounce…"), lambda: shown.show_page("devices"), "link", tr("On the Devices page")
+        )
+        self.pause_button = button(tr("Pause"), self.pause)
+        self.reset_button = button(tr("Start over"), self.reset)
+        self.csv_button = button(tr("Save as CSV…"), self.ask_table)
+        self.macro_button = button(tr("Make a macro of it"), self.make_macro)
         self._timer, self._rows_timer = QTimer(self), QTimer(self)
         self._build()
         self._timer.setInterval(_FRAME_MS)
@@ -209,11 +226,15 @@ class RangePage(QWidget):
 
     def _show_text(self) -> None:
         """The text as a program gets it, and the pointer's way."""
-        parts = [f"text as it arrived: {self._typed_text}"] if self._typed_text else []
+        parts = [tr("text as it arrived: {typed_text}").format(typed_text=self._typed_text)] if self._typed_text else []
         if self._macros_text:
-            parts.append(f"macros typed: {self._macros_text}")
+            parts.append(tr("macros typed: {macros_text}").format(macros_text=self._macros_text))
         if self._moves:
-            parts.append(f"the pointer went {self._moved_px:,.0f} px in {self._moves:,} moves")
+            parts.append(
+                tr("the pointer went {moved_px:,.0f} px in {moves:,} moves").format(
+                    moved_px=self._moved_px, moves=self._moves
+                )
+            )
         text = " · ".join(parts)
         self.text.setText(f"{text[:1].upper()}{text[1:]}")
 
@@ -231,7 +252,7 @@ class RangePage(QWidget):
 
     def _frames_changed(self) -> None:
         self.rate.set_value(self._shown.frames)
-        self.sentence.say("Seen by a game at", self.rate, ".")
+        self.sentence.say(tr("Seen by a game at"), self.rate, ".")
         # What has come is looked at again.
         before, self.counts = self.counts, Range(self.counts.start_us, self._shown.frames)
         for event in before.events:
@@ -276,7 +297,7 @@ class RangePage(QWidget):
         """Stand still, or go on."""
         self.paused = not self.paused
         self.pad.held_us = _now_us() if self.paused else None
-        self.pause_button.setText("Go on" if self.paused else "Pause")
+        self.pause_button.setText(tr("Go on") if self.paused else tr("Pause"))
         self.refresh()
         self.pad.update()
 
@@ -289,7 +310,7 @@ class RangePage(QWidget):
 
     def ask_table(self) -> None:
         """Ask where to, and save the events as a table."""
-        name, _ = QFileDialog.getSaveFileName(self, "Save as CSV", "range.csv", "CSV (*.csv)")
+        name, _ = QFileDialog.getSaveFileName(self, tr("Save as CSV"), "range.csv", tr("CSV (*.csv)"))
         if name:
             self.save_table(Path(name))
 
@@ -306,14 +327,16 @@ class RangePage(QWidget):
         """Nothing is left out in silence."""
         if late := self.counts.left_out:
             self._store.fault.emit(
-                f"Only the first {MOST_EVENTS:,} events are in it; {late:,} more were counted alone."
+                tr("Only the first {most:,} events are in it; {late:,} more were counted alone.").format(
+                    most=MOST_EVENTS, late=late
+                )
             )
 
     def make_macro(self) -> None:
         """What fingers did becomes a macro."""
         if steps := to_steps(self.counts.events):
-            macro = commands.add_macro(self._store, Macro(id="range", name="From the Range", loop=steps))
+            macro = commands.add_macro(self._store, Macro(id="range", name=tr("From the Range"), loop=steps))
             self._shown.show_macro(macro.id)
             self._say_left_out()
         else:
-            self._store.fault.emit("There is no whole press in it yet.")
+            self._store.fault.emit(tr("There is no whole press in it yet."))

@@ -10,6 +10,7 @@ from PyQt6.QtGui import QColor, QGuiApplication, QKeyEvent, QMouseEvent, QPainte
 from PyQt6.QtWidgets import QWidget
 
 from nakrel.core.model.places import Monitor
+from nakrel.words import tr
 
 __all__ = ["SETTLE_MS", "Overlay", "give_back", "area_of", "monitors_of"]
 
@@ -67,7 +68,7 @@ class Overlay(QWidget):
         self.setScreen(screen)
         self.setGeometry(screen.geometry())
         self.setMouseTracking(True)
-        self.setAccessibleName("The screen, to pick a place on")
+        self.setAccessibleName(tr("The screen, to pick a place on"))
 
     def local(self, spot: QPoint) -> QPointF:
         """A pixel of the screens as a point of this window."""

@@ -11,6 +11,7 @@ from nakrel.core.model.places import Window
 from nakrel.core.model.steps import Origin, Pointer
 from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, give_back, monitors_of
 from nakrel.ui.theme import SMALL_PX, font, palette
+from nakrel.words import tr
 
 __all__ = ["Picker"]
 
@@ -157,14 +158,14 @@ class Picker(QObject):
         """What stands beside the crosshair."""
         step = self.step()
         if step.origin is Origin.WINDOW and self.window:
-            title = f"“{self.window.title[:30]}”" if self.window.title else "of the linked program"
-            where, switch = f"in the window {title}", "W: count from the screen"
+            title = f"“{self.window.title[:30]}”" if self.window.title else tr("of the linked program")
+            where, switch = tr("in the window {title}").format(title=title), tr("W: count from the screen")
         else:
-            where = f"on the screen of {self.size[0]} x {self.size[1]}"
-            switch = "W: count from the game's window" if self.window else ""
+            where = tr("on the screen of {value} x {value2}").format(value=self.size[0], value2=self.size[1])
+            switch = tr("W: count from the game's window") if self.window else ""
         count = len(self.taken_at)
-        took = f"Esc: done, {count} taken" if count else "Esc: leave"
-        keys = "click or Enter: take   arrows: by a pixel"
+        took = tr("Esc: done, {count} taken").format(count=count) if count else tr("Esc: leave")
+        keys = tr("click or Enter: take   arrows: by a pixel")
         return [f"{step.x}, {step.y}", where, keys, f"{took}   {switch}".rstrip()]
 
     def step(self) -> Pointer:

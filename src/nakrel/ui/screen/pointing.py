@@ -15,6 +15,7 @@ from nakrel.core.model.places import place_of
 from nakrel.core.model.steps import Origin, Pointer
 from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, give_back, monitors_of
 from nakrel.ui.theme import font
+from nakrel.words import tr
 
 __all__ = ["Pointing", "spots_of"]
 
@@ -32,7 +33,7 @@ def spots_of(steps: Sequence[Pointer], places: m.Places, size: tuple[int, int]) 
         try:
             x, y = pixels(step.x, scope), pixels(step.y, scope)
         except FormulaError as error:
-            raise DataError(f"the place can't be worked out: {error}") from None
+            raise DataError(tr("the place can't be worked out: {error}").format(error=error)) from None
         if step.origin is Origin.POINTER:
             at = at + QPoint(x, y)
         else:

@@ -23,6 +23,7 @@ from nakrel.ui.sheet.field import Field
 from nakrel.ui.sheet.model import holder_of
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
+from nakrel.words import tr
 
 __all__ = ["Assign"]
 
@@ -53,8 +54,12 @@ class Assign(QObject):
             return
         self._place, self._then = place, self._choose
         self.programs.look()
-        where = f" while {holder_of(known.setup, known.layer) or known.layer} is held" if known.layer else ""
-        question = f"What should {label(known.control)} do{where}?"
+        where = (
+            tr(" while {value} is held").format(value=holder_of(known.setup, known.layer) or known.layer)
+            if known.layer
+            else ""
+        )
+        question = tr("What should {button} do{where}?").format(button=label(known.control), where=where)
         now = known.setup.of_layer(known.layer).get(known.control)
         self.field.open(place, question, self._offered, now, typed)
 
@@ -99,7 +104,7 @@ class Assign(QObject):
         """Keys and buttons alone; the mouse's main ones where nothing is typed."""
         if not typed.strip():
             return [
-                Offer(Group.KEYS, label(code), ToControl(code), "mouse button")
+                Offer(Group.KEYS, label(code), ToControl(code), tr("mouse button"))
                 for code in ("BTN_LEFT", "BTN_RIGHT", "BTN_MIDDLE")
             ]
         return [offer for offer in self._offered(typed) if isinstance(offer.does, ToControl)]
@@ -130,7 +135,7 @@ class Assign(QObject):
                 if self._new_macro(name):
                     self.recording_wanted.emit()
             case Begin.CLICKS:
-                if self._new_macro(name or "Click sequence"):
+                if self._new_macro(name or tr("Click sequence")):
                     self.clicks_wanted.emit()
             case Begin.LAYER:
                 self.hold_new_layer(self._shown.control, name)
@@ -143,8 +148,8 @@ class Assign(QObject):
 
     def _new_macro(self, name: str, made: Callable[[Macro], Macro] | None = None) -> bool:
         """Make a macro and let the button play it, as one edit; show it where it is still empty."""
-        self._store.undo_stack.beginMacro(f"new macro {name}".strip())
-        macro = commands.new_macro(self._store, name or "New macro")
+        self._store.undo_stack.beginMacro(tr("new macro {name}").format(name=name).strip())
+        macro = commands.new_macro(self._store, name or tr("New macro"))
         if made is not None:
             commands.edit_macro(self._store, "steps", made(macro))
         refused = self.set(RunMacro(macro.id))
@@ -158,10 +163,10 @@ class Assign(QObject):
 
     def _rapid_fire(self, name: str, does: Cell | Beginning | None) -> None:
         if not isinstance(does, ToControl):
-            self._store.fault.emit("Rapid fire takes one key or button; press only that one.")
+            self._store.fault.emit(tr("Rapid fire takes one key or button; press only that one."))
             return
         figures = [figure.example for figure in RAPID_FIRE.figures]
-        known = f"Rapid fire {label(does.control)}"
+        known = tr("Rapid fire {button}").format(button=label(does.control))
         self._new_macro(name or known, lambda macro: build(macro, RAPID_FIRE, name_of(does.control), figures))
 
     def hold_new_layer(self, code: str, name: str = "") -> str:
@@ -169,13 +174,15 @@ class Assign(QObject):
         profile, setup = self._shown.profile, self._shown.setup
         if profile is None or setup is None:
             return ""
-        name = free_name(name or f"{label(code)} held", (layer.name for layer in setup.layers))
+        name = free_name(name or tr("{button} held").format(button=label(code)), (layer.name for layer in setup.layers))
 
         def changed(sheet: SetUp) -> SetUp:
             layers = (*sheet.layers, Layer(name))
             return msgspec.structs.replace(sheet, layers=layers, cells={**sheet.cells, code: HoldLayer(name)})
 
-        refused = commands.edit_setup(self._store, profile, setup.name, f"new layer {name}", changed)
+        refused = commands.edit_setup(
+            self._store, profile, setup.name, tr("new layer {name}").format(name=name), changed
+        )
         if refused:
             self._store.fault.emit(refused)
         return "" if refused else name
@@ -184,16 +191,16 @@ class Assign(QObject):
         profile, setup = self._shown.profile, self._shown.setup
         assert profile
         assert setup
-        name = free_name(name or "New variant", (each.name for each in profile.setups))
+        name = free_name(name or tr("New variant"), (each.name for each in profile.setups))
         cell = GoTo(What.SETUP, name)
         here = setup.with_cell(self._shown.layer, self._shown.control, cell)
         setups = (*(here if each is setup else each for each in profile.setups), SetUp(name))
-        if refused := commands.edit_setups(self._store, profile, f"new variant {name}", setups):
+        if refused := commands.edit_setups(self._store, profile, tr("new variant {name}").format(name=name), setups):
             self._store.fault.emit(refused)
 
     def _new_profile(self, name: str) -> None:
-        self._store.undo_stack.beginMacro(f"new profile {name}".strip())
-        made = commands.new_profile(self._store, name or "New profile")
+        self._store.undo_stack.beginMacro(tr("new profile {name}").format(name=name).strip())
+        made = commands.new_profile(self._store, name or tr("New profile"))
         refused = self.set(GoTo(What.PROFILE, made.id))
         self._store.undo_stack.endMacro()
         if refused:
@@ -205,11 +212,13 @@ class Assign(QObject):
         profile = self._shown.profile
         assert profile
         known = CONTROLS.get(self._shown.control)
-        stages = profile.pointer.stages or (SpeedStage("Normal"),)
-        name = free_name(name or "Slow", (each.name for each in stages))
+        stages = profile.pointer.stages or (SpeedStage(tr("Normal")),)
+        name = free_name(name or tr("Slow"), (each.name for each in stages))
         pointer = msgspec.structs.replace(profile.pointer, stages=(*stages, SpeedStage(name, 50, 50)))
-        self._store.undo_stack.beginMacro(f"new pointer speed {name}")
-        refused = commands.set_pointer(self._store, profile, pointer, f"new pointer speed {name}", {})
+        self._store.undo_stack.beginMacro(tr("new pointer speed {name}").format(name=name))
+        refused = commands.set_pointer(
+            self._store, profile, pointer, tr("new pointer speed {name}").format(name=name), {}
+        )
         refused = refused or self.set(ChangeSpeed(name, held=known is None or known.kind is not Kind.WHEEL))
         self._store.undo_stack.endMacro()
         if refused:

@@ -15,6 +15,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.theme import colour, hue
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.lettering import fitted, width_of, write
+from nakrel.words import tr
 
 __all__ = ["BoardView"]
 
@@ -22,29 +23,29 @@ __all__ = ["BoardView"]
 _UNIT_PX, _LEAST_PX = 47.0, 30.0
 _LEGEND_PX, _WORD_PX = 10.0, 10.5
 _SHORT = {
-    "KEY_BACKSPACE": "Back",
-    "KEY_LEFTSHIFT": "Shift",
-    "KEY_RIGHTSHIFT": "Shift R",
-    "KEY_LEFTCTRL": "Ctrl",
-    "KEY_RIGHTCTRL": "Ctrl R",
-    "KEY_LEFTALT": "Alt",
-    "KEY_RIGHTALT": "Alt R",
-    "KEY_LEFTMETA": "Super",
-    "KEY_RIGHTMETA": "Super R",
-    "KEY_COMPOSE": "Menu",
-    "KEY_CAPSLOCK": "Caps",
-    "KEY_SCROLLLOCK": "Scroll",
-    "KEY_SYSRQ": "Print",
-    "KEY_PAGEUP": "PgUp",
-    "KEY_PAGEDOWN": "PgDn",
-    "KEY_INSERT": "Ins",
-    "KEY_DELETE": "Del",
-    "KEY_UP": "Up",
-    "KEY_DOWN": "Down",
-    "KEY_LEFT": "Left",
-    "KEY_RIGHT": "Right",
-    "KEY_NUMLOCK": "Num",
-    "KEY_KPENTER": "Ent",
+    "KEY_BACKSPACE": tr("Back"),
+    "KEY_LEFTSHIFT": tr("Shift"),
+    "KEY_RIGHTSHIFT": tr("Shift R"),
+    "KEY_LEFTCTRL": tr("Ctrl"),
+    "KEY_RIGHTCTRL": tr("Ctrl R"),
+    "KEY_LEFTALT": tr("Alt"),
+    "KEY_RIGHTALT": tr("Alt R"),
+    "KEY_LEFTMETA": tr("Super"),
+    "KEY_RIGHTMETA": tr("Super R"),
+    "KEY_COMPOSE": tr("Menu"),
+    "KEY_CAPSLOCK": tr("Caps"),
+    "KEY_SCROLLLOCK": tr("Scroll"),
+    "KEY_SYSRQ": tr("Print"),
+    "KEY_PAGEUP": tr("PgUp"),
+    "KEY_PAGEDOWN": tr("PgDn"),
+    "KEY_INSERT": tr("Ins"),
+    "KEY_DELETE": tr("Del"),
+    "KEY_UP": tr("Up"),
+    "KEY_DOWN": tr("Down"),
+    "KEY_LEFT": tr("Left"),
+    "KEY_RIGHT": tr("Right"),
+    "KEY_NUMLOCK": tr("Num"),
+    "KEY_KPENTER": tr("Ent"),
     "KEY_KPSLASH": "/",
     "KEY_KPASTERISK": "*",
     "KEY_KPMINUS": "-",
@@ -68,7 +69,7 @@ class BoardView(QWidget):
         self.legends: dict[str, str] = {}
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(False)
-        self.setAccessibleName("Board")
+        self.setAccessibleName(tr("Board"))
         for signal in (model.modelReset, model.dataChanged, shown.control_changed, shown.profile_changed):
             signal.connect(self.refresh)
         store.settings_changed.connect(self._ask_legends)
@@ -255,7 +256,7 @@ class BoardView(QWidget):
 
 def _brief(text: str) -> str:
     """What it does without the verb, which the glyph says as well."""
-    for verb in ("opens ", "types ", "goes to ", "holds ", "pointer: "):
+    for verb in (tr("opens "), tr("types "), tr("goes to "), tr("holds "), tr("pointer: ")):
         text = text.removeprefix(verb)
     return text
 

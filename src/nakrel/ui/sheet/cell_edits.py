@@ -12,6 +12,7 @@ from nakrel.ui.sheet.model import CODE, SheetModel
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.rows import Table
+from nakrel.words import tr
 
 __all__ = ["CellEdits"]
 
@@ -39,7 +40,7 @@ class CellEdits(QObject):
         codes = self.chosen_codes()
         if profile and setup and codes:
             cells: dict[tuple[str, str], Cell | None] = dict.fromkeys((layer, code) for code in codes)
-            text = "detach" if len(codes) == 1 else f"clear {len(codes)} buttons"
+            text = "detach" if len(codes) == 1 else tr("clear {count} buttons").format(count=len(codes))
             if refused := commands.set_cells(self._store, profile, setup.name, cells, text):
                 self._store.fault.emit(refused)
 
@@ -76,16 +77,18 @@ class CellEdits(QObject):
 
     def _popup(self, spot: QPoint) -> None:
         menu = QMenu(self._over)
-        menu.addAction("Change…\tEnter", self.change_wanted.emit)
-        menu.addAction("Copy\tCtrl+C", self.copy)
-        menu.addAction("Cut\tCtrl+X", lambda: self.copy(cut=True))
-        if paste := menu.addAction("Paste\tCtrl+V", self.paste):
+        menu.addAction(tr("Change…\tEnter"), self.change_wanted.emit)
+        menu.addAction(tr("Copy\tCtrl+C"), self.copy)
+        menu.addAction(tr("Cut\tCtrl+X"), lambda: self.copy(cut=True))
+        if paste := menu.addAction(tr("Paste\tCtrl+V"), self.paste):
             paste.setEnabled(self._carried is not None)
         if isinstance(cell := self._cell(), StartProgram) and cell.off:
-            menu.addAction("Allow the program", lambda: self._allow(cell))
+            menu.addAction(tr("Allow the program"), lambda: self._allow(cell))
         menu.addSeparator()
         count = len(self.chosen_codes())
-        menu.addAction(f"Clear {count} buttons\tDel" if count > 1 else "Detach\tDel", self.clear)
+        menu.addAction(
+            tr("Clear {count} buttons\tDel").format(count=count) if count > 1 else tr("Detach\tDel"), self.clear
+        )
         menu.popup(spot)
 
     def _cell(self) -> Cell | None:

@@ -16,6 +16,7 @@ from nakrel.core.model.limits import MAX_RATE, MAX_TEXT
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, form_row, label
 from nakrel.ui.widgets.paragraph import Paragraph
+from nakrel.words import tr
 
 __all__ = ["CellSettings"]
 
@@ -32,27 +33,27 @@ class CellSettings(QWidget):
         super().__init__()
         self._store = store
         self._cell: Cell | None = None
-        self.text = Paragraph("Text", "what it types", MAX_TEXT)
+        self.text = Paragraph(tr("Text"), tr("what it types"), MAX_TEXT)
         self.rate = QSpinBox()
         self.rate.setRange(1, MAX_RATE)
         self.rate.setKeyboardTracking(False)
         self.rate.setFixedWidth(96)
-        self._rate_row = form_row("characters a second", self.rate)
-        self.secret = QCheckBox("secret: kept in the keyring, in no file")
+        self._rate_row = form_row(tr("characters a second"), self.rate)
+        self.secret = QCheckBox(tr("secret: kept in the keyring, in no file"))
         self.secret_name, self.secret_text = QLineEdit(), QLineEdit()
         self.secret_text.setEchoMode(QLineEdit.EchoMode.Password)
-        self.secret_text.setPlaceholderText("the text; Enter keeps it")
-        self._name_row = form_row("name of the secret", self.secret_name)
-        self._text_row = form_row("secret text", self.secret_text)
+        self.secret_text.setPlaceholderText(tr("the text; Enter keeps it"))
+        self._name_row = form_row(tr("name of the secret"), self.secret_name)
+        self._text_row = form_row(tr("secret text"), self.secret_text)
         self.command = QLineEdit()
-        self.command.setAccessibleName("Program and arguments")
-        self.command.setPlaceholderText("program and arguments")
+        self.command.setAccessibleName(tr("Program and arguments"))
+        self.command.setPlaceholderText(tr("program and arguments"))
         self.missing = label("", "alarm", wrap=True)
-        self.allow = button("Allow the program", self._allow, "act")
+        self.allow = button(tr("Allow the program"), self._allow, "act")
         self.layer_name = QLineEdit()
-        self.layer_name.setAccessibleName("Name of the layer")
-        self.delete_layer = button("Delete the layer", self._delete_layer, "link")
-        self.held = QCheckBox("only while the button is held")
+        self.layer_name.setAccessibleName(tr("Name of the layer"))
+        self.delete_layer = button(tr("Delete the layer"), self._delete_layer, "link")
+        self.held = QCheckBox(tr("only while the button is held"))
         self._asked = ""
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
@@ -147,7 +148,7 @@ class CellSettings(QWidget):
         if not isinstance(cell, TypeText):
             return
         if not name or not text:
-            self.refused.emit("A secret needs a text, and a name by which the button asks for it.")
+            self.refused.emit(tr("A secret needs a text, and a name by which the button asks for it."))
             return
 
         def answered(answer: m.AnswerBody) -> None:

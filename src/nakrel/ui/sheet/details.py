@@ -28,6 +28,7 @@ from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.play_now import PlayNow
 from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
+from nakrel.words import tr
 
 __all__ = ["SheetDetails"]
 
@@ -40,20 +41,20 @@ class SheetDetails(QWidget):
         self._store, self._shown = store, shown
         self.edit_requested: Callable[[], object] = lambda: None
         self._title, self._code = label("", "heading"), label("", "soft", wrap=True)
-        self.does = button("", lambda: self.edit_requested(), "does", "Change what it does (Enter)")
-        self.press_button = button("Press to choose", self._arm, tip="Press the key, button or combination")
-        self.press_control = Capture(store, "Press the key, button or combination…")
-        self.clear_button = button("Clear", lambda: self._set(None), tip="Leave the button unchanged (Del)")
+        self.does = button("", lambda: self.edit_requested(), "does", tr("Change what it does (Enter)"))
+        self.press_button = button(tr("Press to choose"), self._arm, tip=tr("Press the key, button or combination"))
+        self.press_control = Capture(store, tr("Press the key, button or combination…"))
+        self.clear_button = button(tr("Clear"), lambda: self._set(None), tip=tr("Leave the button unchanged (Del)"))
         self._error, self._beyond = label("", "alarm", wrap=True), label("", "alarm", wrap=True)
         self.settings = CellSettings(store)
         self._plays = label("", "soft")
         self.play = HowItPlays()
-        self.own_play = button("Change it for this button only", self._give_own_play, "link")
+        self.own_play = button(tr("Change it for this button only"), self._give_own_play, "link")
         self.preview, self._rate = PlayPreview(), label("", "soft")
-        self.open_button = button("Open", self._open, tip="Open the macro")
+        self.open_button = button(tr("Open"), self._open, tip=tr("Open the macro"))
         self.play_now = PlayNow(store, self._what_plays)
-        self.finder = Capture(store, "Press the button to find its row…")
-        self.find_button = button("Press a button to find it", self.finder.arm)
+        self.finder = Capture(store, tr("Press the button to find its row…"))
+        self.find_button = button(tr("Press a button to find it"), self.finder.arm)
         self._shown_once = False
         self._build()
         self._connect()
@@ -94,10 +95,12 @@ class SheetDetails(QWidget):
         self.settings.changed.connect(self._set)
         self.settings.refused.connect(self._say)
         self.settings.layer_renamed.connect(
-            lambda old, new: self._edit(f"rename {old}", lambda sheet: sheet.with_layer_named(old, new))
+            lambda old, new: self._edit(
+                tr("rename {old}").format(old=old), lambda sheet: sheet.with_layer_named(old, new)
+            )
         )
         self.settings.layer_deleted.connect(
-            lambda name: self._edit(f"delete {name}", lambda sheet: sheet.without_layer(name))
+            lambda name: self._edit(tr("delete {name}").format(name=name), lambda sheet: sheet.without_layer(name))
         )
         for signal in (self._store.library_changed, self._shown.profile_changed, self._shown.control_changed):
             signal.connect(self.refresh)
@@ -129,13 +132,17 @@ class SheetDetails(QWidget):
         self._shown_once = True
         code, cell, macro, setup = self._shown.control, self._cell(), self._macro(), self._shown.setup
         layer = self._shown.layer
-        held = f", while {holder_of(setup, layer) or layer} is held" if setup and layer else ""
-        self._title.setText(f"{control_label(code)}{held}" if code else "No button chosen")
-        self._code.setText(code or "Choose a row, or press a button of your mouse.")
+        held = tr(", while {value} is held").format(value=holder_of(setup, layer) or layer) if setup and layer else ""
+        self._title.setText(f"{control_label(code)}{held}" if code else tr("No button chosen"))
+        self._code.setText(code or tr("Choose a row, or press a button of your mouse."))
         self._say("")
         _, text, soft = cell_text(self._store, cell)
-        self.does.setText("as in base" if layer and cell is None else f"{text}{soft if macro is None else ''}")
-        self.does.setAccessibleName(f"What {control_label(code) if code else 'it'} does: {self.does.text()}")
+        self.does.setText(tr("as in base") if layer and cell is None else f"{text}{soft if macro is None else ''}")
+        self.does.setAccessibleName(
+            tr("What {value} does: {value2}").format(
+                value=control_label(code) if code else "it", value2=self.does.text()
+            )
+        )
         for part in (self.does, self.press_button):
             part.setEnabled(bool(code))
         self.press_button.setVisible(not self.press_control.armed)
@@ -155,8 +162,8 @@ class SheetDetails(QWidget):
             return
         play = cell.play or macro.play
         self.play.set_play(play)
-        self._plays.setText("plays differently here" if cell.play else "plays as the macro says")
-        self.own_play.setText("Back to what the macro says" if cell.play else "Change it for this button only")
+        self._plays.setText(tr("plays differently here") if cell.play else tr("plays as the macro says"))
+        self.own_play.setText(tr("Back to what the macro says") if cell.play else tr("Change it for this button only"))
         self.preview.show_macro(macro, play)
         cycle = cycle_us(macro, play)
         self._rate.setText(format_runs(cycle))
@@ -168,12 +175,20 @@ class SheetDetails(QWidget):
         if profile is None:
             return ""
         if isinstance(cell, ChangeSpeed) and cell.to and cell.to not in (s.name for s in profile.pointer.stages):
-            return f"{profile.name} has no pointer speed {cell.to!r}; add it under Pointer speed…."
+            return tr("{name} has no pointer speed {to!r}; add it under Pointer speed….").format(
+                name=profile.name, to=cell.to
+            )
         named = list(cell.controls) if isinstance(cell, ToChord) else [getattr(cell, "control", "")]
         named += named_in(macro) if macro else []
         table = profile.key_table()
         missing = [control_label(code) for code in named if code.startswith(GAME) and code not in table]
-        return f"{profile.name} has no game key {' and no '.join(missing)}; add it to its game keys." if missing else ""
+        return (
+            tr("{name} has no game key {value}; add it to its game keys.").format(
+                name=profile.name, value=tr(" and no ").join(missing)
+            )
+            if missing
+            else ""
+        )
 
     def _circle(self, macro: Macro | None) -> str:
         """Where this macro and another one of the profile would fire each other."""
@@ -204,7 +219,7 @@ class SheetDetails(QWidget):
 
     def _control_pressed(self, codes: tuple[str, ...]) -> None:
         if any(CONTROLS[code].kind is Kind.WHEEL for code in codes):
-            self._say("A button can act as a key or another button, not as a turn of the wheel.")
+            self._say(tr("A button can act as a key or another button, not as a turn of the wheel."))
         elif len(codes) == 1:
             self._set(ToControl(codes[0]))
         else:
@@ -220,7 +235,7 @@ class SheetDetails(QWidget):
                 self._set(msgspec.structs.replace(cell, play=play))
             else:
                 after = msgspec.structs.replace(macro, play=play)
-                commands.edit_macro(self._store, f"{what} of {macro.name}", after)
+                commands.edit_macro(self._store, tr("{what} of {name}").format(what=what, name=macro.name), after)
 
     def _give_own_play(self) -> None:
         cell, macro = self._cell(), self._macro()

@@ -17,6 +17,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.shield import shielded
+from nakrel.words import tr
 
 __all__ = ["Field"]
 
@@ -44,9 +45,11 @@ class Field(QFrame):
         self.line.setFixedHeight(_LINE_PX - 2)
         self.line.setMaxLength(4_000)
         self.list = OfferList(store, programs)
-        self.press_button = button("press it  Ctrl+Space", self.press, "link", "Press the key, button or combination")
+        self.press_button = button(
+            tr("press it  Ctrl+Space"), self.press, "link", tr("Press the key, button or combination")
+        )
         self.press_button.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        self.capture = Capture(store, "Press the key, button or combination…")
+        self.capture = Capture(store, tr("Press the key, button or combination…"))
         self._error = label("", "alarm", wrap=True)
         self._error.hide()
         head = QHBoxLayout()

@@ -23,6 +23,7 @@ from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.control_choice import ControlChoice
 from nakrel.ui.widgets.rows import GLYPH, WEAK, EditedTable, HeadedModel
+from nakrel.words import counted, tr
 
 __all__ = ["GameKeys"]
 
@@ -38,7 +39,7 @@ class _Keys(HeadedModel):
     message = pyqtSignal(str)
 
     def __init__(self, store: Store, profile: str) -> None:
-        super().__init__(("the game's name", "control", "used by"))
+        super().__init__((tr("the game's name"), "control", tr("used by")))
         self._store, self._profile = store, profile
 
     @property
@@ -81,8 +82,8 @@ class _Keys(HeadedModel):
         if column == _CONTROL:
             return name_of(key.control) if role == Qt.ItemDataRole.EditRole else control_label(key.control)
         macros, cells = uses_of(game_key(key.name), self.profile, self._store.macros)
-        message = [macro.name for macro in macros] + ([f"{cells} button{'s' * (cells > 1)}"] if cells else [])
-        return ", ".join(message) or "nothing yet"
+        message = [macro.name for macro in macros] + ([counted(cells, "{n} button", "{n} buttons")] if cells else [])
+        return ", ".join(message) or tr("nothing yet")
 
     def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
         """Take what was typed; what can't be read leaves all as it is, and `told` gives its reason."""
@@ -120,17 +121,17 @@ class GameKeys(QDialog):
         self._store = store
         self.model = _Keys(store, profile)
         found = self.model.profile
-        self.setWindowTitle(f"Game keys of {found.name if found else profile}")
+        self.setWindowTitle(tr("Game keys of {value}").format(value=found.name if found else profile))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(620, 460)
-        self.table = EditedTable("Game keys")
+        self.table = EditedTable(tr("Game keys"))
         self.table.setModel(self.model)
         self.table.set_widths(180, 150)
         self.name = QLineEdit()
-        self.name.setPlaceholderText("Reload")
-        self.name.setAccessibleName("The game's name for a new key")
-        self.control = ControlChoice("Key of the new name")
-        self.capture = Capture(store, "Press the key or button that the game has for it…")
+        self.name.setPlaceholderText(tr("Reload"))
+        self.name.setAccessibleName(tr("The game's name for a new key"))
+        self.control = ControlChoice(tr("Key of the new name"))
+        self.capture = Capture(store, tr("Press the key or button that the game has for it…"))
         self._message = label("", "alarm", wrap=True)
         self._free = label("", "soft", wrap=True)
         self._bound: int | None = None
@@ -147,7 +148,7 @@ class GameKeys(QDialog):
 
     def _build(self) -> None:
         layout = QVBoxLayout(self)
-        message = "What the game calls its keys. Macros and buttons that name one follow when it changes here."
+        message = tr("What the game calls its keys. Macros and buttons that name one follow when it changes here.")
         layout.addWidget(label(message, "soft", wrap=True))
         layout.addWidget(self.table, 1)
         layout.addWidget(self.capture)
@@ -158,18 +159,18 @@ class GameKeys(QDialog):
         self.control.show_code("")
         self.control.refused.connect(self._say)
         row.addWidget(self.control, 2)
-        self.add_button = button("Add", self.add, "act")
+        self.add_button = button(tr("Add"), self.add, "act")
         row.addWidget(self.add_button)
-        self.press_button = button("Press to choose", self._arm, tip="Press the key to choose it")
+        self.press_button = button(tr("Press to choose"), self._arm, tip=tr("Press the key to choose it"))
         row.addWidget(self.press_button)
         layout.addLayout(row)
         layout.addWidget(self._free)
         foot = QHBoxLayout()
-        foot.addWidget(button("Import CSV…", self._ask_import))
-        foot.addWidget(button("Export CSV…", self._ask_export))
-        foot.addWidget(button("Delete", self.delete, tip="Remove the selected keys (Del)"))
+        foot.addWidget(button(tr("Import CSV…"), self._ask_import))
+        foot.addWidget(button(tr("Export CSV…"), self._ask_export))
+        foot.addWidget(button(tr("Delete"), self.delete, tip=tr("Remove the selected keys (Del)")))
         foot.addStretch(1)
-        foot.addWidget(button("Close", self.accept))
+        foot.addWidget(button(tr("Close"), self.accept))
         layout.addLayout(foot)
 
     def add(self) -> None:
@@ -208,7 +209,7 @@ class GameKeys(QDialog):
             self._say(f"{path.name}: {error}")
             return
         kept = [found.pop(key.name, key) for key in profile.keys]
-        self._say(commands.set_keys(self._store, profile, (*kept, *found.values()), "import game keys"))
+        self._say(commands.set_keys(self._store, profile, (*kept, *found.values()), tr("import game keys")))
 
     def write(self, path: Path) -> None:
         """Write the keys to a CSV file."""
@@ -218,12 +219,12 @@ class GameKeys(QDialog):
             self._say(str(error))
 
     def _ask_import(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, "Import game keys", "", "Tables (*.csv);;All files (*)")
+        name, _ = QFileDialog.getOpenFileName(self, tr("Import game keys"), "", tr("Tables (*.csv);;All files (*)"))
         if name:
             self.read(Path(name))
 
     def _ask_export(self) -> None:
-        name, _ = QFileDialog.getSaveFileName(self, "Export game keys", "game-keys.csv", "Tables (*.csv)")
+        name, _ = QFileDialog.getSaveFileName(self, tr("Export game keys"), "game-keys.csv", tr("Tables (*.csv)"))
         if name:
             self.write(Path(name))
 
@@ -256,7 +257,11 @@ class GameKeys(QDialog):
     def _show_free(self) -> None:
         profile = self.model.profile
         free = [control_label(code) for code in unused(profile)] if profile else []
-        self._free.setText(f"Free for other things: {', '.join(free[:24])}{' and more' if len(free) > 24 else ''}")
+        self._free.setText(
+            tr("Free for other things: {value}{value2}").format(
+                value=", ".join(free[:24]), value2=tr(" and more") if len(free) > 24 else ""
+            )
+        )
 
     def _say(self, message: str) -> None:
         self._message.setText(message)

@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QWidget
 from nakrel.ui.sheet.model import layer_head
 from nakrel.ui.shown import Shown
 from nakrel.ui.widgets.basics import button, clear_layout, tab_lands_on_chosen
+from nakrel.words import tr
 
 __all__ = ["LayerTabs"]
 
@@ -22,7 +23,7 @@ class LayerTabs(QWidget):
         self._listed: object = None
         self._row = QHBoxLayout(self)
         self._row.setContentsMargins(0, 0, 0, 0)
-        self.setAccessibleName("Layer")
+        self.setAccessibleName(tr("Layer"))
         self._group = QButtonGroup(self)
         for signal in (shown.profile_changed, shown.control_changed):
             signal.connect(self.refresh)

@@ -37,6 +37,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.rows import GLYPH, LIT, SOFT, WEAK, Drawn, HeadedModel
+from nakrel.words import tr
 
 __all__ = ["CODE", "SheetModel", "cell_text", "holder_of", "layer_head", "off_hint"]
 
@@ -45,16 +46,16 @@ PART, CONTROL, PLAIN = range(3)
 _HEADS = ("", "button", "base")
 _PARTS = ("main", "wheel", "thumb", "side", "keys", "function", "navigation", "keypad", "media")
 _PART_WORDS = {
-    "main": "Main",
-    "wheel": "Wheel",
-    "thumb": "Thumb",
-    "side": "Side",
-    "keys": "Keys",
-    "function": "Function",
-    "navigation": "Navigation",
-    "keypad": "Keypad",
-    "media": "Media",
-    "away": "Elsewhere",
+    "main": tr("Main"),
+    "wheel": tr("Wheel"),
+    "thumb": tr("Thumb"),
+    "side": tr("Side"),
+    "keys": tr("Keys"),
+    "function": tr("Function"),
+    "navigation": tr("Navigation"),
+    "keypad": tr("Keypad"),
+    "media": tr("Media"),
+    "away": tr("Elsewhere"),
 }
 _BY = {1: "next", -1: "previous"}
 # A cell on its way to another: its set-up, layer and control.
@@ -78,30 +79,52 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
         case ToChord(controls=codes):
             return codes[0], " + ".join(map(label, codes)), ""
         case TypeText(secret=name) if name:
-            return TEXT, f"types the secret {name}", ""
+            return TEXT, tr("types the secret {name}").format(name=name), ""
         case TypeText(text=text):
-            return TEXT, f"types “{' '.join(text.split())[:40]}”", ""
+            return TEXT, tr("types “{value}”").format(value=" ".join(text.split())[:40]), ""
         case StartProgram(command=command, off=True):
-            return OPEN, f"off until allowed: {command[0].rpartition('/')[2]}", f" {shlex.join(command[1:])}"
+            return (
+                OPEN,
+                tr("off until allowed: {value}").format(value=command[0].rpartition("/")[2]),
+                f" {shlex.join(command[1:])}",
+            )
         case StartProgram(command=command):
-            return OPEN, f"opens {command[0].rpartition('/')[2]}", f" {shlex.join(command[1:])}"
+            return OPEN, tr("opens {value}").format(value=command[0].rpartition("/")[2]), f" {shlex.join(command[1:])}"
         case HoldLayer(layer=name):
-            return glyphs.LAYER, f"holds {name}", ""
+            return glyphs.LAYER, tr("holds {name}").format(name=name), ""
         case GoTo(what=What.SETUP, to=name, by=by):
-            return glyphs.GO, f"goes to {name}" if name else f"goes to the {_BY[by]} variant", ""
+            return (
+                glyphs.GO,
+                tr("goes to {name}").format(name=name)
+                if name
+                else tr("goes to the {value} variant").format(value=_BY[by]),
+                "",
+            )
         case GoTo(to=key, by=by):
             known = store.profiles.get(key)
-            where = known.name if known else "a deleted profile" if key else f"the {_BY[by]} profile"
-            return glyphs.GO, f"goes to {where}", ""
+            where = (
+                known.name
+                if known
+                else tr("a deleted profile")
+                if key
+                else tr("the {value} profile").format(value=_BY[by])
+            )
+            return glyphs.GO, tr("goes to {where}").format(where=where), ""
         case ChangeSpeed(to=name, by=by, held=held):
-            speed = f"{name} while held" if held else f"speed {name}" if name else f"{_BY[by]} speed"
-            return glyphs.SPEED, f"pointer: {speed}", ""
+            speed = (
+                tr("{name} while held").format(name=name)
+                if held
+                else tr("speed {name}").format(name=name)
+                if name
+                else tr("{value} speed").format(value=_BY[by])
+            )
+            return glyphs.SPEED, tr("pointer: {speed}").format(speed=speed), ""
         case RunSystemAction(action=action):
             return ACTION_KEYS.get(action, glyphs.GO), ACTION_LABELS[action], ""
         case RunMacro(macro=key, play=own):
             macro = store.macros.get(key)
             if macro is None:
-                return glyphs.NOTHING, "a deleted macro", ""
+                return glyphs.NOTHING, tr("a deleted macro"), ""
             play = own or macro.play
             rate = format_rate(cycle_us(macro, play)) if play.mode in ("held", "toggle") else ""
             return glyphs.MACRO, macro.name, f" {describe_play(play)}" + (f" · {rate}" if rate else "")
@@ -119,8 +142,12 @@ def layer_head(setup: SetUp | None, layer: str) -> str:
     """What stands over a layer's column."""
     holder = holder_of(setup, layer) if setup else ""
     if not holder:
-        return f"{layer} · held by no button"
-    return f"while {holder} is held" if layer == f"{holder} held" else f"{layer} · while {holder} is held"
+        return tr("{layer} · held by no button").format(layer=layer)
+    return (
+        tr("while {holder} is held").format(holder=holder)
+        if layer == f"{holder} held"
+        else tr("{layer} · while {holder} is held").format(layer=layer, holder=holder)
+    )
 
 
 def _layers(setup: SetUp | None) -> tuple[Layer, ...]:
@@ -143,7 +170,7 @@ def _speed(profile: Profile | None, cell: Cell | None) -> str:
 def off_hint(cell: Cell | None) -> str:
     """What is to be done for a cell that is off to do something, '' for any other."""
     off = isinstance(cell, StartProgram) and cell.off
-    return "It is off, since it came from outside: allow the program in the row's menu." if off else ""
+    return tr("It is off, since it came from outside: allow the program in the row's menu.") if off else ""
 
 
 def _falling(store: Store, shown: Shown) -> dict[str, Cell]:
@@ -324,7 +351,9 @@ class SheetModel(HeadedModel):
         cells: dict[tuple[str, str], Cell | None] = {target: cell}
         if not copy:
             cells[source] = None
-        text = f"{'copy' if copy else 'move'} {label(source[1])} to {label(target[1])}"
+        text = tr("{value} {button} to {button2}").format(
+            value="copy" if copy else "move", button=label(source[1]), button2=label(target[1])
+        )
         if refused := commands.set_cells(self._store, profile, setup.name, cells, text):
             self._store.fault.emit(refused)
 
@@ -397,11 +426,11 @@ class SheetModel(HeadedModel):
         glyph, text, soft = cell_text(self._store, cell or fallen)
         soft += _speed(self._shown.profile, cell or fallen)
         if layer and cell is None:
-            text = "as in base"
+            text = tr("as in base")
         elif fallen:
-            soft += " · from Everyday"
+            soft += tr(" · from Everyday")
         elif self.beyond(cell):
-            soft += " · against the fair-play rule"
+            soft += tr(" · against the fair-play rule")
         return glyph, text, soft, cell is None
 
     def beyond(self, cell: Cell | None) -> str:

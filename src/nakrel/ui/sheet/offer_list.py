@@ -20,6 +20,7 @@ from nakrel.ui.theme import BODY_PX, SMALL_PX, colour
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.lettering import fitted, width_of, write
 from nakrel.ui.widgets.traces import draw_trace
+from nakrel.words import tr
 
 __all__ = ["OfferList"]
 
@@ -131,7 +132,7 @@ class OfferList(QListView):
     def __init__(self, store: Store, programs: Programs) -> None:
         super().__init__()
         self.setObjectName("offered")
-        self.setAccessibleName("What it could do")
+        self.setAccessibleName(tr("What it could do"))
         self.setFrameShape(QFrame.Shape.NoFrame)
         self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)

@@ -40,6 +40,7 @@ from nakrel.ui.widgets.basics import Segments, button, choice, label
 from nakrel.ui.widgets.nothing import NothingHere, nothing_matches
 from nakrel.ui.widgets.rows import Table
 from nakrel.ui.widgets.shield import shielded
+from nakrel.words import tr
 
 __all__ = ["SheetPage"]
 
@@ -53,7 +54,7 @@ class _SheetTable(Table):
     """Enter and letters open the field at the cell, Delete leaves the button unchanged."""
 
     def __init__(self, page: SheetPage) -> None:
-        super().__init__("Buttons")
+        super().__init__(tr("Buttons"))
         self._page = page
         self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         self.setAcceptDrops(True)
@@ -110,21 +111,21 @@ class SheetPage(QWidget):
         # The row that was selected last.
         self._at = 0
         self.model = SheetModel(store, shown)
-        self.device = choice("Device")
+        self.device = choice(tr("Device"))
         self.device.setMinimumWidth(170)
         self.search = QLineEdit()
-        self.search.setPlaceholderText("Find a button or what it does")
-        self.search.setAccessibleName("Find a button or what it does")
+        self.search.setPlaceholderText(tr("Find a button or what it does"))
+        self.search.setAccessibleName(tr("Find a button or what it does"))
         self.search.setClearButtonEnabled(True)
-        self.only_changed = QCheckBox("changed only")
+        self.only_changed = QCheckBox(tr("changed only"))
         self.table = _SheetTable(self)
         self.board = BoardView(store, shown, self.model)
         self.cells = CellEdits(store, shown, self.table, self.model, self)
-        self.view = Segments((("list", "List"), ("board", "Board")), "Shown as")
+        self.view = Segments((("list", tr("List")), ("board", tr("Board"))), tr("Shown as"))
         self.layers = LayerTabs(shown)
         self._kind = label("", "soft")
-        self.board_more = button("", self._show_more, "link", "Keys that hardly any keyboard has, as a list")
-        self.more_button = button("", self._show_more, "link", "Keys that hardly any keyboard has")
+        self.board_more = button("", self._show_more, "link", tr("Keys that hardly any keyboard has, as a list"))
+        self.more_button = button("", self._show_more, "link", tr("Keys that hardly any keyboard has"))
         self.setups = SetUps(store, shown)
         self._empty = label("", "soft", wrap=True)
         self.nothing = NothingHere(self._show_all)
@@ -132,7 +133,7 @@ class SheetPage(QWidget):
         self._room = QWidget()
         self.assign = Assign(store, shown, self)
         self.layer_button = button(
-            "+ Layer", self._new_layer, "link", "What buttons do while another one is held: a column of its own"
+            tr("+ Layer"), self._new_layer, "link", tr("What buttons do while another one is held: a column of its own")
         )
         self._build()
         self.device.currentIndexChanged.connect(self._device_chosen)
@@ -151,7 +152,7 @@ class SheetPage(QWidget):
         self.assign.done.connect(self._field_gone)
         if heads := self.table.horizontalHeader():
             heads.sectionDoubleClicked.connect(self._head_clicked)
-            heads.setToolTip("Double click the head of a layer to rename it")
+            heads.setToolTip(tr("Double click the head of a layer to rename it"))
         self.view.chosen.connect(self.show_view)
         self.board.field_wanted.connect(self.open_field)
         self.cells.change_wanted.connect(self.open_field)
@@ -209,11 +210,11 @@ class SheetPage(QWidget):
     def begin_rapid_fire(self) -> None:
         """Ask which button should fire, by pressing it, and then at its cell which key it fires."""
         place = QRect(self.table.geometry().topLeft() + QPoint(_FIRST_COLUMNS_PX, ROW_PX), QSize(430, ROW_PX))
-        self.assign.open_for_holder(place, "Which button should fire? Press it", self._fires)
+        self.assign.open_for_holder(place, tr("Which button should fire? Press it"), self._fires)
 
     def _fires(self, does: Cell | Beginning | None) -> None:
         if not isinstance(does, ToControl):
-            self._store.fault.emit("Rapid fire is on one key or button; press only that one.")
+            self._store.fault.emit(tr("Rapid fire is on one key or button; press only that one."))
             return
         self.show_control(does.control)
         if self.model.row_of(does.control) >= 0:
@@ -265,13 +266,13 @@ class SheetPage(QWidget):
     def _new_layer(self) -> None:
         """Ask which button holds it."""
         place = QRect(self.layer_button.geometry().bottomRight() - QPoint(430, 0), QSize(430, ROW_PX))
-        self.assign.open_for_holder(place, "Which button should hold the layer? Press it", self._holder_chosen)
+        self.assign.open_for_holder(place, tr("Which button should hold the layer? Press it"), self._holder_chosen)
 
     def _holder_chosen(self, does: Cell | Beginning | None) -> None:
         if not isinstance(does, ToControl):
-            self._store.fault.emit("A layer is held by one key or button; press only that one.")
+            self._store.fault.emit(tr("A layer is held by one key or button; press only that one."))
         elif CONTROLS[does.control].kind is Kind.WHEEL:
-            self._store.fault.emit("A turn of the wheel can't be held; press a key or a button for the layer.")
+            self._store.fault.emit(tr("A turn of the wheel can't be held; press a key or a button for the layer."))
         elif name := self.assign.hold_new_layer(does.control):
             self._shown.show_control(does.control, name)
 
@@ -281,14 +282,18 @@ class SheetPage(QWidget):
             return
         dialog = QInputDialog(self)
         dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        dialog.setWindowTitle(f"Rename {old}")
-        dialog.setLabelText("Name of the layer")
+        dialog.setWindowTitle(tr("Rename {old}").format(old=old))
+        dialog.setLabelText(tr("Name of the layer"))
         dialog.setTextValue(old)
 
         def renamed(name: str) -> None:
             if name.strip() and name.strip() != old:
                 refused = commands.edit_setup(
-                    self._store, profile, setup.name, f"rename {old}", lambda s: s.with_layer_named(old, name.strip())
+                    self._store,
+                    profile,
+                    setup.name,
+                    tr("rename {old}").format(old=old),
+                    lambda s: s.with_layer_named(old, name.strip()),
                 )
                 if refused:
                     self._store.fault.emit(refused)
@@ -305,28 +310,34 @@ class SheetPage(QWidget):
         profile, setup = self._shown.profile, self._shown.setup
         notes = []
         if profile and profile.fair_play is FairPlay.NO_MACROS:
-            notes.append("This game allows no macros: while the profile is live, everything passes through as it is.")
+            notes.append(
+                tr("This game allows no macros: while the profile is live, everything passes through as it is.")
+            )
         text = self.search.text().strip()
         if text and profile and setup:
             found = [
-                f"{control_label(code, layer)} in {other.name}"
+                tr("{button} in {name}").format(button=control_label(code, layer), name=other.name)
                 for other, layer, code, cell in profile.cells()
                 if other.name != setup.name
                 and text.casefold() in f"{control_label(code)} {' '.join(cell_text(self._store, cell)[1:])}".casefold()
             ]
             if found:
-                notes.append(f"Found in other variants, too: {', '.join(found[:5])}{' and more' * (len(found) > 5)}.")
+                notes.append(
+                    tr("Found in other variants, too: {value}{value2}.").format(
+                        value=", ".join(found[:5]), value2=tr(" and more") * (len(found) > 5)
+                    )
+                )
         if not self._store.devices:
-            notes.append("No device found. Plug in a mouse or keyboard; the Devices page says more.")
+            notes.append(tr("No device found. Plug in a mouse or keyboard; the Devices page says more."))
         filtered = bool(text) or self.only_changed.isChecked()
         nothing = filtered and not self.model.size() and bool(self._store.devices)
-        what = nothing_matches(text) if text else "No button is changed yet."
+        what = nothing_matches(text) if text else tr("No button is changed yet.")
         board, more = self.board.board, self.model.folded_away
         self._kind.setText(board.kind)
-        self.board_more.setText(f"More keys ({len(board.more)})")
+        self.board_more.setText(tr("More keys ({count})").format(count=len(board.more)))
         self._kind.setVisible(self._as_board)
         self.board_more.setVisible(self._as_board and bool(board.more))
-        self.more_button.setText(f"More keys ({more})" if more else "Fewer keys")
+        self.more_button.setText(tr("More keys ({more})").format(more=more) if more else tr("Fewer keys"))
         self.more_button.setVisible(not self._as_board and (more > 0 or self.model.more_shown))
         self.nothing.say(what if nothing else "")
         self._empty.setText(" ".join(notes))

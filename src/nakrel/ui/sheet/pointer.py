@@ -15,13 +15,14 @@ from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, form_row, label
 from nakrel.ui.widgets.rows import EditedTable, HeadedModel
+from nakrel.words import tr
 
 __all__ = ["PointerDialog"]
 
 _HEADS = ("speed", "horizontal", "vertical", "")
 _NAME, _ACROSS, _DOWN, _NOW = range(4)
 _FIELDS = {_NAME: "name", _ACROSS: "across", _DOWN: "down"}
-_NO_EFFECT = "No effect yet: this needs kernel input (see Devices)."
+_NO_EFFECT = tr("No effect yet: this needs kernel input (see Devices).")
 AnyIndex = QModelIndex | QPersistentModelIndex
 
 
@@ -31,9 +32,13 @@ def read_percent(text: str) -> int:
     try:
         found = round(float(message[:-1]) * 100) if message.endswith(("x", "×")) else round(float(message.rstrip("% ")))
     except (ValueError, OverflowError):
-        raise DataError(f"{text.strip()!r} is no speed; write percent of the device's own, as in 40 or 0.4x") from None
+        raise DataError(
+            tr("{value!r} is no speed; write percent of the device's own, as in 40 or 0.4x").format(value=text.strip())
+        ) from None
     if not 1 <= found <= MAX_PERCENT:
-        raise DataError(f"a speed is 1 to {MAX_PERCENT} percent of the device's own, not {found}")
+        raise DataError(
+            tr("a speed is 1 to {most} percent of the device's own, not {found}").format(most=MAX_PERCENT, found=found)
+        )
     return found
 
 
@@ -80,7 +85,7 @@ class _Stages(HeadedModel):
         if column == _NOW:
             status = self._store.status
             now = status.live == self._key and status.stage == stage.name
-            first = "at first" if index.row() == 0 else ""
+            first = tr("at first") if index.row() == 0 else ""
             return ", ".join(filter(None, (first, "now" if now else "")))
         value = getattr(stage, _FIELDS[column])
         return f"{value} %" if column in (_ACROSS, _DOWN) else value
@@ -94,12 +99,12 @@ class _Stages(HeadedModel):
         try:
             new = {_FIELDS[column]: text if column == _NAME else read_percent(text)}
             if column == _NAME and not text:
-                raise DataError("a pointer speed needs a name")
+                raise DataError(tr("a pointer speed needs a name"))
             stages = tuple(
                 msgspec.structs.replace(each, **new) if n == row else each for n, each in enumerate(self.stages)
             )
             named = {old.name: text} if column == _NAME else {}
-            refused = self.put(f"speed {old.name}", named, stages=stages)
+            refused = self.put(tr("speed {name}").format(name=old.name), named, stages=stages)
         except DataError as error:
             refused = str(error)
         self.message.emit(refused)
@@ -127,17 +132,17 @@ class PointerDialog(QDialog):
         self._store = store
         self.model = _Stages(store, profile)
         found = self.model.profile
-        self.setWindowTitle(f"Pointer speed of {found.name if found else profile}")
+        self.setWindowTitle(tr("Pointer speed of {value}").format(value=found.name if found else profile))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(560, 440)
-        self.table = EditedTable("Pointer speeds")
+        self.table = EditedTable(tr("Pointer speeds"))
         self.table.setModel(self.model)
         self.table.set_widths(170, 120, 110)
         self.name, self.speed = QLineEdit(), QLineEdit()
-        self.name.setPlaceholderText("Aim")
-        self.name.setAccessibleName("Name of a new pointer speed")
+        self.name.setPlaceholderText(tr("Aim"))
+        self.name.setAccessibleName(tr("Name of a new pointer speed"))
         self.speed.setPlaceholderText("40 %")
-        self.speed.setAccessibleName("Speed of the new one, in percent of the device's own")
+        self.speed.setAccessibleName(tr("Speed of the new one, in percent of the device's own"))
         self.wheel, self.straight = QSpinBox(), QSpinBox()
         self.wheel.setRange(1, MAX_PERCENT)
         self.wheel.setSuffix(" %")
@@ -156,8 +161,10 @@ class PointerDialog(QDialog):
         self.table.move_asked.connect(self.move_stage)
         self.name.returnPressed.connect(self.add)
         self.speed.returnPressed.connect(self.add)
-        self.wheel.valueChanged.connect(lambda value: self._say(self.model.put("wheel speed", wheel=value)))
-        self.straight.valueChanged.connect(lambda value: self._say(self.model.put("straight lines", straight=value)))
+        self.wheel.valueChanged.connect(lambda value: self._say(self.model.put(tr("wheel speed"), wheel=value)))
+        self.straight.valueChanged.connect(
+            lambda value: self._say(self.model.put(tr("straight lines"), straight=value))
+        )
         # Methods, which Qt disconnects when the dialog goes; a lambda would outlive it.
         store.profile_changed.connect(self._refresh_later)
         store.status_changed.connect(self._refresh_later)
@@ -166,7 +173,7 @@ class PointerDialog(QDialog):
 
     def _build(self) -> None:
         layout = QVBoxLayout(self)
-        message = (
+        message = tr(
             "How fast the pointer moves while this profile is live, in percent of the device's own speed. "
             "Let a button change it: on the Buttons page, choose a pointer speed for it."
         )
@@ -176,18 +183,20 @@ class PointerDialog(QDialog):
         row = QHBoxLayout()
         row.addWidget(self.name, 3)
         row.addWidget(self.speed, 1)
-        self.add_button = button("Add", self.add, "act")
+        self.add_button = button(tr("Add"), self.add, "act")
         row.addWidget(self.add_button)
         layout.addLayout(row)
-        layout.addWidget(form_row("wheel speed", self.wheel))
-        layout.addWidget(form_row("straighten lines within", self.straight))
+        layout.addWidget(form_row(tr("wheel speed"), self.wheel))
+        layout.addWidget(form_row(tr("straighten lines within"), self.straight))
         layout.addWidget(self._route_note)
         foot = QHBoxLayout()
-        foot.addWidget(button("Up", lambda: self.move_stage(-1), tip="Move the selected speed up (Alt+Up)"))
-        foot.addWidget(button("Down", lambda: self.move_stage(1), tip="Move the selected speed down (Alt+Down)"))
-        foot.addWidget(button("Delete", self.delete, tip="Remove the selected speeds (Del)"))
+        foot.addWidget(button(tr("Up"), lambda: self.move_stage(-1), tip=tr("Move the selected speed up (Alt+Up)")))
+        foot.addWidget(
+            button(tr("Down"), lambda: self.move_stage(1), tip=tr("Move the selected speed down (Alt+Down)"))
+        )
+        foot.addWidget(button(tr("Delete"), self.delete, tip=tr("Remove the selected speeds (Del)")))
         foot.addStretch(1)
-        foot.addWidget(button("Close", self.accept))
+        foot.addWidget(button(tr("Close"), self.accept))
         layout.addLayout(foot)
 
     def _refresh_later(self, key: str = "") -> None:
@@ -214,10 +223,10 @@ class PointerDialog(QDialog):
         try:
             name = self.name.text().strip()
             if not name:
-                raise DataError("write a name for it, say Aim")
+                raise DataError(tr("write a name for it, say Aim"))
             percent = read_percent(self.speed.text() or "100")
             stages = (*self.model.stages, SpeedStage(name, percent, percent))
-            refused = self.model.put(f"new speed {name}", stages=stages)
+            refused = self.model.put(tr("new speed {name}").format(name=name), stages=stages)
         except DataError as error:
             refused = str(error)
         self._say(refused)
@@ -231,14 +240,14 @@ class PointerDialog(QDialog):
         gone = self._selected()
         stages = tuple(stage for n, stage in enumerate(self.model.stages) if n not in gone)
         if gone:
-            self._say(self.model.put("delete a speed", stages=stages))
+            self._say(self.model.put(tr("delete a speed"), stages=stages))
 
     def move_stage(self, by: int) -> None:
         """Move the current stage up (-1) or down (1); the first one is there at the start."""
         row, stages = self.table.currentIndex().row(), list(self.model.stages)
         if row >= 0 and 0 <= row + by < len(stages):
             stages.insert(row + by, stages.pop(row))
-            self._say(self.model.put(f"move {stages[row + by].name}", stages=tuple(stages)))
+            self._say(self.model.put(tr("move {name}").format(name=stages[row + by].name), stages=tuple(stages)))
             self.table.setCurrentIndex(self.model.index(row + by, max(0, self.table.currentIndex().column())))
 
     def _selected(self) -> set[int]:

@@ -14,6 +14,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, choice, label
 from nakrel.ui.widgets.paragraph import Paragraph
+from nakrel.words import tr
 
 __all__ = ["ProfileDetails"]
 
@@ -26,14 +27,14 @@ class ProfileDetails(QWidget):
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
         self._store, self._shown = store, shown
-        self.rule = choice("Fair play: how much a press may do")
+        self.rule = choice(tr("Fair play: how much a press may do"))
         self.rule.addItems([FAIR_PLAY_WORDS[rule] for rule in _RULES])
         self.rule.setMinimumWidth(176)
-        self.falls = QCheckBox("unchanged buttons do what Everyday says")
-        self.keys_button = button("", self.open_keys, "link", "What the game calls its keys")
-        self.pointer_button = button("", self.open_pointer, "link", "How fast the pointer moves")
-        self.colour_button = button("Colour…", self._choose_colour, "link")
-        self.note = Paragraph("Note on the profile", "A note for yourself")
+        self.falls = QCheckBox(tr("unchanged buttons do what Everyday says"))
+        self.keys_button = button("", self.open_keys, "link", tr("What the game calls its keys"))
+        self.pointer_button = button("", self.open_pointer, "link", tr("How fast the pointer moves"))
+        self.colour_button = button(tr("Colour…"), self._choose_colour, "link")
+        self.note = Paragraph(tr("Note on the profile"), tr("A note for yourself"))
         self.keys_dialog: GameKeys | None = None
         self.pointer_dialog: PointerDialog | None = None
         layout = QVBoxLayout(self)
@@ -41,7 +42,7 @@ class ProfileDetails(QWidget):
         layout.setSpacing(4)
         row = QHBoxLayout()
         row.setSpacing(12)
-        row.addWidget(label("fair play", "soft"))
+        row.addWidget(label(tr("fair play"), "soft"))
         row.addWidget(self.rule)
         row.addWidget(self.falls)
         row.addStretch(1)
@@ -69,9 +70,11 @@ class ProfileDetails(QWidget):
         self.falls.setChecked(profile.falls_through)
         self.falls.setVisible(profile.id != EVERYDAY)
         count = len(profile.keys)
-        self.keys_button.setText(f"Game keys ({count})…" if count else "Game keys…")
+        self.keys_button.setText(tr("Game keys ({count})…").format(count=count) if count else tr("Game keys…"))
         stages = len(profile.pointer.stages)
-        self.pointer_button.setText(f"Pointer speed ({stages})…" if stages else "Pointer speed…")
+        self.pointer_button.setText(
+            tr("Pointer speed ({stages})…").format(stages=stages) if stages else tr("Pointer speed…")
+        )
         self.note.show_text(profile.note)
 
     def open_keys(self) -> None:
@@ -87,10 +90,10 @@ class ProfileDetails(QWidget):
             self.pointer_dialog.open()
 
     def _rule_chosen(self, number: int) -> None:
-        self._change("fair play", fair_play=_RULES[number])
+        self._change(tr("fair play"), fair_play=_RULES[number])
 
     def _falls_clicked(self, on: bool) -> None:
-        self._change("falling through", falls_through=on)
+        self._change(tr("falling through"), falls_through=on)
 
     def _choose_colour(self) -> None:
         dialog = QColorDialog(self)
@@ -101,4 +104,4 @@ class ProfileDetails(QWidget):
     def _change(self, text: str, **values: str | bool | FairPlay) -> None:
         if profile := self._shown.profile:
             after = msgspec.structs.replace(profile, **values)
-            commands.edit_profile(self._store, f"{text} of {profile.name}", after)
+            commands.edit_profile(self._store, tr("{value} of {name}").format(value=text, name=profile.name), after)

@@ -17,6 +17,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette
 from nakrel.ui.widgets.basics import button, clear_layout, label
+from nakrel.words import tr
 
 __all__ = ["SetUps"]
 
@@ -87,19 +88,23 @@ class SetUps(QWidget):
                 mark = _mark(each.colour, used)
                 made.setIcon(mark)
                 made.setIconSize(mark.availableSizes()[0])
-            made.setAccessibleName(f"Variant {each.name}{', in use' if used else ''}")
-            made.setToolTip("in use when the profile is live" if used else "")
+            made.setAccessibleName(
+                tr("Variant {name}{value}").format(name=each.name, value=tr(", in use") if used else "")
+            )
+            made.setToolTip(tr("in use when the profile is live") if used else "")
             made.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
             made.customContextMenuRequested.connect(partial(self._menu, each.name, made))
             self.buttons[each.name] = made
             self._row.addWidget(made)
-        more = button("…", lambda: self._menu(setup.name, more, more.rect().bottomLeft()), "link", "Variant menu")
-        more.setAccessibleName("Variant menu")
+        more = button("…", lambda: self._menu(setup.name, more, more.rect().bottomLeft()), "link", tr("Variant menu"))
+        more.setAccessibleName(tr("Variant menu"))
         self._row.addWidget(more)
         self._row.addStretch(1)
         self.use_button = None
         if setup.name != in_use:
-            self.use_button = button(f"Switch to {setup.name}", partial(self.use, setup.name), "act")
+            self.use_button = button(
+                tr("Switch to {name}").format(name=setup.name), partial(self.use, setup.name), "act"
+            )
             self._row.addWidget(self.use_button)
 
     def _in_use(self, profile: Profile) -> str:
@@ -113,8 +118,8 @@ class SetUps(QWidget):
     def add(self) -> None:
         """Make an empty variant and show it."""
         if profile := self._shown.profile:
-            name = free_name("New variant", (each.name for each in profile.setups))
-            self._put(profile, f"new variant {name}", (*profile.setups, SetUp(name)))
+            name = free_name(tr("New variant"), (each.name for each in profile.setups))
+            self._put(profile, tr("new variant {name}").format(name=name), (*profile.setups, SetUp(name)))
             self._shown.show_setup(name)
 
     def duplicate(self, name: str) -> None:
@@ -124,7 +129,7 @@ class SetUps(QWidget):
                 profile.setup(name), name=free_name(name, (each.name for each in profile.setups))
             )
             setups = [each for old in profile.setups for each in ((old, copy) if old.name == name else (old,))]
-            self._put(profile, f"duplicate {name}", tuple(setups))
+            self._put(profile, tr("duplicate {name}").format(name=name), tuple(setups))
             self._shown.show_setup(copy.name)
 
     def rename(self, old: str, new: str) -> None:
@@ -143,19 +148,23 @@ class SetUps(QWidget):
             setups = list(profile.setups)
             at = next(n for n, each in enumerate(setups) if each.name == name)
             setups.insert(max(0, min(len(setups) - 1, at + by)), setups.pop(at))
-            self._put(profile, f"move {name}", tuple(setups))
+            self._put(profile, tr("move {name}").format(name=name), tuple(setups))
 
     def paint(self, name: str, colour: str) -> None:
         """Give a variant its mark, '' for none."""
         if profile := self._shown.profile:
             mark = lambda setup: msgspec.structs.replace(setup, colour=colour)  # noqa: E731
-            commands.edit_setup(self._store, profile, name, f"colour of {name}", mark)
+            commands.edit_setup(self._store, profile, name, tr("colour of {name}").format(name=name), mark)
 
     def delete(self, name: str) -> None:
         """Take a variant away; the last one stays."""
         profile = self._shown.profile
         if profile and len(profile.setups) > 1:
-            self._put(profile, f"delete {name}", tuple(each for each in profile.setups if each.name != name))
+            self._put(
+                profile,
+                tr("delete {name}").format(name=name),
+                tuple(each for each in profile.setups if each.name != name),
+            )
 
     def _put(self, profile: Profile, text: str, setups: tuple[SetUp, ...]) -> None:
         if refused := commands.edit_setups(self._store, profile, text, setups):
@@ -166,27 +175,27 @@ class SetUps(QWidget):
         if profile is None:
             return
         menu = QMenu(self)
-        menu.addAction("New variant", self.add)
-        menu.addAction(f"Duplicate {name}", partial(self.duplicate, name))
-        menu.addAction(f"Rename {name}…", partial(self._ask_name, name))
-        menu.addAction(f"Switch to {name}", partial(self.use, name))
-        if marks := menu.addMenu("Colour"):
+        menu.addAction(tr("New variant"), self.add)
+        menu.addAction(tr("Duplicate {name}").format(name=name), partial(self.duplicate, name))
+        menu.addAction(tr("Rename {name}…").format(name=name), partial(self._ask_name, name))
+        menu.addAction(tr("Switch to {name}").format(name=name), partial(self.use, name))
+        if marks := menu.addMenu(tr("Colour")):
             for word, colour in {"None": "", **_COLOURS}.items():
                 if action := marks.addAction(word, partial(self.paint, name, colour)):
                     action.setIcon(_mark(colour, False))
         at_first, at_last = profile.setups[0].name == name, profile.setups[-1].name == name
-        for text, by, ends in (("Move left", -1, at_first), ("Move right", 1, at_last)):
+        for text, by, ends in ((tr("Move left"), -1, at_first), (tr("Move right"), 1, at_last)):
             if action := menu.addAction(text, partial(self.shift, name, by)):
                 action.setEnabled(not ends)
         menu.addSeparator()
-        if gone := menu.addAction(f"Delete {name}", partial(self.delete, name)):
+        if gone := menu.addAction(tr("Delete {name}").format(name=name), partial(self.delete, name)):
             gone.setEnabled(len(profile.setups) > 1)
         menu.popup(at.mapToGlobal(spot))
 
     def _ask_name(self, old: str) -> None:
         dialog = QInputDialog(self)
-        dialog.setWindowTitle(f"Rename {old}")
-        dialog.setLabelText("Name of the variant")
+        dialog.setWindowTitle(tr("Rename {old}").format(old=old))
+        dialog.setLabelText(tr("Name of the variant"))
         dialog.setTextValue(old)
         dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         dialog.textValueSelected.connect(partial(self.rename, old))

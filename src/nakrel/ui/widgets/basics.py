@@ -26,6 +26,7 @@ from PyQt6.QtWidgets import (
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.core.model.units import format_ms, parse_time
+from nakrel.words import tr
 
 __all__ = [
     "NamedCombo",
@@ -232,7 +233,7 @@ class TimeEdit(QLineEdit):
     def set_value(self, micros: int) -> None:
         """Show this time."""
         self._micros = micros
-        self.setText(f"{format_ms(micros)} ms")
+        self.setText(tr("{time} ms").format(time=format_ms(micros)))
         self._mark("")
 
     def focusInEvent(self, event: QFocusEvent | None) -> None:
@@ -265,7 +266,7 @@ class TimeEdit(QLineEdit):
             # Styling anew takes its time.
             return
         self._marked = reason
-        self.setToolTip(reason or "A time: 25, 25ms, 0.4s, 3f@60 (frames) or 40/s")
+        self.setToolTip(reason or tr("A time: 25, 25ms, 0.4s, 3f@60 (frames) or 40/s"))
         self.setProperty("wrong", bool(reason))
         if style := self.style():
             style.unpolish(self)

@@ -13,6 +13,7 @@ from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.shield import Shield
+from nakrel.words import tr
 
 __all__ = ["Capture"]
 
@@ -45,7 +46,7 @@ class Capture(QWidget):
         self._timer.timeout.connect(self._second)
         self._text = text
         self._label = label(text, "live", wrap=True)
-        self.cancel_button: QPushButton = button("Cancel", self.cancel)
+        self.cancel_button: QPushButton = button(tr("Cancel"), self.cancel)
         self._shield = Shield(self, self.cancel_button)
         layout = QHBoxLayout(self)
         layout.setContentsMargins(0, 4, 0, 4)

@@ -8,13 +8,14 @@ from PyQt6.QtCore import QAbstractItemModel
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QWidget
 
 from nakrel.ui.widgets.basics import button, label
+from nakrel.words import tr
 
 __all__ = ["NothingHere", "nothing_matches"]
 
 
 def nothing_matches(typed: str) -> str:
     """The sentence for a search without a result."""
-    return f"Nothing here matches “{typed.strip()}”."
+    return tr("Nothing here matches “{value}”.").format(value=typed.strip())
 
 
 class NothingHere(QWidget):
@@ -23,7 +24,7 @@ class NothingHere(QWidget):
     def __init__(self, show_all: Callable[[], object]) -> None:
         super().__init__()
         self.text = label("", "soft", wrap=True)
-        self.all_button = button("Show all", show_all, "link")
+        self.all_button = button(tr("Show all"), show_all, "link")
         layout = QHBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.addWidget(self.text, 1)

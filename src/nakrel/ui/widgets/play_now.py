@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QWidget
 from nakrel import protocol as m
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button
+from nakrel.words import tr
 
 __all__ = ["PlayNow"]
 
@@ -28,9 +29,9 @@ class PlayNow(QWidget):
         self._timer = QTimer(self)
         self._timer.setInterval(1_000)
         self._timer.timeout.connect(self._second)
-        self.preview = button("Preview", self._play, tip="Play it here: nothing reaches a game")
-        self.later = button("Play in 3 s", self._count_down, tip="Bring the game to the front meanwhile")
-        self.stop = button("Stop", self._stop)
+        self.preview = button(tr("Preview"), self._play, tip=tr("Play it here: nothing reaches a game"))
+        self.later = button(tr("Play in 3 s"), self._count_down, tip=tr("Bring the game to the front meanwhile"))
+        self.stop = button(tr("Stop"), self._stop)
         layout = QHBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         for made in (self.preview, self.later, self.stop):
@@ -44,7 +45,7 @@ class PlayNow(QWidget):
         running = [run for run in self._store.status.running if what and run.macro == what.macro]
         self.stop.setVisible(bool(running))
         far = running[0] if running and running[0].of > 1 else None
-        self.stop.setText(f"Stop ({far.run} of {far.of})" if far else "Stop")
+        self.stop.setText(tr("Stop ({run} of {of})").format(run=far.run, of=far.of) if far else tr("Stop"))
 
     def _play(self) -> None:
         if what := self._what():
@@ -73,8 +74,8 @@ class PlayNow(QWidget):
             self._store.ask(self._wanted)
 
     def _show(self) -> None:
-        self.later.setText(f"Cancel ({self._left})")
+        self.later.setText(tr("Cancel ({left})").format(left=self._left))
 
     def _end(self) -> None:
         self._timer.stop()
-        self.later.setText("Play in 3 s")
+        self.later.setText(tr("Play in 3 s"))

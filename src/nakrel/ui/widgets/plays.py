@@ -20,25 +20,26 @@ from nakrel.ui.theme import SMALL_PX, colour, hue
 from nakrel.ui.widgets.lettering import width_of, write
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
 from nakrel.ui.widgets.traces import draw_trace
+from nakrel.words import tr
 
 __all__ = ["HowItPlays", "PlayPreview"]
 
 _STARTS = ((StartOn.PRESS, "press"), (StartOn.RELEASE, "release"))
-_LETS_GO = ((LetGo.AT_ONCE, "ends it at once"), (LetGo.AFTER_RUN, "finishes the run"))
+_LETS_GO = ((LetGo.AT_ONCE, tr("ends it at once")), (LetGo.AFTER_RUN, tr("finishes the run")))
 _AGAIN = (
-    (Again.IGNORE, "is ignored"),
-    (Again.STOP, "stops it"),
-    (Again.RESTART, "starts it again"),
-    (Again.QUEUE, "plays it once more afterwards"),
+    (Again.IGNORE, tr("is ignored")),
+    (Again.STOP, tr("stops it")),
+    (Again.RESTART, tr("starts it again")),
+    (Again.QUEUE, tr("plays it once more afterwards")),
 )
 # What the four pictures are drawn from: a run of 30 ms, and 20 ms to the next.
 _RUN_US, _PAUSE_US = 30_000, 20_000
 _PICTURE_PX = 64
 _TELLS = {
-    Mode.SINGLE: "one run for each press",
-    Mode.COUNTED: "so many runs for each press",
-    Mode.HELD: "runs as long as the button is held",
-    Mode.TOGGLE: "runs from one press to the next",
+    Mode.SINGLE: tr("one run for each press"),
+    Mode.COUNTED: tr("so many runs for each press"),
+    Mode.HELD: tr("runs as long as the button is held"),
+    Mode.TOGGLE: tr("runs from one press to the next"),
 }
 
 
@@ -50,7 +51,7 @@ class _Picture(QAbstractButton):
         self._mode = mode
         self.setCheckable(True)
         self.setText(MODE_LABELS[mode])
-        self.setAccessibleName(f"Plays: {MODE_LABELS[mode]}")
+        self.setAccessibleName(tr("Plays: {value}").format(value=MODE_LABELS[mode]))
         self.setToolTip(_TELLS[mode])
         self.setFixedHeight(_PICTURE_PX)
         self.setMinimumWidth(56)
@@ -109,7 +110,7 @@ class Pictures(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setAccessibleName("Plays")
+        self.setAccessibleName(tr("Plays"))
         group = QButtonGroup(self)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
@@ -137,13 +138,13 @@ class HowItPlays(QWidget):
         self._play = Play()
         self.mode = Pictures()
         self.sentence = Sentence()
-        self.start_on = OneOf("starts on", _STARTS)
-        self.let_go = OneOf("letting go", _LETS_GO)
-        self.again = OneOf("a press meanwhile", _AGAIN)
-        self.runs = Figure("number of runs", _read_count, str)
-        self.pause = Figure("time between runs", _read_time, _time)
-        self.limit_runs = Figure("runs at most", _read_limit, lambda runs: str(runs) if runs else "no limit")
-        self.limit_us = Figure("time at most", _read_time_limit, lambda us: _time(us) if us else "no limit")
+        self.start_on = OneOf(tr("starts on"), _STARTS)
+        self.let_go = OneOf(tr("letting go"), _LETS_GO)
+        self.again = OneOf(tr("a press meanwhile"), _AGAIN)
+        self.runs = Figure(tr("number of runs"), _read_count, str)
+        self.pause = Figure(tr("time between runs"), _read_time, _time)
+        self.limit_runs = Figure(tr("runs at most"), _read_limit, lambda runs: str(runs) if runs else tr("no limit"))
+        self.limit_us = Figure(tr("time at most"), _read_time_limit, lambda us: _time(us) if us else tr("no limit"))
         self.sentence.may_say(
             *(self.start_on, self.let_go, self.again, self.runs, self.pause, self.limit_runs, self.limit_us)
         )
@@ -177,15 +178,23 @@ class HowItPlays(QWidget):
     def _words(self, mode: Mode) -> tuple[str | QWidget, ...]:
         match mode:
             case Mode.SINGLE:
-                return "Each", self.start_on, "plays it once; a press meanwhile", self.again, "."
+                return tr("Each"), self.start_on, tr("plays it once; a press meanwhile"), self.again, "."
             case Mode.COUNTED:
-                start = ("Each", self.start_on, "plays it", self.runs, "times,", self.pause)
-                return *start, "apart; a press meanwhile", self.again, "."
+                start = (tr("Each"), self.start_on, tr("plays it"), self.runs, tr("times,"), self.pause)
+                return *start, tr("apart; a press meanwhile"), self.again, "."
             case Mode.HELD:
-                return "It plays while you hold,", self.pause, "apart; letting go", self.let_go, "."
+                return tr("It plays while you hold,"), self.pause, tr("apart; letting go"), self.let_go, "."
             case Mode.TOGGLE:
-                start_and_stop = ("A press starts it, the next one stops it; runs are", self.pause, "apart.")
-                return *start_and_stop, "Runs at most:", self.limit_runs, ".", "Time at most:", self.limit_us, "."
+                start_and_stop = (tr("A press starts it, the next one stops it; runs are"), self.pause, "apart.")
+                return (
+                    *start_and_stop,
+                    tr("Runs at most:"),
+                    self.limit_runs,
+                    ".",
+                    tr("Time at most:"),
+                    self.limit_us,
+                    ".",
+                )
 
     def _set(self, **values: Any) -> None:
         ((field, value),) = values.items()
@@ -196,7 +205,7 @@ class HowItPlays(QWidget):
 
 
 def _time(micros: int) -> str:
-    return f"{format_ms(micros)} ms"
+    return tr("{time} ms").format(time=format_ms(micros))
 
 
 def _read_time(text: str) -> int:
@@ -206,7 +215,7 @@ def _read_time(text: str) -> int:
 def _read_count(text: str) -> int:
     number = text.replace(",", "").replace(" ", "")
     if not number.isdecimal() or not 1 <= int(number) <= MAX_COUNT:
-        raise DataError(f"{text!r} is no number of runs; write 1 to {MAX_COUNT:,}")
+        raise DataError(tr("{value!r} is no number of runs; write 1 to {most:,}").format(value=text, most=MAX_COUNT))
     return int(number)
 
 
@@ -219,7 +228,7 @@ def _read_time_limit(text: str) -> int | None:
     return max(micros, 1_000) if micros else None
 
 
-_NO_LIMIT = ("", "0", "no limit", "none", "no", "never")
+_NO_LIMIT = ("", "0", tr("no limit"), "none", "no", "never")
 
 
 class PlayPreview(QWidget):
@@ -229,7 +238,7 @@ class PlayPreview(QWidget):
         super().__init__()
         self._example: Example | None = None
         self._spans: list[tuple[str, list[tuple[int, int]]]] = []
-        self.setAccessibleName("Preview")
+        self.setAccessibleName(tr("Preview"))
 
     def show_macro(self, macro: Macro | None, play: Play) -> None:
         """Draw this macro, played like this."""
@@ -238,7 +247,9 @@ class PlayPreview(QWidget):
         self._example = example(line.loop_us, play) if line and line.loop_us else None
         self._spans = [(code, [(s.start_us, s.end_us) for s in each]) for code, each in list(spans.items())[:3]]
         self.setFixedHeight(20 * (1 + max(1, len(self._spans))) + 18 if self._example else 20)
-        self.setAccessibleDescription(f"{round(self._example.end_us / 1_000)} ms in all" if self._example else "")
+        self.setAccessibleDescription(
+            tr("{time} ms in all").format(time=round(self._example.end_us / 1000)) if self._example else ""
+        )
         self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
@@ -261,6 +272,6 @@ class PlayPreview(QWidget):
             area = QRectF(left, 25 + 20 * n, width, 12)
             draw_trace(painter, area, played, 0, shown.end_us, hue(code), 1.3)
         painter.setPen(colour("soft"))
-        text = f"{round(shown.end_us / 1_000)} ms"
+        text = tr("{time} ms").format(time=round(shown.end_us / 1000))
         write(painter, left, self.height() - 8, "0", SMALL_PX)
         write(painter, self.width() - width_of(text, SMALL_PX), self.height() - 8, text, SMALL_PX)

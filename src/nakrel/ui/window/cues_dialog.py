@@ -16,20 +16,21 @@ from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
+from nakrel.words import tr
 
 __all__ = ["CuesDialog"]
 
-_WORDS = (
+_WORDS = tr(
     "While a game fills the screen, a sound or a line over it can tell what Nakrel does. While this window is in "
     "front, nothing of it is heard or seen."
 )
-_LIGHTS = (("", "nothing"), ("recording", "that a recording goes on"), ("toggle", "that a Toggle is on"))
+_LIGHTS = (("", "nothing"), ("recording", tr("that a recording goes on")), ("toggle", tr("that a Toggle is on")))
 
 
 def _read_percent(text: str) -> int:
     figure = text.strip().removesuffix("%").strip()
     if not figure.isdigit() or not 0 <= int(figure) <= 100:
-        raise DataError("how loud sounds are is a percentage from 0 to 100")
+        raise DataError(tr("how loud sounds are is a percentage from 0 to 100"))
     return int(figure)
 
 
@@ -39,13 +40,13 @@ class CuesDialog(QDialog):
     def __init__(self, store: Store, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._store = store
-        self.setWindowTitle("Cues")
+        self.setWindowTitle(tr("Cues"))
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(520, 420)
         self.sounds: dict[Cue, QCheckBox] = {}
         self.lines: dict[Cue, QCheckBox] = {}
-        self.volume = Figure("how loud sounds are", _read_percent, lambda percent: f"{percent} %")
-        self.light = OneOf("the light of Scroll Lock shows", _LIGHTS)
+        self.volume = Figure(tr("how loud sounds are"), _read_percent, lambda percent: f"{percent} %")
+        self.light = OneOf(tr("the light of Scroll Lock shows"), _LIGHTS)
         self.sentence = Sentence()
         self.sentence.may_say(self.volume, self.light)
         layout = QVBoxLayout(self)
@@ -57,7 +58,7 @@ class CuesDialog(QDialog):
         layout.addStretch(1)
         row = QHBoxLayout()
         row.addStretch(1)
-        row.addWidget(button("Close", self.accept))
+        row.addWidget(button(tr("Close"), self.accept))
         layout.addLayout(row)
         self.volume.changed.connect(lambda percent: self._change(volume=percent))
         self.light.chosen.connect(lambda light: self._change(light=light))
@@ -73,16 +74,18 @@ class CuesDialog(QDialog):
             grid.addWidget(label(text, "soft"), 0, column)
         for row, (cue, text) in enumerate(CUE_LABELS.items(), 1):
             grid.addWidget(label(f"{text[0].upper()}{text[1:]}"), row, 0)
-            for column, (boxes, what) in enumerate(((self.sounds, "Hear"), (self.lines, "See")), 1):
+            for column, (boxes, what) in enumerate(((self.sounds, tr("Hear")), (self.lines, tr("See"))), 1):
                 box = QCheckBox()
-                box.setAccessibleName(f"{what} when {text}" if cue is not Cue.STOP else f"{what} {text}")
+                box.setAccessibleName(
+                    tr("{what} when {value}").format(what=what, value=text) if cue is not Cue.STOP else f"{what} {text}"
+                )
                 box.clicked.connect(self._chosen)
                 boxes[cue] = box
                 grid.addWidget(box, row, column)
             attempt = button(
-                "Try", partial(self._store.ask, m.TryCue(cue)), "link", "Play the sound, and show the line"
+                tr("Try"), partial(self._store.ask, m.TryCue(cue)), "link", tr("Play the sound, and show the line")
             )
-            attempt.setAccessibleName(f"Try: {text}")
+            attempt.setAccessibleName(tr("Try: {value}").format(value=text))
             grid.addWidget(attempt, row, 3, Qt.AlignmentFlag.AlignLeft)
         return grid
 
@@ -94,7 +97,7 @@ class CuesDialog(QDialog):
                 box.setChecked(cue in chosen)
         self.volume.set_value(cues.volume)
         self.light.set_value(cues.light)
-        self.sentence.say("Sounds play at", self.volume, "· the light of Scroll Lock shows", self.light, ".")
+        self.sentence.say(tr("Sounds play at"), self.volume, tr("· the light of Scroll Lock shows"), self.light, ".")
 
     def _chosen(self) -> None:
         ticked = lambda boxes: tuple(cue for cue, box in boxes.items() if box.isChecked())  # noqa: E731

@@ -14,6 +14,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.window.program import Program
 from nakrel.ui.window.welcome import Welcome, is_empty
+from nakrel.words import tr
 
 __all__ = ["FirstSteps"]
 
@@ -78,6 +79,6 @@ class FirstSteps(QObject):
         self._window.open_link()
 
     def _look_at_demo(self) -> None:
-        commands.add_all(self._store, "add the demo", PROFILES, MACROS)
+        commands.add_all(self._store, tr("add the demo"), PROFILES, MACROS)
         self.end()
         self._window.shown.show_profile("tidewardens")

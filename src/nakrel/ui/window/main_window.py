@@ -52,6 +52,7 @@ from nakrel.ui.window.messages import Messages
 from nakrel.ui.window.program import Program
 from nakrel.ui.window.shortcuts import ShortcutSheet
 from nakrel.ui.window.strip import LiveStrip
+from nakrel.words import tr
 
 __all__ = ["MainWindow"]
 
@@ -133,7 +134,7 @@ class MainWindow(QMainWindow):
         self._details_folded = width < _DETAILS_FROM and not self._details_wanted
         self._side.setVisible(self._has_details() and not self._details_folded)
         self.details_button.setVisible(self._has_details() and width < _DETAILS_FROM)
-        self.details_button.setText("Details «" if self._details_folded else "Details »")
+        self.details_button.setText(tr("Details «") if self._details_folded else tr("Details »"))
         self.column.setVisible(width >= _COLUMN_FROM or self._details_folded)
 
     def _has_details(self) -> bool:
@@ -178,8 +179,8 @@ class MainWindow(QMainWindow):
         titles = QVBoxLayout()
         titles.setSpacing(0)
         named = QHBoxLayout()
-        self.profile_button = button("Settings", lambda: None, "link", "What holds for the whole profile")
-        self.profile_button.setAccessibleName("Settings of the profile")
+        self.profile_button = button(tr("Settings"), lambda: None, "link", tr("What holds for the whole profile"))
+        self.profile_button.setAccessibleName(tr("Settings of the profile"))
         named.addWidget(self.title)
         named.addWidget(self.profile_button)
         named.addStretch(1)
@@ -195,15 +196,15 @@ class MainWindow(QMainWindow):
         for page in PAGES:
             tab = button(PAGE_LABELS[page], partial(self.shown.show_page, page), "tab")
             tab.setCheckable(True)
-            tab.setAccessibleName(f"{PAGE_LABELS[page]} page")
+            tab.setAccessibleName(tr("{value} page").format(value=PAGE_LABELS[page]))
             group.addButton(tab)
             self.tabs[page] = tab
             head.addWidget(tab, 0, Qt.AlignmentFlag.AlignBottom)
         tab_lands_on_chosen(group)
-        self.details_button = button("Details", self._toggle_details, "tab", "Show or hide the details")
+        self.details_button = button(tr("Details"), self._toggle_details, "tab", tr("Show or hide the details"))
         head.addWidget(self.details_button, 0, Qt.AlignmentFlag.AlignBottom)
-        self.menu_button = button("≡", self.open_menu, "tab", "Menu (F10)")
-        self.menu_button.setAccessibleName("Menu")
+        self.menu_button = button("≡", self.open_menu, "tab", tr("Menu (F10)"))
+        self.menu_button.setAccessibleName(tr("Menu"))
         head.addWidget(self.menu_button, 0, Qt.AlignmentFlag.AlignBottom)
         layout.addLayout(head)
         layout.addWidget(hairline())
@@ -308,23 +309,23 @@ class MainWindow(QMainWindow):
         said = ""
         self.profile_button.setVisible(page == "sheet" and profile is not None)
         if page == "sheet" and self.first_steps.active:
-            self.title.setText("Welcome to Nakrel")
+            self.title.setText(tr("Welcome to Nakrel"))
             self.profile_button.hide()
         elif page == "sheet" and profile:
             self.title.setText(profile.name)
             self._show_programs()
         elif page == "macro":
-            self.title.setText(macro.name if macro else "No macro")
+            self.title.setText(macro.name if macro else tr("No macro"))
             said = self._attached_words() if macro else ""
         elif page == "devices":
-            self.title.setText("Devices")
-            said = "what is attached, and how it is read"
+            self.title.setText(tr("Devices"))
+            said = tr("what is attached, and how it is read")
         elif page == "journal":
-            self.title.setText("Journal")
-            said = "what happened, and why"
+            self.title.setText(tr("Journal"))
+            said = tr("what happened, and why")
         elif page == "range":
-            self.title.setText("Range")
-            said = "how fast, how long, and what a game would have seen"
+            self.title.setText(tr("Range"))
+            said = tr("how fast, how long, and what a game would have seen")
         if said:
             line = Elided("soft")
             line.set_text(said)
@@ -336,19 +337,19 @@ class MainWindow(QMainWindow):
         profile = self.shown.profile
         assert profile
         if profile.id == "everyday":
-            self._place.addWidget(label("live when no linked program runs", "soft"))
+            self._place.addWidget(label(tr("live when no linked program runs"), "soft"))
             return
         for number, rule in enumerate(profile.programs):
-            made = button(f"{describe_rule(rule)}  ×", partial(self._unlink, number), "link", "Unlink this program")
-            made.setAccessibleName(f"Unlink {describe_rule(rule)}")
+            made = button(f"{describe_rule(rule)}  ×", partial(self._unlink, number), "link", tr("Unlink this program"))
+            made.setAccessibleName(tr("Unlink {value}").format(value=describe_rule(rule)))
             self._place.addWidget(made)
         if not profile.programs:
-            self._place.addWidget(label("no program linked", "soft"))
+            self._place.addWidget(label(tr("no program linked"), "soft"))
         if profile.programs and not profile.allowed:
-            self._place.addWidget(label("from outside, waits:", "alarm"))
-            self._place.addWidget(button("let it go live", partial(commands.allow, self.store, profile.id), "link"))
-        link = button("+ link", self.open_link, "link", "Link the game that this profile is for (Ctrl+L)")
-        link.setAccessibleName("Link a program")
+            self._place.addWidget(label(tr("from outside, waits:"), "alarm"))
+            self._place.addWidget(button(tr("let it go live"), partial(commands.allow, self.store, profile.id), "link"))
+        link = button(tr("+ link"), self.open_link, "link", tr("Link the game that this profile is for (Ctrl+L)"))
+        link.setAccessibleName(tr("Link a program"))
         self.link_button = link
         self._place.addWidget(link)
 
@@ -360,7 +361,13 @@ class MainWindow(QMainWindow):
             for setup, layer, code, cell in profile.cells()
             if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
         ]
-        return f"on {', '.join(places[:3])}{' and more' if len(places) > 3 else ''}" if places else "on no button yet"
+        return (
+            tr("on {value}{value2}").format(
+                value=", ".join(places[:3]), value2=tr(" and more") if len(places) > 3 else ""
+            )
+            if places
+            else tr("on no button yet")
+        )
 
     # Doing
 
@@ -368,7 +375,9 @@ class MainWindow(QMainWindow):
         """Let a program be linked to the shown profile."""
         profile = self.shown.profile
         if profile is None or profile.id == "everyday":
-            self.messages.tell("Everyday is for when no linked program runs. Choose or make another profile to link.")
+            self.messages.tell(
+                tr("Everyday is for when no linked program runs. Choose or make another profile to link.")
+            )
             return
         self.link_dialog = dialog = LinkDialog(self.store, profile.id, self)
         dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
@@ -403,7 +412,8 @@ class MainWindow(QMainWindow):
         commands.change_settings(self.store, "notices", SettingsPatch(notices=not self.store.settings.notices))
 
     def _show_notices(self) -> None:
-        action = next(a for a in self.actions_by_group["Profile"] if a.text() == "Tell me when a profile goes live")
+        told = tr("Tell me when a profile goes live")
+        action = next(each for each in self.actions_by_group["Profile"] if each.text() == told)
         action.setCheckable(True)
         action.setChecked(self.store.settings.notices)
 

@@ -11,6 +11,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, restyle
 from nakrel.ui.widgets.elided import Elided
+from nakrel.words import tr
 
 __all__ = ["Messages"]
 
@@ -30,8 +31,8 @@ class Messages(QWidget):
         # What was shown when the message came, where it speaks of that.
         self._of: object = None
         self.text = Elided("alarm")
-        self.dismiss = button("×", lambda: self.tell(""), "link", "Take the message away")
-        self.dismiss.setAccessibleName("Take the message away")
+        self.dismiss = button("×", lambda: self.tell(""), "link", tr("Take the message away"))
+        self.dismiss.setAccessibleName(tr("Take the message away"))
         self.action = button("", self._act, "link")
         self._does: Callable[[], object] | None = None
         layout = QHBoxLayout(self)

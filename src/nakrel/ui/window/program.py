@@ -11,6 +11,7 @@ from nakrel.desktop.login import LoginError
 from nakrel.ui.background import Background
 from nakrel.ui.devices.fix import Fix
 from nakrel.ui.store import Store
+from nakrel.words import tr
 
 __all__ = ["Program"]
 
@@ -48,10 +49,12 @@ class Program(QObject):
 
         def then(done: Installed | str) -> None:
             if isinstance(done, str):
-                self._store.fault.emit(f"Not added to the menu: {done}.")
+                self._store.fault.emit(tr("Not added to the menu: {done}.").format(done=done))
             else:
-                notes = "".join(f" Note: {note}." for note in done.notes)
-                message = f"Nakrel is in the desktop's menu. `nakrel uninstall` takes it out again.{notes}"
+                notes = "".join(tr(" Note: {note}.").format(note=note) for note in done.notes)
+                message = tr("Nakrel is in the desktop's menu. `nakrel uninstall` takes it out again.{notes}").format(
+                    notes=notes
+                )
                 self._store.offer.emit(message, "", lambda: None)
             self.changed.emit()
 
@@ -72,7 +75,7 @@ class Program(QObject):
 
         def then(error: str) -> None:
             if error:
-                self._store.fault.emit(f"Not changed: {error}.")
+                self._store.fault.emit(tr("Not changed: {error}.").format(error=error))
             self.changed.emit()
 
         self._background.start(work, then)

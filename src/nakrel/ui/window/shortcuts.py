@@ -8,29 +8,30 @@ from PyQt6.QtGui import QAction, QKeySequence
 from PyQt6.QtWidgets import QDialog, QGridLayout, QWidget
 
 from nakrel.ui.widgets.basics import label
+from nakrel.words import tr
 
 __all__ = ["ShortcutSheet"]
 
 _IN_LISTS = (
-    ("Enter", "edit"),
-    ("Delete", "delete, or leave the button unchanged"),
-    ("F2", "rename; in steps, type the step anew"),
-    ("Alt+Up, Alt+Down", "move steps"),
-    ("Ctrl+C, Ctrl+X, Ctrl+V", "copy, cut and paste steps (as text), and what buttons do"),
+    (tr("Enter"), "edit"),
+    (tr("Delete"), tr("delete, or leave the button unchanged")),
+    ("F2", tr("rename; in steps, type the step anew")),
+    ("Alt+Up, Alt+Down", tr("move steps")),
+    ("Ctrl+C, Ctrl+X, Ctrl+V", tr("copy, cut and paste steps (as text), and what buttons do")),
     ("Ctrl+Space in the text", "complete"),
-    ("a figure in a step's row", "type its time"),
-    ("a letter on the button list", "search"),
+    (tr("a figure in a step's row"), tr("type its time")),
+    (tr("a letter on the button list"), "search"),
 )
 _IN_THE_DIAGRAM = (
-    ("arrows", "to the next edge, to another trace"),
-    ("Alt+Left, Alt+Right", "move what is picked by a step of the grid; with Ctrl by ten"),
-    ("Shift+Left, Shift+Right", "pick one more edge"),
-    ("H", "the whole hold, or its edge"),
-    ("C", "measure from here"),
-    ("Enter", "type the distance measured"),
-    ("Ctrl+A, Esc", "pick all, nothing"),
-    ("Alt+Up, Alt+Down", "move the trace"),
-    ("+, -, 0, wheel", "zoom in, out, show all"),
+    ("arrows", tr("to the next edge, to another trace")),
+    ("Alt+Left, Alt+Right", tr("move what is picked by a step of the grid; with Ctrl by ten")),
+    ("Shift+Left, Shift+Right", tr("pick one more edge")),
+    ("H", tr("the whole hold, or its edge")),
+    ("C", tr("measure from here")),
+    (tr("Enter"), tr("type the distance measured")),
+    ("Ctrl+A, Esc", tr("pick all, nothing")),
+    ("Alt+Up, Alt+Down", tr("move the trace")),
+    (tr("+, -, 0, wheel"), tr("zoom in, out, show all")),
 )
 
 
@@ -39,7 +40,7 @@ class ShortcutSheet(QDialog):
 
     def __init__(self, groups: Mapping[str, Sequence[QAction]], parent: QWidget) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Shortcuts")
+        self.setWindowTitle(tr("Shortcuts"))
         grid = QGridLayout(self)
         grid.setContentsMargins(24, 18, 24, 18)
         grid.setHorizontalSpacing(28)
@@ -54,7 +55,7 @@ class ShortcutSheet(QDialog):
                 row += 1
         # A second column of groups, so that all of it fits on a small screen.
         row = 0
-        for group, lines in (("In lists", _IN_LISTS), ("In the diagram", _IN_THE_DIAGRAM)):
+        for group, lines in ((tr("In lists"), _IN_LISTS), (tr("In the diagram"), _IN_THE_DIAGRAM)):
             grid.addWidget(label(group, "heading"), row, 3)
             for keys, text in lines:
                 grid.addWidget(label(keys), row, 4)

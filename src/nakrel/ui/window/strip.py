@@ -20,6 +20,7 @@ from nakrel.ui.widgets.basics import button, clear_layout, label
 from nakrel.ui.widgets.lettering import fitted, write
 from nakrel.ui.widgets.shield import keep_open
 from nakrel.ui.widgets.traces import draw_trace
+from nakrel.words import counted, tr
 
 __all__ = ["LiveStrip"]
 
@@ -86,7 +87,7 @@ class _Traces(QWidget):
         self._timer = QTimer(self)
         self._timer.setInterval(_FRAME_MS)
         self._timer.timeout.connect(self._tick)
-        self.setAccessibleName("The last three seconds, in and out")
+        self.setAccessibleName(tr("The last three seconds, in and out"))
         self.setMinimumWidth(240)
 
     def add(self, notice: m.Seen) -> None:
@@ -182,7 +183,7 @@ class LiveStrip(QWidget):
         self._count = label("", "heading")
         self._runs = QVBoxLayout()
         self._runs.setSpacing(0)
-        self.stop = button("Stop everything", self._stop, "stop")
+        self.stop = button(tr("Stop everything"), self._stop, "stop")
         keep_open(self.stop)
         self.stop.setMinimumHeight(46)
         self._build()
@@ -229,30 +230,35 @@ class LiveStrip(QWidget):
         if profile and len(profile.setups) > 1:
             name += f" · {profile.setup(status.setups.get(profile.id, '')).name}"
         self.live.setText(name)
-        self.live.setAccessibleName(f"Live profile: {name}")
+        self.live.setAccessibleName(tr("Live profile: {name}").format(name=name))
         self._head.setText(self._state())
         self._head.setToolTip(
-            "While Nakrel's window is in front, macros show here and reach no window." if status.for_show else ""
+            tr("While Nakrel's window is in front, macros show here and reach no window.") if status.for_show else ""
         )
         since = time.strftime("%H:%M", time.localtime(status.since)) if status.since else ""
-        self._since.setText(f"since {since}, {status.reason}" if since else status.reason)
+        self._since.setText(
+            tr("since {since}, {reason}").format(since=since, reason=status.reason) if since else status.reason
+        )
         self._since.setToolTip(status.reason)
         key = control_label(self._store.settings.stop_key)
-        self.stop.setText(f"Stop everything\n{key}")
+        self.stop.setText(tr("Stop everything\n{key}").format(key=key))
         count = len(status.running)
-        self._count.setText(f"{count} running" if count else "no macro runs")
+        self._count.setText(counted(count, "{n} running", "{n} running") if count else tr("no macro runs"))
         self._follow_runs()
         clear_layout(self._runs)
         for run in status.running[:_MOST_RUNS]:
             trigger = f", {control_label(run.trigger)}" if run.trigger else ""
-            far = f" · run {run.run} of {run.of}" if run.of > 1 else ""
+            far = tr(" · run {run} of {of}").format(run=run.run, of=run.of) if run.of > 1 else ""
             made = button(
-                f"■ {run.name}{far or trigger}", partial(self._store.ask, m.Stop(run.macro)), "link", "Stop this one"
+                f"■ {run.name}{far or trigger}",
+                partial(self._store.ask, m.Stop(run.macro)),
+                "link",
+                tr("Stop this one"),
             )
-            made.setAccessibleName(f"Stop {run.name}")
+            made.setAccessibleName(tr("Stop {name}").format(name=run.name))
             self._runs.addWidget(made)
         if count > _MOST_RUNS:
-            self._runs.addWidget(label(f"and {count - _MOST_RUNS} more", "soft"))
+            self._runs.addWidget(label(tr("and {value} more").format(value=count - _MOST_RUNS), "soft"))
 
     def _follow_runs(self) -> None:
         """How far runs are isn't told with each of them: it is asked for now and then while a counted macro runs."""
@@ -267,11 +273,15 @@ class LiveStrip(QWidget):
         if status.recording:
             return "recording"
         if status.listening:
-            return "choosing a button"
-        text = "preview: nothing is sent" if status.for_show else "live"
+            return tr("choosing a button")
+        text = tr("preview: nothing is sent") if status.for_show else "live"
         profile = self._store.profiles.get(status.live)
         others = profile.pointer.stages[1:] if profile else ()
-        return f"{text} · pointer: {status.stage}" if status.stage in [each.name for each in others] else text
+        return (
+            tr("{value} · pointer: {stage}").format(value=text, stage=status.stage)
+            if status.stage in [each.name for each in others]
+            else text
+        )
 
     def _stop(self) -> None:
         self._store.ask(m.Stop())

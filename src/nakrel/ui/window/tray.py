@@ -18,6 +18,7 @@ from nakrel.core.model.settings import SettingsPatch
 from nakrel.desktop.names import icon_file
 from nakrel.ui.store import Store
 from nakrel.ui.window.to_front import ToFront
+from nakrel.words import counted, tr
 
 __all__ = ["Tray", "tray_icon"]
 
@@ -91,7 +92,11 @@ class Tray(QObject):
             self.icon.setIcon(tray_icon(state))
         running = [(run.macro, run.name) for run in status.running]
         batteries = "".join(f"\n{each.name}: {battery_words(each)}" for each in self._store.batteries)
-        self.icon.setToolTip(f"Nakrel: {name} is live, {self._words(state, running)}{batteries}")
+        self.icon.setToolTip(
+            tr("Nakrel: {name} is live, {value}{batteries}").format(
+                name=name, value=self._words(state, running), batteries=batteries
+            )
+        )
         told = (name, state, running, status.pinned, self._store.settings.stop_key, self._store.shut_down.is_so)
         if told == self._told:
             # A menu that is open isn't built anew under the hand.
@@ -101,12 +106,12 @@ class Tray(QObject):
 
     @staticmethod
     def _words(state: str, running: list[tuple[str, str]]) -> str:
-        one = f"{running[0][1]} runs" if running else ""
+        one = tr("{value} runs").format(value=running[0][1]) if running else ""
         return {
             RECORDING: "recording",
-            UNREACHED: "macros reach no program",
-            RUNNING: one if len(running) == 1 else f"{len(running)} macros run",
-            RESTING: "no macro runs",
+            UNREACHED: tr("macros reach no program"),
+            RUNNING: one if len(running) == 1 else counted(len(running), "{n} macro runs", "{n} macros run"),
+            RESTING: tr("no macro runs"),
         }[state]
 
     def _state_of(self, status: m.Status) -> str:
@@ -120,25 +125,30 @@ class Tray(QObject):
         menu = self.menu
         menu.clear()
         if self._store.shut_down.is_so:
-            menu.addAction("Start the service", self._store.shut_down.start)
+            menu.addAction(tr("Start the service"), self._store.shut_down.start)
         else:
-            live = menu.addAction(f"{name} is live")
+            live = menu.addAction(tr("{name} is live").format(name=name))
             assert live
             live.setEnabled(False)
-            follow = menu.addAction("Load with games", lambda: self._store.pin(""))
-            pin = menu.addAction(f"Keep {name} live", lambda: self._store.pin(self._store.status.live))
+            follow = menu.addAction(tr("Load with games"), lambda: self._store.pin(""))
+            pin = menu.addAction(
+                tr("Keep {name} live").format(name=name), lambda: self._store.pin(self._store.status.live)
+            )
             for action, on in ((follow, not pinned), (pin, pinned)):
                 assert action
                 action.setCheckable(True)
                 action.setChecked(on)
             menu.addSeparator()
             for macro, each in running:
-                menu.addAction(f"Stop {each}", partial(self._store.ask, m.Stop(macro)))
+                menu.addAction(tr("Stop {each}").format(each=each), partial(self._store.ask, m.Stop(macro)))
             key = control_label(self._store.settings.stop_key)
-            menu.addAction(f"Stop everything\t{key}" if key else "Stop everything", lambda: self._store.ask(m.Stop()))
+            menu.addAction(
+                tr("Stop everything\t{key}").format(key=key) if key else tr("Stop everything"),
+                lambda: self._store.ask(m.Stop()),
+            )
         menu.addSeparator()
-        menu.addAction("Open Nakrel", self._front.show)
-        menu.addAction("Quit, and end all macros", self.quit)
+        menu.addAction(tr("Open Nakrel"), self._front.show)
+        menu.addAction(tr("Quit, and end all macros"), self.quit)
 
     def _activated(self, how: QSystemTrayIcon.ActivationReason) -> None:
         if how in (QSystemTrayIcon.ActivationReason.Trigger, QSystemTrayIcon.ActivationReason.DoubleClick):
@@ -150,8 +160,8 @@ class Tray(QObject):
             return False
         if not self._store.settings.told_of_tray:
             self._store.change_settings(SettingsPatch(told_of_tray=True))
-            message = "Your buttons go on as they are. Quit Nakrel from this icon's menu."
-            self.icon.showMessage("Nakrel goes on here", message, tray_icon(RESTING))
+            message = tr("Your buttons go on as they are. Quit Nakrel from this icon's menu.")
+            self.icon.showMessage(tr("Nakrel goes on here"), message, tray_icon(RESTING))
         return True
 
     def quit(self) -> None:

@@ -10,13 +10,14 @@ from nakrel.ui.devices.fix import Fix
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.window.program import Program
+from nakrel.words import tr
 
 __all__ = ["Welcome", "is_empty"]
 
 _FOR = (
-    "Record what you press, or build it, and set every delay to the millisecond.",
-    "Let a button of your mouse or a key play it: once, N times, while you hold, or until pressed again.",
-    "Each game gets its own buttons, which load when the game starts.",
+    tr("Record what you press, or build it, and set every delay to the millisecond."),
+    tr("Let a button of your mouse or a key play it: once, N times, while you hold, or until pressed again."),
+    tr("Each game gets its own buttons, which load when the game starts."),
 )
 
 
@@ -41,7 +42,7 @@ class Welcome(QWidget):
         self._store, self._program = store, program
         self.fix = Fix(self)
         self._found, self._reached = label("", "", wrap=True), label("", "", wrap=True)
-        self.fix_button = button("Fix…", self.fix.ask, "act", "Install what macros need to reach every game")
+        self.fix_button = button(tr("Fix…"), self.fix.ask, "act", tr("Install what macros need to reach every game"))
         self._failed = label("", "alarm", wrap=True)
         self._failed.hide()
         layout = QVBoxLayout(self)
@@ -50,18 +51,18 @@ class Welcome(QWidget):
         for line in _FOR:
             layout.addWidget(label(line))
         layout.addSpacing(14)
-        layout.addWidget(label("Your devices", "heading"))
+        layout.addWidget(label(tr("Your devices"), "heading"))
         layout.addWidget(self._found)
         layout.addWidget(self._reached)
         layout.addWidget(self.fix_button, 0, Qt.AlignmentFlag.AlignLeft)
         layout.addWidget(self._failed)
         layout.addSpacing(14)
-        layout.addWidget(label("Begin with", "heading"))
+        layout.addWidget(label(tr("Begin with"), "heading"))
         self.ways = {
-            "Rapid fire on a button": (self.rapid_fire_wanted, "choose the button, then the key that it fires"),
-            "Record a macro": (self.recording_wanted, "press what should be played, and edit it afterwards"),
-            "Link a game": (self.game_wanted, "make a profile that loads when your game starts"),
-            "Look at the demo": (self.demo_wanted, "made-up games with macros to try; undo takes them away"),
+            "Rapid fire on a button": (self.rapid_fire_wanted, tr("choose the button, then the key that it fires")),
+            "Record a macro": (self.recording_wanted, tr("press what should be played, and edit it afterwards")),
+            "Link a game": (self.game_wanted, tr("make a profile that loads when your game starts")),
+            "Look at the demo": (self.demo_wanted, tr("made-up games with macros to try; undo takes them away")),
         }
         self.buttons = {}
         for text, (signal, says) in self.ways.items():
@@ -73,14 +74,14 @@ class Welcome(QWidget):
             line_of.addWidget(label(says, "soft"), 1)
             layout.addLayout(line_of)
         layout.addSpacing(14)
-        self._at_home = label("At home on this computer", "heading")
-        self.menu_button = button("Add to the desktop's menu", program.install)
-        self.login_box = QCheckBox("Start when I log in: buttons work without this window")
+        self._at_home = label(tr("At home on this computer"), "heading")
+        self.menu_button = button(tr("Add to the desktop's menu"), program.install)
+        self.login_box = QCheckBox(tr("Start when I log in: buttons work without this window"))
         self.login_box.clicked.connect(program.set_login)
         for part in (self._at_home, self.menu_button, self.login_box):
             layout.addWidget(part, 0, Qt.AlignmentFlag.AlignLeft)
         layout.addSpacing(10)
-        layout.addWidget(button("Go to the buttons", self.left.emit, "link"), 0, Qt.AlignmentFlag.AlignLeft)
+        layout.addWidget(button(tr("Go to the buttons"), self.left.emit, "link"), 0, Qt.AlignmentFlag.AlignLeft)
         layout.addStretch(1)
         store.devices_changed.connect(self.refresh)
         store.status_changed.connect(self.refresh)
@@ -91,12 +92,12 @@ class Welcome(QWidget):
     def refresh(self) -> None:
         """Show what is there now."""
         names = [f"{d.name}{' (simulated)' * d.id.startswith('standin:')}" for d in self._store.devices]
-        self._found.setText(", ".join(names) if names else "No device found. Plug in a mouse or keyboard.")
+        self._found.setText(", ".join(names) if names else tr("No device found. Plug in a mouse or keyboard."))
         status = self._store.status
         reach = {
-            "kernel": "Macros reach every game.",
-            "x11": "Macros reach every window of this X11 session.",
-        }.get(status.backend, "Macros reach no game yet.")
+            "kernel": tr("Macros reach every game."),
+            "x11": tr("Macros reach every window of this X11 session."),
+        }.get(status.backend, tr("Macros reach no game yet."))
         self._reached.setText(reach if status.backend == "kernel" else f"{reach} {status.backend_note}")
         self.menu_button.setVisible(not self._program.in_menu)
         self.login_box.setChecked(self._program.at_login)

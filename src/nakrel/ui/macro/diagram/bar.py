@@ -8,11 +8,18 @@ from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QWidget
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.units import format_ms, parse_time
 from nakrel.ui.widgets.basics import button, choice, label
+from nakrel.words import tr
 
 __all__ = ["DiagramBar"]
 
-_SNAPS = (("snap 1 ms", 1_000.0), ("snap 0.1 ms", 100.0), ("snap 5 ms", 5_000.0), ("snap frames", -1.0), ("free", 0.0))
-_HINT = "Drag an edge or a hold, or click two edges to measure. F1 lists the keys."
+_SNAPS = (
+    (tr("snap 1 ms"), 1_000.0),
+    (tr("snap 0.1 ms"), 100.0),
+    (tr("snap 5 ms"), 5_000.0),
+    (tr("snap frames"), -1.0),
+    ("free", 0.0),
+)
+_HINT = tr("Drag an edge or a hold, or click two edges to measure. F1 lists the keys.")
 
 
 class DiagramBar(QWidget):
@@ -28,17 +35,17 @@ class DiagramBar(QWidget):
         self._fps = 60
         self.message = label(_HINT, "soft")
         self.field = QLineEdit()
-        self.field.setAccessibleName("Distance between the calipers")
-        self.field.setToolTip("Type a distance: 35, 0.2s, 2f@60 or 20/s. What comes after it goes along.")
+        self.field.setAccessibleName(tr("Distance between the calipers"))
+        self.field.setToolTip(tr("Type a distance: 35, 0.2s, 2f@60 or 20/s. What comes after it goes along."))
         self.field.setFixedWidth(82)
-        self.snap = choice("Snap to")
+        self.snap = choice(tr("Snap to"))
         self.snap.setMinimumContentsLength(8)
         for text, grid in _SNAPS:
             self.snap.addItem(text, grid)
-        out = button("−", lambda: self.zoomed.emit(1.5), "link", "Show more time (-)")
-        into = button("+", lambda: self.zoomed.emit(1 / 1.5), "link", "Show less time (+)")
-        fit = button("Fit", self.fitted.emit, "link", "Show all of it (0)")
-        for each, name in ((out, "Zoom out"), (into, "Zoom in")):
+        out = button("−", lambda: self.zoomed.emit(1.5), "link", tr("Show more time (-)"))
+        into = button("+", lambda: self.zoomed.emit(1 / 1.5), "link", tr("Show less time (+)"))
+        fit = button(tr("Fit"), self.fitted.emit, "link", tr("Show all of it (0)"))
+        for each, name in ((out, tr("Zoom out")), (into, tr("Zoom in"))):
             each.setAccessibleName(name)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
@@ -64,7 +71,7 @@ class DiagramBar(QWidget):
         """Show the calipers' distance; None while there aren't two."""
         self.field.setVisible(gap_us is not None)
         if gap_us is not None and not self.field.hasFocus():
-            self.field.setText(f"{format_ms(gap_us)} ms")
+            self.field.setText(tr("{time} ms").format(time=format_ms(gap_us)))
 
     def say(self, message: str, *, wrong: bool = False) -> None:
         """Say what is picked, or why something can't be; '' for the hint."""

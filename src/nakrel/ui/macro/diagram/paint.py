@@ -19,6 +19,7 @@ from nakrel.ui.theme import SMALL_PX, colour, font, hue
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.lettering import fitted, width_of, write
 from nakrel.ui.widgets.traces import draw_trace
+from nakrel.words import tr
 
 __all__ = ["Signs", "draw", "gap_words"]
 
@@ -50,7 +51,7 @@ class Signs(NamedTuple):
 def gap_words(gap_us: int, fps: float) -> str:
     """A distance in time as people read it: milliseconds, how many a second, game frames."""
     rate = f" · {1_000_000 / gap_us:.1f}/s" if gap_us else ""
-    return f"{format_ms(gap_us)} ms{rate} · {gap_us * fps / 1_000_000:.1f} f"
+    return tr("{time} ms{rate} · {value:.1f} f").format(time=format_ms(gap_us), rate=rate, value=gap_us * fps / 1000000)
 
 
 def draw(painter: QPainter, view: View, line: Timeline, signs: Signs, text: str) -> None:
@@ -204,7 +205,7 @@ def _frames(painter: QPainter, view: View, fps: float) -> None:
     frame_us = 1_000_000 / fps
     foot, y = view.field, view.height - RULER + 22
     painter.setPen(colour("soft"))
-    text = f"{fps:g} frames/s"
+    text = tr("{fps:g} frames/s").format(fps=fps)
     write(painter, LEFT - 6 - width_of(text, SMALL_PX), y + 2, text, SMALL_PX)
     if frame_us * foot.width() / view.length_us < _LEAST_FRAME_PX:
         write(painter, foot.left() + 8, y + 2, "zoom in to see the frames", SMALL_PX)

@@ -10,6 +10,7 @@ from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.units import format_ms
+from nakrel.words import tr
 
 __all__ = ["Found", "Selection", "describe"]
 
@@ -37,8 +38,12 @@ def describe(found: Found) -> str:
     """What is there, in words."""
     name, span = label(found.control), found.span
     if found.down is not None:
-        return f"{name} {'goes down' if found.down else 'is released'} at {format_ms(found.at_us)} ms"
-    return f"{name} from {format_ms(span.start_us)} ms, for {format_ms(span.end_us - span.start_us)} ms"
+        return tr("{name} {value} at {time} ms").format(
+            name=name, value=tr("goes down") if found.down else tr("is released"), time=format_ms(found.at_us)
+        )
+    return tr("{name} from {time} ms, for {time2} ms").format(
+        name=name, time=format_ms(span.start_us), time2=format_ms(span.end_us - span.start_us)
+    )
 
 
 class Selection:
@@ -71,7 +76,7 @@ class Selection:
         """What is picked, in words."""
         if self.here and self.here.edges == self.picks:
             return describe(self.here)
-        return f"{len(self.picks)} edges picked" if self.picks else ""
+        return tr("{count} edges picked").format(count=len(self.picks)) if self.picks else ""
 
     def show(self, line: Timeline) -> bool:
         """Go by this macro; True where it is another one, and nothing is picked in it yet."""

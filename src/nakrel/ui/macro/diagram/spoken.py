@@ -5,6 +5,7 @@ from __future__ import annotations
 from nakrel.core.edit.timeline import Span, Timeline
 from nakrel.core.model.controls import label
 from nakrel.core.model.units import format_ms
+from nakrel.words import tr
 
 __all__ = ["spoken"]
 
@@ -20,11 +21,13 @@ def spoken(line: Timeline) -> str:
     found = line.spans_between(0, until + 1)
     holds = sorted(((span, control) for control, spans in found.items() for span in spans), key=_when)
     texts = [
-        f"{label(control)}, down at {format_ms(span.start_us)} ms for {format_ms(span.end_us - span.start_us)} ms"
+        tr("{button}, down at {time} ms for {time2} ms").format(
+            button=label(control), time=format_ms(span.start_us), time2=format_ms(span.end_us - span.start_us)
+        )
         for span, control in holds[:_MOST_HOLDS]
     ]
     more = line.size > _MOST_ROWS or len(holds) > _MOST_HOLDS
-    return "; ".join(texts) + ("; and more, which the list of steps has" if more else "")
+    return "; ".join(texts) + (tr("; and more, which the list of steps has") if more else "")
 
 
 def _when(hold: tuple[Span, str]) -> int:

@@ -23,10 +23,11 @@ from nakrel.ui.macro.diagram.scrolled import Scrolled
 from nakrel.ui.macro.diagram.selection import describe
 from nakrel.ui.macro.diagram.spoken import spoken
 from nakrel.ui.macro.diagram.view import Found
+from nakrel.words import tr
 
 __all__ = ["Diagram"]
 
-_WORDS = "Nothing yet. Press Record and do it once, or add a step below."
+_WORDS = tr("Nothing yet. Press Record and do it once, or add a step below.")
 _PEN_MS = 33
 
 
@@ -57,7 +58,7 @@ class Diagram(Scrolled):
         self._timer = QTimer(self)
         self._timer.setInterval(_PEN_MS)
         self._timer.timeout.connect(self.repaint_all)
-        self.setAccessibleName("Timing diagram")
+        self.setAccessibleName(tr("Timing diagram"))
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         if ground := self.viewport():
@@ -220,16 +221,19 @@ class Diagram(Scrolled):
     def _try(self, line: Timeline, by_us: int) -> None:
         """Show what a move would make of the macro; where it can't be, say why and keep what could be."""
         if refusal := self.selection.try_move(line, by_us):
-            self.message.emit(f"Stops here: {refusal}.", True)
+            self.message.emit(tr("Stops here: {refusal}.").format(refusal=refusal), True)
         elif by_us:
-            self.message.emit(f"moved by {'+' if by_us > 0 else '−'}{format_ms(abs(by_us))} ms", False)
+            self.message.emit(
+                tr("moved by {value}{time} ms").format(value="+" if by_us > 0 else "−", time=format_ms(abs(by_us))),
+                False,
+            )
         self.repaint_all()
 
     def _keep(self) -> None:
         """Make what is shown the macro; what was picked is picked again, where it is then."""
         if kept := self.selection.keep_move():
             macro, picked = kept
-            self.edited.emit(macro, "move in time")
+            self.edited.emit(macro, tr("move in time"))
             self.selection.pick_again(picked)
             self.measure()
             self.picked.emit(self.selection.rows)
@@ -262,10 +266,10 @@ class Diagram(Scrolled):
         try:
             macro = self.selection.widened(gap_us)
         except DataError as error:
-            self.message.emit(f"Not possible: {error}.", True)
+            self.message.emit(tr("Not possible: {error}.").format(error=error), True)
             return
         if macro is not None:
-            self.edited.emit(macro, "distance in time")
+            self.edited.emit(macro, tr("distance in time"))
             self.measure()
 
     # The keys
