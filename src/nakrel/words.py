@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-__all__ = ["counted", "install", "tr"]
+__all__ = ["counted", "install", "noted", "tr"]
 
 # For a text and, where it depends on one, a number; None where the language has nothing for it.
 Table = Callable[[str, int | None], str | None]
@@ -32,3 +32,8 @@ def counted(number: int, one: str, many: str) -> str:
     (English: one for 1, the other for all others)."""
     found = _table(many, number)
     return (found or (one if number == 1 else many)).format(n=f"{number:,}")
+
+
+def noted(text: str) -> str:
+    """A text that is looked up later, where it is shown: for tables that are made before there is a language."""
+    return text

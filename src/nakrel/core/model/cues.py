@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 import msgspec
 
 from nakrel.core.model.value import Value
+from nakrel.words import noted
 
 __all__ = ["CUE_LABELS", "Cue", "CueSettings"]
 
@@ -27,13 +28,13 @@ class Cue(StrEnum):
 
 
 CUE_LABELS = {
-    Cue.LIVE: "a profile goes live",
-    Cue.RECORDING: "a recording begins",
-    Cue.RECORDED: "a recording ends",
-    Cue.ON: "a Toggle goes on",
-    Cue.OFF: "a Toggle goes off",
-    Cue.STOP: "Stop everything",
-    Cue.FAULT: "something goes wrong",
+    Cue.LIVE: noted("a profile goes live"),
+    Cue.RECORDING: noted("a recording begins"),
+    Cue.RECORDED: noted("a recording ends"),
+    Cue.ON: noted("a Toggle goes on"),
+    Cue.OFF: noted("a Toggle goes off"),
+    Cue.STOP: noted("Stop everything"),
+    Cue.FAULT: noted("something goes wrong"),
 }
 
 

@@ -13,6 +13,7 @@ from nakrel.core.model.formulas import check_amount, compiled
 from nakrel.core.model.limits import MAX_LIMIT_US, MAX_STEPS, Count, Id, Name, Note, WaitUs
 from nakrel.core.model.steps import If, PickOne, Repeat, Step, amount, length_us
 from nakrel.core.model.value import Value
+from nakrel.words import noted
 
 __all__ = [
     "MODE_LABELS",
@@ -39,7 +40,12 @@ class Mode(StrEnum):
 
 
 # What people call them.
-MODE_LABELS = {Mode.SINGLE: "Once", Mode.COUNTED: "N times", Mode.HELD: "While held", Mode.TOGGLE: "Toggle"}
+MODE_LABELS = {
+    Mode.SINGLE: noted("Once"),
+    Mode.COUNTED: noted("N times"),
+    Mode.HELD: noted("While held"),
+    Mode.TOGGLE: noted("Toggle"),
+}
 
 
 class Again(StrEnum):

@@ -64,7 +64,7 @@ class KeySettings(QWidget):
         """Show the keys as they are set."""
         for field, shown in self.shown.items():
             code = getattr(self._store.settings, field)
-            shown.setText(control_label(code) if code else "none")
+            shown.setText(control_label(code) if code else tr("none"))
 
     def _ask(self, field: str) -> None:
         self._asking = field

@@ -43,7 +43,7 @@ _ROUTES = {
     "xwayland": tr("This is a Wayland session: macros reach only the windows that run under Xwayland."),
     "standin": tr("Macros reach no other window."),
 }
-_HOW = {"kernel": tr("read through the kernel"), "X11": tr("read through the X server"), "stand-in": "simulated"}
+_HOW = {"kernel": tr("read through the kernel"), "X11": tr("read through the X server"), "stand-in": tr("simulated")}
 _COLUMNS = 6
 _LOW_PERCENT = 15
 

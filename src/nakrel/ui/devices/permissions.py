@@ -15,7 +15,7 @@ from nakrel.words import counted, tr
 __all__ = ["Permissions"]
 
 # Each state has its word, and not a colour alone.
-_WORDS = {m.CheckState.OK: "fine", m.CheckState.NOTE: "note", m.CheckState.BAD: "problem"}
+_WORDS = {m.CheckState.OK: tr("fine"), m.CheckState.NOTE: tr("note"), m.CheckState.BAD: tr("problem")}
 # Remedies that are typed, and so can be copied.
 _COMMANDS = ("nakrel ", "sudo ", "echo ")
 _STYLES = {m.CheckState.OK: "soft", m.CheckState.NOTE: "soft", m.CheckState.BAD: "alarm"}

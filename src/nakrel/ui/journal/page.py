@@ -17,7 +17,7 @@ from nakrel.words import tr
 
 __all__ = ["JournalModel", "JournalPage"]
 
-_HEADS = ("when", "kind", "what", "why")
+_HEADS = (tr("when"), tr("kind"), tr("what"), tr("why"))
 _KEPT = 2_000
 AnyIndex = QModelIndex | QPersistentModelIndex
 

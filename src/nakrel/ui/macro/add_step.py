@@ -133,7 +133,7 @@ class AddStep(QWidget):
         layout.setSpacing(0)
         row = QHBoxLayout()
         row.setSpacing(6)
-        row.addWidget(label("add", "soft"))
+        row.addWidget(label(tr("add"), "soft"))
         for field in (
             *(self.kind, self.control, self._press, self.second, self.time, self.typed, self.secret),
             *(self.secret_name, self.pick_button, self.add_button),

@@ -73,7 +73,7 @@ class FrameCheck(QWidget):
             self.rate.addItem(tr("{fps} frames/s").format(fps=fps), fps)
         self.rate.addItem(tr("events, no frames"), IN_ORDER)
         self.rate.setCurrentIndex(FRAME_RATES.index(60))
-        self.against = Segments((("rate", tr("frame rate")), ("hold", "hold")), tr("Presses seen against"))
+        self.against = Segments((("rate", tr("frame rate")), ("hold", tr("hold"))), tr("Presses seen against"))
         self.against.set_value("rate")
         self._against = "rate"
         self.plot = FramePlot()

@@ -16,15 +16,15 @@ from nakrel.words import tr
 
 __all__ = ["RecordingOptions"]
 
-_WAITS = ((Waits.PERFORMED, tr("as recorded")), (Waits.EVEN, tr("one value")), (Waits.NONE, "none"))
+_WAITS = ((Waits.PERFORMED, tr("as recorded")), (Waits.EVEN, tr("one value")), (Waits.NONE, tr("none")))
 _WHERE = (
     (Where.CURSOR, tr("after the selected step")),
     (Where.END, tr("at the end")),
     (Where.REPLACE, tr("replace all steps")),
 )
-_MOVES = ((Moves.NONE, "none"), (Moves.CLICKS, tr("at clicks")), (Moves.PATH, "path"))
+_MOVES = ((Moves.NONE, tr("none")), (Moves.CLICKS, tr("at clicks")), (Moves.PATH, tr("path")))
 _BEGINS = ((False, tr("with the first press")), (True, tr("at once")))
-_CAUGHT = (("keys", "keys"), ("buttons", "buttons"), ("wheel", "wheel"))
+_CAUGHT = (("keys", tr("keys")), ("buttons", tr("buttons")), ("wheel", tr("wheel")))
 
 
 class RecordingOptions(QWidget):
@@ -65,9 +65,9 @@ class RecordingOptions(QWidget):
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
         for fields in (
-            (*self.caught.values(), label("pointer", "soft"), self.moves, self.tolerance),
-            (label("waits", "soft"), self.waits, self.even, label("steps", "soft"), self.where),
-            (label("begins", "soft"), self.begins, self.countdown, label("ends", "soft"), self.limit),
+            (*self.caught.values(), label(tr("pointer"), "soft"), self.moves, self.tolerance),
+            (label(tr("waits"), "soft"), self.waits, self.even, label(tr("steps"), "soft"), self.where),
+            (label(tr("begins"), "soft"), self.begins, self.countdown, label(tr("ends"), "soft"), self.limit),
         ):
             row = QHBoxLayout()
             row.setSpacing(8)

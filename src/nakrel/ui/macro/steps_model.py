@@ -44,8 +44,8 @@ from nakrel.words import tr
 __all__ = ["ROWS_MIME", "SECTION_WORDS", "StepsModel"]
 
 SECTION, NUMBER, WHAT, TIME, STARTS, REMARK = range(6)
-_HEADS = ("", "#", "step", "time", tr("starts at, ms"), "comment")
-SECTION_WORDS = {Section.LEAD_IN: "start", Section.LOOP: "loop", Section.LEAD_OUT: "end"}
+_HEADS = ("", "#", tr("step"), tr("time"), tr("starts at, ms"), tr("comment"))
+SECTION_WORDS = {Section.LEAD_IN: tr("start"), Section.LOOP: tr("loop"), Section.LEAD_OUT: tr("end")}
 # What has a figure in the column of times.
 _TIMED = (Wait, Tap, Chord, Wheel, Pointer, Text, Repeat, Branch)
 _SHOWN = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsDragEnabled
@@ -150,15 +150,15 @@ class StepsModel(HeadedModel):
         step = self.step(row)
         match step:
             case Wait():
-                return "wait" if step.most_us is None else tr("random wait")
+                return tr("wait") if step.most_us is None else tr("random wait")
             case Note():
-                return "comment"
+                return tr("comment")
             case Repeat():
-                return "repeat"
+                return tr("repeat")
             case Branch():
                 return tr("option {value}").format(value=self.line.row(row).inside[-1][1] + 1)
             case Otherwise():
-                return "otherwise"
+                return tr("otherwise")
         return describe(step)
 
     def _text(self, row: int, column: int, section: Section, step: Line) -> str:

@@ -31,8 +31,8 @@ from nakrel.words import counted, tr
 
 __all__ = ["TakeStrip"]
 
-_DELAYS = ((Waits.PERFORMED, "recorded"), (Waits.EVEN, tr("one value")), (Waits.NONE, "none"))
-_POINTER = ((Moves.NONE, "none"), (Moves.CLICKS, tr("at clicks")), (Moves.PATH, "path"))
+_DELAYS = ((Waits.PERFORMED, tr("recorded")), (Waits.EVEN, tr("one value")), (Waits.NONE, tr("none")))
+_POINTER = ((Moves.NONE, tr("none")), (Moves.CLICKS, tr("at clicks")), (Moves.PATH, tr("path")))
 _LEAST_PX = 26
 _TAPS = ((False, tr("presses and releases")), (True, tr("joined into taps")))
 
@@ -65,10 +65,10 @@ class TakeStrip(QFrame):
         self._background = Background(self)
         self._head = label("", "heading")
         self.sentence = Sentence()
-        self.delays, self.pointer = OneOf("delays", _DELAYS), OneOf("pointer", _POINTER)
-        self.taps = OneOf("presses", _TAPS)
+        self.delays, self.pointer = OneOf(tr("delays"), _DELAYS), OneOf(tr("pointer"), _POINTER)
+        self.taps = OneOf(tr("presses"), _TAPS)
         self.even = Figure(tr("every delay"), parse_time, lambda us: tr("{time} ms").format(time=format_ms(us)))
-        self.where = OneOf("goes", self._places())
+        self.where = OneOf(tr("goes"), self._places())
         self.sentence.may_say(self.delays, self.pointer, self.taps, self.even, self.where)
         self.others = button(tr("other takes…"), self.list_takes, "link")
         row = QHBoxLayout(self)

@@ -27,7 +27,7 @@ from nakrel.words import tr
 
 __all__ = ["TakesDialog"]
 
-_HEADS = ("event", tr("after, ms"), "spread", tr("far off in"))
+_HEADS = (tr("event"), tr("after, ms"), tr("spread"), tr("far off in"))
 _NAMES, _LANE, _RULER = 112, 34, 20
 _MOST_LANES = 8
 _MOST_DIFFERENCES = 6

@@ -67,7 +67,14 @@ class TimingRow(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(6)
-        for each in (label("times", "soft"), self.kind, self.figure, self.apply_button, self.scope, self.trim_button):
+        for each in (
+            label(tr("times"), "soft"),
+            self.kind,
+            self.figure,
+            self.apply_button,
+            self.scope,
+            self.trim_button,
+        ):
             row.addWidget(each)
         row.addWidget(self.message)
         row.addStretch(1)

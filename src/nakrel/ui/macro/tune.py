@@ -170,9 +170,9 @@ class Tune(QWidget):
             *(
                 tr("Find the shortest time of"),
                 self.target,
-                "from",
+                tr("from"),
                 self.least,
-                "to",
+                tr("to"),
                 self.most,
                 tr("that works"),
                 self.sure,

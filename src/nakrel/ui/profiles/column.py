@@ -282,7 +282,7 @@ class ProfilesColumn(QWidget):
     def _show_saving(self) -> None:
         """Say whether what is shown is on the disk."""
         reason = self._store.not_saved
-        self.saved.setText(tr("not saved") if reason else tr("saving…") if self._store.saving else "saved")
+        self.saved.setText(tr("not saved") if reason else tr("saving…") if self._store.saving else tr("saved"))
         self.saved.setToolTip(reason)
         restyle(self.saved, "alarm" if reason else "soft")
 

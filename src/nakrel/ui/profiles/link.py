@@ -35,8 +35,8 @@ __all__ = ["LinkDialog"]
 _SOURCE = Qt.ItemDataRole.UserRole + 20
 _REFRESH_MS = 1000
 _BY = {
-    MatchBy.PATH: "executable",
-    MatchBy.NAME: "name",
+    MatchBy.PATH: tr("executable"),
+    MatchBy.NAME: tr("name"),
     MatchBy.COMMAND: tr("part of the command line"),
     MatchBy.WINDOW: tr("window class"),
     MatchBy.WINDOWS_PROGRAM: tr("Windows program"),
@@ -146,7 +146,11 @@ class LinkDialog(QDialog):
 
     def _heads(self) -> None:
         running = self.source.value == "running"
-        heads = ["window", "program", "path"] if running else ["application", tr("window class"), "path"]
+        heads = (
+            [tr("window"), tr("program"), tr("path")]
+            if running
+            else [tr("application"), tr("window class"), tr("path")]
+        )
         self._model.setHorizontalHeaderLabels(heads)
         self.table.set_widths(240, 150)
 

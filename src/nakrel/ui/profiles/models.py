@@ -34,9 +34,9 @@ def profile_state(store: Store, profile: Profile) -> str:
     """The line of state beneath a profile's name."""
     status = store.status
     if profile.id == status.pinned:
-        return "pinned"
+        return tr("pinned")
     if profile.id == status.live and profile.id != EVERYDAY:
-        return tr("in front") if "in front" in status.reason else "running"
+        return tr("in front") if "in front" in status.reason else tr("running")
     if profile.id == EVERYDAY:
         return tr("when no linked program runs")
     if not profile.programs:

@@ -151,7 +151,9 @@ class Pad(QWidget):
         y = field.bottom() + 3
         painter.drawText(QRectF(field.left(), y, 60, 16), Qt.AlignmentFlag.AlignLeft, "−5 s")
         right = Qt.AlignmentFlag.AlignRight
-        painter.drawText(QRectF(field.right() - 60, y, 60, 16), right, "now" if self.held_us is None else "paused")
+        painter.drawText(
+            QRectF(field.right() - 60, y, 60, 16), right, tr("now") if self.held_us is None else tr("paused")
+        )
 
 
 def lane_name(lane: Lane, macro_names: dict[str, str]) -> str:

@@ -43,14 +43,14 @@ __all__ = ["RangePage"]
 
 AnyIndex = QModelIndex | QPersistentModelIndex
 _HEADS = (
-    "button",
-    "presses",
-    "now",
+    tr("button"),
+    tr("presses"),
+    tr("now"),
     tr("best second"),
     tr("held, ms"),
-    "shortest",
+    tr("shortest"),
     tr("gap, ms"),
-    "shortest",
+    tr("shortest"),
     tr("seen by the game"),
 )
 _FRAME_MS, _ROWS_MS = 33, 250

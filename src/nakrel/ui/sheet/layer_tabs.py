@@ -33,7 +33,7 @@ class LayerTabs(QWidget):
         """Show the layers as they are now."""
         setup = self._shown.setup
         heads = [
-            ("", "base"),
+            ("", tr("base")),
             *((layer.name, layer_head(setup, layer.name)) for layer in (setup.layers if setup else ())),
         ]
         listed = (heads, self._shown.layer)

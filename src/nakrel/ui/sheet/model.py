@@ -43,7 +43,7 @@ __all__ = ["CODE", "SheetModel", "cell_text", "holder_of", "layer_head", "off_hi
 
 CODE = Qt.ItemDataRole.UserRole + 30
 PART, CONTROL, PLAIN = range(3)
-_HEADS = ("", "button", "base")
+_HEADS = ("", tr("button"), tr("base"))
 _PARTS = ("main", "wheel", "thumb", "side", "keys", "function", "navigation", "keypad", "media")
 _PART_WORDS = {
     "main": tr("Main"),
@@ -57,7 +57,7 @@ _PART_WORDS = {
     "media": tr("Media"),
     "away": tr("Elsewhere"),
 }
-_BY = {1: "next", -1: "previous"}
+_BY = {1: tr("next"), -1: tr("previous")}
 # A cell on its way to another: its set-up, layer and control.
 AnyIndex = QModelIndex | QPersistentModelIndex
 
@@ -73,7 +73,7 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
     """A cell's glyph, its words, and the softer addition (way to play and rate)."""
     match cell:
         case Nothing():
-            return glyphs.NOTHING, "nothing", ""
+            return glyphs.NOTHING, tr("nothing"), ""
         case ToControl(control=code):
             return code, label(code), ""
         case ToChord(controls=codes):
@@ -128,7 +128,7 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
             play = own or macro.play
             rate = format_rate(cycle_us(macro, play)) if play.mode in ("held", "toggle") else ""
             return glyphs.MACRO, macro.name, f" {describe_play(play)}" + (f" · {rate}" if rate else "")
-    return "", "unchanged", ""
+    return "", tr("unchanged"), ""
 
 
 def holder_of(setup: SetUp, layer: str) -> str:

@@ -19,7 +19,7 @@ from nakrel.words import tr
 
 __all__ = ["PointerDialog"]
 
-_HEADS = ("speed", "horizontal", "vertical", "")
+_HEADS = (tr("speed"), tr("horizontal"), tr("vertical"), "")
 _NAME, _ACROSS, _DOWN, _NOW = range(4)
 _FIELDS = {_NAME: "name", _ACROSS: "across", _DOWN: "down"}
 _NO_EFFECT = tr("No effect yet: this needs kernel input (see Devices).")
@@ -149,7 +149,7 @@ class PointerDialog(QDialog):
         self.wheel.setSingleStep(10)
         self.straight.setRange(0, MAX_STRAIGHT)
         self.straight.setSuffix("°")
-        self.straight.setSpecialValueText("off")
+        self.straight.setSpecialValueText(tr("off"))
         self._message = label("", "alarm", wrap=True)
         self._route_note = label("", "soft", wrap=True)
         # A field's editor hands its text over now, and rows must not go away under it.

@@ -78,7 +78,7 @@ class SetUps(QWidget):
         self._drawn = drawn
         clear_layout(self._row)
         self.buttons.clear()
-        self._row.addWidget(label("variant", "soft"))
+        self._row.addWidget(label(tr("variant"), "soft"))
         for each in profile.setups:
             made = button(each.name, partial(self._shown.show_setup, each.name), "tab")
             made.setCheckable(True)

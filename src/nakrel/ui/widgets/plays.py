@@ -24,7 +24,7 @@ from nakrel.words import tr
 
 __all__ = ["HowItPlays", "PlayPreview"]
 
-_STARTS = ((StartOn.PRESS, "press"), (StartOn.RELEASE, "release"))
+_STARTS = ((StartOn.PRESS, tr("press")), (StartOn.RELEASE, tr("release")))
 _LETS_GO = ((LetGo.AT_ONCE, tr("ends it at once")), (LetGo.AFTER_RUN, tr("finishes the run")))
 _AGAIN = (
     (Again.IGNORE, tr("is ignored")),
@@ -50,8 +50,8 @@ class _Picture(QAbstractButton):
         super().__init__()
         self._mode = mode
         self.setCheckable(True)
-        self.setText(MODE_LABELS[mode])
-        self.setAccessibleName(tr("Plays: {value}").format(value=MODE_LABELS[mode]))
+        self.setText(tr(MODE_LABELS[mode]))
+        self.setAccessibleName(tr("Plays: {value}").format(value=tr(MODE_LABELS[mode])))
         self.setToolTip(_TELLS[mode])
         self.setFixedHeight(_PICTURE_PX)
         self.setMinimumWidth(56)
@@ -185,7 +185,7 @@ class HowItPlays(QWidget):
             case Mode.HELD:
                 return tr("It plays while you hold,"), self.pause, tr("apart; letting go"), self.let_go, "."
             case Mode.TOGGLE:
-                start_and_stop = (tr("A press starts it, the next one stops it; runs are"), self.pause, "apart.")
+                start_and_stop = (tr("A press starts it, the next one stops it; runs are"), self.pause, tr("apart."))
                 return (
                     *start_and_stop,
                     tr("Runs at most:"),
@@ -261,10 +261,10 @@ class PlayPreview(QWidget):
             return
         left = 62.0
         width = self.width() - left - 1
-        write(painter, 0, 11, "your finger", SMALL_PX)
+        write(painter, 0, 11, tr("your finger"), SMALL_PX)
         draw_trace(painter, QRectF(left, 5, width, 12), shown.finger, 0, shown.end_us, colour("button"), 1.3)
         painter.setPen(colour("soft"))
-        write(painter, 0, 31, "runs" + " …" * shown.more, SMALL_PX)
+        write(painter, 0, 31, tr("runs") + " …" * shown.more, SMALL_PX)
         for n, (code, spans) in enumerate(self._spans or [("", [])]):
             played = [
                 (start + a, min(start + b, end)) for start, end in shown.runs for a, b in spans if start + a < end

@@ -24,7 +24,7 @@ _WORDS = tr(
     "While a game fills the screen, a sound or a line over it can tell what Nakrel does. While this window is in "
     "front, nothing of it is heard or seen."
 )
-_LIGHTS = (("", "nothing"), ("recording", tr("that a recording goes on")), ("toggle", tr("that a Toggle is on")))
+_LIGHTS = (("", tr("nothing")), ("recording", tr("that a recording goes on")), ("toggle", tr("that a Toggle is on")))
 
 
 def _read_percent(text: str) -> int:
@@ -70,9 +70,10 @@ class CuesDialog(QDialog):
         grid.setColumnStretch(3, 1)
         grid.setHorizontalSpacing(24)
         grid.setVerticalSpacing(7)
-        for column, text in ((1, "hear"), (2, "see")):
+        for column, text in ((1, tr("hear")), (2, tr("see"))):
             grid.addWidget(label(text, "soft"), 0, column)
-        for row, (cue, text) in enumerate(CUE_LABELS.items(), 1):
+        for row, (cue, noted) in enumerate(CUE_LABELS.items(), 1):
+            text = tr(noted)
             grid.addWidget(label(f"{text[0].upper()}{text[1:]}"), row, 0)
             for column, (boxes, what) in enumerate(((self.sounds, tr("Hear")), (self.lines, tr("See"))), 1):
                 box = QCheckBox()

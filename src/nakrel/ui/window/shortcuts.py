@@ -13,17 +13,17 @@ from nakrel.words import tr
 __all__ = ["ShortcutSheet"]
 
 _IN_LISTS = (
-    (tr("Enter"), "edit"),
+    (tr("Enter"), tr("edit")),
     (tr("Delete"), tr("delete, or leave the button unchanged")),
     ("F2", tr("rename; in steps, type the step anew")),
     ("Alt+Up, Alt+Down", tr("move steps")),
     ("Ctrl+C, Ctrl+X, Ctrl+V", tr("copy, cut and paste steps (as text), and what buttons do")),
-    ("Ctrl+Space in the text", "complete"),
+    ("Ctrl+Space in the text", tr("complete")),
     (tr("a figure in a step's row"), tr("type its time")),
-    (tr("a letter on the button list"), "search"),
+    (tr("a letter on the button list"), tr("search")),
 )
 _IN_THE_DIAGRAM = (
-    ("arrows", tr("to the next edge, to another trace")),
+    (tr("arrows"), tr("to the next edge, to another trace")),
     ("Alt+Left, Alt+Right", tr("move what is picked by a step of the grid; with Ctrl by ten")),
     ("Shift+Left, Shift+Right", tr("pick one more edge")),
     ("H", tr("the whole hold, or its edge")),

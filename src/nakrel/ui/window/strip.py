@@ -178,7 +178,7 @@ class LiveStrip(QWidget):
         self.setFixedHeight(92)
         self._store = store
         self.live, self._since = label("", "heading"), label("", "soft")
-        self._head = label("live", "soft")
+        self._head = label(tr("live"), "soft")
         self.traces = _Traces()
         self._count = label("", "heading")
         self._runs = QVBoxLayout()
@@ -271,10 +271,10 @@ class LiveStrip(QWidget):
     def _state(self) -> str:
         status = self._store.status
         if status.recording:
-            return "recording"
+            return tr("recording")
         if status.listening:
             return tr("choosing a button")
-        text = tr("preview: nothing is sent") if status.for_show else "live"
+        text = tr("preview: nothing is sent") if status.for_show else tr("live")
         profile = self._store.profiles.get(status.live)
         others = profile.pointer.stages[1:] if profile else ()
         return (

@@ -17,7 +17,7 @@ _SNAPS = (
     (tr("snap 0.1 ms"), 100.0),
     (tr("snap 5 ms"), 5_000.0),
     (tr("snap frames"), -1.0),
-    ("free", 0.0),
+    (tr("free"), 0.0),
 )
 _HINT = tr("Drag an edge or a hold, or click two edges to measure. F1 lists the keys.")
 

@@ -208,7 +208,7 @@ def _frames(painter: QPainter, view: View, fps: float) -> None:
     text = tr("{fps:g} frames/s").format(fps=fps)
     write(painter, LEFT - 6 - width_of(text, SMALL_PX), y + 2, text, SMALL_PX)
     if frame_us * foot.width() / view.length_us < _LEAST_FRAME_PX:
-        write(painter, foot.left() + 8, y + 2, "zoom in to see the frames", SMALL_PX)
+        write(painter, foot.left() + 8, y + 2, tr("zoom in to see the frames"), SMALL_PX)
         return
     frame = int(view.since_us // frame_us)
     painter.setPen(colour("brass"))
