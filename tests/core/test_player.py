@@ -324,6 +324,14 @@ def test_presses_and_releases_balance_and_times_never_fall(macro: Macro, play: P
     assert down == set()
 
 
+def test_a_formula_that_fails_in_a_tap_at_the_end_lets_it_go_once():
+    """The end goes on after a failure; what was let go then isn't let go again."""
+    tap = Tap(control="KEY_Q", hold_us="run / elapsed")
+    macro = Macro(id="m", name="M", lead_out=(tap, Tap(control="KEY_W", hold_us=5_000)))
+    rows = [(row.control, row.value) for row in plan(macro, Play(), 1)]
+    assert rows == [("KEY_Q", 1), ("KEY_Q", 0), ("KEY_W", 1), ("KEY_W", 0)]
+
+
 @given(short_macros, short_plays, st.integers(0, 10**12), st.lists(st.integers(1, 30_000), max_size=6))
 def test_a_shifted_clock_shifts_the_outputs_and_extra_wake_ups_change_nothing(
     macro: Macro, play: Play, shift_us: int, naps_us: list[int]

@@ -410,6 +410,9 @@ class Player:
         if op.code is OpCode.TAP_DOWN:
             self._open.append(op.control)
         elif op.code is OpCode.TAP_UP:
+            if op.control not in self._open:
+                # A formula failed in the midst of a tap at the end, and it was let go then.
+                return
             self._open.remove(op.control)
         if op.code is OpCode.WHEEL:
             if value := count(op.value, self._scope, MAX_NOTCHES):
