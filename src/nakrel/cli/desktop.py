@@ -10,6 +10,7 @@ from pathlib import Path
 
 import click
 
+from nakrel.cli.doctor import take_back
 from nakrel.cli.session import Session, fail
 from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
 from nakrel.core.model.cells import TypeText
@@ -50,7 +51,9 @@ def uninstall(session: Session, purge: bool, yes: bool) -> None:
     """Take Nakrel out of the menu and the search path, and end its service; your macros stay."""
     home, demo = session.home, Places.of_user().data / "nakrel-demo"
     if purge and not yes:
-        click.echo("This deletes your profiles, macros, settings, journal and secrets for good:")
+        click.echo(
+            "This deletes your profiles, macros, settings, journal and secrets for good, and takes back the permissions:"
+        )
         for folder in (home.config, home.state, demo):
             click.echo(f"  {folder}")
         click.confirm("Delete them?", abort=True)
@@ -72,7 +75,9 @@ def uninstall(session: Session, purge: bool, yes: bool) -> None:
     else:
         click.echo(f"Your profiles, macros and settings stay, in {home.config} and {home.state}.")
         click.echo("To delete these as well:  nakrel uninstall --purge")
-    if os.path.exists(RULES_PATH):
+    if purge and os.path.exists(RULES_PATH):
+        take_back(home, yes=True)
+    elif os.path.exists(RULES_PATH):
         click.echo("The permissions for kernel input stay. To take them back:  nakrel doctor --take-back")
 
 
