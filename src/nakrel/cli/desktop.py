@@ -51,11 +51,11 @@ def uninstall(session: Session, purge: bool, yes: bool) -> None:
     """Take Nakrel out of the menu and the search path, and end its service; your macros stay."""
     home, demo = session.home, Places.of_user().data / "nakrel-demo"
     if purge and not yes:
-        click.echo(
-            "This deletes your profiles, macros, settings, journal and secrets for good, and takes back the permissions:"
-        )
+        click.echo("This deletes your profiles, macros, settings, journal and secrets for good:")
         for folder in (home.config, home.state, demo):
             click.echo(f"  {folder}")
+        if os.path.exists(RULES_PATH):
+            click.echo("It takes back the permissions for kernel input, too, which needs root.")
         click.confirm("Delete them?", abort=True)
     # Where none runs there is none to end.
     with contextlib.suppress(ClientError):
