@@ -60,6 +60,9 @@ class PracticeWindow(QWidget):
         self.fps, self._game = game.fps, game
         self._verdict: Verdict | None = None
         self._judge = QProcess(self)
+        # Verdicts that Nakrel hasn't been told yet.
+        self._untold: list[str] = []
+        self._judge.finished.connect(lambda code, status: self._tell_next())
         self.sampler = Sampler()
         self._log = log
         self._frame = 0
@@ -140,9 +143,15 @@ class PracticeWindow(QWidget):
         """Show how an attempt went, and tell Nakrel."""
         self._verdict = verdict
         self._say(event="verdict", worked=verdict.worked, reason=verdict.reason)
-        if self._game.judge and self._judge.state() is QProcess.ProcessState.NotRunning:
+        if self._game.judge:
+            self._untold.append("worked" if verdict.worked else "failed")
+            self._tell_next()
+
+    def _tell_next(self) -> None:
+        """Start the command for the next verdict, once that of the one before has ended."""
+        if self._untold and self._judge.state() is QProcess.ProcessState.NotRunning:
             program, *arguments = self._game.judge
-            self._judge.start(program, [*arguments, "worked" if verdict.worked else "failed"])
+            self._judge.start(program, [*arguments, self._untold.pop(0)])
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         """A key went down; repeats of the server are not presses."""
