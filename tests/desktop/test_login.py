@@ -123,10 +123,14 @@ def test_it_ends_with_its_session_and_one_of_an_earlier_login_makes_room(user: U
     # The same login's: it stays, and the second one says so.
     assert subprocess.run(command, env=environment, capture_output=True).returncode == 3
     second = subprocess.Popen(command, env={**environment, "XDG_SESSION_ID": "c2"})
-    assert first.wait(LIMIT_S) == 0
-    wait_for(lambda: user.home.lock.read_text() == str(second.pid), "the second service")
-    second.terminate()
-    assert second.wait(LIMIT_S) == 0
+    try:
+        assert first.wait(LIMIT_S) == 0
+        wait_for(lambda: user.home.lock.read_text() == str(second.pid), "the second service")
+        second.terminate()
+        assert second.wait(LIMIT_S) == 0
+    finally:
+        second.kill()
+        second.wait()
 
 
 @pytest.mark.parametrize("known", [True, False])

@@ -294,3 +294,16 @@ def test_a_loop_that_finds_no_rest_says_what_keeps_it_busy(loop: Loop, kind: str
     loop.close()
     os.close(read_fd)
     os.close(write_fd)
+
+
+def test_a_stop_that_comes_before_the_loop_runs_counts():
+    """A service is told to end while it starts."""
+    loop = Loop(lambda error: None)
+    loop.stop()
+    loop.run()
+    # Another run goes on until it is stopped.
+    turns: list[int] = []
+    loop.at("soon", 0, lambda: (turns.append(1), loop.stop()))
+    loop.run()
+    assert turns == [1]
+    loop.close()

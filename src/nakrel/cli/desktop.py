@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 import contextlib
+import fcntl
 import os
+import select
 import shutil
+import time
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -26,6 +29,9 @@ from nakrel.service.rules import RULES_PATH
 from nakrel.storage import secrets
 from nakrel.storage.home import Home
 from nakrel.storage.secrets import SecretError
+
+# How long a service that was told to end may take.
+_END_S, _LOOK_S = 10.0, 0.02
 
 __all__ = ["install", "login", "uninstall"]
 
@@ -121,11 +127,26 @@ def end_of_earlier_session(home: Home) -> None:
     with contextlib.suppress(ClientError):
         connection = ServiceConnection.connect(home.socket, "nakrel")
         connection.call(Shutdown())
-        # It says goodbye by closing the connection, with everything saved.
+        # It says goodbye by closing the connection, with everything saved, and holds its lock a moment longer.
         with contextlib.suppress(ServiceGone):
             while True:
                 connection.receive()
         connection.close()
+        end = time.monotonic() + _END_S
+        while _is_held(home.lock) and time.monotonic() < end:
+            select.select([], [], [], _LOOK_S)
+
+
+def _is_held(lock: Path) -> bool:
+    """Whether a process holds the lock that lets only one service run."""
+    try:
+        with open(lock, "rb") as file:
+            fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except BlockingIOError:
+        return True
+    except OSError:
+        return False
+    return False
 
 
 @click.command()

@@ -58,7 +58,7 @@ class Loop:
         # The time of the earliest timer, or earlier; None for no timer.
         self._soonest_us: int | None = None
         self._on_error = on_error
-        self._running = False
+        self._stopped = False
         self._alarm: Alarm | None = None
         self._guarded = False
         self._armed_us = 0
@@ -127,14 +127,14 @@ class Loop:
         return name in self._timers
 
     def run(self) -> None:
-        """Go on until `stop`."""
-        self._running = True
-        while self._running:
+        """Go on until `stop`; one that came before it counts: a service may be told to end while it starts."""
+        while not self._stopped:
             self._turn()
+        self._stopped = False
 
     def stop(self) -> None:
         """End `run` after the present callback."""
-        self._running = False
+        self._stopped = True
 
     def close(self) -> None:
         """Forget all descriptors; what is posted from now on is never called."""
