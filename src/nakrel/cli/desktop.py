@@ -30,10 +30,10 @@ from nakrel.storage import secrets
 from nakrel.storage.home import Home
 from nakrel.storage.secrets import SecretError
 
+__all__ = ["end_of_earlier_session", "install", "login", "uninstall"]
+
 # How long a service that was told to end may take.
 _END_S, _LOOK_S = 10.0, 0.02
-
-__all__ = ["install", "login", "uninstall"]
 
 
 @click.command()

@@ -26,13 +26,24 @@ from nakrel.session import Session
 from nakrel.ui.shut_down import ShutDown
 from nakrel.words import tr
 
-__all__ = ["Store"]
+__all__ = ["Store", "live_name"]
 
 _RETRY_MS = 500
 # Batteries empty slowly.
 _BATTERIES_MS = 120_000
 # An edit goes to the service this long after it was made: the window shows it first.
 _SEND_MS = 30
+
+
+def live_name(store: Store) -> str:
+    """The name of the live profile, with its variant where it has several."""
+    status = store.status
+    profile = store.profiles.get(status.live)
+    if profile is None:
+        return status.live or tr("nothing")
+    if len(profile.setups) == 1:
+        return profile.name
+    return f"{profile.name} · {profile.setup(status.setups.get(profile.id, '')).name}"
 
 
 def _show_if_refused(store: Store, answer: m.AnswerBody) -> None:

@@ -14,7 +14,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 from nakrel import protocol as m
 from nakrel.core.model.controls import OTHERS
 from nakrel.core.model.controls import label as control_label
-from nakrel.ui.store import Store
+from nakrel.ui.store import Store, live_name
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
 from nakrel.ui.widgets.basics import button, clear_layout, label
 from nakrel.ui.widgets.lettering import fitted, write
@@ -225,10 +225,7 @@ class LiveStrip(QWidget):
     def refresh(self) -> None:
         """Show the status as it is now."""
         status = self._store.status
-        profile = self._store.profiles.get(status.live)
-        name = profile.name if profile else status.live or "nothing"
-        if profile and len(profile.setups) > 1:
-            name += f" · {profile.setup(status.setups.get(profile.id, '')).name}"
+        name = live_name(self._store)
         self.live.setText(name)
         self.live.setAccessibleName(tr("Live profile: {name}").format(name=name))
         self._head.setText(self._state())

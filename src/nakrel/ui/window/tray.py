@@ -16,7 +16,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.devices import battery_words
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.desktop.names import icon_file
-from nakrel.ui.store import Store
+from nakrel.ui.store import Store, live_name
 from nakrel.ui.window.to_front import ToFront
 from nakrel.words import counted, tr
 
@@ -82,10 +82,7 @@ class Tray(QObject):
     def refresh(self) -> None:
         """Show the state as it is now."""
         status = self._store.status
-        profile = self._store.profiles.get(status.live)
-        name = profile.name if profile else status.live or "nothing"
-        if profile and len(profile.setups) > 1:
-            name += f" · {profile.setup(status.setups.get(profile.id, '')).name}"
+        name = live_name(self._store)
         state = self._state_of(status)
         if state != self._state:
             self._state = state
