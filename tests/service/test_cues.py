@@ -14,6 +14,7 @@ import wave
 from array import array
 from collections.abc import Iterator
 from pathlib import Path
+from unittest.mock import Mock
 
 import pytest
 
@@ -209,3 +210,16 @@ def test_the_light_shows_what_was_chosen_for_it():
     cues.end()
     assert told.light == [True, False, True, False, True, False]
     told.loop.close()
+
+
+def test_a_cue_that_is_tried_is_heard_and_seen_though_none_is_chosen(monkeypatch: pytest.MonkeyPatch):
+    monkeypatch.setenv("DISPLAY", ":99")
+    monkeypatch.delenv("WAYLAND_DISPLAY", raising=False)
+    # What the process is started with, in place of starting it.
+    started = Mock()
+    monkeypatch.setattr("nakrel.service.cues.subprocess.Popen", started)
+    monkeypatch.setattr("nakrel.service.cues.os.set_blocking", Mock())
+    worker = Mock()
+    worker.do.side_effect = lambda work, done: work()
+    Cues(worker, Mock(in_front=False), Mock(), Mock()).attempt(Cue.LIVE)
+    assert started.call_args.args[0][-2:] == ["--sounds", "--lines"]

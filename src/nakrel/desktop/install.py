@@ -66,7 +66,7 @@ def install(places: Places | None = None, command: list[str] | None = None) -> I
             files.append(path)
         _write(places.manifest, json.dumps([str(path) for path in files], indent=1))
     except OSError as error:
-        raise InstallError(f"{error.filename}: {error.strerror}; nothing else was changed") from None
+        raise InstallError(f"{error.filename}: {error.strerror}; try again when that is mended") from None
     _refresh(places.data)
     if str(places.programs) not in os.environ.get("PATH", "").split(os.pathsep):
         notes.append(f"{places.programs} is not in your search path yet: log out and in, or type the whole path")

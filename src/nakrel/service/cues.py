@@ -156,10 +156,7 @@ class Cues:
         if self._starts >= _MOST_STARTS:
             return
         self._starts += 1
-        options = ["--sounds"] * bool(self._settings.sounds) + ["--lines"] * (
-            bool(self._settings.lines) and self._draws
-        )
-        command = [sys.executable, "-m", "nakrel.cues", *options]
+        command = [sys.executable, "-m", "nakrel.cues", *self._options(self._settings)]
 
         def work() -> subprocess.Popen[bytes]:
             quiet = subprocess.DEVNULL
