@@ -90,7 +90,7 @@ def test_an_earlier_take_is_used_again_and_replaces_or_follows(ui: Ui):
     assert controls() == ["KEY_W"]
     strip.where.chosen.emit(Where.CURSOR)
     # They are for their user's eyes alone, and still there in a new window.
-    [path] = list((ui.service.home.state / "takes").iterdir())
+    [path] = (ui.service.home.state / "takes").glob("*.json")
     assert stat.S_IMODE(os.stat(path).st_mode) == 0o600
     answer = ui.service.call(m.GetTakes(macro.id))
     assert isinstance(answer, m.TakesAre)
@@ -135,9 +135,9 @@ def test_takes_lie_faintly_under_the_macro_while_one_is_used(ui: Ui):
 def test_takes_that_cannot_be_read_are_told_and_left(ui: Ui):
     macro = fresh_macro(ui)
     record(ui, "KEY_W")
-    ui.wait(lambda: (ui.service.home.state / "takes").is_dir(), "the takes")
-    ui.wait(lambda: list((ui.service.home.state / "takes").iterdir()), "their file")
-    [path] = (ui.service.home.state / "takes").iterdir()
+    # The file comes under its name when all of it is written.
+    ui.wait(lambda: list((ui.service.home.state / "takes").glob("*.json")), "their file")
+    [path] = (ui.service.home.state / "takes").glob("*.json")
     newer = path.read_text().replace(f'"version": {VERSION}', '"version": 99')
     path.write_text(newer)
     faults: list[str] = []
