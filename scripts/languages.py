@@ -3,101 +3,137 @@
 from __future__ import annotations
 
 import ast
+import re
 import shutil
 import subprocess
 import sys
 import xml.etree.ElementTree as ET
 from collections.abc import Iterator
 from pathlib import Path
+from typing import NamedTuple
+
+import polib
 
 ROOT = Path(__file__).resolve().parent.parent
-SOURCE, FOLDER = ROOT / "src" / "nakrel", ROOT / "src" / "nakrel" / "ui" / "languages"
+SOURCE = ROOT / "src" / "nakrel"
+FOLDER = SOURCE / "languages"
 CONTEXT = "Nakrel"
-# How many forms a number has (Qt's rules for the language).
-FORMS = {"de": 2}
+# How many forms a number has, and which of them is for which number (Qt's rules; gettext manual, 11.2.6).
+FORMS = {"de": (2, "nplurals=2; plural=(n != 1);")}
 
 
-def _text(node: ast.expr) -> str | None:
+class Text(NamedTuple):
+    """A text that is looked up: what it is about where that is told, and whether it depends on a number."""
+
+    text: str
+    about: str = ""
+    counts: bool = False
+
+
+def _words(node: ast.expr) -> str | None:
     return node.value if isinstance(node, ast.Constant) and isinstance(node.value, str) else None
 
 
-def texts_in(tree: ast.AST) -> Iterator[tuple[str, bool]]:
-    """Each text that is looked up, and whether it depends on a number."""
+def texts_in(tree: ast.AST) -> Iterator[Text]:
+    """Each text of a module."""
     for node in ast.walk(tree):
         if isinstance(node, ast.Call) and isinstance(node.func, ast.Name):
-            if node.func.id in ("tr", "noted") and node.args and (text := _text(node.args[0])):
-                yield text, False
-            elif node.func.id == "counted" and len(node.args) == 3 and (text := _text(node.args[2])):
-                yield text, True
+            if node.func.id in ("tr", "noted") and node.args and (text := _words(node.args[0])):
+                yield Text(text, (_words(node.args[1]) or "") if len(node.args) > 1 else "")
+            elif node.func.id == "counted" and len(node.args) >= 3 and (text := _words(node.args[2])):
+                yield Text(text, counts=True)
 
 
-def all_texts() -> dict[str, tuple[bool, list[str]]]:
-    """All of them, each with whether it depends on a number, and the files that it stands in."""
-    found: dict[str, tuple[bool, list[str]]] = {}
+def all_texts() -> dict[Text, list[str]]:
+    """All of them, each with the files that it stands in."""
+    from nakrel.core.model.controls import CONTROLS
+
+    found: dict[Text, list[str]] = {}
     for path in sorted(SOURCE.rglob("*.py")):
-        for text, counts in texts_in(ast.parse(path.read_text(encoding="utf-8"))):
-            found.setdefault(text, (counts, []))[1].append(str(path.relative_to(SOURCE)))
+        for text in texts_in(ast.parse(path.read_text(encoding="utf-8"))):
+            found.setdefault(text, []).append(path.relative_to(SOURCE).as_posix())
+    for control in CONTROLS.values():
+        # What stands on a key as a letter, a figure or a number is the same everywhere.
+        if re.search(r"[A-Za-z]{2}", control.label):
+            found.setdefault(Text(control.label, "key"), []).append("core/model/control_table.py")
     return found
 
 
-def known(path: Path) -> dict[str, list[str]]:
+def known(path: Path) -> dict[Text, list[str]]:
     """What a table has: the forms of each text."""
     if not path.exists():
         return {}
     found = {}
     for message in ET.parse(path).getroot().iter("message"):
         translation = message.find("translation")
-        source = message.findtext("source", "")
+        text = Text(message.findtext("source", ""), message.findtext("comment", ""), message.get("numerus") == "yes")
         if translation is not None and translation.get("type") != "unfinished":
             forms = [form.text or "" for form in translation.iter("numerusform")]
-            found[source] = forms or [translation.text or ""]
+            found[text] = forms or [translation.text or ""]
     return found
 
 
-def write(path: Path, language: str, texts: dict[str, tuple[bool, list[str]]], have: dict[str, list[str]]) -> int:
-    """Write a table in Qt's format for translators; returns how many texts it lacks."""
+def table(language: str, texts: dict[Text, list[str]], have: dict[Text, list[str]]) -> tuple[str, int]:
+    """A table in Qt's format for translators, and how many texts it lacks."""
     root = ET.Element("TS", version="2.1", language=language, sourcelanguage="en")
     context = ET.SubElement(root, "context")
     ET.SubElement(context, "name").text = CONTEXT
     missing = 0
-    for text, (counts, files) in sorted(texts.items(), key=lambda each: (each[1][1][0], each[0])):
-        message = ET.SubElement(context, "message", **({"numerus": "yes"} if counts else {}))
+    for text, files in sorted(texts.items(), key=lambda each: (each[1][0], each[0])):
+        message = ET.SubElement(context, "message", **({"numerus": "yes"} if text.counts else {}))
         ET.SubElement(message, "location", filename=files[0])
-        ET.SubElement(message, "source").text = text
+        ET.SubElement(message, "source").text = text.text
+        if text.about:
+            ET.SubElement(message, "comment").text = text.about
         forms = have.get(text)
         translation = ET.SubElement(message, "translation", **({} if forms else {"type": "unfinished"}))
         missing += not forms
-        if counts:
-            for form in forms or [""] * FORMS[language]:
+        if text.counts:
+            for form in forms or [""] * FORMS[language][0]:
                 ET.SubElement(translation, "numerusform").text = form
         elif forms:
             translation.text = forms[0]
     ET.indent(root, "    ")
     head = '<?xml version="1.0" encoding="utf-8"?>\n<!DOCTYPE TS>\n'
-    path.parent.mkdir(exist_ok=True)
-    path.write_text(head + ET.tostring(root, encoding="unicode") + "\n", encoding="utf-8")
-    return missing
+    return head + ET.tostring(root, encoding="unicode") + "\n", missing
 
 
-def compiled(path: Path) -> None:
-    """Make the program's table of a translator's one."""
+def catalogue(language: str, have: dict[Text, list[str]]) -> polib.POFile:
+    """The same for gettext, which processes without Qt read."""
+    made = polib.POFile()
+    made.metadata = {"Content-Type": "text/plain; charset=UTF-8", "Plural-Forms": FORMS[language][1]}
+    for text, forms in sorted(have.items()):
+        if text.counts:
+            entry = polib.POEntry(msgid=text.text, msgid_plural=text.text, msgstr_plural=dict(enumerate(forms)))
+        else:
+            entry = polib.POEntry(msgid=text.text, msgstr=forms[0], msgctxt=text.about or None)
+        made.append(entry)
+    return made
+
+
+def compiled(path: Path, language: str) -> None:
+    """Make the program's tables of a translator's one."""
     tool = next((found for name in ("lrelease", "/usr/lib/qt6/bin/lrelease") if (found := shutil.which(name))), None)
     if tool is None:
         sys.exit("Compiling needs Qt's lrelease; install it with:  sudo apt-get install qt6-l10n-tools")
     subprocess.run([tool, "-silent", str(path), "-qm", str(path.with_suffix(".qm"))], check=True)
+    catalogue(language, known(path)).save_as_mofile(str(path.with_suffix(".mo")))
 
 
 def main() -> None:
     """All languages."""
     texts = all_texts()
+    FOLDER.mkdir(exist_ok=True)
     for language in FORMS:
         path = FOLDER / f"nakrel_{language}.ts"
-        missing = write(path, language, texts, known(path))
+        made, missing = table(language, texts, known(path))
+        path.write_text(made, encoding="utf-8")
         sys.stdout.write(f"{language}: {len(texts)} texts, {missing} missing\n")
         if missing:
-            path.with_suffix(".qm").unlink(missing_ok=True)
+            for suffix in (".qm", ".mo"):
+                path.with_suffix(suffix).unlink(missing_ok=True)
         else:
-            compiled(path)
+            compiled(path, language)
 
 
 if __name__ == "__main__":

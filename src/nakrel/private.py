@@ -10,6 +10,8 @@ import struct
 from collections.abc import Iterator
 from pathlib import Path
 
+from nakrel.words import tr
+
 __all__ = ["NotPrivate", "is_mine", "open_private", "peer_uid", "private_folder", "socket_address"]
 
 # sun_path holds 108 bytes with its closing zero (unix(7)).
@@ -36,8 +38,11 @@ def private_folder(path: Path) -> None:
     found = os.lstat(path)
     if not stat.S_ISDIR(found.st_mode) or found.st_uid != os.getuid():
         raise NotPrivate(
-            f"{path} isn't a folder of yours (it is a link, or another user's), and somebody might listen there; "
-            "remove it, or log in anew so that the system gives you a folder of your own ($XDG_RUNTIME_DIR)"
+            tr(
+                "{path} isn't a folder of yours (it is a link, or another user's), and somebody might listen "
+                "there; remove it, or log in anew so that the system gives you a folder of your own "
+                "($XDG_RUNTIME_DIR)"
+            ).format(path=path)
         )
     if found.st_mode & 0o077:
         path.chmod(0o700)

@@ -5,6 +5,8 @@ from __future__ import annotations
 import os
 import stat
 
+from nakrel.words import tr
+
 __all__ = ["NotReadable", "read_limited"]
 
 
@@ -22,19 +24,19 @@ def read_limited(path: str | os.PathLike[str], most: int) -> bytes:
     try:
         handle = os.open(path, os.O_RDONLY | os.O_NONBLOCK | os.O_NOCTTY | os.O_CLOEXEC)
     except OSError as error:
-        raise NotReadable(f"can't be read: {error.strerror}", damaged=False) from None
+        raise NotReadable(tr("can't be read: {reason}").format(reason=error.strerror), damaged=False) from None
     except ValueError:
-        raise NotReadable("can't be read: its name has a NUL in it") from None
+        raise NotReadable(tr("can't be read: its name has a NUL in it")) from None
     try:
         if not stat.S_ISREG(os.fstat(handle).st_mode):
-            raise NotReadable("it is no ordinary file")
+            raise NotReadable(tr("it is no ordinary file"))
         with open(handle, "rb", closefd=False) as file:
             found = file.read(most + 1)
     except OSError as error:
-        raise NotReadable(f"can't be read: {error.strerror}", damaged=False) from None
+        raise NotReadable(tr("can't be read: {reason}").format(reason=error.strerror), damaged=False) from None
     finally:
         os.close(handle)
     if len(found) > most:
-        limit = f"{most // 1024 // 1024} MB" if most >= 1 << 20 else f"{most} bytes"
-        raise NotReadable(f"larger than {limit}", too_large=True)
+        limit = f"{most // 1024 // 1024} MB" if most >= 1 << 20 else tr("{most} bytes").format(most=most)
+        raise NotReadable(tr("larger than {limit}").format(limit=limit), too_large=True)
     return found.removeprefix(b"\xef\xbb\xbf")

@@ -23,6 +23,8 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.takes import Take
 from nakrel.core.model.tuning import Question, Trial
+from nakrel.language import use
+from nakrel.words import tr
 
 __all__ = ["CheckFrames", "CompareTakes", "Compared", "LookForSlips", "WorkOutTrials", "ask"]
 
@@ -89,11 +91,11 @@ class _Process:
                 return self._exchange(data)
             except EOFError:
                 self._end()
-                raise OSError("the process for long work ends as soon as it starts") from None
+                raise OSError(tr("the process for long work ends as soon as it starts")) from None
 
     def _exchange(self, data: bytes) -> bytes:
         if self._closed:
-            raise OSError("the window has closed")
+            raise OSError(tr("the window has closed"))
         if self._process is None:
             command = [sys.executable, "-m", "nakrel.worker_process"]
             self._process = subprocess.Popen(command, stdin=subprocess.PIPE, stdout=subprocess.PIPE)
@@ -183,5 +185,6 @@ def _serve(out: IO[bytes], into: IO[bytes]) -> None:
 
 if __name__ == "__main__":
     # Ctrl+C in a terminal is for the window; when that ends there is nothing more to read.
+    use()
     with contextlib.suppress(KeyboardInterrupt):
         _serve(sys.stdin.buffer, sys.stdout.buffer)

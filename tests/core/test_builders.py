@@ -79,7 +79,7 @@ def test_a_screen_sequence_clicks_at_each_place():
         ("text", "", "30/s", "which text"),
         ("text", "a", "2000/s", "1 to 250 characters a second"),
         ("rapid fire", "Wheel up", "20/s", "is a wheel direction"),
-        ("keys in a row", ",".join(["Q"] * 21), "1 ms", "takes 20 at most"),
+        ("keys in a row", ",".join(["Q"] * 21), "1 ms", "takes 20 keys and buttons at most"),
     ],
 )
 def test_what_cannot_be_built_is_told(kind: str, controls: str, figure: str, words: str):

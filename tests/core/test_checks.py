@@ -25,7 +25,7 @@ FOUND = [
     ((WAIT, UP_Q), 1, "nothing before it presses it"),
     ((Q, WAIT, Q, UP_Q), 2, "Q is down already: this press"),
     ((Q, WAIT, Tap(control="KEY_Q", hold_us=9_000)), 2, "this tap releases it"),
-    ((Tap(control="KEY_Q", hold_us=0),), 0, "held not at all"),
+    ((Tap(control="KEY_Q", hold_us=0),), 0, "not held at all"),
     ((Tap(control="KEY_Q", hold_us=1_000),), 0, "held for 1 ms only"),
     ((TAP, Repeat(times=3)), 1, "nothing inside to repeat"),
     ((PickOne(branches=(Branch(steps=(TAP,)),)),), 0, "one option only"),

@@ -9,22 +9,10 @@ from msgspec.structs import replace
 from nakrel.core.edit import edits
 from nakrel.core.edit.edits import Place
 from nakrel.core.edit.timeline import lay_out
+from nakrel.core.model.lengths import length_us
 from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.core.model.macro import Macro, Play, Section
-from nakrel.core.model.steps import (
-    Branch,
-    Chord,
-    If,
-    Otherwise,
-    PickOne,
-    Press,
-    Release,
-    Repeat,
-    Tap,
-    Wait,
-    Wheel,
-    length_us,
-)
+from nakrel.core.model.steps import Branch, Chord, If, Otherwise, PickOne, Press, Release, Repeat, Tap, Wait, Wheel
 from nakrel.core.play.simulate import plan
 from tests.strategies import macros, steps
 

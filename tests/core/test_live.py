@@ -258,6 +258,6 @@ def test_checks_say_where_fair_play_and_game_keys_are_missed():
     made = macro(Tap(control=RELOAD, hold_us=20_000), Wait(wait_us=20_000), Tap(control="KEY_W", hold_us=20_000))
     place = Attached("P", FairPlay.ONE_ACTION, {}, Play(), {})
     assert [(f.row, f.message) for f in check_macro(made, (), attached=[place])] == [
-        (None, "In P: a press makes 2 game actions; this profile's fair-play rule is: one action a press."),
+        (None, "In P: A press makes 2 game actions; this profile's fair-play rule is: one action a press."),
         (0, "P has no game key “Reload”, so the macro can't play there."),
     ]

@@ -6,8 +6,9 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
+from nakrel.core.model.lengths import length_us
 from nakrel.core.model.recording import Moves, RecordingSettings, Waits
-from nakrel.core.model.steps import Pointer, Press, Release, Tap, Wait, Wheel, length_us
+from nakrel.core.model.steps import Pointer, Press, Release, Tap, Wait, Wheel
 from nakrel.core.play.events import Pressed, Released, Turned
 from nakrel.core.play.path import Spot, thinned
 from nakrel.core.play.recorder import Recorder, tidy

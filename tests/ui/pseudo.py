@@ -21,6 +21,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import (
     QAbstractButton,
+    QAbstractItemView,
     QApplication,
     QComboBox,
     QDialog,
@@ -33,11 +34,12 @@ from PyQt6.QtWidgets import (
 
 from nakrel.client.connection import ServiceConnection
 from nakrel.core.model.controls import CONTROLS
-from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.macro import Section
+from nakrel.core.model.steps import walk
 from nakrel.ui.app import open_window
-from nakrel.ui.devices.permissions import Permissions
+from nakrel.ui.help.documents import documents
+from nakrel.ui.profiles.link import LinkDialog
 from nakrel.ui.store import Store
-from nakrel.ui.window.main_window import MainWindow
 
 # What the pseudo-language marks every text with.
 MARK = "⟦"
@@ -47,8 +49,7 @@ _WORD = re.compile(r"[A-Za-z]{2}")
 
 
 def texts(root: QWidget) -> Iterator[tuple[QWidget, str]]:
-    """All that is shown in a window as text of a widget, and what screen readers are told; cells of tables are the
-    core's words, and stand in the notation."""
+    """All that is shown in a window as text of a widget or in a cell, and what screen readers are told."""
     for each in (root, *root.findChildren(QWidget)):
         if not each.isVisible():
             continue
@@ -59,41 +60,36 @@ def texts(root: QWidget) -> Iterator[tuple[QWidget, str]]:
         if isinstance(each, QTableView) and (model := each.model()):
             for column in range(model.columnCount()):
                 yield each, str(model.headerData(column, Qt.Orientation.Horizontal) or "")
+        # What runs on this machine has names of its own.
+        if isinstance(each, QAbstractItemView) and not isinstance(root, LinkDialog) and (model := each.model()):
+            for row in range(model.rowCount()):
+                for column in range(model.columnCount() if isinstance(each, QTableView) else 1):
+                    yield each, str(model.index(row, column).data() or "")
         if isinstance(each, QWidget) and not isinstance(each, QComboBox):
             yield each, each.toolTip()
             yield each, each.accessibleName()
 
 
 def made_elsewhere(store: Store) -> set[str]:
-    """What isn't the window's: names, keys, and what the core and the service say."""
-    found = {control_label(code) for code in CONTROLS} | set(CONTROLS)
+    """What has no language: names, codes, and what stands on keys as a letter, a figure or a number."""
+    found = {control.label for control in CONTROLS.values() if not re.search("[A-Za-z]{2}", control.label)} | set(
+        CONTROLS
+    )
     for profile in store.profiles.values():
         found |= {profile.name, *(setup.name for setup in profile.setups), *(rule.value for rule in profile.programs)}
         found |= {layer.name for setup in profile.setups for layer in setup.layers}
     found |= {macro.name for macro in store.macros.values()}
-    found |= {text for device in store.devices for text in (device.name, device.id, device.note)}
-    found |= {store.status.backend_note, store.status.reason, "Nakrel", "ms", "px"}
+    found |= {text for device in store.devices for text in (device.name, device.id)}
+    found |= {step.remark for macro in store.macros.values() for part in Section for step in walk(macro.section(part))}
+    found |= {document.title for document in documents()} | {"Nakrel", "px", "nakrel doctor --fix"}
     return found
 
 
-def of_the_core(window: MainWindow) -> set[QWidget]:
-    """Where the core answers: those texts have no other language yet."""
-    check, details = window.macro_details.frame_check, window.macro_details
-    board = window.sheet
-    return {check.answer, check.advice, check.order, details._rate, board._kind}
-
-
-def is_ours(widget: QWidget, text: str, elsewhere: set[str]) -> bool:
-    """Whether the text is one that the window itself says."""
-    if _MARKED.search(text) or not _WORD.search(text) or text.strip(" ×■●·") in elsewhere:
-        return False
-    parent: QWidget | None = widget
-    while parent is not None:
-        # The doctor's findings, and what the core answers of frames and rates.
-        if isinstance(parent, Permissions):
-            return False
-        parent = parent.parentWidget()
-    return True
+def is_ours(text: str, elsewhere: set[str]) -> bool:
+    """Whether the text is one that somebody says, and no name."""
+    # Times, and formulas in them, are what they are.
+    plain = re.sub(r"\bms$|\(.*\)", "", text)
+    return not (_MARKED.search(text) or not _WORD.search(plain) or text.strip(" ×■●·") in elsewhere)
 
 
 def is_cut(widget: QWidget) -> bool:
@@ -112,7 +108,6 @@ def main(home: Path) -> None:
     window = open_window(app, store)
     window.resize(1280, 800)
     window.show()
-    core = of_the_core(window)
     untold: dict[str, str] = {}
     cut: dict[str, str] = {}
 
@@ -120,7 +115,7 @@ def main(home: Path) -> None:
         QTest.qWait(250)
         elsewhere = made_elsewhere(store)
         for widget, text in texts(root):
-            if widget not in core and is_ours(widget, text, elsewhere):
+            if is_ours(text, elsewhere):
                 untold.setdefault(text, f"{place}: {type(widget).__name__}")
             if is_cut(widget):
                 cut.setdefault(text, f"{place}: {type(widget).__name__}")

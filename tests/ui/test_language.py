@@ -3,29 +3,31 @@
 from __future__ import annotations
 
 import json
-import os
+import shutil
 import subprocess
 import sys
+from pathlib import Path
 
 import pytest
 
 from nakrel import words
 from nakrel.ui import language
-from tests.support import LIMIT_S
-from tests.ui.conftest import Ui
+from tests.support import LIMIT_S, ServiceProcess
 
 
 @pytest.fixture(autouse=True)
 def _english_again() -> object:
     yield
-    words.install(lambda text, number: None)
+    words.install(lambda text, about, count: None, "en", words.Marks())
 
 
-def test_every_text_of_the_window_can_have_a_language_and_has_room(ui: Ui):
-    """In a language that is longer by two fifths. What the core and the service say isn't among them yet."""
-    environment = {name: value for name, value in os.environ.items() if name != "NAKREL_LANGUAGE"}
-    command = [sys.executable, "-m", "tests.ui.pseudo", str(ui.service.folder)]
-    done = subprocess.run(command, env=environment, capture_output=True, text=True, timeout=6 * LIMIT_S)
+def test_every_text_can_have_a_language_and_has_room(seeded: Path, tmp_path: Path):
+    """In a language that is longer by two fifths, of the window, the service and the process for long work."""
+    home = shutil.copytree(seeded, tmp_path / "home")
+    service = ServiceProcess(home, "--backend", "stand-in", NAKREL_LANGUAGE="pseudo")
+    command = [sys.executable, "-m", "tests.ui.pseudo", str(home)]
+    done = subprocess.run(command, capture_output=True, text=True, timeout=6 * LIMIT_S)
+    assert service.end() == 0
     assert done.returncode == 0, done.stderr
     assert json.loads(done.stdout) == {"untold": {}, "cut": {}}
 
@@ -48,3 +50,22 @@ def test_the_pseudo_language_leaves_what_is_filled_in():
     assert "{name}" in text
     assert text.startswith("⟦")
     assert len(text) >= len("Stop {name} now") * 1.4
+
+
+def test_the_window_works_in_german(seeded: Path, tmp_path: Path):
+    """Nothing goes by what something is called, and times are read and shown with a comma."""
+    home = shutil.copytree(seeded, tmp_path / "home")
+    service = ServiceProcess(home, "--backend", "stand-in", NAKREL_LANGUAGE="de")
+    command = [sys.executable, "-m", "tests.ui.german", str(home)]
+    done = subprocess.run(command, capture_output=True, text=True, timeout=6 * LIMIT_S)
+    assert service.end() == 0
+    assert done.returncode == 0, done.stderr
+    found = json.loads(done.stdout)
+    assert found["kinds"] == [
+        "Tap", "Press", "Release", "Chord", "Wait", "Wait", "Wheel", "Pointer", "Text", "Open", "If", "Set", "Repeat",
+        "PickOne", "Note",
+    ]  # fmt: skip
+    assert found["times"] == [[17_500, None], [250_000, None], [180_000, 420_000]]
+    assert found["shown"] == "180 bis 420 ms"
+    assert sorted(found["began"]) == ["record", "steps", "text"]
+    assert found["of_qt"] == "Abbrechen"

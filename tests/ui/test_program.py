@@ -79,7 +79,7 @@ def test_cues_are_chosen_one_by_one_and_undone(ui: Ui):
     assert ui.store.settings.cues == CueSettings()
     assert not dialog.sounds[Cue.LIVE].isChecked()
     names = [box.accessibleName() for box in dialog.findChildren(QCheckBox)]
-    assert "Hear when a profile goes live" in names
-    assert "See Stop everything" in names
+    assert "Hear: a profile goes live" in names
+    assert "See: Stop everything" in names
     assert all(names)
     dialog.close()

@@ -199,7 +199,7 @@ def test_what_goes_beyond_fair_play_is_told_in_the_sheet_and_the_details(ui: Ui)
     assert "one action a press" in ui.window.sheet_details._beyond.text()
     ui.window.shown.show_macro("guard-break")
     found = lambda: " ".join(f.message for f in ui.window.macro_details._findings or ())  # noqa: E731
-    ui.wait(lambda: "In Brackenfall Arena: a press makes 2 game actions" in found(), "the finding")
+    ui.wait(lambda: "In Brackenfall Arena: A press makes 2 game actions" in found(), "the finding")
 
 
 def test_no_macros_lets_everything_pass(ui: Ui):

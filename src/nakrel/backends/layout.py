@@ -12,6 +12,8 @@ from collections.abc import Callable, Mapping
 from pathlib import Path
 from typing import NamedTuple
 
+from nakrel.words import noted, tr
+
 __all__ = ["Layout", "find_layout", "parse_layout"]
 
 _LIMIT_S = 2
@@ -23,7 +25,7 @@ class Layout(NamedTuple):
 
     layout: str
     variant: str = ""
-    source: str = "the default"
+    source: str = noted("the default")
     options: str = ""
 
 
@@ -36,7 +38,7 @@ def parse_layout(text: str, source: str) -> Layout:
 def find_layout(setting: str = "", environment: Mapping[str, str] = os.environ, root: Path = Path("/")) -> Layout:
     """The layout in use: the user's setting, else what the session says, else the system's, else `us`."""
     if setting:
-        return parse_layout(setting, "the settings")
+        return parse_layout(setting, tr("the settings"))
     looks: list[Callable[[], Layout | None]] = [lambda: _system(root)]
     if environment.get("WAYLAND_DISPLAY"):
         looks = [_gnome, lambda: _kde(environment), *looks]
@@ -68,7 +70,7 @@ def _x11(display: str) -> Layout | None:
     layouts, variants = fields[2].split(","), fields[3].split(",")
     chosen = group if group < len(layouts) else 0
     variant = variants[chosen] if chosen < len(variants) else ""
-    return Layout(layouts[chosen], variant, "the X server", fields[4])
+    return Layout(layouts[chosen], variant, tr("the X server"), fields[4])
 
 
 def _gnome() -> Layout | None:
@@ -84,7 +86,7 @@ def _gnome() -> Layout | None:
             continue
         for kind, name in sources:
             if kind == "xkb":
-                return parse_layout(name, "the desktop's settings (gsettings)")
+                return parse_layout(name, tr("the desktop's settings (gsettings)"))
     return None
 
 
@@ -98,7 +100,7 @@ def _kde(environment: Mapping[str, str]) -> Layout | None:
     except (OSError, KeyError, configparser.Error, UnicodeDecodeError):
         return None
     layout = section.get("LayoutList", "").split(",")[0]
-    return Layout(layout, section.get("VariantList", "").split(",")[0], "the desktop's settings (kxkbrc)")
+    return Layout(layout, section.get("VariantList", "").split(",")[0], tr("the desktop's settings (kxkbrc)"))
 
 
 def _system(root: Path) -> Layout | None:

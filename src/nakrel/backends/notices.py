@@ -9,6 +9,8 @@ import threading
 from collections.abc import Callable, Sequence
 from typing import Any
 
+from nakrel.words import tr
+
 __all__ = ["Notices"]
 
 _NAME, _PATH = "org.freedesktop.Notifications", "/org/freedesktop/Notifications"
@@ -101,9 +103,9 @@ class Notices:
             try:
                 answer = self._answers.get(timeout=_LIMIT_S)
             except queue.Empty:
-                raise TimeoutError("the desktop doesn't answer") from None
+                raise TimeoutError(tr("the desktop doesn't answer")) from None
             if answer is None:
-                raise ConnectionError("the bus has ended")
+                raise ConnectionError(tr("the bus has ended"))
             # One that came too late for an earlier call is passed over.
             if answer.header.fields.get(HeaderFields.reply_serial) == serial:
                 return answer

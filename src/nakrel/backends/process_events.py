@@ -12,6 +12,7 @@ import socket
 import struct
 
 from nakrel.backends.protocols import BackendUnavailable
+from nakrel.words import tr
 
 __all__ = ["ProcessEvents"]
 
@@ -51,7 +52,9 @@ class ProcessEvents:
                 socket.AF_NETLINK, socket.SOCK_DGRAM | socket.SOCK_CLOEXEC | socket.SOCK_NONBLOCK, _NETLINK_CONNECTOR
             )
         except OSError as error:
-            raise BackendUnavailable(f"the kernel has no process events: {error.strerror}") from None
+            raise BackendUnavailable(
+                tr("the kernel has no process events: {reason}").format(reason=error.strerror)
+            ) from None
         try:
             program = array.array("B", _filter())
             fprog = struct.pack("HL", len(program) // 8, program.buffer_info()[0])
@@ -62,7 +65,9 @@ class ProcessEvents:
             self._sock.send(struct.pack("=IHHII", 16 + len(message), _NLMSG_DONE, 0, 0, os.getpid()) + message)
         except OSError as error:
             self._sock.close()
-            raise BackendUnavailable(f"the kernel tells no process events: {error.strerror}") from None
+            raise BackendUnavailable(
+                tr("the kernel tells no process events: {reason}").format(reason=error.strerror)
+            ) from None
 
     def fileno(self) -> int:
         """A descriptor that is readable when programs have started."""

@@ -14,6 +14,7 @@ from nakrel.backends.layout import Layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.core.model.controls import Levels, by_number
 from nakrel.core.play.acts import Stroke
+from nakrel.words import tr
 
 __all__ = ["Typist"]
 
@@ -52,7 +53,9 @@ def _library() -> ctypes.CDLL:
     try:
         lib = ctypes.CDLL("libxkbcommon.so.0")
     except OSError:
-        raise BackendUnavailable("libxkbcommon is missing, which knows the layouts; install libxkbcommon0") from None
+        raise BackendUnavailable(
+            tr("libxkbcommon is missing, which knows the layouts; install libxkbcommon0")
+        ) from None
     pointer, number = ctypes.c_void_p, ctypes.c_uint32
     lib.xkb_context_new.restype = pointer
     lib.xkb_keymap_new_from_names.restype = pointer
@@ -99,7 +102,9 @@ class Typist:
             if not keymap:
                 shown = f"{layout.layout}:{layout.variant}" if layout.variant else layout.layout
                 raise BackendUnavailable(
-                    f"there is no keyboard layout {shown!r} (from {layout.source}); set another in the settings"
+                    tr("there is no keyboard layout {shown!r} (from {source}); set another in the settings").format(
+                        shown=shown, source=layout.source
+                    )
                 )
             try:
                 self._read(keymap)

@@ -17,6 +17,7 @@ from typing import NamedTuple
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, WindowInfo
 from nakrel.core.model.programs import Front, Icon
+from nakrel.words import tr
 
 __all__ = ["WaylandWindows"]
 
@@ -57,7 +58,7 @@ class WaylandWindows:
             self._send(_DISPLAY, _GET_REGISTRY, struct.pack("=I", _REGISTRY))
             self._round_trip()
             if _MANAGER not in self._globals:
-                raise BackendUnavailable("this desktop doesn't tell programs which window is in front")
+                raise BackendUnavailable(tr("this desktop doesn't tell programs which window is in front"))
             number, version = self._globals[_MANAGER]
             self._manager = self._new()
             bound = struct.pack("=I", number) + _text(_MANAGER) + struct.pack("=II", min(version, 3), self._manager)
@@ -66,7 +67,9 @@ class WaylandWindows:
             self._sock.setblocking(False)
         except (OSError, BackendLost) as error:
             self._sock.close()
-            raise BackendUnavailable(f"no Wayland compositor answers at {path}: {error}") from None
+            raise BackendUnavailable(
+                tr("no Wayland compositor answers at {path}: {reason}").format(path=path, reason=error)
+            ) from None
         except BackendUnavailable:
             self._sock.close()
             raise
@@ -115,7 +118,7 @@ class WaylandWindows:
         while not self._synced:
             left = end - time.monotonic()
             if left <= 0 or not select.select([self._sock], [], [], left)[0]:
-                raise BackendLost("it doesn't answer")
+                raise BackendLost(tr("it doesn't answer"))
             self._handle_data(self._sock.recv(_MOST_BYTES))
 
     def _receive(self) -> None:
@@ -125,30 +128,34 @@ class WaylandWindows:
             except BlockingIOError:
                 return
             except OSError as error:
-                raise BackendLost(f"the Wayland compositor is gone: {error.strerror}") from None
+                raise BackendLost(
+                    tr("the Wayland compositor is gone: {reason}").format(reason=error.strerror)
+                ) from None
             self._handle_data(data)
 
     def _handle_data(self, data: bytes) -> None:
         if not data:
-            raise BackendLost("the Wayland compositor is gone")
+            raise BackendLost(tr("the Wayland compositor is gone"))
         self._buffer += data
         while len(self._buffer) >= 8:
             source, head = struct.unpack_from("=II", self._buffer)
             size, opcode = head >> 16, head & 0xFFFF
             if size < 8:
-                raise BackendLost("the Wayland compositor sent what can't be read")
+                raise BackendLost(tr("the Wayland compositor sent what can't be read"))
             if len(self._buffer) < size:
                 return
             body, self._buffer = self._buffer[8:size], self._buffer[size:]
             try:
                 self._event(source, opcode, body)
             except (struct.error, UnicodeDecodeError):
-                raise BackendLost("the Wayland compositor sent what can't be read") from None
+                raise BackendLost(tr("the Wayland compositor sent what can't be read")) from None
 
     def _event(self, source: int, opcode: int, body: bytes) -> None:
         if source == _DISPLAY:
             if opcode == 0:
-                raise BackendLost(f"the Wayland compositor refused us: {_read_text(body, 8)[0]}")
+                raise BackendLost(
+                    tr("the Wayland compositor refused us: {read_text}").format(read_text=_read_text(body, 8)[0])
+                )
         elif source == _REGISTRY:
             if opcode == 0:
                 name = struct.unpack_from("=I", body)[0]

@@ -29,6 +29,7 @@ from nakrel.service.rules import RULES_PATH
 from nakrel.storage import secrets
 from nakrel.storage.home import Home
 from nakrel.storage.secrets import SecretError
+from nakrel.words import counted, tr
 
 __all__ = ["end_of_earlier_session", "install", "login", "uninstall"]
 
@@ -43,10 +44,10 @@ def install() -> None:
         done = desktop.install()
     except InstallError as error:
         fail(str(error))
-    click.echo(f"Nakrel is in the menu now ({len(done.files)} files).")
+    click.echo(tr("Nakrel is in the menu now ({count} files).").format(count=len(done.files)))
     for note in done.notes:
-        click.echo(f"Note: {note}.")
-    click.echo("To take it back:  nakrel uninstall")
+        click.echo(tr("Note: {note}.").format(note=note))
+    click.echo(tr("To take it back:  nakrel uninstall"))
 
 
 @click.command()
@@ -57,12 +58,12 @@ def uninstall(session: Session, purge: bool, yes: bool) -> None:
     """Take Nakrel out of the menu and the search path, and end its service; your macros stay."""
     home, demo = session.home, Places.of_user().data / "nakrel-demo"
     if purge and not yes:
-        click.echo("This deletes your profiles, macros, settings, journal and secrets for good:")
+        click.echo(tr("This deletes your profiles, macros, settings, journal and secrets for good:"))
         for folder in (home.config, home.state, demo):
             click.echo(f"  {folder}")
         if os.path.exists(RULES_PATH):
-            click.echo("It takes back the permissions for kernel input, too, which needs root.")
-        click.confirm("Delete them?", abort=True)
+            click.echo(tr("It takes back the permissions for kernel input, too, which needs root."))
+        click.confirm(tr("Delete them?"), abort=True)
     # Where none runs there is none to end.
     with contextlib.suppress(ClientError):
         connection = ServiceConnection.connect(home.socket, "nakrel")
@@ -71,20 +72,28 @@ def uninstall(session: Session, purge: bool, yes: bool) -> None:
     if not for_all_users():
         try:
             gone = desktop.uninstall()
-            click.echo(f"Nakrel is out of the menu and doesn't start at login ({len(gone.files)} files).")
+            click.echo(
+                tr("Nakrel is out of the menu and doesn't start at login ({count} files).").format(
+                    count=len(gone.files)
+                )
+            )
         except InstallError as error:
             if not purge:
                 fail(str(error))
-            click.echo(f"Note: {error}.")
+            click.echo(tr("Note: {note}.").format(note=error))
     if purge:
         _purge(session, demo)
     else:
-        click.echo(f"Your profiles, macros and settings stay, in {home.config} and {home.state}.")
-        click.echo("To delete these as well:  nakrel uninstall --purge")
+        click.echo(
+            tr("Your profiles, macros and settings stay, in {config} and {state}.").format(
+                config=home.config, state=home.state
+            )
+        )
+        click.echo(tr("To delete these as well:  nakrel uninstall --purge"))
     if purge and os.path.exists(RULES_PATH):
         take_back(home, yes=True)
     elif os.path.exists(RULES_PATH):
-        click.echo("The permissions for kernel input stay. To take them back:  nakrel doctor --take-back")
+        click.echo(tr("The permissions for kernel input stay. To take them back:  nakrel doctor --take-back"))
 
 
 def _secrets(session: Session) -> Iterator[str]:
@@ -108,10 +117,17 @@ def _purge(session: Session, demo: Path) -> None:
             kept = str(error)
     for folder in (home.config, home.state, home.runtime, demo):
         shutil.rmtree(str(folder), ignore_errors=True)
-    secret_words = {0: "", 1: " and one secret"}.get(forgotten, f" and {forgotten} secrets")
-    click.echo(f"Your profiles, macros and settings{secret_words} are deleted.")
+    if forgotten:
+        gone = counted(
+            forgotten,
+            "Your profiles, macros and settings and {n} secret are deleted.",
+            "Your profiles, macros and settings and {n} secrets are deleted.",
+        )
+    else:
+        gone = tr("Your profiles, macros and settings are deleted.")
+    click.echo(gone)
     if kept:
-        click.echo(f"Note: secrets may be left in the keyring: {kept}.")
+        click.echo(tr("Note: secrets may be left in the keyring: {reason}.").format(reason=kept))
 
 
 def end_of_earlier_session(home: Home) -> None:
@@ -156,13 +172,16 @@ def login(switch: str | None) -> None:
     try:
         if switch == "on":
             by = at_login.turn_on()
-            means = {"systemd": "a unit of your systemd", "autostart": "an entry of the desktop's autostart"}[by]
-            click.echo(f"Nakrel starts when you log in, by {means}.")
+            told = {
+                "systemd": tr("Nakrel starts when you log in, by a unit of your systemd."),
+                "autostart": tr("Nakrel starts when you log in, by an entry of the desktop's autostart."),
+            }
+            click.echo(told[by])
         elif switch == "off":
             at_login.turn_off()
-            click.echo("Nakrel doesn't start when you log in.")
+            click.echo(tr("Nakrel doesn't start when you log in."))
         else:
-            does = "starts" if at_login.is_on() else "doesn't start"
-            click.echo(f"Nakrel {does} when you log in.")
+            starts = tr("Nakrel starts when you log in.")
+            click.echo(starts if at_login.is_on() else tr("Nakrel doesn't start when you log in."))
     except LoginError as error:
         fail(str(error))

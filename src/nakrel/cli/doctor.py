@@ -15,6 +15,7 @@ from nakrel.service import doctor as service_doctor
 from nakrel.service.doctor import System
 from nakrel.service.rules import fix_script, take_back_script
 from nakrel.storage.home import Home
+from nakrel.words import tr
 
 __all__ = ["examine", "mend", "take_back"]
 
@@ -28,32 +29,34 @@ def examine(home: Home, as_json: bool) -> int:
         click.echo(msgspec.json.format(msgspec.json.encode(checks), indent=2).decode())
     else:
         for check in checks:
-            click.echo(f"{_SIGNS[check.state]}  {check.link}: {check.found}")
+            click.echo(f"{_SIGNS[check.state]}  {tr(check.link, 'check')}: {check.found}")
             if check.state is not m.CheckState.OK:
-                click.echo(f"      why it matters: {check.why}" if check.why else "", nl=bool(check.why))
-                click.echo(f"      what to do: {check.remedy}" if check.remedy else "", nl=bool(check.remedy))
+                if check.why:
+                    click.echo("      " + tr("why it matters: {why}").format(why=check.why))
+                if check.remedy:
+                    click.echo("      " + tr("what to do: {remedy}").format(remedy=check.remedy))
     return int(any(check.state is m.CheckState.BAD for check in checks))
 
 
 def mend(home: Home, yes: bool) -> int:
     """Show what would be installed, ask, install it with root's rights, and let a running service look again."""
-    told = (
+    told = tr(
         "This gives the user at this machine access to its keyboards and mice, and to virtual ones, for good.\n"
         "Every program of that user gets it, too: docs/permissions.md says what that means."
     )
-    if code := _as_root(fix_script(), told, "Install it?", yes):
+    if code := _as_root(fix_script(), told, tr("Install it?"), yes):
         return code
-    click.echo("Installed. To take it back:  nakrel doctor --take-back")
+    click.echo(tr("Installed. To take it back:  nakrel doctor --take-back"))
     _look_again(home)
     return examine(home, as_json=False)
 
 
 def take_back(home: Home, yes: bool) -> int:
     """The opposite of `mend`."""
-    told = "This removes what `nakrel doctor --fix` installed: macros then reach what X11 lets them reach."
-    if code := _as_root(take_back_script(), told, "Remove it?", yes):
+    told = tr("This removes what `nakrel doctor --fix` installed: macros then reach what X11 lets them reach.")
+    if code := _as_root(take_back_script(), told, tr("Remove it?"), yes):
         return code
-    click.echo("Removed. What has the devices open keeps them until you log out.")
+    click.echo(tr("Removed. What has the devices open keeps them until you log out."))
     _look_again(home)
     return 0
 
@@ -61,18 +64,22 @@ def take_back(home: Home, yes: bool) -> int:
 def _as_root(script: str, told: str, question: str, yes: bool) -> int:
     """Show a script, ask, and run it with root's rights; returns the exit code."""
     click.echo(told)
-    click.echo("It is run as root:\n")
+    click.echo(tr("It is run as root:") + "\n")
     click.echo("".join(f"    {line}\n" for line in script.splitlines()))
     if not yes and not click.confirm(question):
-        click.echo("Nothing was changed.")
+        click.echo(tr("Nothing was changed."))
         return 1
     command = _with_rights(System().user)
     if command is None:
-        click.echo("nakrel: neither pkexec nor sudo is here; run the lines above as root", err=True)
+        click.echo("nakrel: " + tr("neither pkexec nor sudo is here; run the lines above as root"), err=True)
         return 1
     done = subprocess.run([*command, "/bin/sh", "-c", script])
     if done.returncode:
-        click.echo(f"nakrel: that failed (exit code {done.returncode}); what was said above tells why", err=True)
+        click.echo(
+            "nakrel: "
+            + tr("that failed (exit code {code}); what was said above tells why").format(code=done.returncode),
+            err=True,
+        )
         return 1
     return 0
 

@@ -17,7 +17,7 @@ from nakrel.cli.completing import macro_names, profile_names, variant_names
 from nakrel.cli.desktop import end_of_earlier_session, install, login, uninstall
 from nakrel.cli.doctor import examine, mend, take_back
 from nakrel.cli.plans import export, frames, last_run, plan
-from nakrel.cli.session import Session, counted, fail, json_option, pick, print_rows
+from nakrel.cli.session import Session, fail, json_option, pick, print_rows
 from nakrel.cli.trials import judge
 from nakrel.client.connection import ServiceConnection, ServiceGone
 from nakrel.client.ids import new_id
@@ -31,10 +31,12 @@ from nakrel.core.model.programs import describe_rule
 from nakrel.core.model.units import format_rate
 from nakrel.core.play.live import next_setup
 from nakrel.demo.seed import seed
+from nakrel.language import use
 from nakrel.service import BACKENDS
 from nakrel.storage.bundles import read_bundle, write_bundle
 from nakrel.storage.files import StorageError
 from nakrel.storage.recordings import read_recording
+from nakrel.words import counted, tr
 
 __all__ = ["main"]
 
@@ -56,6 +58,7 @@ class _Commands(click.Group):
 @click.pass_context
 def main(context: click.Context, home: str | None) -> None:
     """Record, time and attach macros, per game. Without a command, open the window."""
+    use()
     context.obj = Session(home)
     if context.invoked_subcommand is None:
         context.invoke(window)
@@ -107,7 +110,7 @@ def import_(session: Session, recording: Path, name: str | None) -> None:
         fail(str(error))
     macro = Macro(id=new_id(), name=name or recording.stem, loop=tuple(steps))
     session.call(m.PutMacro(macro))
-    click.echo(f"{macro.name}: {counted(len(steps), 'step')}")
+    click.echo(f"{macro.name}: {counted(len(steps), '{n} step', '{n} steps')}")
 
 
 @main.command()
@@ -123,7 +126,11 @@ def bundle(session: Session, profiles: tuple[str, ...], output: Path) -> None:
         write_bundle(output, made)
     except StorageError as error:
         fail(str(error))
-    click.echo(f"{output}: {counted(len(made.profiles), 'profile')}, {counted(len(made.macros), 'macro')}")
+    click.echo(f"{output}: {_amounts(len(made.profiles), len(made.macros))}")
+
+
+def _amounts(profiles: int, macros: int) -> str:
+    return f"{counted(profiles, '{n} profile', '{n} profiles')}, {counted(macros, '{n} macro', '{n} macros')}"
 
 
 @main.command()
@@ -143,21 +150,24 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
         fail(str(error))
     inside = look_through(found, library.profiles, library.macros)
     for head, lines in (
-        ("profiles", inside.profiles),
-        ("macros", inside.macros),
-        ("linked to", inside.programs),
-        ("opens (off until allowed)", [f"{each.where}: {visible(shlex.join(each.command))}" for each in inside.opens]),
-        ("types", [f"{macro}: {text}" for macro, text in inside.types]),
-        ("runs until stopped", [f"{macro} {reason}" for macro, reason in inside.unattended]),
-        ("controls the desktop", [f"{where} {what}" for where, what in inside.desktop]),
-        ("exists already", inside.clashes),
+        (tr("profiles"), inside.profiles),
+        (tr("macros"), inside.macros),
+        (tr("linked to"), inside.programs),
+        (
+            tr("opens (off until allowed)"),
+            [f"{each.where}: {visible(shlex.join(each.command))}" for each in inside.opens],
+        ),
+        (tr("types", "a text"), [f"{macro}: {text}" for macro, text in inside.types]),
+        (tr("runs until stopped"), [f"{macro} {reason}" for macro, reason in inside.unattended]),
+        (tr("controls the desktop"), [f"{where} {what}" for where, what in inside.desktop]),
+        (tr("exists already"), inside.clashes),
     ):
         if lines:
             click.echo(f"{head}:")
             for line in lines:
                 click.echo(f"  {line}")
     if not take:
-        click.echo("Nothing imported; add --take.")
+        click.echo(tr("Nothing imported; add --take."))
         return
     allowed = {tuple(shlex.split(command)) for command in allow}
     lives = [profile.id for profile in found.profiles] if live else []
@@ -166,7 +176,8 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
         session.call(m.PutMacro(macro))
     for profile in merged.profiles:
         session.call(m.PutProfile(profile))
-    click.echo(f"Imported: {counted(len(merged.profiles), 'profile')}, {counted(len(merged.macros), 'macro')}.")
+    amounts = _amounts(len(merged.profiles), len(merged.macros))
+    click.echo(tr("Imported: {amounts}.").format(amounts=amounts))
 
 
 @main.command()
@@ -189,11 +200,11 @@ def shutdown(session: Session) -> None:
     try:
         connection = ServiceConnection.connect(session.home.socket, "nakrel")
     except ServiceGone:
-        click.echo("No service runs.")
+        click.echo(tr("No service runs."))
     else:
         connection.call(m.Shutdown())
         connection.close()
-        click.echo("The service has ended; all macros were ended with it.")
+        click.echo(tr("The service has ended; all macros were ended with it."))
 
 
 @main.command()
@@ -237,7 +248,11 @@ def macros(session: Session, as_json: bool) -> None:
     ]
     if not as_json:
         rows = [
-            {**row, "rate": f"{row['rate']:>10}", "steps": f" {counted(int(str(row['steps'])), 'step')}"}
+            {
+                **row,
+                "rate": f"{row['rate']:>10}",
+                "steps": f" {counted(int(str(row['steps'])), '{n} step', '{n} steps')}",
+            }
             for row in rows
         ]
     print_rows(rows, as_json, ("name", 32), ("plays", 12), ("rate", 10), ("steps", 0))
@@ -255,9 +270,10 @@ def live(session: Session, as_json: bool) -> None:
         click.echo(msgspec.json.format(msgspec.json.encode(status), indent=2).decode())
         return
     known = session.library().profiles.get(status.live)
-    click.echo(f"{known.name if known else status.live} is live: {status.reason}")
+    live_now = tr("{name} is live: {reason}")
+    click.echo(live_now.format(name=known.name if known else status.live, reason=status.reason))
     for run in status.running:
-        click.echo(f"  running: {run.name}")
+        click.echo("  " + tr("running: {name}").format(name=run.name))
 
 
 @main.command()
@@ -272,7 +288,7 @@ def pin(session: Session, profile: str | None) -> None:
     # Only now: the service makes what an empty home lacks.
     chosen = pick(session.library().profiles, profile, "profile")
     session.call(m.Pin(chosen.id))
-    click.echo(f"{chosen.name} is live, and stays so.")
+    click.echo(tr("{name} is live, and stays so.").format(name=chosen.name))
 
 
 @main.command()
@@ -295,7 +311,7 @@ def variant(session: Session, name: str | None, profile: str | None, by: int | N
     wanted = name or next_setup(chosen, now, GoTo(What.SETUP, by=1 if by == 1 else -1))
     fits = [each.name for each in chosen.setups if each.name.casefold() == wanted.casefold()]
     session.call(m.UseSetUp(key, fits[0] if fits else wanted))
-    click.echo(f"{chosen.name} plays as {fits[0] if fits else wanted}")
+    click.echo(tr("{profile} plays as {setup}").format(profile=chosen.name, setup=fits[0] if fits else wanted))
 
 
 @main.command()
@@ -313,13 +329,14 @@ def speed(session: Session, stage: str | None, by: int | None) -> None:
         session.call(m.UseStage(fits[0] if fits else stage or "", -1 if by == -1 else 1))
         after = session.call(m.GetStatus())
         assert isinstance(after, m.StatusIs)
-        click.echo(f"The pointer's speed is {after.status.stage}.")
+        click.echo(tr("The pointer's speed is {name}.").format(name=after.status.stage))
         return
     for each in profile.pointer.stages:
         now = "*" if each.name == status.status.stage else " "
-        click.echo(f"{now} {each.name}: {each.across} % horizontal, {each.down} % vertical")
+        speeds = tr("{name}: {across} % horizontal, {down} % vertical")
+        click.echo(f"{now} {speeds.format(name=each.name, across=each.across, down=each.down)}")
     if not status.status.changes_motion:
-        click.echo("No effect yet: this needs kernel input (see `nakrel doctor`).", err=True)
+        click.echo(tr("No effect yet: this needs kernel input (see `nakrel doctor`)."), err=True)
 
 
 @main.command()
@@ -327,7 +344,7 @@ def speed(session: Session, stage: str | None, by: int | None) -> None:
 def unpin(session: Session) -> None:
     """Load with games again: profiles go live when their game starts."""
     session.call(m.Pin(""))
-    click.echo("Profiles go live with their games again.")
+    click.echo(tr("Profiles go live with their games again."))
 
 
 @main.command()
@@ -337,7 +354,7 @@ def play(session: Session, macro: str) -> None:
     """Play MACRO now; a Toggle goes on until `stop`, a Held one plays one run."""
     chosen = pick(session.library().macros, macro, "macro")
     session.call(m.Play_(chosen.id))
-    click.echo(f"{chosen.name} plays.")
+    click.echo(tr("{name} plays.").format(name=chosen.name))
 
 
 @main.command(name="type")
@@ -356,7 +373,7 @@ def stop(session: Session, macro: str | None) -> None:
     """End MACRO, or without a name stop everything."""
     chosen = pick(session.library().macros, macro, "macro") if macro else None
     session.call(m.Stop(chosen.id if chosen else ""))
-    click.echo(f"{chosen.name} is ended." if chosen else "Everything is stopped.")
+    click.echo(tr("{name} is ended.").format(name=chosen.name) if chosen else tr("Everything is stopped."))
 
 
 for _command in (export, plan, frames, last_run, judge, install, uninstall, login):

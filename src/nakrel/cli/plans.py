@@ -20,6 +20,7 @@ from nakrel.core.play.simulate import Planned, planned
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.storage.recordings import WRITERS, left_out, run_csv, run_left_out, run_vcd
+from nakrel.words import counted, tr
 
 __all__ = ["export", "frames", "last_run", "plan"]
 
@@ -76,8 +77,13 @@ def _tell_end(macro: Macro, made: Planned) -> None:
     """Say why a plan ended before its last run; where the macro itself is the reason, the program ends with 1."""
     if not made.ended:
         return
-    after = f"after {made.runs} complete run{'s' * (made.runs != 1)}"
-    message = f"{macro.name} ends early, {after}: {made.ended}"
+    message = counted(
+        made.runs,
+        "{name} ends early, after {n} complete run: {reason}",
+        "{name} ends early, after {n} complete runs: {reason}",
+        name=macro.name,
+        reason=made.ended,
+    )
     if made.failed:
         fail(message)
     click.echo(f"nakrel: {message}", err=True)
@@ -136,7 +142,11 @@ def frames(
         parts = {"answer": answer.answer, "advice": answer.advice, "order": answer.order, **seen, "worst": worst}
         click.echo(json.dumps(parts, ensure_ascii=False, indent=2))
         return
-    lines = [f"Worst of {label(each.control)}: step {each.step}, {format_seen(each.seen)}" for each in answer.worst]
+    worst_of = tr("Worst of {button}: step {step}, {seen}")
+    lines = [
+        worst_of.format(button=label(each.control), step=each.step, seen=format_seen(each.seen))
+        for each in answer.worst
+    ]
     click.echo("\n".join(filter(None, (answer.answer, answer.advice, *lines, answer.order))))
 
 
@@ -151,7 +161,7 @@ def last_run(session: Session, macro: str, form: str, output: Path | None) -> No
     answer = session.call(m.GetRun(found.id))
     record = answer.record if isinstance(answer, m.RunIs) else None
     if record is None:
-        fail(f"{found.name} hasn't run since the service started; play it first")
+        fail(tr("{name} hasn't run since the service started; play it first").format(name=found.name))
     text = run_csv(record) if form == "csv" else run_vcd(found, record)
     if missing := run_left_out(record):
         click.echo(f"nakrel: {missing}", err=True)

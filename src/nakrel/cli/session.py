@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 import sys
 import unicodedata
-from typing import Any, NoReturn, TypeVar
+from typing import Any, Literal, NoReturn, TypeVar
 
 import click
 from wcwidth import wcswidth
@@ -21,8 +21,9 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
+from nakrel.words import tr
 
-__all__ = ["Session", "counted", "fail", "json_option", "of_profile", "pick", "print_rows", "resolved"]
+__all__ = ["Session", "fail", "json_option", "of_profile", "pick", "print_rows", "resolved"]
 
 T = TypeVar("T", Profile, Macro)
 
@@ -60,7 +61,7 @@ def fail(message: str) -> NoReturn:
     sys.exit(1)
 
 
-def pick(items: dict[str, T], text: str, what: str) -> T:
+def pick(items: dict[str, T], text: str, what: Literal["macro", "profile"]) -> T:
     """The item with this id or name; ends the program with the names there are where none or several fit."""
     if text in items:
         return items[text]
@@ -68,13 +69,16 @@ def pick(items: dict[str, T], text: str, what: str) -> T:
     if len(fits) == 1:
         return fits[0]
     if fits:
-        fail(f"{len(fits)} {what}s are called {text!r}; name one by its id: {', '.join(i.id for i in fits)}")
-    fail(f"there is no {what} {text!r}; there are: {', '.join(sorted(i.name for i in items.values())) or 'none'}")
-
-
-def counted(count: int, what: str) -> str:
-    """So many of them: '1 macro', '2 macros'."""
-    return f"{count:,} {what}{'s' * (count != 1)}"
+        several = {
+            "macro": tr("{count} macros are called {name!r}; name one by its id: {ids}"),
+            "profile": tr("{count} profiles are called {name!r}; name one by its id: {ids}"),
+        }[what]
+        fail(several.format(count=len(fits), name=text, ids=", ".join(each.id for each in fits)))
+    missing = {
+        "macro": tr("there is no macro {name!r}; there are: {names}"),
+        "profile": tr("there is no profile {name!r}; there are: {names}"),
+    }[what]
+    fail(missing.format(name=text, names=", ".join(sorted(each.name for each in items.values())) or tr("none")))
 
 
 def print_rows(rows: list[dict[str, Any]], as_json: bool, *columns: tuple[str, int]) -> None:
@@ -101,7 +105,11 @@ def resolved(session: Session, name: str, profile: str | None) -> Macro:
     macro = pick(library.macros, name, "macro")
     if not profile:
         if named := named_in(macro):
-            fail(f"{macro.name} names game keys ({', '.join(map(label, named))}); say whose with --profile")
+            fail(
+                tr("{macro} names game keys ({keys}); say whose with --profile").format(
+                    macro=macro.name, keys=", ".join(map(label, named))
+                )
+            )
         return macro
     chosen = pick(library.profiles, profile, "profile")
     try:

@@ -14,6 +14,7 @@ import msgspec
 from nakrel.private import peer_uid, socket_address
 from nakrel.protocol import PROTOCOL, AnswerBody, Body, Fault, Hello, Note, Notice, Refused, Request
 from nakrel.protocol.wire import BadMessage, decode_body, decode_head, encode_line
+from nakrel.words import plain, tr
 
 __all__ = ["ClientError", "ServiceConnection", "ServiceGone", "ServiceRefused"]
 
@@ -60,10 +61,16 @@ class ServiceConnection:
                 sock.connect(address)
         except OSError as error:
             sock.close()
-            raise ServiceGone(f"no service answers at {path}: {error.strerror}") from None
+            raise ServiceGone(
+                tr("no service answers at {path}: {reason}").format(path=path, reason=error.strerror)
+            ) from None
         if peer_uid(sock) != os.getuid():
             sock.close()
-            raise ClientError(f"what answers at {path} is another user's, so nothing is sent to it; remove that file")
+            raise ClientError(
+                tr("what answers at {path} is another user's, so nothing is sent to it; remove that file").format(
+                    path=path
+                )
+            )
         connection = cls(sock)
         try:
             connection.call(Hello(client, PROTOCOL), limit_s)
@@ -99,7 +106,7 @@ class ServiceConnection:
             except BlockingIOError:
                 return
             except OSError as error:
-                raise ServiceGone(f"the service is gone: {error.strerror}") from None
+                raise ServiceGone(tr("the service is gone: {reason}").format(reason=error.strerror)) from None
 
     def call(self, body: Body, limit_s: float = 10.0) -> AnswerBody:
         """Send a request and wait for its answer.
@@ -113,7 +120,7 @@ class ServiceConnection:
             left = end - time.monotonic()
             ready = select.select([self._sock], [self._sock] if self._out else [], [], max(0.0, left))
             if left <= 0 or not (ready[0] or ready[1]):
-                raise ServiceGone(f"the service did not answer within {limit_s:g} s")
+                raise ServiceGone(tr("the service did not answer within {limit_s} s").format(limit_s=plain(limit_s)))
             self.flush()
             if ready[0]:
                 self.receive()
@@ -126,9 +133,9 @@ class ServiceConnection:
         try:
             data = self._sock.recv(1 << 18)
         except OSError as error:
-            raise ServiceGone(f"the service is gone: {error.strerror}") from None
+            raise ServiceGone(tr("the service is gone: {reason}").format(reason=error.strerror)) from None
         if not data:
-            raise ServiceGone("the service has ended")
+            raise ServiceGone(tr("the service has ended"))
         searched = len(self._buffer)
         self._buffer += data
         while (end := self._buffer.find(b"\n", searched)) >= 0:
@@ -152,15 +159,15 @@ class ServiceConnection:
                 return
             number, raw = decode_head(line)
         except (BadMessage, msgspec.DecodeError, UnicodeDecodeError) as error:
-            self.on_notice(Fault(f"The service said something that can't be read: {error}."))
+            self.on_notice(Fault(tr("The service said something that can't be read: {reason}.").format(reason=error)))
             return
         answered = self._waiting.pop(number, None)
         try:
             body = decode_body(raw, _bodies)
         except BadMessage as error:
-            body = Refused(f"the service's answer can't be read: {error}")
+            body = Refused(tr("the service's answer can't be read: {reason}").format(reason=error))
         if answered is not None:
             answered(body)
         else:
             what = body.error if isinstance(body, Refused) else type(body).__name__
-            self.on_notice(Fault(f"The service answered what nobody asked: {what}."))
+            self.on_notice(Fault(tr("The service answered what nobody asked: {what}.").format(what=what)))

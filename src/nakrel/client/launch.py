@@ -10,6 +10,7 @@ from pathlib import Path
 
 from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
 from nakrel.rights import refusal_reason
+from nakrel.words import plain, tr
 
 __all__ = ["Launch", "ensure_service"]
 
@@ -52,9 +53,15 @@ class Launch:
         while (connection := self._connection or self._try()) is None:
             if self._pid and (code := _ended(self._pid)) not in (None, _OTHER_RUNS):
                 said = os.pread(self._errors, 4_096, 0).decode("utf-8", "replace").strip().removeprefix("nakrel: ")
-                raise ClientError(said or f"the service ended as it started (exit code {code}); see its log")
+                raise ClientError(
+                    said or tr("the service ended as it started (exit code {code}); see its log").format(code=code)
+                )
             if time.monotonic() > end:
-                raise ClientError(f"the service did not answer within {START_LIMIT_S:g} s of its start; see its log")
+                raise ClientError(
+                    tr("the service did not answer within {start_limit_s} s of its start; see its log").format(
+                        start_limit_s=plain(START_LIMIT_S)
+                    )
+                )
             select.select([], [], [], _RETRY_S)
         return connection
 

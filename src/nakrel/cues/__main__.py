@@ -10,12 +10,14 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 from nakrel.cues.sounds import Sounds
+from nakrel.language import use
 
 __all__ = ["main"]
 
 
 def main() -> int:
     """Serve until the input ends; with --lines lines can be shown, which needs a display."""
+    use()
     sounds = Sounds()
     if "--sounds" in sys.argv:
         sounds.open()

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QWidget
 
 from nakrel.core.model.cues import Cue
 from nakrel.ui import theme
+from nakrel.words import tr
 
 __all__ = ["Overlay"]
 
@@ -39,7 +40,7 @@ class Overlay(QWidget):
             | kind.WindowDoesNotAcceptFocus
             | kind.BypassWindowManagerHint,
         )
-        self.setWindowTitle("Nakrel says")
+        self.setWindowTitle(tr("Nakrel says"))
         self.setAttribute(Qt.WidgetAttribute.WA_TranslucentBackground)
         self.setAttribute(Qt.WidgetAttribute.WA_ShowWithoutActivating)
         self.text, self._bar = "", QColor(_INK)

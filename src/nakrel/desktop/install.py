@@ -14,6 +14,7 @@ from typing import NamedTuple
 from nakrel.desktop import login
 from nakrel.desktop.names import SHARE
 from nakrel.desktop.places import Places, for_all_users, own_command
+from nakrel.words import tr
 
 __all__ = ["InstallError", "Installed", "install", "is_installed", "uninstall"]
 
@@ -49,7 +50,7 @@ def install(places: Places | None = None, command: list[str] | None = None) -> I
     """Put Nakrel into the user's menu, and its commands into the search path. Done again it renews all of it. Raises
     `InstallError`."""
     if for_all_users():
-        raise InstallError("Nakrel is installed for all users of this computer; everything is in its place")
+        raise InstallError(tr("Nakrel is installed for all users of this computer; everything is in its place"))
     places, command = places or Places.of_user(), command or own_command()
     notes: list[str] = []
     files: list[Path] = []
@@ -57,7 +58,7 @@ def install(places: Places | None = None, command: list[str] | None = None) -> I
         for launcher, own in ((places.launcher, command), (places.practice, _practice(command))):
             if _is_foreign(launcher):
                 # pipx and its like make one of the same name.
-                notes.append(f"{launcher} was there already and is left as it is")
+                notes.append(tr("{launcher} was there already and is left as it is").format(launcher=launcher))
             else:
                 _write(launcher, f'#!/bin/sh\n{_MARK}\nexec {shlex.join(own)} "$@"\n', 0o755)
                 files.append(launcher)
@@ -66,17 +67,25 @@ def install(places: Places | None = None, command: list[str] | None = None) -> I
             files.append(path)
         _write(places.manifest, json.dumps([str(path) for path in files], indent=1))
     except OSError as error:
-        raise InstallError(f"{error.filename}: {error.strerror}; try again when that is mended") from None
+        raise InstallError(
+            tr("{filename}: {reason}; try again when that is mended").format(
+                filename=error.filename, reason=error.strerror
+            )
+        ) from None
     _refresh(places.data)
     if str(places.programs) not in os.environ.get("PATH", "").split(os.pathsep):
-        notes.append(f"{places.programs} is not in your search path yet: log out and in, or type the whole path")
+        notes.append(
+            tr("{programs} is not in your search path yet: log out and in, or type the whole path").format(
+                programs=places.programs
+            )
+        )
     return Installed(tuple(files), tuple(notes))
 
 
 def uninstall(places: Places | None = None) -> Installed:
     """Take back what `install` put there, and the start at login. Raises `InstallError`."""
     if for_all_users():
-        raise InstallError("Nakrel came with a package of the system; remove it with:  sudo apt-get remove nakrel")
+        raise InstallError(tr("Nakrel came with a package of the system; remove it with:  sudo apt-get remove nakrel"))
     places = places or Places.of_user()
     gone: list[Path] = []
     try:
@@ -89,7 +98,11 @@ def uninstall(places: Places | None = None) -> Installed:
                 gone.append(path)
         places.manifest.unlink(missing_ok=True)
     except OSError as error:
-        raise InstallError(f"{error.filename}: {error.strerror}; try again when that is mended") from None
+        raise InstallError(
+            tr("{filename}: {reason}; try again when that is mended").format(
+                filename=error.filename, reason=error.strerror
+            )
+        ) from None
     _refresh(places.data)
     for path in gone:
         _remove_empty(path.parent, places)
@@ -134,7 +147,7 @@ def _listed(places: Places) -> list[Path]:
     try:
         found = json.loads(places.manifest.read_text(encoding="utf-8"))
     except FileNotFoundError:
-        raise InstallError("Nakrel isn't installed for you, so there is nothing to take back") from None
+        raise InstallError(tr("Nakrel isn't installed for you, so there is nothing to take back")) from None
     except ValueError:
         found = []
     # A list that was damaged, or that names what we would never install, removes nothing else.

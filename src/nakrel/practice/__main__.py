@@ -6,6 +6,7 @@ import argparse
 import ctypes
 import sys
 
+from nakrel.language import use
 from nakrel.practice.rules import Rules, read_pair
 
 # prctl(2): the name by which programs that run are listed, 15 characters at most.
@@ -40,6 +41,7 @@ def make_parser() -> argparse.ArgumentParser:
 
 def main(arguments: list[str] | None = None) -> int:
     """Play; returns the exit code."""
+    use()
     parser = make_parser()
     chosen = parser.parse_args(arguments)
     try:

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
+from nakrel.words import plain, tr
+
 __all__ = ["Pair", "Rules", "Verdict", "read_pair"]
 
 # An attempt is over when nothing has happened for so long, and nothing is down.
@@ -30,10 +32,14 @@ def read_pair(text: str) -> Pair:
     """Read 'A B 40 90': B only from 40 to 90 ms after A. Raises `ValueError`."""
     parts = text.split()
     if len(parts) != 4:
-        raise ValueError("a pair is two controls and two times in milliseconds, such as 'A B 40 90'")
+        raise ValueError(tr("a pair is two controls and two times in milliseconds, such as 'A B 40 90'"))
     least, most = float(parts[2]), float(parts[3])
     if not 0 <= least <= most:
-        raise ValueError(f"the times of a pair go from the shorter to the longer one, not from {least:g} to {most:g}")
+        raise ValueError(
+            tr("the times of a pair go from the shorter to the longer one, not from {least} to {most}").format(
+                least=plain(least), most=plain(most)
+            )
+        )
     return Pair(parts[0], parts[1], least / 1_000, most / 1_000)
 
 
@@ -60,7 +66,9 @@ class Rules:
     def press(self, control: str, at_s: float) -> None:
         """A control was seen going down."""
         if at_s - self._last_press_s < self.quiet_s:
-            self._reasons.append(f"{control} came {_ms(at_s - self._last_press_s)} after a press")
+            self._reasons.append(
+                tr("{control} came {time} after a press").format(control=control, time=_ms(at_s - self._last_press_s))
+            )
         if self.pair and control == self.pair.first:
             self._first_s = at_s
         elif self.pair and control == self.pair.then:
@@ -70,9 +78,13 @@ class Rules:
 
     def _check_pair(self, pair: Pair, at_s: float) -> None:
         if self._first_s is None:
-            self._reasons.append(f"{pair.then} came without {pair.first}")
+            self._reasons.append(tr("{then} came without {first}").format(then=pair.then, first=pair.first))
         elif not pair.least_s <= at_s - self._first_s <= pair.most_s:
-            self._reasons.append(f"{pair.then} came {_ms(at_s - self._first_s)} after {pair.first}")
+            self._reasons.append(
+                tr("{then} came {time} after {first}").format(
+                    then=pair.then, time=_ms(at_s - self._first_s), first=pair.first
+                )
+            )
         else:
             self._paired = True
         self._first_s = None
@@ -81,7 +93,7 @@ class Rules:
         """A control was seen going up."""
         since = self._down.pop(control, None)
         if since is not None and at_s - since < self.hold_s:
-            self._reasons.append(f"{control} was held for {_ms(at_s - since)}")
+            self._reasons.append(tr("{control} was held for {time}").format(control=control, time=_ms(at_s - since)))
         self._last_s = at_s
 
     def idle(self, at_s: float) -> Verdict | None:
@@ -89,8 +101,8 @@ class Rules:
         if self._down or not self._presses or at_s - self._last_s < IDLE_S:
             return None
         if self.pair and not self._paired and not self._reasons:
-            self._reasons.append(f"{self.pair.then} never came")
-        verdict = Verdict(not self._reasons, "; ".join(self._reasons))
+            self._reasons.append(tr("{then} never came").format(then=self.pair.then))
+        verdict = Verdict(not self._reasons, tr("; ").join(self._reasons))
         self._presses, self._paired, self._first_s, self._reasons = 0, False, None, []
         return verdict
 

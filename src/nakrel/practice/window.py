@@ -15,6 +15,7 @@ from PyQt6.QtWidgets import QApplication, QWidget
 from nakrel.core.model.controls import by_number
 from nakrel.practice.rules import Rules, Verdict
 from nakrel.practice.sampler import Sampler
+from nakrel.words import counted, tr
 
 __all__ = ["Game", "PracticeWindow", "run"]
 
@@ -33,7 +34,7 @@ _CENTRED = Qt.AlignmentFlag.AlignHCenter
 
 
 def _presses(count: int) -> str:
-    return f"{count} press{'es' * (count != 1)}"
+    return counted(count, "{n} press arrived", "{n} presses arrived")
 
 
 class Game(NamedTuple):
@@ -214,17 +215,28 @@ class PracticeWindow(QWidget):
             painter.drawText(QRectF(centre.x() - 60, centre.y() + 12 + 34 * age, 120, 18), _CENTRED, control)
         painter.setPen(QColor(_FOAM))
         painter.setFont(QFont(self.font().family(), 20))
-        painter.drawText(QRectF(24, 16, self.width() - 48, 40), _presses(len(self._recent)) + " in the last second")
+        painter.drawText(
+            QRectF(24, 16, self.width() - 48, 40),
+            counted(len(self._recent), "{n} press in the last second", "{n} presses in the last second"),
+        )
         painter.setFont(QFont(self.font().family(), 10))
         painter.setPen(QColor(_INK))
         if self._verdict:
-            message = "it worked" if self._verdict.worked else f"it didn't work: {self._verdict.reason}"
-            painter.drawText(QRectF(24, 52, self.width() - 48, 40), f"the last attempt: {message}")
+            if self._verdict.worked:
+                message = tr("the last attempt: it worked")
+            else:
+                message = tr("the last attempt: it didn't work: {reason}").format(reason=self._verdict.reason)
+            painter.drawText(QRectF(24, 52, self.width() - 48, 40), message)
         arrived, seen = sum(self.sampler.arrived.values()), sum(self.sampler.seen.values())
         painter.drawText(
             QRectF(24, self.height() - 70, self.width() - 48, 50),
-            f"{self.fps} frames/s · {_presses(arrived)} arrived, {seen} seen by a frame, {arrived - seen} lost\n"
-            f"down now: {', '.join(sorted(self.sampler.down)) or 'nothing'}",
+            tr("{fps} frames/s · {presses}, {seen} seen by a frame, {lost} lost\ndown now: {down}").format(
+                fps=self.fps,
+                presses=_presses(arrived),
+                seen=seen,
+                lost=arrived - seen,
+                down=", ".join(sorted(self.sampler.down)) or tr("nothing"),
+            ),
         )
 
 
@@ -232,7 +244,7 @@ def _key_name(event: QKeyEvent) -> str:
     """What the key is called; its number where it has no name."""
     number = event.nativeScanCode() - _KEYCODE_OFFSET
     known = by_number(number)
-    return known.label if known else f"key {number}"
+    return known.label if known else tr("key {number}").format(number=number)
 
 
 def run(game: Game, log_path: str | None, title: str) -> int:

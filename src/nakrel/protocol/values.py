@@ -49,7 +49,8 @@ class Status(msgspec.Struct, frozen=True):
     profile, and of each where another than the first was chosen. Without `sees_windows` nobody tells which window is in
     front, so that of several linked programs the one started last counts. `stage` is the live profile's pointer speed,
     '' where it has none, and `changes_motion` whether the route to the programs can change the motion, and
-    `warning` why macros reach no program, '' where they do or where nothing else was asked for."""
+    `warning` why macros reach no program, '' where they do or where nothing else was asked for. `program_in_front` says
+    the live profile's program has the window in front."""
 
     live: str
     reason: str
@@ -67,6 +68,7 @@ class Status(msgspec.Struct, frozen=True):
     stage: str = ""
     changes_motion: bool = False
     warning: str = ""
+    program_in_front: bool = False
 
 
 class Entry(msgspec.Struct, frozen=True):

@@ -13,6 +13,7 @@ import msgspec
 
 from nakrel.core.model.formulas import parsing_budget
 from nakrel.core.model.value import readable_text
+from nakrel.words import tr
 
 __all__ = ["MAX_LINE", "MAX_NUMBER", "PROTOCOL", "BadMessage", "Message", "decode_body", "decode_head", "encode_line"]
 
@@ -63,7 +64,7 @@ def decode_head(line: bytes) -> tuple[int, msgspec.Raw]:
         number = int(found[1]) if found else 0
         raise BadMessage(str(error), number if number <= MAX_NUMBER else 0) from None
     if not 0 <= head.id <= MAX_NUMBER:
-        raise BadMessage(f"a message's number is from 1 to {MAX_NUMBER}")
+        raise BadMessage(tr("a message's number is from 1 to {most}").format(most=MAX_NUMBER))
     return head.id, head.body
 
 

@@ -15,6 +15,7 @@ from nakrel.core.model.cues import CUE_LABELS, Cue, CueSettings
 from nakrel.core.model.macro import Mode
 from nakrel.core.play.events import RunEnded, RunStarted
 from nakrel.service.worker import Outcome, Worker
+from nakrel.words import tr
 
 __all__ = ["Cues"]
 
@@ -92,7 +93,7 @@ class Cues:
             self.close()
             self._attempts = True
             self._start()
-        text = CUE_LABELS[cue]
+        text = tr(CUE_LABELS[cue])
         self._tell(cue, f"{text[0].upper()}{text[1:]}", "", heard=True, shown=True)
 
     def _tell(self, cue: Cue, text: str, why: str, *, heard: bool, shown: bool) -> None:
@@ -111,13 +112,13 @@ class Cues:
         """A macro has begun."""
         if run.mode is Mode.TOGGLE:
             self._on.add(run.macro)
-            self.tell(Cue.ON, f"{name} is on")
+            self.tell(Cue.ON, tr("{name} is on").format(name=name))
 
     def run_ended(self, run: RunEnded, name: str) -> None:
         """A macro has ended."""
         if run.macro in self._on:
             self._on.remove(run.macro)
-            self.tell(Cue.OFF, f"{name} is off")
+            self.tell(Cue.OFF, tr("{name} is off").format(name=name))
 
     def end(self) -> None:
         """The service ends: the light is as it was before."""

@@ -18,6 +18,7 @@ from nakrel.backends.x11.wire import XConnection
 from nakrel.protocol import Check, CheckState, Status
 from nakrel.rights import AS_ROOT
 from nakrel.service.rules import QUIRKS_PATH, RULES_PATH
+from nakrel.words import noted, tr
 
 __all__ = ["System", "examine"]
 
@@ -61,7 +62,7 @@ class System:
 
 
 # The links of the kernel's route: worth knowing and no more where an X server does the work.
-_KERNELS = ("virtual devices", "input devices", "fast clicks")
+_KERNELS = (noted("virtual devices", "check"), noted("input devices", "check"), noted("fast clicks", "check"))
 
 
 def examine(system: System, status: Status | None) -> tuple[Check, ...]:
@@ -81,25 +82,35 @@ def _state(checks: list[Check], link: str) -> CheckState:
 
 def _user(system: System) -> Check:
     if system.user != 0:
-        return Check("user", _OK, "Nakrel runs as an ordinary user")
+        return Check(noted("user", "check"), _OK, tr("Nakrel runs as an ordinary user"))
     return Check(
-        "user",
+        noted("user", "check"),
         _NOTE if system.environment.get(AS_ROOT) == "1" else _BAD,
-        "this is root",
-        "macros and the programs that they open would have every right on this machine",
-        "run Nakrel as the user who plays",
+        tr("this is root"),
+        tr("macros and the programs that they open would have every right on this machine"),
+        tr("run Nakrel as the user who plays"),
     )
 
 
 def _uinput(system: System) -> Check:
     node = system.at("/dev/uinput")
-    why = "without virtual devices macros can reach programs only through the X server, if there is one"
+    why = tr("without virtual devices macros can reach programs only through the X server, if there is one")
     if not node.exists():
-        found = "the kernel's module uinput isn't loaded: there is no /dev/uinput"
-        return Check("virtual devices", _BAD, found, why, _FIX)
+        found = tr("the kernel's module uinput isn't loaded: there is no /dev/uinput")
+        return Check(noted("virtual devices", "check"), _BAD, found, why, _FIX)
     if system.may(node, os.W_OK):
-        return Check("virtual devices", _OK, "the kernel's module uinput is loaded, and /dev/uinput can be written")
-    return Check("virtual devices", _BAD, "/dev/uinput can't be written by this user", why, _rules_remedy(system))
+        return Check(
+            noted("virtual devices", "check"),
+            _OK,
+            tr("the kernel's module uinput is loaded, and /dev/uinput can be written"),
+        )
+    return Check(
+        noted("virtual devices", "check"),
+        _BAD,
+        tr("/dev/uinput can't be written by this user"),
+        why,
+        _rules_remedy(system),
+    )
 
 
 def _devices(system: System) -> Check:
@@ -107,21 +118,25 @@ def _devices(system: System) -> Check:
     readable = [node for node in nodes if system.may(node, os.R_OK)]
     if not nodes:
         return Check(
-            "input devices",
+            noted("input devices", "check"),
             _BAD,
-            "the kernel shows no input device: there is nothing under /dev/input",
-            "no key and no button can be seen through the kernel",
-            "plug in a keyboard or a mouse; in a container, hand /dev/input to it",
+            tr("the kernel shows no input device: there is nothing under /dev/input"),
+            tr("no key and no button can be seen through the kernel"),
+            tr("plug in a keyboard or a mouse; in a container, hand /dev/input to it"),
         )
     if not readable:
         return Check(
-            "input devices",
+            noted("input devices", "check"),
             _BAD,
-            f"none of the {len(nodes)} devices under /dev/input can be read by this user",
-            "attached buttons can't be seen, or kept from the game, through the kernel",
+            tr("none of the {nodes} devices under /dev/input can be read by this user").format(nodes=len(nodes)),
+            tr("attached buttons can't be seen, or kept from the game, through the kernel"),
             _rules_remedy(system),
         )
-    return Check("input devices", _OK, f"{len(readable)} of {len(nodes)} devices can be read")
+    return Check(
+        noted("input devices", "check"),
+        _OK,
+        tr("{readable} of {nodes} devices can be read").format(readable=len(readable), nodes=len(nodes)),
+    )
 
 
 def _is_ours(system: System, node: str) -> bool:
@@ -135,25 +150,29 @@ def _is_ours(system: System, node: str) -> bool:
 def _clicks(system: System) -> Check:
     path = system.at(QUIRKS_PATH)
     if path.exists() and "Nakrel keyboard and mouse" in path.read_text(errors="replace"):
-        return Check("fast clicks", _OK, "the desktop is told that our clicks are no bouncing switch")
+        return Check(
+            noted("fast clicks", "check"), _OK, tr("the desktop is told that our clicks are no bouncing switch")
+        )
     return Check(
-        "fast clicks",
+        noted("fast clicks", "check"),
         _NOTE,
-        f"{QUIRKS_PATH} doesn't name our virtual mouse",
-        "through the kernel's input, desktops with libinput leave out clicks that come within 25 ms of each other; "
-        "keys aren't concerned",
-        f"{_FIX}, then log out and in",
+        tr("{quirks_path} doesn't name our virtual mouse").format(quirks_path=QUIRKS_PATH),
+        tr(
+            "through the kernel's input, desktops with libinput leave out clicks that come within 25 ms "
+            "of each other; keys aren't concerned"
+        ),
+        tr("{fix}, then log out and in").format(fix=_FIX),
     )
 
 
 def _rules_remedy(system: System) -> str:
     if not system.at(RULES_PATH).exists():
         return _FIX
-    return (
-        f"the rules are installed ({RULES_PATH}) but give nothing to this session: sit at the machine itself (they "
-        "don't count over the network), or log out and in; without logind, add this user to the group input and give "
-        "/dev/uinput to that group"
-    )
+    return tr(
+        "the rules are installed ({rules_path}) but give nothing to this session: sit at the machine "
+        "itself (they don't count over the network), or log out and in; without logind, add this "
+        "user to the group input and give /dev/uinput to that group"
+    ).format(rules_path=RULES_PATH)
 
 
 def _session(system: System) -> Check:
@@ -161,29 +180,45 @@ def _session(system: System) -> Check:
     kind = env.get("XDG_SESSION_TYPE", "")
     if env.get("WAYLAND_DISPLAY") or kind == "wayland":
         return Check(
-            "session",
+            noted("session", "check"),
             _NOTE,
-            "this is a Wayland session",
-            "only the kernel's input reaches all windows here; the X server of such a session reaches X programs alone",
+            tr("this is a Wayland session"),
+            tr(
+                "only the kernel's input reaches all windows here; the X server of such a session reaches X "
+                "programs alone"
+            ),
         )
     if env.get("DISPLAY") or kind == "x11":
-        return Check("session", _OK, "this is an X11 session")
+        return Check(noted("session", "check"), _OK, tr("this is an X11 session"))
     return Check(
-        "session",
+        noted("session", "check"),
         _NOTE,
-        f"there is no graphical session here ({kind or 'type unknown'})",
-        "which window is in front can't be seen, so the linked program started last has the say",
+        tr("there is no graphical session here ({kind})").format(kind=kind or tr("type unknown")),
+        tr("which window is in front can't be seen, so the linked program started last has the say"),
     )
 
 
 def _x11(system: System) -> Check:
     if not system.environment.get("DISPLAY"):
-        return Check("X server", _NOTE, "none ($DISPLAY is empty)", "without it the kernel's input is the only way")
+        return Check(
+            noted("X server", "check"),
+            _NOTE,
+            tr("none ($DISPLAY is empty)"),
+            tr("without it the kernel's input is the only way"),
+        )
     if wrong := system.x_server():
         return Check(
-            "X server", _NOTE, wrong, "it can't be used in place of the kernel's input", "xhost, or log in again"
+            noted("X server", "check"),
+            _NOTE,
+            wrong,
+            tr("it can't be used in place of the kernel's input"),
+            tr("xhost, or log in again"),
         )
-    return Check("X server", _OK, f"{system.environment['DISPLAY']} answers, with XInput 2.2 and XTEST")
+    return Check(
+        noted("X server", "check"),
+        _OK,
+        tr("{environment} answers, with XInput 2.2 and XTEST").format(environment=system.environment["DISPLAY"]),
+    )
 
 
 def _window_manager(system: System) -> tuple[Check, ...]:
@@ -191,11 +226,11 @@ def _window_manager(system: System) -> tuple[Check, ...]:
         return ()
     return (
         Check(
-            "window manager",
+            noted("window manager", "check"),
             _NOTE,
-            "it looks at each click before the window in front gets it",
-            "it can lose clicks that come within 10 ms of each other; keys aren't concerned",
-            "let 10 ms pass from click to click",
+            tr("it looks at each click before the window in front gets it"),
+            tr("it can lose clicks that come within 10 ms of each other; keys aren't concerned"),
+            tr("let 10 ms pass from click to click"),
         ),
     )
 
@@ -206,44 +241,73 @@ def _layout(system: System) -> Check:
     try:
         Typist(layout)
     except BackendUnavailable as error:
-        return Check("keyboard layout", _BAD, str(error), "texts can't be typed", "set one on the Devices page")
-    return Check("keyboard layout", _OK, f"texts are typed for {shown}, from {layout.source}")
+        return Check(
+            noted("keyboard layout", "check"),
+            _BAD,
+            str(error),
+            tr("texts can't be typed"),
+            tr("set one on the Devices page"),
+        )
+    return Check(
+        noted("keyboard layout", "check"),
+        _OK,
+        tr("texts are typed for {shown}, from {source}").format(shown=shown, source=layout.source),
+    )
 
 
 def _keyring(system: System) -> Check:
     bus = system.environment.get("DBUS_SESSION_BUS_ADDRESS") or system.at(f"/run/user/{system.user}/bus").exists()
     services = system.at("/usr/share/dbus-1/services").glob("*.service")
     if bus and any("org.freedesktop.secrets" in path.read_text(errors="replace") for path in services):
-        return Check("keyring", _OK, "the desktop has a keyring (org.freedesktop.secrets)")
+        return Check(noted("keyring", "check"), _OK, tr("the desktop has a keyring (org.freedesktop.secrets)"))
     return Check(
-        "keyring",
+        noted("keyring", "check"),
         _NOTE,
-        "no keyring answers to org.freedesktop.secrets" if bus else "there is no session bus, and so no keyring",
-        "secret texts of macros have nowhere to be kept; all else works",
-        "install your desktop's keyring (gnome-keyring or kwalletmanager)",
+        tr("no keyring answers to org.freedesktop.secrets")
+        if bus
+        else tr("there is no session bus, and so no keyring"),
+        tr("secret texts of macros have nowhere to be kept; all else works"),
+        tr("install your desktop's keyring (gnome-keyring or kwalletmanager)"),
     )
 
 
 def _priority(system: System) -> Check:
     limit = resource.getrlimit(resource.RLIMIT_RTPRIO)[1]
     if limit or system.user == 0:
-        return Check("priority", _OK, "a real-time priority may be asked for")
+        return Check(noted("priority", "check"), _OK, tr("a real-time priority may be asked for"))
     return Check(
-        "priority",
+        noted("priority", "check"),
         _NOTE,
-        "no real-time priority for this user",
-        "on a busy machine a macro's events may be some milliseconds late",
-        'to allow it:  echo "$USER - rtprio 10" | sudo tee /etc/security/limits.d/nakrel.conf',
+        tr("no real-time priority for this user"),
+        tr("on a busy machine a macro's events may be some milliseconds late"),
+        tr('to allow it:  echo "$USER - rtprio 10" | sudo tee /etc/security/limits.d/nakrel.conf'),
     )
 
 
 def _service(status: Status | None) -> Check:
     if status is None:
-        return Check("service", _NOTE, "no service runs", "it starts with the window or any command", "nakrel live")
-    routes = {"kernel": "the kernel's input", "x11": "the X server", "xwayland": "Xwayland"}
+        return Check(
+            noted("service", "check"),
+            _NOTE,
+            tr("no service runs"),
+            tr("it starts with the window or any command"),
+            "nakrel live",
+        )
+    routes = {"kernel": tr("the kernel's input"), "x11": tr("the X server"), "xwayland": "Xwayland"}
     route = routes.get(status.backend)
     if route is None:
-        remedy = "fix the problems above; then press Check again for kernel input on the Devices page"
-        return Check("service", _BAD, "the service runs and reaches no window", status.backend_note.rstrip("."), remedy)
+        remedy = tr("fix the problems above; then press Check again for kernel input on the Devices page")
+        return Check(
+            noted("service", "check"),
+            _BAD,
+            tr("the service runs and reaches no window"),
+            status.backend_note.rstrip("."),
+            remedy,
+        )
     state = _OK if status.backend == "kernel" else _NOTE
-    return Check("service", state, f"the service runs, through {route}", status.backend_note.rstrip("."))
+    return Check(
+        noted("service", "check"),
+        state,
+        tr("the service runs, through {route}").format(route=route),
+        status.backend_note.rstrip("."),
+    )

@@ -33,6 +33,7 @@ from nakrel.service.worker import Outcome, Worker
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.storage.home import Home
+from nakrel.words import tr
 
 __all__ = ["Host", "Live", "Ready", "ReadySheet"]
 
@@ -58,7 +59,7 @@ class Host(Protocol):
     def stop_everything(self, why: str) -> None:
         """End all macros."""
 
-    def refresh_sheet(self, why: str = "profile switched") -> None:
+    def refresh_sheet(self, why: str = "") -> None:
         """Play by the live profile as it is now."""
 
 
@@ -118,7 +119,7 @@ class _Plans:
             try:
                 return self.ready(macro, profiles[profile])
             except DataError as error:
-                faults.append(f"{macro.name} can't play: {error}.")
+                faults.append(tr("{macro} can't play: {reason}.").format(macro=macro.name, reason=error))
                 return None
 
         for key in [key for key in self._plans if key[0] not in macros or key[1] not in profiles]:
@@ -133,8 +134,10 @@ class Live:
     def __init__(self, home: Home, loop: Loop, state: State, worker: Worker, reporter: Reporter, host: Host) -> None:
         self._loop, self._state, self._worker, self._reporter, self._host = loop, state, worker, reporter, host
         # What was decided on, and why; and what is in effect and therefore told. They differ while a sheet is prepared.
-        self.profile, self._why = EVERYDAY, "the service started"
+        self.profile, self._why = EVERYDAY, tr("the service started")
         self.live, self.reason, self.since = self.profile, self._why, time.time()
+        # Whether its program has the window in front: what is decided on, and what is in effect.
+        self._program_in_front = self.program_in_front = False
         self.running_profiles: tuple[str, ...] = ()
         self.sees_windows = True
         self._plans = _Plans()
@@ -164,7 +167,7 @@ class Live:
             # It has been deleted since it was seen; what is seen next goes without it.
             return
         switched = choice.profile != self.profile
-        self.profile, self._why = choice.profile, choice.reason
+        self.profile, self._why, self._program_in_front = choice.profile, choice.reason, choice.in_front
         if switched:
             self._host.refresh_sheet()
         elif self.live == self.profile:
@@ -178,13 +181,13 @@ class Live:
         if (profile, self._why) == (self.live, self.reason):
             return
         switched = profile != self.live
-        self.live, self.reason = profile, self._why
+        self.live, self.reason, self.program_in_front = profile, self._why, self._program_in_front
         if switched:
             self.since = time.time()
             name = self._state.profiles[profile].name
-            self._reporter.add("switch", f"{name} is live", self.reason)
-            self._host.cues.tell(Cue.LIVE, f"{name} is live", self.reason)
-            self._tell(f"{name} is live", self.reason)
+            self._reporter.add("switch", tr("{name} is live").format(name=name), self.reason)
+            self._host.cues.tell(Cue.LIVE, tr("{name} is live").format(name=name), self.reason)
+            self._tell(tr("{name} is live").format(name=name), self.reason)
         self._reporter.status_changed()
 
     def _tell(self, message: str, why: str) -> None:
@@ -195,12 +198,12 @@ class Live:
     def notify(self, message: str, why: str) -> None:
         """Show a notice on the desktop."""
         # On a thread of its own: a desktop that takes its time must not hold up a text that waits to be typed.
-        arguments = message, why, (("stop", "Stop everything"),)
+        arguments = message, why, (("stop", tr("Stop everything")),)
         threading.Thread(target=self._notices.show, args=arguments, daemon=True).start()
 
     def _pressed(self, key: str) -> None:
         """A button of a notice was pressed; this comes on another thread."""
-        self._loop.post(lambda: self._host.stop_everything("pressed in a notice"))
+        self._loop.post(lambda: self._host.stop_everything(tr("pressed in a notice")))
 
     # Which set-up
 
@@ -213,17 +216,18 @@ class Live:
         """Put a variant in use from now on; raises `DataError` for one that isn't there."""
         found = self._state.profiles.get(profile)
         if found is None or found.setup(setup).name != setup:
-            names = ", ".join(each.name for each in found.setups) if found else "none"
-            raise DataError(f"{found.name if found else profile} has no variant {setup!r}; it has {names}")
+            wrong = tr("{profile} has no variant {setup!r}; it has {names}")
+            names = ", ".join(each.name for each in found.setups) if found else tr("none")
+            raise DataError(wrong.format(profile=found.name if found else profile, setup=setup, names=names))
         if self.setup_of(profile) == setup:
             return
         self._remember({**self.in_use, profile: setup})
-        self._reporter.add("switch", f"{found.name} plays as {setup}", why)
+        self._reporter.add("switch", tr("{profile} plays as {setup}").format(profile=found.name, setup=setup), why)
         if self.profile == profile:
-            self._tell(f"{found.name} plays as {setup}", why)
+            self._tell(tr("{profile} plays as {setup}").format(profile=found.name, setup=setup), why)
         # Cells may fall through to Everyday's.
         if profile in (self.profile, EVERYDAY):
-            self._host.refresh_sheet("variant switched")
+            self._host.refresh_sheet(tr("variant switched"))
         self._reporter.status_changed()
 
     # The pointer
@@ -251,7 +255,11 @@ class Live:
         profile = self._now
         names = [each.name for each in profile.pointer.stages]
         if change.to and change.to not in names:
-            raise DataError(f"{profile.name} has no pointer speed {change.to!r}; it has {', '.join(names) or 'none'}")
+            raise DataError(
+                tr("{profile} has no pointer speed {to!r}; it has {names}").format(
+                    profile=profile.name, to=change.to, names=", ".join(names) or tr("none")
+                )
+            )
         self._stages[profile.id] = next_stage(profile, self._chosen_stage(profile), change)
         self.condition()
 
@@ -329,7 +337,7 @@ class Live:
         self._loop.post(lambda: self._do(asked.cell, asked.control))
 
     def _do(self, cell: GoTo | ChangeSpeed | RunSystemAction, control: str) -> None:
-        why = f"{control} pressed"
+        why = tr("{control} pressed").format(control=control)
         if isinstance(cell, RunSystemAction):
             if cell.action is SystemAction.STOP:
                 self._host.stop_everything(why)
@@ -339,7 +347,9 @@ class Live:
             try:
                 self.use_stage(cell)
             except DataError as error:
-                self._reporter.fault_once(f"{label(control)} changes no speed: {error}.")
+                self._reporter.fault_once(
+                    tr("{control} changes no speed: {reason}.").format(control=label(control), reason=error)
+                )
         elif cell.what is What.SETUP:
             profile = self._now
             self.use(profile.id, next_setup(profile, self.setup_of(profile.id), cell), why)

@@ -13,6 +13,7 @@ from nakrel.service.loop import monotonic_us
 from nakrel.service.server import Client
 from nakrel.service.service import Service
 from nakrel.service.worker import Outcome
+from nakrel.words import tr
 
 __all__ = ["Measuring"]
 
@@ -28,13 +29,15 @@ class Measuring:
         """Note the times of a device's reports for a while. Raises `DataError` where that can't be."""
         backend = self._service.routes.real
         if not isinstance(backend, KernelBackend):
-            raise DataError("devices aren't read through the kernel, so their reports can't be timed here")
+            raise DataError(tr("devices aren't read through the kernel, so their reports can't be timed here"))
         if self._busy:
-            raise DataError("another device is being measured; try again in a few seconds")
+            raise DataError(tr("another device is being measured; try again in a few seconds"))
         try:
             backend.measure(body.device, on=True)
         except KeyError:
-            raise DataError(f"there is no device {body.device} any more; plug it in again") from None
+            raise DataError(
+                tr("there is no device {device} any more; plug it in again").format(device=body.device)
+            ) from None
         self._busy = True
 
         def begin(done: Callable[[Outcome[Any]], object]) -> None:
@@ -46,11 +49,11 @@ class Measuring:
     def _end(self, backend: KernelBackend, device: str, done: Callable[[Outcome[Any]], object]) -> None:
         self._busy = False
         if backend is not self._service.routes.real:
-            done(Outcome(None, DataError("the devices are read in another way now; try again")))
+            done(Outcome(None, DataError(tr("the devices are read in another way now; try again"))))
             return
         try:
             times = backend.measure(device, on=False)
         except KeyError:
-            done(Outcome(None, DataError("the device was unplugged meanwhile")))
+            done(Outcome(None, DataError(tr("the device was unplugged meanwhile"))))
         else:
             done(Outcome(tuple(times)))

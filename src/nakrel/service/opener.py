@@ -20,6 +20,7 @@ from nakrel.core.play.acts import OpenProgram
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.observers.desktop import Desktop
 from nakrel.service.worker import Outcome, Worker
+from nakrel.words import tr
 
 __all__ = ["Opener", "missing_program"]
 
@@ -33,10 +34,12 @@ def missing_program(program: str) -> str:
     if shutil.which(program):
         return ""
     if "/" not in program:
-        return f"there is no program {program!r} among the installed ones; write where its file is"
+        return tr("there is no program {program!r} among the installed ones; write where its file is").format(
+            program=program
+        )
     if not Path(program).is_file():
-        return f"there is no file {program}; choose the program again"
-    return f"{program} is not marked as a program; make it one with: chmod +x {program}"
+        return tr("there is no file {program}; choose the program again").format(program=program)
+    return tr("{program} is not marked as a program; make it one with: chmod +x {program}").format(program=program)
 
 
 class Opener:
@@ -56,8 +59,10 @@ class Opener:
         program, stops = command.command[0], self._stops
         if not self._may_open():
             self._fault(
-                f"Not every program was opened: macros open {MAX_OPENED} a second at most. "
-                "Give the macro a longer wait, or let it play once."
+                tr(
+                    "Not every program was opened: macros open {most} a second at most. Give the macro a longer "
+                    "wait, or let it play once."
+                ).format(most=MAX_OPENED)
             )
             return
 
@@ -66,7 +71,7 @@ class Opener:
             if stops != self._stops:
                 return ""
             if wrong := missing_program(program):
-                return f"A program was not opened: {wrong}."
+                return tr("A program was not opened: {wrong}.").format(wrong=wrong)
             programs = tuple(self._desktop.known_programs())
             pids = _running(program, programs) | _with_children(self._started.get(program, ()), programs)
             classes = {Path(program).name.casefold(), Path(program).stem.casefold()}
@@ -75,7 +80,7 @@ class Opener:
 
         def found(outcome: Outcome[str | None]) -> None:
             if outcome.error is not None:
-                self._fault(f"A program was not opened: {outcome.error}.")
+                self._fault(tr("A program was not opened: {reason}.").format(reason=outcome.error))
             elif outcome.result is None:
                 self._worker.do(lambda: None if stops != self._stops else _start(command.command), started)
             elif outcome.result:
@@ -84,7 +89,7 @@ class Opener:
         def started(outcome: Outcome[subprocess.Popen[bytes] | None]) -> None:
             if outcome.error is not None:
                 reason = outcome.error.strerror if isinstance(outcome.error, OSError) else outcome.error
-                self._fault(f"{program} was not opened: {reason}.")
+                self._fault(tr("{program} was not opened: {reason}.").format(program=program, reason=reason))
             elif outcome.result is not None:
                 self._collect(outcome.result, program)
 

@@ -36,6 +36,7 @@ from nakrel.service.loop import Loop, monotonic_us, spin_until
 from nakrel.service.reporter import Reporter
 from nakrel.service.runs import Runs
 from nakrel.service.side_effects import SideEffects
+from nakrel.words import tr
 
 __all__ = ["Host", "Playback"]
 
@@ -120,10 +121,10 @@ class Playback:
         """
         self._loop.at("engine", self._deadline_us, self._wake, early_us=EARLY_US)
 
-    def stop_all(self, why: str = "Stop everything") -> int:
+    def stop_all(self, why: str = "") -> int:
         """End all macros this instant, and say how many there were."""
         running = len(self.running)
-        self.step(StopAll(why))
+        self.step(StopAll(why or tr("Stop everything")))
         return running
 
     def set_front(self, client: object, front: bool, *, reaches_programs: bool) -> bool:
@@ -134,7 +135,7 @@ class Playback:
         after = self._fronts | {client} if front else self._fronts - {client}
         changes = bool(after) != bool(self._fronts) and reaches_programs
         if changes:
-            self.stop_all("Nakrel's window came to the front" if after else "the preview ended")
+            self.stop_all(tr("Nakrel's window came to the front") if after else tr("the preview ended"))
         self._fronts = after
         return changes
 

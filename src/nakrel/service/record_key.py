@@ -7,6 +7,7 @@ from nakrel.core.model.steps import Step, Wait
 from nakrel.protocol import RecordingAsked
 from nakrel.service.live import Live
 from nakrel.service.server import Server
+from nakrel.words import tr
 
 __all__ = ["RecordKey"]
 
@@ -21,11 +22,13 @@ class RecordKey:
         """It was pressed, and nothing is recorded."""
         if any(client.subscribed for client in self._server.connections):
             self._server.broadcast(RecordingAsked(control))
-            self._live.notify("Recording", f"{label(control)} ends it")
+            self._live.notify(tr("Recording"), tr("{control} ends it").format(control=label(control)))
         else:
-            self._live.notify("Nothing is recorded", "Open Nakrel's window first: it shows the macro to record into")
+            self._live.notify(
+                tr("Nothing is recorded"), tr("Open Nakrel's window first: it shows the macro to record into")
+            )
 
     def ended(self, steps: tuple[Step, ...]) -> None:
         """A recording was ended by a key."""
         events = sum(not isinstance(step, Wait) for step in steps)
-        self._live.notify("Recorded", f"{events} events; Nakrel's window has them")
+        self._live.notify(tr("Recorded"), tr("{events} events; Nakrel's window has them").format(events=events))

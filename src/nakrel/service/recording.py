@@ -19,6 +19,7 @@ from nakrel.service.observers.desktop import Desktop, Spots
 from nakrel.service.reporter import Reporter
 from nakrel.service.server import Client
 from nakrel.service.worker import Outcome
+from nakrel.words import tr
 
 __all__ = ["Host", "Recording"]
 
@@ -85,7 +86,7 @@ class Recording:
         self._moves, self._asked, self._waiting = settings.moves, 0, []
         self._feed.recording(self._recorder, owner)
         self._host.cues.tell(Cue.RECORDING, "Recording")
-        self._host.refresh_sheet("recording")
+        self._host.refresh_sheet(tr("recording"))
         self._reporter.status_changed()
         if settings.moves is Moves.NONE:
             started()
@@ -104,7 +105,9 @@ class Recording:
         if spots is None or spots.pointer is None:
             self._moves = Moves.NONE
             if not self._quiet:
-                self._reporter.fault("This desktop doesn't tell where the pointer is, so its places are not recorded.")
+                self._reporter.fault(
+                    tr("This desktop doesn't tell where the pointer is, so its places are not recorded.")
+                )
         else:
             self._recorder.screen = spots.size
             if self._moves is Moves.PATH:
@@ -179,8 +182,8 @@ class Recording:
         steps = self._recorder.finish(gesture)
         owner, self._recorder, self._owner = self._owner, None, None
         self._feed.recording(None, None)
-        self._host.cues.tell(Cue.RECORDED, "The recording has ended")
-        self._host.refresh_sheet("recorded")
+        self._host.cues.tell(Cue.RECORDED, tr("The recording has ended"))
+        self._host.refresh_sheet(tr("recorded"))
         self._reporter.status_changed()
 
         def tell() -> None:
@@ -198,7 +201,7 @@ class Recording:
         self._listener = owner
         until_us = monotonic_us() + seconds * 1_000_000 if owner else None
         self._loop.at("listen", until_us, lambda: self.listen(None, 0))
-        self._host.refresh_sheet("choosing a button")
+        self._host.refresh_sheet(tr("choosing a button"))
         self._reporter.status_changed()
 
     def client_gone(self, client: Client) -> None:

@@ -9,6 +9,7 @@ from nakrel.protocol import Fault
 from nakrel.service.feed import Feed
 from nakrel.service.journal import Journal
 from nakrel.service.server import Server
+from nakrel.words import tr
 
 __all__ = ["Reporter"]
 
@@ -53,13 +54,17 @@ class Reporter:
     def unexpected(self, error: Exception) -> str:
         """A fault of ours: to the log with its traceback, and to the user; returns what the user is told."""
         log.error("unexpected", exc_info=error)
-        message = f"Something unexpected happened inside Nakrel ({error!r}); the service log has the details"
+        message = tr(
+            "Something unexpected happened inside Nakrel ({reason!r}); the service log has the details"
+        ).format(reason=error)
         self.fault(message)
         return message
 
     def restless(self, what: str) -> None:
         """The loop finds no rest: tell of it once, with what keeps it busy."""
         self.fault_once(
-            f"Nakrel's service is busy without end, which should never happen ({what}). Please report it; nakrel "
-            "shutdown ends it, and it starts again with the window"
+            tr(
+                "Nakrel's service is busy without end, which should never happen ({what}). Please report it; "
+                "nakrel shutdown ends it, and it starts again with the window"
+            ).format(what=what)
         )

@@ -35,6 +35,7 @@ from nakrel.session import Session
 from nakrel.storage import secrets
 from nakrel.storage.files import StorageError
 from nakrel.storage.secrets import SecretError
+from nakrel.words import tr
 
 __all__ = ["Refusal", "Requests"]
 
@@ -121,7 +122,9 @@ class Requests:
         try:
             kind = _kinds.decode(raw).kind
         except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
-            raise BadMessage(f"a request's body is an object that says what it is: {error}") from None
+            raise BadMessage(
+                tr("a request's body is an object that says what it is: {reason}").format(reason=error)
+            ) from None
         # Formulas are read, and long messages are, where the engine doesn't wait for it. What saves is read on the
         # saver's thread, so that it is saved in the order in which it was sent.
         if kind in ("PutMacro", "PutProfile"):
@@ -166,8 +169,10 @@ class Requests:
     def _hello(self, client: Client, number: int, body: m.Hello) -> Found:
         if body.protocol != m.PROTOCOL:
             raise Refusal(
-                f"this service speaks protocol {m.PROTOCOL}, {body.client} speaks {body.protocol}; "
-                "end the service (nakrel shutdown) and start it again"
+                tr(
+                    "this service speaks protocol {PROTOCOL}, {client} speaks {protocol}; end the service "
+                    "(nakrel shutdown) and start it again"
+                ).format(PROTOCOL=m.PROTOCOL, client=body.client, protocol=body.protocol)
             )
         return m.Welcome(m.PROTOCOL, self._pid, nakrel.__version__)
 
@@ -195,20 +200,22 @@ class Requests:
 
     def _delete_profile(self, client: Client, number: int, body: m.DeleteProfile) -> Found:
         if body.id == EVERYDAY:
-            raise Refusal("Everyday can't be deleted: it is live when no linked program runs")
+            raise Refusal(tr("Everyday can't be deleted: it is live when no linked program runs"))
         known = self._service.state.profiles.get(body.id)
         saving = self._save(client, lambda: self._service.state.delete_profile(body.id))
 
         def then(saved: Saved) -> Found:
             if known:
-                self._service.reporter.add("edit", f"profile {known.name} deleted")
+                self._service.reporter.add("edit", tr("profile {known} deleted").format(known=known.name))
             return saving.then(saved)
 
         return Later(saving.start, then)
 
     def _pin(self, client: Client, number: int, body: m.Pin) -> Found:
         if body.profile and body.profile not in self._service.state.profiles:
-            raise Refusal(f"there is no profile {body.profile!r}; nakrel profiles lists them")
+            raise Refusal(
+                tr("there is no profile {profile!r}; nakrel profiles lists them").format(profile=body.profile)
+            )
         saving = self._save(client, lambda: self._service.state.change_settings(SettingsPatch(pinned=body.profile)))
 
         def then(saved: Saved) -> Found:
@@ -221,7 +228,7 @@ class Requests:
     # Doing
 
     def _use_setup(self, client: Client, number: int, body: m.UseSetUp) -> Found:
-        self._service.live.use(body.profile, body.setup, "asked for in the window or on the command line")
+        self._service.live.use(body.profile, body.setup, tr("asked for in the window or on the command line"))
         return self._in_effect()
 
     def _use_stage(self, client: Client, number: int, body: m.UseStage) -> Found:
@@ -237,9 +244,9 @@ class Requests:
         s = self._service
         profile = s.state.profiles.get(s.live.profile)
         if profile and profile.fair_play is FairPlay.NO_MACROS:
-            raise Refusal(f"{profile.name} is live, and its fair-play rule allows no macros")
+            raise Refusal(tr("{profile} is live, and its fair-play rule allows no macros").format(profile=profile.name))
         if ready is None:
-            raise Refusal(f"there is no macro {body.macro!r}; nakrel macros lists them")
+            raise Refusal(tr("there is no macro {macro!r}; nakrel macros lists them").format(macro=body.macro))
         self._refuse_while_recording()
         play = body.play or ready.play
         if play.mode is Mode.HELD:
@@ -250,11 +257,11 @@ class Requests:
 
     def _refuse_while_recording(self) -> None:
         if self._service.recording.recording:
-            raise Refusal("a recording is going on; end it first")
+            raise Refusal(tr("a recording is going on; end it first"))
 
     def _type(self, client: Client, number: int, body: m.TypeText) -> Found:
         self._refuse_while_recording()
-        macro = Macro(id=TYPED, name="A typed text", loop=(Text(text=body.text, rate=body.rate),))
+        macro = Macro(id=TYPED, name=tr("A typed text"), loop=(Text(text=body.text, rate=body.rate),))
 
         def work() -> Plan:
             if refusal := self._service.side_effects.refusal_of(body.text):
@@ -274,18 +281,20 @@ class Requests:
         if body.macro:
             self._service.playback.step(StopMacro(body.macro))
         else:
-            self._service.stop_everything("asked for in the window or on the command line")
+            self._service.stop_everything(tr("asked for in the window or on the command line"))
         return m.Done()
 
     def start_recording(self, client: Client | None, number: int, body: m.StartRecording) -> Found:
         """Begin a recording."""
         s = self._service
         if s.recording.recording:
-            raise Refusal("a recording is going on already; end it first")
+            raise Refusal(tr("a recording is going on already; end it first"))
         if not s.routes.devices():
             raise Refusal(
-                "there is no device to record from: plug in a keyboard or a mouse, or turn on the simulated "
-                "devices (Devices page)"
+                tr(
+                    "there is no device to record from: plug in a keyboard or a mouse, or turn on the simulated "
+                    "devices (Devices page)"
+                )
             )
 
         def start(answered: Callable[[Outcome[None]], object]) -> None:
@@ -298,7 +307,7 @@ class Requests:
 
     def _stop_recording(self, client: Client, number: int, body: m.StopRecording) -> Found:
         if not self._service.recording.recording:
-            raise Refusal("no recording is going on")
+            raise Refusal(tr("no recording is going on"))
 
         def start(answered: Callable[[Outcome[Any]], object]) -> None:
             self._service.recording.finish(body.gesture, lambda steps: answered(Outcome(steps)))
@@ -342,10 +351,16 @@ class Requests:
         def then(goes_on: bool) -> Found:
             if goes_on:
                 return m.Refused(
-                    f"Nakrel's service belongs to another session of yours (display {mine}) and reaches the windows "
-                    "there alone; log out there, or end it with: nakrel shutdown"
+                    tr(
+                        "Nakrel's service belongs to another session of yours (display {mine}) and reaches the "
+                        "windows there alone; log out there, or end it with: nakrel shutdown"
+                    ).format(mine=mine)
                 )
-            service.reporter.add("service", "makes room for one in another session", f"display {body.display}")
+            service.reporter.add(
+                "service",
+                tr("makes room for one in another session"),
+                tr("display {display}").format(display=body.display),
+            )
             service.loop.stop()
             return m.Done()
 

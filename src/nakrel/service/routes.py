@@ -25,6 +25,7 @@ from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.options import Options
 from nakrel.service.reporter import Reporter
 from nakrel.service.worker import Outcome, Worker
+from nakrel.words import noted, tr
 
 if TYPE_CHECKING:
     from nakrel.backends.x11.backend import X11Backend
@@ -34,10 +35,10 @@ __all__ = ["Routes"]
 T = TypeVar("T")
 
 RECONNECT_US = 3_000_000
-_DOCTOR = "The kernel's input would reach every window; what it needs: nakrel doctor"
-_ECHOES = (
-    "sends back what macros press: another program has Nakrel's devices for itself and sends on what they do; let it "
-    "leave them alone"
+_DOCTOR = noted("The kernel's input would reach every window; what it needs: nakrel doctor")
+_ECHOES = noted(
+    "sends back what macros press: another program has Nakrel's devices for itself and sends on "
+    "what they do; let it leave them alone"
 )
 
 
@@ -125,7 +126,7 @@ class Routes:
         if self.real is None:
             return False
         self._drop_real()
-        self.output = Sink(f"Nothing reaches other windows: {error}.")
+        self.output = Sink(tr("Nothing reaches other windows: {reason}.").format(reason=error))
         self._loop.at("reconnect", monotonic_us() + RECONNECT_US, self._reconnect)
         return True
 
@@ -136,7 +137,7 @@ class Routes:
 
         def opened(outcome: Outcome[_Chosen]) -> None:
             self._adopt(outcome.result or _Chosen(None, str(outcome.error)), self.wants_stand_ins)
-            self._user.route_changed("asked for")
+            self._user.route_changed(tr("asked for"))
             chosen()
 
         self._worker.do(self._choose, opened)
@@ -148,7 +149,7 @@ class Routes:
                     outcome.result.real.close()
             elif outcome.result and outcome.result.real:
                 self._adopt(outcome.result, self.wants_stand_ins)
-                self._user.route_changed(f"{self.output.name} is back")
+                self._user.route_changed(tr("{output} is back").format(output=self.output.name))
             else:
                 self._loop.at("reconnect", monotonic_us() + RECONNECT_US, self._reconnect)
 
@@ -196,7 +197,9 @@ class Routes:
         found = [device for backend in self.inputs() for device in backend.devices()]
         # One that was unplugged begins anew.
         self.echoing.intersection_update(device.name for device in found)
-        return tuple(replace(each, note=_ECHOES, trouble=True) if each.name in self.echoing else each for each in found)
+        return tuple(
+            replace(each, note=tr(_ECHOES), trouble=True) if each.name in self.echoing else each for each in found
+        )
 
     @property
     def grabs(self) -> bool:
@@ -279,7 +282,7 @@ class Routes:
         Raises `ValueError` for a device or control that isn't there, and while the stand-ins are switched off.
         """
         if self.stand_ins is None:
-            raise ValueError("the simulated devices are off; turn them on (Devices page)")
+            raise ValueError(tr("the simulated devices are off; turn them on (Devices page)"))
         self.stand_ins.press(device, control, value)
         if value:
             self._pressed[device, control] = client
@@ -336,13 +339,13 @@ class Routes:
 
 
 def _because(reasons: list[str]) -> str:
-    return f"Why no kernel input: {reasons[0]}. " if reasons else ""
+    return tr("Why no kernel input: {reasons}. ").format(reasons=reasons[0]) if reasons else ""
 
 
 def _open_x11(options: Options, aside: Callable[..., None], reasons: list[str]) -> X11Backend:
     display = options.display or os.environ.get("DISPLAY")
     if not display:
-        raise BackendUnavailable("there is no X server ($DISPLAY is empty)")
+        raise BackendUnavailable(tr("there is no X server ($DISPLAY is empty)"))
     from nakrel.backends.x11.backend import X11Backend
     from nakrel.backends.x11.holds import Holds
 
@@ -354,12 +357,11 @@ def _open_x11(options: Options, aside: Callable[..., None], reasons: list[str]) 
     )
     if os.environ.get("WAYLAND_DISPLAY"):
         x11.name = "xwayland"
-        x11.note = (
-            "Presses are seen, and macros arrive, only while a window under Xwayland is in front. "
-            f"{_because(reasons)}{_DOCTOR}"
-        )
+        x11.note = tr(
+            "Presses are seen, and macros arrive, only while a window under Xwayland is in front. {because}{doctor}"
+        ).format(because=_because(reasons), doctor=tr(_DOCTOR))
     elif reasons:
-        x11.note = f"{x11.note} {_because(reasons)}{_DOCTOR}"
+        x11.note = f"{x11.note} {_because(reasons)}{tr(_DOCTOR)}"
     return x11
 
 
@@ -367,4 +369,6 @@ def _sink_note(reasons: list[str]) -> str:
     if not reasons:
         return ""
     told = "; ".join(reasons)
-    return f"Nothing reaches other windows: {told}. Macros play to the simulated devices only. {_DOCTOR}"
+    return tr("Nothing reaches other windows: {told}. Macros play to the simulated devices only. {doctor}").format(
+        told=told, doctor=tr(_DOCTOR)
+    )

@@ -19,6 +19,7 @@ from nakrel.protocol import MAX_LINE, Answer, AnswerBody, Note, Notice, Refused,
 from nakrel.protocol.wire import BadMessage, decode_head, encode_line
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.storage.home import Home
+from nakrel.words import tr
 
 __all__ = ["Client", "Server"]
 
@@ -81,7 +82,7 @@ class Client:
             searched = 0
             self._line(line)
         if len(self._in) > MAX_LINE:
-            self.answer(0, Refused(f"a message may have {MAX_LINE} bytes at most"))
+            self.answer(0, Refused(tr("a message may have {most} bytes at most").format(most=MAX_LINE)))
             self.close()
 
     def write(self) -> None:
@@ -112,7 +113,7 @@ class Client:
                 self.answer(error.number, Refused(str(error)))
                 return
             self._bad += 1
-            self.answer(0, Refused(f"this line is no request: {error}"))
+            self.answer(0, Refused(tr("this line is no request: {reason}").format(reason=error)))
             if self._bad >= MAX_BAD_LINES:
                 self.close()
             return

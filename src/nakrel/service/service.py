@@ -43,6 +43,7 @@ from nakrel.service.state import Saved, State
 from nakrel.service.worker import Outcome, Worker
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
+from nakrel.words import counted, tr
 
 __all__ = ["Options", "Service"]
 
@@ -92,8 +93,8 @@ class Service:
         self.feed.open(self.server, self.journal.write)
         self.reporter.open(self.server)
         for fault in self.state.library.faults:
-            self.reporter.add("fault", "a file was set aside", fault)
-        self.reporter.add("service", "the service started", f"output: {self.output.name}")
+            self.reporter.add("fault", tr("a file was set aside"), fault)
+        self.reporter.add("service", tr("the service started"), tr("output: {output}").format(output=self.output.name))
         self.follow()
         self.refresh_sheet()
 
@@ -111,7 +112,7 @@ class Service:
         self.loop.guard(False)
         self.routes.close()
         self.desktop.close()
-        self.reporter.add("service", "the service ended")
+        self.reporter.add("service", tr("the service ended"))
         self.feed.flush()
         self.saver.close()
         for worker in (self.opener, self.worker, self.preparer, self.keyring):
@@ -150,10 +151,16 @@ class Service:
         """A macro has ended: tell the journal."""
         self.side_effects.run_ended(run.macro)
         if run.failed:
-            self.reporter.fault(f"{name} ended: {run.failed}")
+            self.reporter.fault(tr("{name} ended: {failed}").format(name=name, failed=run.failed))
         shift_ms = run.schedule_shift_us // 1_000
-        shifted = f"; its plan moved by {shift_ms} ms because the computer was busy" if shift_ms else ""
-        self.reporter.add("run", f"{name} ended after {run.runs} run{'s' * (run.runs != 1)}", run.reason + shifted)
+        shifted = (
+            tr("; its plan moved by {time} ms because the computer was busy").format(time=shift_ms) if shift_ms else ""
+        )
+        self.reporter.add(
+            "run",
+            counted(run.runs, "{name} ended after {n} run", "{name} ended after {n} runs", name=name),
+            run.reason + shifted,
+        )
 
     def danger_changed(self) -> None:
         """Standing still does harm while macros run or devices are grabbed, and no harm else."""
@@ -161,7 +168,7 @@ class Service:
 
     # The sheet
 
-    def refresh_sheet(self, why: str = "profile switched") -> None:
+    def refresh_sheet(self, why: str = "") -> None:
         """Have the engine play by the live profile as it is now, or by nothing while recording or listening."""
         idle = self.recording.recording or self.recording.listening or self.routes.held_back
         self.live.prepare(idle=idle, why=why)
@@ -175,7 +182,7 @@ class Service:
         self._sheet = ready
         if self.previews:
             ready = ReadySheet.of(ready.sheet.without(OF_WINDOWS))
-        self.playback.step(SetSheet(ready.sheet, why))
+        self.playback.step(SetSheet(ready.sheet, why or tr("profile switched")))
         self.routes.capture(ready.controls, ready.repeats_itself)
         self.danger_changed()
 
@@ -188,7 +195,7 @@ class Service:
     def set_front(self, client: Client, front: bool) -> None:
         """Whether a client's own window is in front."""
         if self.playback.set_front(client, front, reaches_programs=self.routes.reaches_programs):
-            self.set_sheet(self._sheet, "Nakrel's window came to the front" if front else "the preview ended")
+            self.set_sheet(self._sheet, tr("Nakrel's window came to the front") if front else tr("the preview ended"))
             self.reporter.status_changed()
 
     def condition(self, motion: Motion | None) -> None:
@@ -199,8 +206,8 @@ class Service:
         """End all macros this instant, and any recording; what they were about to open isn't opened."""
         self.side_effects.opener.stop()
         if running := self.playback.stop_all():
-            self.reporter.add("run", f"Stop everything: {running} running", why)
-        self.cues.tell(Cue.STOP, "Everything is stopped", why)
+            self.reporter.add("run", tr("Stop everything: {running} running").format(running=running), why)
+        self.cues.tell(Cue.STOP, tr("Everything is stopped"), why)
         if self.recording.recording:
             self.recording.finish((), lambda steps: None)
 
@@ -215,7 +222,7 @@ class Service:
             self._echoed(what.control, event.device)
             return
         if value and what.control == settings.stop_key:
-            self.stop_everything(f"{label(what.control)} pressed")
+            self.stop_everything(tr("{control} pressed").format(control=label(what.control)))
         elif self.recording.recording:
             if what.control not in (settings.record_stop_key, settings.record_key):
                 self.recording.feed(what, event.at_us)
@@ -228,11 +235,13 @@ class Service:
 
     def _echoed(self, control: str, device: str) -> None:
         """A device sends back what macros press: whatever that started ends, and it starts nothing more."""
-        self.playback.stop_all(f"{device} sends back what macros press")
+        self.playback.stop_all(tr("{device} sends back what macros press").format(device=device))
         self.reporter.fault_once(
-            f"{device} sends back what macros press ({label(control)}), so a macro started itself again and again; "
-            "all macros were stopped. A program that remaps keys does that: let it leave Nakrel's devices alone, "
-            "or attach the macro to another button."
+            tr(
+                "{device} sends back what macros press ({control}), so a macro started itself again and "
+                "again; all macros were stopped. A program that remaps keys does that: let it leave Nakrel's "
+                "devices alone, or attach the macro to another button."
+            ).format(device=device, control=label(control))
         )
         if device not in self.routes.echoing:
             self.routes.echoing.add(device)
@@ -259,7 +268,7 @@ class Service:
         notch = saved.settings is not None and saved.settings.notch_us != self._notch_us
         if saved.profiles or saved.macros or notch:
             self._notch_us = self.state.settings.notch_us
-            self.refresh_sheet("edited")
+            self.refresh_sheet(tr("edited"))
         self.reporter.status_changed()
 
     def tell_saved(self, saved: Saved, author: Client | None) -> None:
@@ -306,14 +315,15 @@ class Service:
             sees_windows=live.sees_windows,
             stage=live.stage,
             changes_motion=routes.changes_motion,
+            program_in_front=self.live.program_in_front,
             warning=routes.warning,
             setups={key: live.setup_of(key) for key in {*live.in_use, live.live}},
         )
 
     def _client_gone(self, client: Client) -> None:
         self.recording.client_gone(client)
-        if self.live.trials.end(client, "its window is gone"):
-            self.refresh_sheet("the trial ended")
+        if self.live.trials.end(client, tr("its window is gone")):
+            self.refresh_sheet(tr("the trial ended"))
         self.set_front(client, False)
         self.routes.client_gone(client)
 
@@ -327,13 +337,13 @@ class Service:
         if self.routes.lost(error):
             self.route_changed("")
             self.playback.step(InputsLost())
-            self.reporter.fault(f"{error}; all macros were stopped")
+            self.reporter.fault(tr("{reason}; all macros were stopped").format(reason=error))
 
     def route_changed(self, why: str) -> None:
         """Another route is open: what played the old one doesn't go on."""
-        self.playback.step(StopAll())
+        self.playback.step(StopAll(tr("Stop everything")))
         if why:
-            self.reporter.add("service", f"output: {self.output.name}", why)
+            self.reporter.add("service", tr("output: {output}").format(output=self.output.name), why)
         self.desktop.look_again()
         self.routes.set_stand_ins(self.state.settings.stand_ins)
         self.follow()
@@ -345,6 +355,6 @@ class Service:
         down."""
         self.reporter.unexpected(error)
         try:
-            self.playback.step(StopAll())
+            self.playback.step(StopAll(tr("Stop everything")))
         except Exception as second:
             self.reporter.unexpected(second)

@@ -25,6 +25,7 @@ from nakrel.service.state import State
 from nakrel.service.worker import Outcome, Worker
 from nakrel.storage import secrets
 from nakrel.storage.secrets import SecretError
+from nakrel.words import tr
 
 __all__ = ["Host", "SideEffects", "UnknownCharacters", "strokes_of"]
 
@@ -54,10 +55,10 @@ def strokes_of(text: str, setting: str = "") -> tuple[Stroke, ...]:
 
 
 def _unknown(typist: Typist, missing: str) -> str:
-    return (
-        f"the keyboard layout {typist.layout.layout!r} (from {typist.layout.source}) has no keys for "
-        f"{' '.join(missing)}; switch to a layout that has them, or set one on the Devices page"
-    )
+    return tr(
+        "the keyboard layout {layout!r} (from {source}) has no keys for {missing}; switch to a "
+        "layout that has them, or set one on the Devices page"
+    ).format(layout=typist.layout.layout, source=typist.layout.source, missing=" ".join(missing))
 
 
 class Host(Protocol):
@@ -121,7 +122,7 @@ class SideEffects:
                 output.move_to(move.x, move.y, *move.screen)
                 self._put = ((move.x, move.y), monotonic_us() + _BELIEVED_US)
         except CannotEmit as error:
-            self._fault(f"The pointer was not moved: {error}.")
+            self._fault(tr("The pointer was not moved: {reason}.").format(reason=error))
 
     def _believed(self) -> Place | None:
         """Where we have just put the pointer. Moves go to the X server by another connection than questions: for a
@@ -144,7 +145,7 @@ class SideEffects:
 
         def found(outcome: Outcome[tuple[Whereabouts, str]]) -> None:
             if outcome.error is not None:
-                self._fault(f"The pointer was not moved: {outcome.error}.")
+                self._fault(tr("The pointer was not moved: {reason}.").format(reason=outcome.error))
                 self._host.step(PlaceReady(macro, ask.ticket, None))
                 return
             where, note = outcome.get()
@@ -166,7 +167,7 @@ class SideEffects:
         size = screen or (ask.size if ask.origin is Origin.SCREEN else None)
         if size is None:
             raise DataError(
-                "this desktop doesn't tell how large the screen is; pick the place again, so that the step knows it"
+                tr("this desktop doesn't tell how large the screen is; pick the place again, so that the step knows it")
             )
         window = look(lambda screens: screens.front_window()) if ask.origin is Origin.WINDOW else None
         target = place_of(ask.x, ask.y, ask.origin, ask.size, screen, window)
@@ -175,8 +176,10 @@ class SideEffects:
             ""
             if inside == target
             else (
-                f"A pointer step goes to {target[0]}, {target[1]}, off the screen of {size[0]} x {size[1]}; "
-                "it went to the edge."
+                tr(
+                    "A pointer step goes to {target}, {target2}, off the screen of {size} x {size2}; it went to "
+                    "the edge."
+                ).format(target=target[0], target2=target[1], size=size[0], size2=size[1])
             )
         )
         return Whereabouts(place, inside, size), note
@@ -207,10 +210,12 @@ class SideEffects:
                 text = secrets.get(ask.secret) if ask.secret else ask.text
                 return TextReady(macro, ask.ticket, _strokes(text, layout, spare))
             except (SecretError, UnknownCharacters, BackendUnavailable, BackendLost) as error:
-                return TextReady(macro, ask.ticket, (), f"a text was not typed: {error}")
+                return TextReady(macro, ask.ticket, (), tr("a text was not typed: {reason}").format(reason=error))
 
         def found(outcome: Outcome[TextReady]) -> None:
-            ready = outcome.result or TextReady(macro, ask.ticket, (), f"a text was not typed: {outcome.error}")
+            ready = outcome.result or TextReady(
+                macro, ask.ticket, (), tr("a text was not typed: {reason}").format(reason=outcome.error)
+            )
             if any(stroke.control.startswith("SPARE") for stroke in ready.strokes):
                 self._spare_users.add(macro)
             self._host.step(ready)

@@ -14,6 +14,7 @@ import sys
 from collections.abc import Iterator
 from typing import IO
 
+from nakrel.language import use
 from nakrel.private import NotPrivate, open_private, private_folder
 from nakrel.rights import refusal_reason
 from nakrel.service import BACKENDS
@@ -25,6 +26,7 @@ from nakrel.service.service import Service
 from nakrel.service.systemd import Systemd
 from nakrel.service.watchdog import Watchdog
 from nakrel.storage.home import Home
+from nakrel.words import tr
 
 __all__ = ["ALREADY_RUNS", "main", "serve", "start_anew", "tune"]
 
@@ -37,6 +39,7 @@ _PR_SET_TIMERSLACK = 29
 # Low among the real-time priorities: above every normal process, below the kernel's own threads.
 _PRIORITY = 5
 _SWITCH_S = 0.000_5
+_SIGNALS = (signal.SIGTERM, signal.SIGINT, signal.SIGHUP)
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -51,9 +54,14 @@ def main(arguments: list[str] | None = None) -> int:
 def serve(folder: str | None = None, backend: str = "auto", *, with_session: bool = False) -> int:
     """Run the service until SIGTERM, SIGINT or a request ends it, or `with_session` the end of the login session;
     returns the exit code. `backend` is one of `BACKENDS`."""
+    use()
     if refused := refusal_reason():
         print(f"nakrel: {refused}", file=sys.stderr)
         return REFUSED
+    # From the moment that others can see the process it ends in order when it is told to, also while it starts.
+    asked: list[int] = []
+    for number in _SIGNALS:
+        signal.signal(number, lambda number, _: asked.append(number))
     home = Home.find(folder)
     try:
         for folder_of_ours in (home.state, home.runtime):
@@ -62,14 +70,17 @@ def serve(folder: str | None = None, backend: str = "auto", *, with_session: boo
         held = open(home.lock, "a+", encoding="utf-8", opener=open_private)  # noqa: SIM115
     except (OSError, NotPrivate) as error:
         reason = f"{error.filename}: {error.strerror}" if isinstance(error, OSError) else str(error)
-        print(f"nakrel: the service can't start: {reason}", file=sys.stderr)
+        print("nakrel: " + tr("the service can't start: {reason}").format(reason=reason), file=sys.stderr)
         return REFUSED
     with held as lock:
         if not _locked(lock):
             lock.seek(0)
             print(
-                f"nakrel: a service already runs for {home.config} (process {lock.read().strip() or 'unknown'}); "
-                "use that one, or end it with: nakrel shutdown",
+                "nakrel: "
+                + tr(
+                    "a service already runs for {config} (process {process}); use that one, or end it with: "
+                    "nakrel shutdown"
+                ).format(config=home.config, process=lock.read().strip() or tr("unknown")),
                 file=sys.stderr,
             )
             return ALREADY_RUNS
@@ -82,7 +93,7 @@ def serve(folder: str | None = None, backend: str = "auto", *, with_session: boo
         options = Options(backend, injector_is_xtest=os.environ.get("NAKREL_X11_INJECTOR") == "xtest")
         if guard:
             options = dataclasses.replace(options, holds=guard)
-        code = _serve(home, options, with_session=with_session)
+        code = _serve(home, options, asked, with_session=with_session)
         if guard:
             guard.close()
     return code
@@ -100,25 +111,31 @@ def _locked(lock: IO[str]) -> bool:
     return True
 
 
-def _serve(home: Home, options: Options, *, with_session: bool) -> int:
+def _serve(home: Home, options: Options, asked: list[int], *, with_session: bool) -> int:
     service = Service(home, options)
     if options.backend not in ("auto", "stand-in") and not service.routes.reaches_programs:
         # It was asked for by name: playing into nothing is not what was meant.
-        print(f"nakrel: the route {options.backend} can't be had. {service.output.note}", file=sys.stderr)
+        print(
+            "nakrel: "
+            + tr("the route {backend} can't be had. {note}").format(backend=options.backend, note=service.output.note),
+            file=sys.stderr,
+        )
         service.close()
         return REFUSED
     systemd = Systemd(service.loop)
-    with _end_on_signals(service), open_log(home.log) as log:
+    with _end_on_signals(service, asked), open_log(home.log) as log:
         service.serve(home, Requests(service, os.getpid()).handle)
         tune()
         watchdog = Watchdog(lambda: service.loop.turn, start_anew, log)
         service.loop.set_alarm(watchdog)
         if os.environ.pop(ENDED_BY, "") == HUNG:
             service.reporter.fault(
-                "The service did not answer any more and was restarted by itself; all macros were ended. Its log "
-                "says what it was doing"
+                tr(
+                    "The service did not answer any more and was restarted by itself; all macros were ended. Its "
+                    "log says what it was doing"
+                )
             )
-            service.live.notify("Nakrel was restarted", "It did not answer any more; all macros were ended")
+            service.live.notify(tr("Nakrel was restarted"), tr("It did not answer any more; all macros were ended"))
         if with_session:
             LoginSession(service.loop, service.opener, service.loop.stop).watch()
         systemd.ready()
@@ -130,12 +147,14 @@ def _serve(home: Home, options: Options, *, with_session: bool) -> int:
 
 
 @contextlib.contextmanager
-def _end_on_signals(service: Service) -> Iterator[None]:
-    """Let SIGTERM, SIGINT and SIGHUP end the loop in order, holds released."""
+def _end_on_signals(service: Service, asked: list[int]) -> Iterator[None]:
+    """Let the signals end the loop in order, holds released; at once where one was `asked` with before."""
     read_fd, write_fd = os.pipe2(os.O_NONBLOCK | os.O_CLOEXEC)
     signal.set_wakeup_fd(write_fd, warn_on_full_buffer=False)
-    for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
+    for number in _SIGNALS:
         signal.signal(number, lambda *_: service.loop.stop())
+    if asked:
+        service.loop.stop()
     service.loop.watch(read_fd, lambda: os.read(read_fd, 64))
     try:
         yield

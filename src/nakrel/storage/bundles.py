@@ -20,6 +20,7 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
+from nakrel.words import tr
 
 __all__ = ["read_bundle", "write_bundle"]
 
@@ -68,15 +69,21 @@ def read_bundle(path: Path) -> Bundle:
     """
     try:
         if path.stat().st_size > MAX_ARCHIVE:
-            raise StorageError(f"{path}: larger than {MAX_ARCHIVE // 1024 // 1024} MB, so it is not opened")
+            raise StorageError(
+                tr("{path}: larger than {most} MB, so it is not opened").format(
+                    path=path, most=MAX_ARCHIVE // 1024 // 1024
+                )
+            )
         with zipfile.ZipFile(path) as archive:
             return _read(path, archive)
     except OSError as error:
-        raise StorageError(f"{path}: can't be read: {error.strerror}") from None
+        raise StorageError(tr("{path}: can't be read: {reason}").format(path=path, reason=error.strerror)) from None
     except (zipfile.BadZipFile, zlib.error, EOFError, UnicodeError, ValueError, RuntimeError) as error:
-        raise StorageError(f"{path}: this is no proper zip archive: {error}") from None
+        raise StorageError(
+            tr("{path}: this is no proper zip archive: {reason}").format(path=path, reason=error)
+        ) from None
     except MemoryError:
-        raise StorageError(f"{path}: it is too large to be read") from None
+        raise StorageError(tr("{path}: it is too large to be read").format(path=path)) from None
 
 
 def _read(path: Path, archive: zipfile.ZipFile) -> Bundle:
@@ -84,15 +91,19 @@ def _read(path: Path, archive: zipfile.ZipFile) -> Bundle:
     _refuse_hostile(path, entries)
     names = {entry.filename: entry for entry in entries}
     if "bundle.json" not in names:
-        raise StorageError(f"{path}: there is no bundle.json in it, so it is no bundle of Nakrel's")
+        raise StorageError(
+            tr("{path}: there is no bundle.json in it, so it is no bundle of Nakrel's").format(path=path)
+        )
     left = [MAX_UNPACKED]
     try:
         head = msgspec.json.decode(_content(path, archive, names["bundle.json"], left), type=_Head)
     except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
-        raise StorageError(f"{path}, bundle.json: {error}") from None
+        raise StorageError(tr("{path}, bundle.json: {reason}").format(path=path, reason=error)) from None
     if head.format != FORMAT or not 1 <= head.version <= VERSION:
         raise StorageError(
-            f"{path}: this Nakrel reads version {VERSION} of {FORMAT}, the file says {head.format!r}, {head.version}"
+            tr("{path}: this Nakrel reads version {version} of {format}, the file says {format2!r}, {version2}").format(
+                path=path, version=VERSION, format=FORMAT, format2=head.format, version2=head.version
+            )
         )
     profiles: list[Profile] = []
     macros: list[Macro] = []
@@ -109,23 +120,35 @@ def _refuse_hostile(path: Path, entries: list[zipfile.ZipInfo]) -> None:
     """Refuse what no bundle has: before anything is unpacked."""
     if len(entries) > MAX_ENTRIES:
         raise StorageError(
-            f"{path}: {len(entries)} files are in it, more than the {MAX_ENTRIES} that a bundle can have"
+            tr("{path}: {entries} files are in it, more than the {most} that a bundle can have").format(
+                path=path, entries=len(entries), most=MAX_ENTRIES
+            )
         )
     seen: set[str] = set()
     for entry in entries:
         shown = entry.filename[:80]
         kind = stat.S_IFMT(entry.external_attr >> 16)
         if kind not in (0, stat.S_IFREG):
-            raise StorageError(f"{path}: {shown!r} in it is a link or something else that is no file")
+            raise StorageError(
+                tr("{path}: {shown!r} in it is a link or something else that is no file").format(path=path, shown=shown)
+            )
         if not _ENTRY.fullmatch(entry.filename):
-            raise StorageError(f"{path}: {shown!r} in it does not belong in a bundle, so nothing of it is imported")
+            raise StorageError(
+                tr("{path}: {shown!r} in it does not belong in a bundle, so nothing of it is imported").format(
+                    path=path, shown=shown
+                )
+            )
         if entry.filename in seen:
-            raise StorageError(f"{path}: {shown!r} is in it twice")
+            raise StorageError(tr("{path}: {shown!r} is in it twice").format(path=path, shown=shown))
         seen.add(entry.filename)
         if entry.flag_bits & 1:
-            raise StorageError(f"{path}: {shown!r} in it is encrypted")
+            raise StorageError(tr("{path}: {shown!r} in it is encrypted").format(path=path, shown=shown))
     if sum(entry.file_size for entry in entries) > MAX_UNPACKED:
-        raise StorageError(f"{path}: unpacked it would be larger than {MAX_UNPACKED // 1024 // 1024} MB")
+        raise StorageError(
+            tr("{path}: unpacked it would be larger than {most} MB").format(
+                path=path, most=MAX_UNPACKED // 1024 // 1024
+            )
+        )
 
 
 def _content(path: Path, archive: zipfile.ZipFile, entry: zipfile.ZipInfo, left: list[int]) -> bytes:
@@ -133,7 +156,11 @@ def _content(path: Path, archive: zipfile.ZipFile, entry: zipfile.ZipInfo, left:
     with archive.open(entry) as file:
         content = file.read(left[0] + 1)
     if len(content) > left[0]:
-        raise StorageError(f"{path}: unpacked it would be larger than {MAX_UNPACKED // 1024 // 1024} MB")
+        raise StorageError(
+            tr("{path}: unpacked it would be larger than {most} MB").format(
+                path=path, most=MAX_UNPACKED // 1024 // 1024
+            )
+        )
     left[0] -= len(content)
     return content
 
@@ -142,10 +169,14 @@ def _refuse_loose_ends(path: Path, profiles: list[Profile], macros: list[Macro])
     for keys in ([item.id for item in profiles], [item.id for item in macros]):
         twice = next((key for key in keys if keys.count(key) > 1), None) if len(set(keys)) != len(keys) else None
         if twice is not None:
-            raise StorageError(f"{path}: two things in it have the id {twice[:80]!r}")
+            raise StorageError(tr("{path}: two things in it have the id {twice!r}").format(path=path, twice=twice[:80]))
     known = {macro.id for macro in macros}
     for profile in profiles:
         for setup in profile.setups:
             for _, _, cell in setup.every():
                 if isinstance(cell, RunMacro) and cell.macro not in known:
-                    raise StorageError(f"{path}: {profile.name[:80]!r} plays {cell.macro!r}, which isn't in it")
+                    raise StorageError(
+                        tr("{path}: {profile!r} plays {macro!r}, which isn't in it").format(
+                            path=path, profile=profile.name[:80], macro=cell.macro
+                        )
+                    )

@@ -16,6 +16,7 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.takes import Takes
 from nakrel.reading import NotReadable, read_limited
+from nakrel.words import tr
 
 __all__ = ["MAX_FILE", "SAVING", "LeftAlone", "StorageError", "decode", "encode", "read", "set_aside", "write"]
 
@@ -58,19 +59,29 @@ def decode(content: bytes, kind: type[T], file: str) -> T:
     try:
         raw = msgspec.json.decode(content)
     except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
-        raise StorageError(f"{file}: this is not JSON: {_short(error)}") from None
+        raise StorageError(tr("{file}: this is not JSON: {reason}").format(file=file, reason=_short(error))) from None
     if not isinstance(raw, dict):
-        raise StorageError(f"{file}: expected a JSON object, got {type(raw).__name__}")
+        raise StorageError(tr("{file}: expected a JSON object, got {name}").format(file=file, name=type(raw).__name__))
     wanted = _FORMATS.get(kind, "nakrel-settings")
     if (found := raw.pop("format", None)) != wanted:
-        raise StorageError(f"{file}: expected `format` to be {wanted!r}, got {found!r} - at `$.format`")
+        raise StorageError(
+            tr("{file}: expected `format` to be {wanted!r}, got {found!r} - at `$.format`").format(
+                file=file, wanted=wanted, found=found
+            )
+        )
     version = raw.pop("version", None)
     if type(version) is not int or not 1 <= version <= VERSION:
         newer = type(version) is int and version > VERSION
-        message = f"this Nakrel reads version {VERSION} of {wanted}, the file says {version!r}"
+        message = tr("this Nakrel reads version {version} of {wanted}, the file says {version2!r}").format(
+            version=VERSION, wanted=wanted, version2=version
+        )
         if newer:
-            raise LeftAlone(f"{file}: {message} - at `$.version`. A later Nakrel wrote it; update Nakrel to use it")
-        raise StorageError(f"{file}: {message} - at `$.version`")
+            raise LeftAlone(
+                tr("{file}: {message} - at `$.version`. A later Nakrel wrote it; update Nakrel to use it").format(
+                    file=file, message=message
+                )
+            )
+        raise StorageError(tr("{file}: {message} - at `$.version`").format(file=file, message=message))
     for number in range(version, VERSION):
         raw = _migrated(raw, kind, number)
     try:
@@ -166,7 +177,11 @@ def write(path: Path, content: bytes) -> None:
             raise
         _sync_folder(path.parent)
     except OSError as error:
-        raise StorageError(f"{path}: can't be saved: {error.strerror}; the earlier version is untouched") from None
+        raise StorageError(
+            tr("{path}: can't be saved: {reason}; the earlier version is untouched").format(
+                path=path, reason=error.strerror
+            )
+        ) from None
 
 
 def set_aside(path: Path) -> Path:

@@ -16,6 +16,7 @@ from nakrel.core.model.value import readable_text
 from nakrel.storage import files
 from nakrel.storage.files import SAVING, LeftAlone, StorageError
 from nakrel.storage.home import Home
+from nakrel.words import tr
 
 __all__ = ["KEPT_VERSIONS", "Library", "file_name"]
 
@@ -74,8 +75,10 @@ class Library:
         """Save the settings; raises `StorageError`, and then nothing has changed."""
         if self._settings_left:
             raise StorageError(
-                f"{self.home.settings}: the settings can't be saved, since a file is there that this Nakrel can't "
-                "read; update Nakrel, or move the file away"
+                tr(
+                    "{settings}: the settings can't be saved, since a file is there that this Nakrel can't read; "
+                    "update Nakrel, or move the file away"
+                ).format(settings=self.home.settings)
             )
         files.write(self.home.settings, files.encode(settings))
         self.settings = settings
@@ -120,7 +123,11 @@ class Library:
             try:
                 item = files.read(path, kind)
                 if (kind, item.id) in self._paths:
-                    raise StorageError(f"{path}: has the id {item.id!r} of {self._paths[kind, item.id].name}")
+                    raise StorageError(
+                        tr("{path}: has the id {id!r} of {name}").format(
+                            path=path, id=item.id, name=self._paths[kind, item.id].name
+                        )
+                    )
             except StorageError as error:
                 self._set_aside(path, error)
             else:
@@ -129,14 +136,16 @@ class Library:
 
     def _set_aside(self, path: Path, error: StorageError) -> None:
         if self._read_only or isinstance(error, LeftAlone):
-            left = "" if self._read_only else " The file was left where it is."
+            left = "" if self._read_only else tr(" The file was left where it is.")
             self.faults.append(readable_text(f"{error}.{left}"))
             return
         try:
-            where = f"set aside as {files.set_aside(path).name}; mend it and give it its old name, or delete it"
+            where = tr("set aside as {name}; mend it and give it its old name, or delete it").format(
+                name=files.set_aside(path).name
+            )
         except OSError as problem:
-            where = f"left where it is ({problem.strerror})"
-        self.faults.append(readable_text(f"{error}. The file was {where}."))
+            where = tr("left where it is ({reason})").format(reason=problem.strerror)
+        self.faults.append(readable_text(tr("{reason}. The file was {where}.").format(reason=error, where=where)))
 
     def _put(self, folder: Path, item: Profile | Macro) -> None:
         kind = type(item)
@@ -167,7 +176,9 @@ class Library:
         try:
             path.unlink(missing_ok=True)
         except OSError as error:
-            raise StorageError(f"{path}: can't be deleted: {error.strerror}") from None
+            raise StorageError(
+                tr("{path}: can't be deleted: {reason}").format(path=path, reason=error.strerror)
+            ) from None
         del self._paths[kind, key]
 
     def _history(self, kind: type[Profile] | type[Macro], key: str) -> Path:

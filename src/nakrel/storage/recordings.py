@@ -17,15 +17,17 @@ from typing import NamedTuple
 from nakrel.core.edit.edits import rows
 from nakrel.core.model.controls import CONTROLS, OTHERS, Kind, by_number
 from nakrel.core.model.errors import DataError
+from nakrel.core.model.lengths import length_us
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.runs import RunRecord
 from nakrel.core.model.step_words import describe, number_text
-from nakrel.core.model.steps import Branch, Note, Otherwise, Step, length_us
+from nakrel.core.model.steps import Branch, Note, Otherwise, Step
 from nakrel.core.model.units import format_ms
 from nakrel.core.play.events import Pressed, Released, Turned
 from nakrel.core.play.recorder import Recorder
 from nakrel.core.play.simulate import PlanRow
 from nakrel.reading import NotReadable, read_limited
+from nakrel.words import tr
 
 __all__ = [
     "WRITERS",
@@ -106,10 +108,12 @@ def read_recording(path: Path) -> list[Step]:
     try:
         text = read_limited(path, MOST_BYTES).decode()
     except NotReadable as error:
-        hint = "; record a shorter time" if error.too_large else ""
+        hint = tr("; record a shorter time") if error.too_large else ""
         raise DataError(f"{path}: {error}{hint}") from None
     except UnicodeDecodeError:
-        raise DataError(f"{path} is not text; it takes recordings of evemu-record and of libinput record") from None
+        raise DataError(
+            tr("{path} is not text; it takes recordings of evemu-record and of libinput record").format(path=path)
+        ) from None
     if text.startswith("time_us,control,value"):
         events = list(_csv_events(path, text))
     elif re.search(r"^[ \t]*devices:", text, re.MULTILINE):
@@ -117,10 +121,16 @@ def read_recording(path: Path) -> list[Step]:
     elif _EVEMU_EVENT.search(text):
         events = list(_evemu_events(path, text))
     else:
-        raise DataError(f"{path} is no recording of evemu-record or libinput record: there is no event in it")
+        raise DataError(
+            tr("{path} is no recording of evemu-record or libinput record: there is no event in it").format(path=path)
+        )
     steps = _steps(events)
     if len(steps) > MOST_STEPS:
-        raise DataError(f"{path} makes {len(steps)} steps, more than the {MOST_STEPS} that a macro can have; cut it")
+        raise DataError(
+            tr("{path} makes {steps} steps, more than the {most} that a macro can have; cut it").format(
+                path=path, steps=len(steps), most=MOST_STEPS
+            )
+        )
     return steps
 
 
@@ -136,7 +146,11 @@ def _csv_events(path: Path, text: str) -> Iterator[InputEvent]:
             at_us, value = int(row["time_us"]), int(row["value"])
         except (TypeError, ValueError, KeyError):
             found = ",".join(str(each) for each in row.values())[:60]
-            raise DataError(f"{path}, line {number}: {found!r} is no event; it should read 1000,KEY_Q,1") from None
+            raise DataError(
+                tr("{path}, line {number}: {found!r} is no event; it should read 1000,KEY_Q,1").format(
+                    path=path, number=number, found=found
+                )
+            ) from None
         if known.kind is Kind.WHEEL:
             sign = 1 if known.code in ("WHEEL_UP", "WHEEL_RIGHT") else -1
             yield InputEvent(at_us, _REL, known.number, sign * value)
@@ -148,7 +162,7 @@ def _csv_rows(path: Path, text: str) -> Iterator[dict[str, str]]:
     try:
         yield from csv.DictReader(io.StringIO(text))
     except csv.Error as error:
-        raise DataError(f"{path} is no proper table: {error}") from None
+        raise DataError(tr("{path} is no proper table: {reason}").format(path=path, reason=error)) from None
 
 
 def _evemu_events(path: Path, text: str) -> Iterator[InputEvent]:
@@ -157,7 +171,9 @@ def _evemu_events(path: Path, text: str) -> Iterator[InputEvent]:
             found = _EVEMU_EVENT.match(line)
             if not found:
                 raise DataError(
-                    f"{path}, line {number}: {line[:60]!r} is no event; it should read E: 0.000001 0001 001e 0001"
+                    tr("{path}, line {number}: {line!r} is no event; it should read E: 0.000001 0001 001e 0001").format(
+                        path=path, number=number, line=line[:60]
+                    )
                 )
             seconds, micros, kind, code, value = found.groups()
             at_us = int(seconds) * 1_000_000 + int(micros[:6].ljust(6, "0"))
@@ -184,9 +200,13 @@ def _libinput_events(path: Path, text: str) -> Iterator[InputEvent]:
             for event in entry.get("evdev") or ()
         ]
     except yaml.YAMLError as error:
-        raise DataError(f"{path} is no proper YAML: {str(error).splitlines()[0][:200]}") from None
+        raise DataError(
+            tr("{path} is no proper YAML: {reason}").format(path=path, reason=str(error).splitlines()[0][:200])
+        ) from None
     except (TypeError, KeyError, IndexError, ValueError, AttributeError, OverflowError, RecursionError):
-        raise DataError(f"{path} is not built like a recording of libinput record; was it edited?") from None
+        raise DataError(
+            tr("{path} is not built like a recording of libinput record; was it edited?").format(path=path)
+        ) from None
     yield from sorted(found, key=lambda event: event.at_us)
 
 
@@ -396,7 +416,9 @@ def run_left_out(record: RunRecord) -> str:
     """What of a long run isn't kept, in words; '' where all is."""
     if not record.left_out:
         return ""
-    return f"Left out: {record.left_out} events in the middle; of a long run its first and its last events are kept."
+    return tr(
+        "Left out: {left_out} events in the middle; of a long run its first and its last events are kept."
+    ).format(left_out=record.left_out)
 
 
 def _mark(number: int) -> str:

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from nakrel.words import tr
+
 __all__ = ["SecretError", "get", "put"]
 
 # What the desktop's own tools list them under.
@@ -34,7 +36,11 @@ def get(name: str) -> str:
     except Exception as error:
         raise SecretError(_refusal_reason(error)) from None
     if text is None:
-        raise SecretError(f"the keyring has no secret {name!r} for Nakrel; type it once at the step, under Secret")
+        raise SecretError(
+            tr("the keyring has no secret {name!r} for Nakrel; type it once at the step, under Secret").format(
+                name=name
+            )
+        )
     return str(text)
 
 
@@ -49,7 +55,7 @@ def _refusal_reason(error: Exception) -> str:
     """Of a backend's error only its kind: none of its words may carry a secret into a log."""
     kind = type(error).__name__
     if kind in ("NoKeyringError", "InitError"):
-        return "no keyring answers; start the desktop's (gnome-keyring, KWallet or KeePassXC with Secret Service)"
+        return tr("no keyring answers; start the desktop's (gnome-keyring, KWallet or KeePassXC with Secret Service)")
     if kind == "KeyringLocked":
-        return "the keyring is locked; unlock it and try again"
-    return f"the keyring refused ({kind}); look at it with the desktop's own tool"
+        return tr("the keyring is locked; unlock it and try again")
+    return tr("the keyring refused ({kind}); look at it with the desktop's own tool").format(kind=kind)

@@ -8,6 +8,7 @@ from nakrel.storage import files
 from nakrel.storage.files import LeftAlone, StorageError
 from nakrel.storage.home import Home
 from nakrel.storage.library import file_name
+from nakrel.words import tr
 
 __all__ = ["add_take", "takes_of"]
 
@@ -31,7 +32,9 @@ def add_take(home: Home, macro: str, steps: tuple[Step, ...], at: float) -> Take
         try:
             files.set_aside(path)
         except OSError as problem:
-            raise StorageError(f"{error}; it can't be set aside: {problem.strerror}") from None
+            raise StorageError(
+                tr("{reason}; it can't be set aside: {reason2}").format(reason=error, reason2=problem.strerror)
+            ) from None
     takes = before.with_another(steps, at)
     files.write(path, files.encode(takes))
     return takes

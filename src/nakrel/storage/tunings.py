@@ -7,6 +7,7 @@ from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.storage.home import Home
 from nakrel.storage.library import file_name
+from nakrel.words import tr
 
 __all__ = ["put_tuning", "tuning_of"]
 
@@ -26,4 +27,6 @@ def put_tuning(home: Home, macro: str, tuning: Tuning | None) -> None:
     try:
         path.unlink(missing_ok=True)
     except OSError as error:
-        raise StorageError(f"{path}: can't be taken away: {error.strerror}") from None
+        raise StorageError(
+            tr("{path}: can't be taken away: {reason}").format(path=path, reason=error.strerror)
+        ) from None

@@ -24,6 +24,7 @@ from nakrel.rights import refusal_reason
 from nakrel.session import Session
 from nakrel.storage.home import Home
 from nakrel.ui import theme
+from nakrel.ui.language import translate_qt
 from nakrel.ui.store import Store
 from nakrel.ui.window.bus import Bus
 from nakrel.ui.window.main_window import MainWindow
@@ -120,7 +121,7 @@ def run(home: str | None = None, asked: m.OpenWindow | None = None, *, for_bus: 
     try:
         launch.append(connector(home))
         if launch[0].ready and _is_open(launch[0].ready, asked):
-            sys.stdout.write("Nakrel is open already; its window comes to the front.\n")
+            sys.stdout.write(tr("Nakrel is open already; its window comes to the front.") + "\n")
             return 0
     except ClientError as error:
         sys.stderr.write(f"nakrel: {error}\n")
@@ -129,6 +130,7 @@ def run(home: str | None = None, asked: m.OpenWindow | None = None, *, for_bus: 
     os.environ.setdefault("QT_LOGGING_RULES", "qt.qpa.services.warning=false")
     app = QApplication.instance() or QApplication(["nakrel"])
     assert isinstance(app, QApplication)
+    translate_qt()
     app.setApplicationName("nakrel")
     app.setDesktopFileName(APP_ID)
     app.setWindowIcon(QIcon(str(icon_file())))
@@ -167,7 +169,7 @@ def _no_display() -> str:
         return ""
     session = Session.of(os.environ)
     if session == Session():
-        return "there is no display here: neither DISPLAY nor WAYLAND_DISPLAY is set; start it in a desktop session"
+        return tr("there is no display here: neither DISPLAY nor WAYLAND_DISPLAY is set; start it in a desktop session")
     if not session.answers(os.environ.get("XDG_RUNTIME_DIR", "")):
-        return f"no display answers at {session}; start it in a desktop session"
+        return tr("no display answers at {session}; start it in a desktop session").format(session=session)
     return ""

@@ -104,23 +104,23 @@ def edit_macro(store: Store, text: str, after: Macro) -> None:
     _push(store, text, Change(store.macros.get(after.id), after))
 
 
-def new_macro(store: Store, name: str = "New macro", play: Play | None = None) -> Macro:
+def new_macro(store: Store, name: str = "", play: Play | None = None) -> Macro:
     """Make a macro and return it."""
     names = (x.name for x in store.macros.values())
-    macro = Macro(id=new_id(), name=free_name(name, names), play=play or Play())
+    macro = Macro(id=new_id(), name=free_name(name or tr("New macro"), names), play=play or Play())
     _push(store, tr("new macro {name}").format(name=macro.name), Change(None, macro))
     return macro
 
 
 def add_macro(store: Store, macro: Macro) -> Macro:
     """Take a macro that was made elsewhere, under an id of its own and a name that is free, and return it."""
-    return _add(store, macro, "import")
+    return _add(store, macro, tr("import {name}"))
 
 
 def _add(store: Store, macro: Macro, text: str) -> Macro:
     name = free_name(macro.name, (x.name for x in store.macros.values()))
     added = msgspec.structs.replace(macro, id=new_id(), name=name)
-    _push(store, f"{text} {macro.name}", Change(None, added))
+    _push(store, text.format(name=macro.name), Change(None, added))
     return added
 
 
@@ -131,7 +131,7 @@ def import_merged(store: Store, merged: Merged) -> None:
         *(Change(store.macros.get(macro.id), macro) for macro in merged.macros),
         *(Change(store.profiles.get(profile.id), profile) for profile in merged.profiles),
     ]
-    _push(store, tr("import {value}").format(value=names[0] if names else "nothing"), *changes)
+    _push(store, tr("import {name}").format(name=names[0]) if names else tr("import nothing"), *changes)
 
 
 def add_all(store: Store, text: str, profiles: Iterable[Profile], macros: Iterable[Macro]) -> None:
@@ -146,7 +146,7 @@ def add_all(store: Store, text: str, profiles: Iterable[Profile], macros: Iterab
 
 def duplicate_macro(store: Store, macro: Macro) -> Macro:
     """Make a copy under a name of its own and return it."""
-    return _add(store, macro, "duplicate")
+    return _add(store, macro, tr("duplicate {name}"))
 
 
 def delete_macro(store: Store, macro: Macro) -> None:
@@ -164,12 +164,12 @@ def edit_profile(store: Store, text: str, after: Profile) -> None:
     _push(store, text, Change(store.profiles.get(after.id), after))
 
 
-def new_profile(store: Store, name: str = "New profile") -> Profile:
+def new_profile(store: Store, name: str = "") -> Profile:
     """Make a profile with a colour of its own and return it."""
     used = {p.colour for p in store.profiles.values()}
     colour = next((c for c in _COLOURS if c not in used), _COLOURS[len(store.profiles) % len(_COLOURS)])
     taken = (p.name for p in store.profiles.values())
-    profile = Profile(id=new_id(), name=free_name(name, taken), colour=colour)
+    profile = Profile(id=new_id(), name=free_name(name or tr("New profile"), taken), colour=colour)
     _push(store, tr("new profile {name}").format(name=profile.name), Change(None, profile))
     return profile
 
@@ -194,7 +194,9 @@ def copy_macros(store: Store, key: str) -> None:
 
 def give_own(store: Store, profile: Profile, macro: Macro) -> None:
     """Let a profile play this in place of the macro with its id, which stays as it is for all others."""
-    _give_copies(store, profile, [macro], tr("{name} for {name2} alone").format(name=macro.name, name2=profile.name))
+    _give_copies(
+        store, profile, [macro], tr("{name} for {profile} alone").format(name=macro.name, profile=profile.name)
+    )
 
 
 def _give_copies(store: Store, profile: Profile, macros: Iterable[Macro], text: str) -> None:
@@ -253,7 +255,7 @@ def set_cell(store: Store, profile: Profile, setup: str, code: str, cell: Cell |
 
 
 def set_cells(
-    store: Store, profile: Profile, setup: str, cells: Mapping[tuple[str, str], Cell | None], text: str = "attachment"
+    store: Store, profile: Profile, setup: str, cells: Mapping[tuple[str, str], Cell | None], text: str = ""
 ) -> str:
     """The same for several, each by its layer and control, as one edit."""
     plain = dict(profile.setup(setup).cells)
@@ -328,9 +330,11 @@ def attach(store: Store, profile: Profile, setup: str, code: str, macro: Macro, 
     return set_cell(store, profile, setup, code, RunMacro(macro.id), layer)
 
 
-def set_keys(store: Store, profile: Profile, keys: tuple[GameKey, ...], text: str = "game keys") -> str:
+def set_keys(store: Store, profile: Profile, keys: tuple[GameKey, ...], text: str = "") -> str:
     """Give the profile these game keys; returns the reason where that is refused."""
-    return _change(store, profile, tr("{value} of {name}").format(value=text, name=profile.name), keys=keys)
+    return _change(
+        store, profile, tr("{value} of {name}").format(value=text or tr("game keys"), name=profile.name), keys=keys
+    )
 
 
 def set_pointer(store: Store, profile: Profile, pointer: Pointing, text: str, named: Mapping[str, str]) -> str:

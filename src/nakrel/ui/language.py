@@ -1,54 +1,59 @@
-"""The window's language: that of the desktop, where there is a table for it."""
+"""The window's language: that of the session, where there is a table for it, by Qt's translation."""
 
 from __future__ import annotations
 
-import os
 from functools import partial
-from pathlib import Path
+from typing import Any
 
-from PyQt6.QtCore import QLocale, QTranslator
+from PyQt6.QtCore import QCoreApplication, QLibraryInfo, QLocale, QTranslator
 
 from nakrel import words
+from nakrel.language import FOLDER, MARKS, system_words, use, wanted
 
-__all__ = ["choose"]
+__all__ = ["choose", "translate_qt"]
 
-_FOLDER = Path(__file__).parent / "languages"
 _CONTEXT = "Nakrel"
 # The tables, kept for as long as the program runs.
 _tables: list[QTranslator] = []
 
 
 def choose(name: str = "") -> str:
-    """Show texts in this language, else in the one that $NAKREL_LANGUAGE names, else in the first of the desktop's that
-    there is a table for; returns it. `pseudo` makes every text longer and marks it, to find those that aren't
-    translated, and places that are too narrow."""
-    wanted = [name or os.environ.get("NAKREL_LANGUAGE", "")]
-    if wanted == ["pseudo"]:
-        words.install(_pseudo)
-        return "pseudo"
-    if wanted == [""]:
-        wanted = [each.replace("-", "_") for each in QLocale.system().uiLanguages()]
-    for each in wanted:
+    """Show texts in this language, else in the first of those that the user wants that there is a table for; returns
+    it. Numbers are written as the session writes them (LC_NUMERIC), whatever the language is."""
+    names = [name] if name else list(wanted())
+    if names == ["pseudo"]:
+        return use("pseudo")
+    for each in names:
         if each.startswith("en"):
             break
         table = QTranslator()
-        if table.load(str(_FOLDER / f"nakrel_{each}.qm")):
+        if table.load(str(FOLDER / f"nakrel_{each}.qm")):
             _tables.append(table)
-            words.install(partial(_look_up, table))
+            words.install(partial(_look_up, table), each, _marks(each))
+            system_words()
             return each
+    words.install(lambda text, about, count: None, "en", words.Marks() if name else _marks("en"))
     return "en"
 
 
-def _look_up(table: QTranslator, text: str, number: int | None) -> str | None:
-    return table.translate(_CONTEXT, text, "", -1 if number is None else number)
+def translate_qt() -> None:
+    """Say what Qt itself says in the same language: names of keys in menus, and the dialogs for files. Once there is an
+    application."""
+    table = QTranslator()
+    folder = QLibraryInfo.path(QLibraryInfo.LibraryPath.TranslationsPath)
+    if words.language() != "en" and table.load(f"qtbase_{words.language()}", folder):
+        _tables.append(table)
+        QCoreApplication.installTranslator(table)
 
 
-_ACCENTS = str.maketrans("aceilnorstuyzACEILNORSTUYZ", "áçéíłñóŕšťúýžÁÇÉÍŁÑÓŔŠŤÚÝŽ")
+def _marks(language: str) -> words.Marks:
+    session = QLocale.system()
+    if session.language() == QLocale.Language.C:
+        return MARKS[language]
+    return words.Marks(session.decimalPoint(), session.groupSeparator())
 
 
-def _pseudo(text: str, number: int | None) -> str:
-    """Accented, in brackets, and longer by two fifths; what stands in braces is filled in as usual."""
-    parts = []
-    for at, part in enumerate(text.replace("{", "\0{").replace("}", "}\0").split("\0")):
-        parts.append(part if part.startswith("{") and at else part.translate(_ACCENTS))
-    return f"⟦{''.join(parts)}{'·' * (len(text) * 2 // 5)}⟧"
+def _look_up(table: QTranslator, text: str, about: str, count: int | None) -> str | None:
+    # Qt takes bytes of UTF-8 here; PyQt's stubs know `str` alone, of which it takes what ASCII has.
+    parts: Any = _CONTEXT.encode(), text.encode(), about.encode() or None, -1 if count is None else count
+    return table.translate(*parts) or None

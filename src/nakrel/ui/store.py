@@ -62,11 +62,13 @@ def _unless_gone(answered: Callable[[m.AnswerBody], None]) -> Callable[[m.Answer
 def _name_of(store: Store, kind: str, key: str) -> str:
     known = store.macros.get(key) if kind == "macro" else store.profiles.get(key) if kind == "profile" else None
     return (
-        f"{kind} “{known.name}”"
+        (tr("macro “{name}”") if kind == "macro" else tr("profile “{name}”")).format(name=known.name)
         if known
         else tr("the settings")
         if kind == "settings"
-        else tr("a deleted {kind}").format(kind=kind)
+        else tr("a deleted macro")
+        if kind == "macro"
+        else tr("a deleted profile")
     )
 
 

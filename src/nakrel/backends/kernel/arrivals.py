@@ -12,6 +12,7 @@ from typing import NamedTuple
 from nakrel.backends.kernel.channel import Clone, NodeLike
 from nakrel.backends.kernel.holders import holders_of
 from nakrel.backends.protocols import Host
+from nakrel.words import tr
 
 __all__ = ["LOOK_US", "Arrivals"]
 
@@ -140,7 +141,12 @@ def _look_at(device: Clone, before: _Witness) -> _Seen:
 
 
 def _trouble(holders: tuple[str, ...]) -> str:
-    return (
+    if not holders:
+        return tr(
+            "another program has Nakrel's virtual device for itself, so that what is pressed there reaches that "
+            "program alone; let it leave Nakrel's devices alone, or end it"
+        )
+    return tr(
         "another program has Nakrel's virtual device for itself, so that what is pressed there reaches that program "
-        "alone; let it leave Nakrel's devices alone, or end it"
-    ) + (f" (it is open in {', '.join(holders)})" if holders else "")
+        "alone; let it leave Nakrel's devices alone, or end it (it is open in {programs})"
+    ).format(programs=", ".join(holders))

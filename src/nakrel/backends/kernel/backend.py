@@ -21,6 +21,7 @@ from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.devices import Device
 from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
+from nakrel.words import counted, tr
 
 __all__ = ["KernelBackend"]
 
@@ -91,13 +92,17 @@ class KernelBackend:
             raise
         if self._refused and not self._channels:
             self._close()
-            raise BackendUnavailable(f"no permission to read the {len(self._refused)} devices under /dev/input")
+            raise BackendUnavailable(
+                tr("no permission to read the {refused} devices under /dev/input").format(refused=len(self._refused))
+            )
         self.held_back = any(abi.KEY_ESC in channel.down for channel in self._channels.values())
         self.note = (
-            "Esc was down at the start: no device is touched, and attached buttons do nothing special. "
-            "To end that: nakrel shutdown"
+            tr(
+                "Esc was down at the start: no device is touched, and attached buttons do nothing special. "
+                "To end that: nakrel shutdown"
+            )
             if self.held_back
-            else "Attached keys and buttons reach no program."
+            else tr("Attached keys and buttons reach no program.")
         )
 
     def fileno(self) -> int:
@@ -267,11 +272,11 @@ class KernelBackend:
         troubles |= {taken for each in channels if each.clone and (taken := self._arrivals.taken.get(each.clone))}
         grabbed = [channel for channel in channels if channel.grabbed]
         waiting = any(channel.down and channel.wanted and not channel.grabbed for channel in channels)
-        state = "captured, other input passes through" if grabbed else "watched"
+        state = tr("captured, other input passes through") if grabbed else tr("watched")
         if dropped := sum(channel.switches.dropped for channel in channels):
-            state += f"; {dropped:,} bounce{'s' * (dropped != 1)} dropped"
+            state += "; " + counted(dropped, "{n} bounce dropped", "{n} bounces dropped")
         if waiting:
-            state = "waits until its keys are released"
+            state = tr("waits until its keys are released")
         return Device(
             id=f"kernel:{key}",
             name=first.node.name,
@@ -288,10 +293,17 @@ class KernelBackend:
             node = self._open_node(found.path)
         except OSError as error:
             if error.errno == errno.EACCES:
-                return _Opened(found, error="no permission to read it; to get it: nakrel doctor --fix", refused=True)
+                return _Opened(
+                    found, error=tr("no permission to read it; to get it: nakrel doctor --fix"), refused=True
+                )
             if error.errno in abi.GONE:
                 return _Opened(found)
-            return _Opened(found, error=f"{found.path} can't be read ({error.strerror}); plug the device in again")
+            return _Opened(
+                found,
+                error=tr("{path} can't be read ({reason}); plug the device in again").format(
+                    path=found.path, reason=error.strerror
+                ),
+            )
         try:
             if serves(node.abilities, node.phys):
                 down = frozenset(node.keys_down())
@@ -384,7 +396,11 @@ class KernelBackend:
                 return
         except OSError as error:
             if error.errno not in abi.GONE:
-                self._host.fault(f"{channel.node.name} can't be read any more ({error.strerror}); plug it in again")
+                self._host.fault(
+                    tr("{node} can't be read any more ({reason}); plug it in again").format(
+                        node=channel.node.name, reason=error.strerror
+                    )
+                )
             yield from self._remove(channel.node.path)
             self._host.devices_changed()
             return

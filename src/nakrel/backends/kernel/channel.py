@@ -25,6 +25,7 @@ from nakrel.backends.kernel.switches import Switches
 from nakrel.core.model.conditioning import AS_IT_IS, Conditioner, Motion
 from nakrel.core.model.controls import CONTROLS, Kind, by_number
 from nakrel.core.play.events import Pressed, Released, Turned
+from nakrel.words import tr
 
 __all__ = ["Answer", "Change", "Channel", "Clone", "Heard", "NodeLike", "ask_kernel"]
 
@@ -141,10 +142,12 @@ def ask_kernel(node: NodeLike, change: Change) -> Answer:
 def _why(node: NodeLike, on: bool, error: OSError) -> str:
     if on and error.errno == errno.EBUSY:
         found = holders_of(node.path)
-        return "another program has it for itself; end that program" + (
-            f" (it is open in {', '.join(found)})" if found else ""
-        )
-    return f"it can't be {'captured' if on else 'released'}: {error.strerror}"
+        if found:
+            taken = tr("another program has it for itself; end that program (it is open in {programs})")
+            return taken.format(programs=", ".join(found))
+        return tr("another program has it for itself; end that program")
+    wrong = tr("it can't be captured: {reason}") if on else tr("it can't be released: {reason}")
+    return wrong.format(reason=error.strerror)
 
 
 def _has_key(data: bytes) -> bool:

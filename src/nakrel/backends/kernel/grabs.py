@@ -15,6 +15,7 @@ from nakrel.backends.kernel.channel import Answer, Change, Channel, Clone, NodeL
 from nakrel.backends.kernel.finder import physical
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.backends.protocols import BackendUnavailable, Host
+from nakrel.words import tr
 
 __all__ = ["Grabs", "identity"]
 
@@ -135,7 +136,7 @@ class Grabs:
             return
         if isinstance(made, str):
             channel.has_no_clone(made, self._host.now_us())
-            self._host.fault(f"{channel.node.name} can't be captured: {made}")
+            self._host.fault(tr("{node} can't be captured: {made}").format(node=channel.node.name, made=made))
             self._host.devices_changed()
         else:
             if channel.node.abilities.codes.get(abi.EV_LED):

@@ -13,6 +13,7 @@ from typing import NamedTuple
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
+from nakrel.words import tr
 
 __all__ = ["OWN_PHYS", "UINPUT", "Abilities", "Node", "Virtual"]
 
@@ -56,7 +57,7 @@ class Node:
             self.fd = os.open(path, os.O_RDONLY | flags)
         try:
             fcntl.ioctl(self.fd, abi.EVIOCSCLOCKID, struct.pack("@i", abi.CLOCK_MONOTONIC))
-            self.name = self._text(abi.eviocgname(_TEXT)) or "unnamed device"
+            self.name = self._text(abi.eviocgname(_TEXT)) or tr("unnamed device")
             self.phys = self._text(abi.eviocgphys(_TEXT))
             self.uniq = self._text(abi.eviocguniq(_TEXT))
             self.abilities = self._ask_abilities()
@@ -157,14 +158,18 @@ class Virtual:
         try:
             self.fd = os.open(UINPUT, os.O_RDWR | os.O_NONBLOCK | os.O_CLOEXEC)
         except FileNotFoundError:
-            raise BackendUnavailable("the kernel's uinput module isn't loaded") from None
+            raise BackendUnavailable(tr("the kernel's uinput module isn't loaded")) from None
         except OSError as error:
-            raise BackendUnavailable(f"{UINPUT} can't be opened: {error.strerror}") from None
+            raise BackendUnavailable(
+                tr("{uinput} can't be opened: {reason}").format(uinput=UINPUT, reason=error.strerror)
+            ) from None
         try:
             self._create(phys)
         except OSError as error:
             os.close(self.fd)
-            raise BackendUnavailable(f"uinput refused the virtual device {name!r}: {error.strerror}") from None
+            raise BackendUnavailable(
+                tr("uinput refused the virtual device {name!r}: {reason}").format(name=name, reason=error.strerror)
+            ) from None
 
     def _create(self, phys: str) -> None:
         for kind, codes in self.abilities.codes.items():
@@ -197,7 +202,9 @@ class Virtual:
         try:
             os.write(self.fd, data)
         except OSError as error:
-            raise BackendLost(f"the virtual device {self.name!r} is gone: {error.strerror}") from None
+            raise BackendLost(
+                tr("the virtual device {name!r} is gone: {reason}").format(name=self.name, reason=error.strerror)
+            ) from None
 
     def read(self) -> bytes:
         """What the desktop asks of the device (lights), b"" for nothing."""

@@ -15,6 +15,7 @@ from nakrel.backends.kernel.nodes import Abilities, Virtual
 from nakrel.backends.protocols import CannotEmit
 from nakrel.core.model.controls import CONTROLS, Control, Kind
 from nakrel.core.play.events import Emit
+from nakrel.words import tr
 
 __all__ = ["HANDS", "HANDS_NAME", "POINTER", "Output"]
 
@@ -79,7 +80,9 @@ class Output:
             self.hands.presses += presses
         if cannot:
             raise CannotEmit(
-                f"a virtual mouse can't send {CONTROLS[cannot].label} ({cannot}); let the macro press another button"
+                tr("a virtual mouse can't send {label} ({cannot}); let the macro press another button").format(
+                    label=CONTROLS[cannot].label, cannot=cannot
+                )
             )
 
     def move_by(self, dx: int, dy: int) -> None:

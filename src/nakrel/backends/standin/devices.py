@@ -12,6 +12,7 @@ from nakrel.backends.protocols import BackendLost, InputEvent
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.devices import Device
 from nakrel.core.play.events import Pressed, Released, Turned
+from nakrel.words import tr
 
 __all__ = ["STAND_INS", "StandInDevices"]
 
@@ -69,9 +70,11 @@ class StandInDevices:
         """
         found = next((n for n, d in enumerate(self._devices) if d.id == device), None)
         if found is None:
-            raise ValueError(f"there is no simulated device {device!r}")
+            raise ValueError(tr("there is no simulated device {device!r}").format(device=device))
         if control not in self._devices[found].controls:
-            raise ValueError(f"{self._devices[found].name} has no key or button {control!r}")
+            raise ValueError(
+                tr("{name} has no key or button {control!r}").format(name=self._devices[found].name, control=control)
+            )
         os.write(self.hand_fd, _RECORD.pack(found, _INDEX[control], value, time.monotonic_ns() // 1_000))
 
     def read(self) -> list[InputEvent]:
@@ -81,7 +84,7 @@ class StandInDevices:
         except BlockingIOError:
             return []
         except OSError as error:
-            raise BackendLost(f"the simulated devices are gone: {error.strerror}") from None
+            raise BackendLost(tr("the simulated devices are gone: {reason}").format(reason=error.strerror)) from None
         found = []
         for number, index, value, at_us in _RECORD.iter_unpack(data):
             if event := self._event(_CODES[index], value):

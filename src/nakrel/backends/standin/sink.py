@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from nakrel.core.play.events import Emit
+from nakrel.words import tr
 
 __all__ = ["Arrival", "Sink"]
 
@@ -29,7 +30,7 @@ class Sink:
     name = "standin"
 
     def __init__(self, note: str = "") -> None:
-        self.note = note or "Nothing reaches other windows: macros play to the simulated devices only."
+        self.note = note or tr("Nothing reaches other windows: macros play to the simulated devices only.")
         self.arrivals: deque[Arrival] = deque(maxlen=_KEPT)
         self.down: set[str] = set()
         # Where the pointer was moved to last, from the top left corner.

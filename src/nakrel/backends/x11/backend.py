@@ -35,6 +35,7 @@ from nakrel.backends.x11.wire import (
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.devices import Device
 from nakrel.core.play.events import Emit, Pressed, Released, Turned
+from nakrel.words import tr
 
 __all__ = ["X11Backend"]
 
@@ -80,7 +81,7 @@ class X11Backend:
     ) -> None:
         self._aside: Aside = aside or _at_once
         self._display = display
-        self.note = "Attached keys and buttons reach no program; a wheel still scrolls."
+        self.note = tr("Attached keys and buttons reach no program; a wheel still scrolls.")
         self._hand_is_xtest = injector_is_xtest
         self._conn, self._xi, xtest = XConnection.open(display)
         # What has to wait for the server's answer goes over a connection of its own, on another thread.
@@ -163,8 +164,10 @@ class X11Backend:
         _still_there(self._conn)
         if cannot:
             raise CannotEmit(
-                f"X11 can't send {CONTROLS[cannot].label} ({cannot}): its injection knows 10 buttons. "
-                "Let the macro press another button."
+                tr(
+                    "X11 can't send {label} ({cannot}): its injection knows 10 buttons. Let the macro press "
+                    "another button."
+                ).format(label=CONTROLS[cannot].label, cannot=cannot)
             )
 
     def move_by(self, dx: int, dy: int) -> None:
@@ -415,13 +418,13 @@ def _telling_of_loss() -> Iterator[None]:
     except xcffib.ProtocolException:
         raise
     except (xcffib.XcffibException, xcffib.ConnectionException):
-        raise BackendLost("the X server is gone") from None
+        raise BackendLost(tr("the X server is gone")) from None
 
 
 def _still_there(conn: XConnection) -> None:
     """Raise `BackendLost` for a connection that has broken."""
     if conn.has_error():
-        raise BackendLost("the X server is gone")
+        raise BackendLost(tr("the X server is gone"))
 
 
 def _mask(kinds: Collection[int]) -> int:

@@ -15,6 +15,7 @@ import xcffib.xproto
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
 from nakrel.backends.x11.windows import X11Windows
 from nakrel.core.model.places import Monitor, Window
+from nakrel.words import tr
 
 __all__ = ["X11Screens"]
 
@@ -32,7 +33,9 @@ class X11Screens(X11Windows):
             self._randr = self._conn(xcffib.randr.key)
             self._randr.QueryVersion(1, 5).reply()
         except (xcffib.XcffibException, xcffib.ConnectionException) as error:
-            raise BackendUnavailable(f"the X server doesn't tell of its monitors: {error}") from None
+            raise BackendUnavailable(
+                tr("the X server doesn't tell of its monitors: {reason}").format(reason=error)
+            ) from None
 
     def pointer(self) -> tuple[int, int]:
         """Where the pointer is. Raises `BackendLost`."""
@@ -92,7 +95,7 @@ class X11Screens(X11Windows):
         except (xcffib.ProtocolException, xcffib.Error):
             return None
         except (xcffib.XcffibException, xcffib.ConnectionException) as error:
-            raise BackendLost(f"the X server is gone: {error}") from None
+            raise BackendLost(tr("the X server is gone: {reason}").format(reason=error)) from None
         title = self._property(window, "_NET_WM_NAME") or self._property(window, "WM_NAME")
         place = corner.dst_x, corner.dst_y, size.width, size.height
         return Window(*place, self._pid(window), title.decode("utf-8", "replace"))
@@ -106,4 +109,4 @@ class X11Screens(X11Windows):
         try:
             yield
         except (xcffib.XcffibException, xcffib.ConnectionException) as error:
-            raise BackendLost(f"the X server is gone: {error}") from None
+            raise BackendLost(tr("the X server is gone: {reason}").format(reason=error)) from None

@@ -14,6 +14,7 @@ import xcffib.xproto
 
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.x11.codes import spare_key
+from nakrel.words import tr
 
 __all__ = ["SpareKeys"]
 
@@ -30,7 +31,7 @@ class SpareKeys:
         try:
             self._conn = xcffib.connect(display=display)
         except (xcffib.XcffibException, xcffib.ConnectionException) as error:
-            raise BackendUnavailable(f"no X server answers: {error}") from None
+            raise BackendUnavailable(tr("no X server answers: {reason}").format(reason=error)) from None
         self._lock = threading.Lock()
         self._lent: dict[str, int] = {}
         self._levels = 0

@@ -9,6 +9,7 @@ import xcffib.xproto
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, WindowInfo
 from nakrel.core.model.programs import Front, Icon
+from nakrel.words import tr
 
 __all__ = ["X11Windows"]
 
@@ -26,7 +27,9 @@ class X11Windows:
         try:
             self._conn = xcffib.connect(display=display)
         except (xcffib.XcffibException, xcffib.ConnectionException) as error:
-            raise BackendUnavailable(f"no X server answers on {display or '$DISPLAY'}: {error}") from None
+            raise BackendUnavailable(
+                tr("no X server answers on {display}: {reason}").format(display=display or "$DISPLAY", reason=error)
+            ) from None
         self._root = self._conn.get_setup().roots[self._conn.pref_screen].root
         self._fileno = self._conn.get_file_descriptor()
         names = (
@@ -53,7 +56,7 @@ class X11Windows:
             except (xcffib.ProtocolException, xcffib.Error):
                 continue
             except (xcffib.XcffibException, xcffib.ConnectionException) as error:
-                raise BackendLost(f"the X server is gone: {error}") from None
+                raise BackendLost(tr("the X server is gone: {reason}").format(reason=error)) from None
             if event is None:
                 return found
             found = found or getattr(event, "atom", None) in watched
@@ -105,7 +108,7 @@ class X11Windows:
         except (xcffib.ProtocolException, xcffib.Error):
             return b""
         except (xcffib.XcffibException, xcffib.ConnectionException) as error:
-            raise BackendLost(f"the X server is gone: {error}") from None
+            raise BackendLost(tr("the X server is gone: {reason}").format(reason=error)) from None
         return b"".join(reply.value) if reply.format == 8 else reply.value.buf()
 
 

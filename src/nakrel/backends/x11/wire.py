@@ -16,6 +16,7 @@ import xcffib.xtest
 from xcffib import ffi
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
+from nakrel.words import tr
 
 __all__ = ["Slave", "XConnection", "XiEvent", "evtype", "mark_client", "read_token", "whole_ms"]
 
@@ -128,10 +129,12 @@ class XConnection(xcffib.Connection):
             version = xi.XIQueryVersion(2, 2).reply()
             xtest.GetVersion(2, 2).reply()
         except (xcffib.XcffibException, OSError) as error:
-            raise BackendUnavailable(f"no X server answers on {display or '$DISPLAY'}: {error}") from None
+            raise BackendUnavailable(
+                tr("no X server answers on {display}: {reason}").format(display=display or "$DISPLAY", reason=error)
+            ) from None
         if (version.major_version, version.minor_version) < (2, 2):
             conn.disconnect()
-            raise BackendUnavailable("the X server is too old: it has no X Input 2.2")
+            raise BackendUnavailable(tr("the X server is too old: it has no X Input 2.2"))
         return conn, xi, xtest
 
     def first_event(self, key: xcffib.ExtensionKey) -> int:
@@ -147,7 +150,7 @@ class XConnection(xcffib.Connection):
             except (xcffib.ProtocolException, xcffib.Error):
                 continue
             except (xcffib.XcffibException, xcffib.ConnectionException) as error:
-                raise BackendLost(f"the X server is gone: {error}") from None
+                raise BackendLost(tr("the X server is gone: {reason}").format(reason=error)) from None
             if event is None:
                 return found
             found.append(event)

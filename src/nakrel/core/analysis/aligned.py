@@ -17,6 +17,7 @@ from numpy.typing import NDArray
 from nakrel.core.analysis.takes import Aligned, Difference, Gap, event_words, events_of, gaps_of, quantile
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.takes import Take
+from nakrel.words import shown_number, tr
 
 __all__ = ["MOST_EVENTS", "align", "distance", "pairs"]
 
@@ -80,10 +81,14 @@ def align(takes: Sequence[Take]) -> Aligned:
     events = {take.number: events_of(take.steps) for take in takes}
     events = {number: found for number, found in events.items() if found}
     if len(events) < 2:
-        raise DataError("there are fewer than two takes with presses in them; record the same thing once more")
+        raise DataError(tr("there are fewer than two takes with presses in them; record the same thing once more"))
     for number, found in events.items():
         if len(found) > MOST_EVENTS:
-            raise DataError(f"take {number} has {len(found):,} events; takes of up to {MOST_EVENTS:,} can be compared")
+            raise DataError(
+                tr("take {take} has {events} events; takes of up to {most} can be compared").format(
+                    take=number, events=shown_number(len(found)), most=shown_number(MOST_EVENTS)
+                )
+            )
     whats = {number: [each.what for each in found] for number, found in events.items()}
     centre = min(whats, key=lambda number: (sum(distance(whats[number], each) for each in whats.values()), -number))
     times: dict[int, tuple[int | None, ...]] = {}
@@ -111,13 +116,20 @@ def _differences(number: int, wanted: list[tuple[str, int]], found: list[tuple[s
     for mine in missing:
         moved = next((its for its in more if found[its] == wanted[mine]), None)
         if moved is None:
-            told.append(Difference(number, f"{event_words(wanted[mine])} is missing"))
+            told.append(Difference(number, tr("{wanted} is missing").format(wanted=event_words(wanted[mine]))))
         else:
             more.remove(moved)
             told.append(
-                Difference(number, f"{event_words(wanted[mine])} comes {'later' if moved > mine else 'earlier'}")
+                Difference(
+                    number,
+                    (tr("{wanted} comes later") if moved > mine else tr("{wanted} comes earlier")).format(
+                        wanted=event_words(wanted[mine])
+                    ),
+                )
             )
-    return told + [Difference(number, f"{event_words(found[its])} is there as well") for its in more]
+    return told + [
+        Difference(number, tr("{found} is there as well").format(found=event_words(found[its]))) for its in more
+    ]
 
 
 def _gap(times: dict[int, tuple[int | None, ...]], number: int) -> Gap:

@@ -12,7 +12,8 @@ from nakrel.core.edit.safe import make_safe
 from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError, LimitError
 from nakrel.core.model.macro import Macro, Mode, cycle_us
-from nakrel.core.model.units import FRAME_RATES, format_ms, format_runs
+from nakrel.core.model.units import FRAME_RATES, format_runs, shown_ms
+from nakrel.words import counted, plain, shown_number, tr
 
 if TYPE_CHECKING:
     from nakrel.core.analysis.presses import Presses
@@ -64,16 +65,20 @@ def answer_for(macro: Macro | None, game: Game, against: str) -> FrameAnswer:
     except DataError as error:
         return FrameAnswer(str(error))
     if macro is None or presses is None or not presses.spans:
-        return FrameAnswer("There is no press in it that a game could see.")
+        return FrameAnswer(tr("There is no press in it that a game could see."))
     if game.fps == IN_ORDER:
         seen = frames.in_order(presses)
-        message = f"A game that takes events in order sees all of the presses, {seen.per_second:.1f} a second."
+        message = tr("A game that takes events in order sees all of the presses, {rate} a second.").format(
+            rate=shown_number(seen.per_second, 1)
+        )
         return FrameAnswer(message, _not_examined(presses), seen=seen)
     found = frames.chances(presses, game)
     mine = frames.summary(presses, game, found)
     points, mark = _curve(presses, game, against)
     words = " ".join(filter(None, (_answer(mine, game), _not_examined(presses))))
-    answer = FrameAnswer(words, "No press is missed.", None, points, mark, against, mine, _order(macro, presses, game))
+    answer = FrameAnswer(
+        words, tr("No press is missed."), None, points, mark, against, mine, _order(macro, presses, game)
+    )
     if 1 - mine.seen <= _HARDLY_EVER:
         return answer
     worst = (each for each in frames.worst(presses, found) if each.seen < 1 - _HARDLY_EVER)
@@ -101,15 +106,24 @@ def _advised(macro: Macro, game: Game, answer: FrameAnswer) -> FrameAnswer:
     from nakrel.core.analysis import frames
 
     least_us = frames.safe_us(game)
-    advice = f"Fastest safe timing: {format_ms(least_us)} ms down, {format_ms(least_us)} ms up for each key"
     try:
         safe = make_safe(macro, least_us)
     except LimitError:
-        return answer._replace(advice=f"{advice}. The macro has too many steps for the waits that this needs.")
+        advice = tr(
+            "Fastest safe timing: {least} ms down, {least} ms up for each key. The macro has too many steps for the "
+            "waits that this needs."
+        )
+        return answer._replace(advice=advice.format(least=shown_ms(least_us)))
     before, after = cycle_us(macro, macro.play), cycle_us(safe, safe.play)
     if after > before and macro.play.mode is not Mode.SINGLE:
-        advice += f"; this macro then plays {format_runs(after)}, instead of {format_ms(before)} ms"
-    return answer._replace(advice=f"{advice}.", least_us=least_us if safe != macro else None)
+        advice = tr(
+            "Fastest safe timing: {least} ms down, {least} ms up for each key; this macro then plays {runs}, instead "
+            "of {before} ms."
+        )
+    else:
+        advice = tr("Fastest safe timing: {least} ms down, {least} ms up for each key.")
+    advice = advice.format(least=shown_ms(least_us), runs=format_runs(after), before=shown_ms(before))
+    return answer._replace(advice=advice, least_us=least_us if safe != macro else None)
 
 
 def _order(macro: Macro, presses: Presses, game: Game) -> str:
@@ -119,10 +133,10 @@ def _order(macro: Macro, presses: Presses, game: Game) -> str:
     if found is None or found.chance <= _HARDLY_EVER:
         return ""
     step = _numbers(macro)[found.row]
-    return (
-        f"{label(found.first)} and {label(found.second)} (step {step}) go down in the same frame in "
-        f"{_percent(found.chance)} of the plays: such a game can't tell which was first."
-    )
+    return tr(
+        "{first} and {second} (step {step}) go down in the same frame in {share} of the plays: such a game can't tell "
+        "which was first."
+    ).format(first=label(found.first), second=label(found.second), step=step, share=_percent(found.chance))
 
 
 def _numbers(macro: Macro) -> list[int]:
@@ -133,19 +147,29 @@ def _numbers(macro: Macro) -> list[int]:
 def _not_examined(presses: Presses) -> str:
     if not presses.left_out:
         return ""
-    return (
-        f"Its last {presses.left_out:,} run{'s' * (presses.left_out != 1)} weren't examined: it has too many presses."
+    return counted(
+        presses.left_out,
+        "Its last run wasn't examined: it has too many presses.",
+        "Its last {n} runs weren't examined: it has too many presses.",
     )
 
 
 def _answer(seen: Seen, game: Game) -> str:
-    about = f" (±{_percent(2 * seen.error)})" if seen.error > 0.0005 else ""
-    looks = f"at {seen.fps:g} frames" + (f" and {game.tick:g} ticks" if game.tick else "")
-    parts = [f"A game {looks} sees {_share(seen.seen)} of the presses{about}"]
-    parts[0] += f", {seen.per_second:.1f} a second"
-    for share, words in ((seen.merged, "merged with the one before"), (seen.lost, "lost")):
+    if game.tick:
+        first = tr("A game at {fps} frames and {ticks} ticks sees {share} of the presses, {rate} a second")
+    else:
+        first = tr("A game at {fps} frames sees {share} of the presses, {rate} a second")
+    all_seen = _share(seen.seen)
+    if seen.error > 0.0005:
+        all_seen += f" (±{_percent(2 * seen.error)})"
+    rate = shown_number(seen.per_second, 1)
+    parts = [first.format(fps=plain(seen.fps), ticks=plain(game.tick or 0), share=all_seen, rate=rate)]
+    for share, words in (
+        (seen.merged, tr("{share} are merged with the one before")),
+        (seen.lost, tr("{share} are lost")),
+    ):
         if share > _HARDLY_EVER:
-            parts.append(f"{_percent(share) if share > 0.0005 else f'1 in {_about(1 / share)}'} are {words}")
+            parts.append(words.format(share=_percent(share) if share > 0.0005 else _one_in(share)))
     return "; ".join(parts) + "."
 
 
@@ -153,20 +177,22 @@ def _share(share: float) -> str:
     """All means all: what is missed now and then has its number."""
     missed = 1 - share
     if missed <= _HARDLY_EVER:
-        return "all"
-    return _percent(share) if missed > 0.0005 else f"all but 1 in {_about(1 / missed)}"
+        return tr("all", "presses")
+    return _percent(share) if missed > 0.0005 else tr("all but {share}").format(share=_one_in(missed))
 
 
-def _about(number: float) -> str:
-    """To two figures: 64660 -> '65,000'."""
-    return f"{int(float(f'{number:.1e}')):,}"
+def _one_in(share: float) -> str:
+    """To two figures: 1 / 64660 -> '1 in 65,000'."""
+    return tr("1 in {many}").format(many=shown_number(int(float(f"{1 / share:.1e}"))))
 
 
 def _percent(share: float) -> str:
     """One decimal near both ends: 0.9443 -> '94.4 %'."""
-    return f"{share * 100:.1f} %" if share < 0.1 or 0.9 < share < 0.9995 else f"{share * 100:.0f} %"
+    return f"{shown_number(share * 100, int(share < 0.1 or 0.9 < share < 0.9995))} %"
 
 
 def format_seen(share: float) -> str:
     """How a press fares: '60 % seen', '1 in 20,000 missed'."""
-    return f"{_percent(share)} seen" if share < 0.9995 else f"1 in {_about(1 / (1 - share))} missed"
+    if share < 0.9995:
+        return tr("{share} seen").format(share=_percent(share))
+    return tr("{share} missed").format(share=_one_in(1 - share))

@@ -8,6 +8,7 @@ from typing import NamedTuple
 
 from nakrel.core.analysis.takes import quantile
 from nakrel.core.model.errors import DataError
+from nakrel.words import tr
 
 __all__ = ["LEAST_REPORTS", "STANDARD_HZ", "Polling", "polling"]
 
@@ -44,11 +45,15 @@ def polling(times_us: Sequence[int], *, coarse: bool = False) -> Polling:
     gaps = [after - before for before, after in zip(times_us, times_us[1:], strict=False)]
     moving = [us for us in gaps if us < _REST_US]
     if len(moving) < LEAST_REPORTS:
-        raise DataError(f"only {len(moving)} reports came one after the other; move the mouse in circles all the time")
+        raise DataError(
+            tr("only {moving} reports came one after the other; move the mouse in circles all the time").format(
+                moving=len(moving)
+            )
+        )
     median = quantile(moving, 0.5)
     period = sum(moving) / len(moving) if coarse else median
     if period <= 0:
-        raise DataError("all reports have the same time, so nothing can be told of their rate")
+        raise DataError(tr("all reports have the same time, so nothing can be told of their rate"))
     rate = 1_000_000 / period
     nearest = min(STANDARD_HZ, key=lambda each: abs(math.log(rate / each)))
     usual = 1_000_000 / nearest

@@ -7,8 +7,10 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from nakrel.core.model.controls import label
+from nakrel.core.model.lengths import length_us
 from nakrel.core.model.limits import MAX_WAIT_US
-from nakrel.core.model.steps import Chord, Press, Release, Step, Tap, Wait, Wheel, length_us
+from nakrel.core.model.steps import Chord, Press, Release, Step, Tap, Wait, Wheel
+from nakrel.words import tr
 
 __all__ = ["Aligned", "Difference", "Event", "Gap", "event_words", "events_of", "gaps_of", "quantile"]
 
@@ -153,4 +155,4 @@ def event_words(what: tuple[str, int]) -> str:
     control, value = what
     if control.startswith("WHEEL"):
         return f"{label(control)}, {value}"
-    return f"{'press' if value else 'release'} {label(control)}"
+    return (tr("press {control}") if value else tr("release {control}")).format(control=label(control))

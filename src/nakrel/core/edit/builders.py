@@ -14,6 +14,7 @@ from nakrel.core.model.macro import Macro, Mode, Play, Section
 from nakrel.core.model.names import read_control
 from nakrel.core.model.steps import Chord, Pointer, Press, Release, Step, Tap, Text, Wait, walk
 from nakrel.core.model.units import parse_time
+from nakrel.words import noted, tr
 
 __all__ = ["BUILDERS", "CLICK_SEQUENCE", "RAPID_FIRE", "Asks", "Builder", "Figure", "build", "controls_of"]
 
@@ -58,18 +59,20 @@ def build(macro: Macro, builder: Builder, what: str, figures: Sequence[str], pla
     times = [parse_time(figure) for figure in figures[: len(builder.figures)]]
     if builder.asks is Asks.TEXT:
         if not what:
-            raise DataError("which text? Write it in the field")
+            raise DataError(tr("which text? Write it in the field"))
         return builder.make(macro, [what], times)
     if builder.asks is Asks.PLACES:
         if not places:
-            raise DataError("which places? Pick them on the screen")
+            raise DataError(tr("which places? Pick them on the screen"))
         return builder.make(macro, places, times)
     codes = [read_control(name) for name in what.split(",") if name.strip()]
     if not codes:
-        raise DataError("which key or button? Write its name, or press it")
+        raise DataError(tr("which key or button? Write its name, or press it"))
     if len(codes) > builder.most:
         raise DataError(
-            f"{builder.name} takes {'one key or button' if builder.most == 1 else f'{builder.most} at most'}"
+            tr("this takes one key or button")
+            if builder.most == 1
+            else tr("this takes {most} keys and buttons at most").format(most=builder.most)
         )
     return builder.make(macro, codes, times)
 
@@ -94,7 +97,7 @@ def _with(macro: Macro, play: Play, **sections: tuple[Step, ...]) -> Macro:
 
 def _cycle(cycle_us: int) -> int:
     if cycle_us < _LEAST_CYCLE_US:
-        raise DataError("that is faster than 500 a second, which is the fastest there is")
+        raise DataError(tr("that is faster than 500 a second, which is the fastest there is"))
     return cycle_us
 
 
@@ -138,7 +141,7 @@ def _text(macro: Macro, texts: Sequence[str], figures: Sequence[int]) -> Macro:
     (each_us,) = figures
     rate = round(1_000_000 / max(1, each_us))
     if not 1 <= rate <= MAX_RATE:
-        raise DataError(f"a text is typed at 1 to {MAX_RATE} characters a second")
+        raise DataError(tr("a text is typed at 1 to {most} characters a second").format(most=MAX_RATE))
     return _with(macro, Play(Mode.SINGLE), loop=(Text(text=texts[0], rate=rate),))
 
 
@@ -150,16 +153,30 @@ def _places(macro: Macro, places: Sequence[Pointer], figures: Sequence[int]) -> 
     return _with(macro, Play(Mode.SINGLE), loop=tuple(steps))
 
 
-RAPID_FIRE = Builder("rapid fire", Asks.CONTROLS, (Figure("at", "20/s"),), 1, _rapid_fire)
+RAPID_FIRE = Builder(
+    noted("rapid fire", "builder"), Asks.CONTROLS, (Figure(noted("at", "builder"), "20/s"),), 1, _rapid_fire
+)
 CLICK_SEQUENCE = Builder(
-    "click sequence", Asks.PLACES, (Figure("click after", "200 ms"), Figure("then wait", "1 s")), 100, _places
+    noted("click sequence", "builder"),
+    Asks.PLACES,
+    (Figure(noted("click after", "builder"), "200 ms"), Figure(noted("then wait", "builder"), "1 s")),
+    100,
+    _places,
 )
 BUILDERS = (
     RAPID_FIRE,
-    Builder("rhythm", Asks.CONTROLS, (Figure("every", "500 ms"),), 1, _rhythm),
-    Builder("hold until pressed again", Asks.CONTROLS, (), 8, _hold),
-    Builder("combination", Asks.CONTROLS, (Figure("held", "50 ms"),), 8, _combination),
-    Builder("keys in a row", Asks.CONTROLS, (Figure("with waits of", "60 ms"),), 20, _in_a_row),
-    Builder("text", Asks.TEXT, (Figure("at", "30/s"),), 1, _text),
+    Builder(noted("rhythm", "builder"), Asks.CONTROLS, (Figure(noted("every", "builder"), "500 ms"),), 1, _rhythm),
+    Builder(noted("hold until pressed again", "builder"), Asks.CONTROLS, (), 8, _hold),
+    Builder(
+        noted("combination", "builder"), Asks.CONTROLS, (Figure(noted("held", "builder"), "50 ms"),), 8, _combination
+    ),
+    Builder(
+        noted("keys in a row", "builder"),
+        Asks.CONTROLS,
+        (Figure(noted("with waits of", "builder"), "60 ms"),),
+        20,
+        _in_a_row,
+    ),
+    Builder(noted("text", "builder"), Asks.TEXT, (Figure(noted("at", "builder"), "30/s"),), 1, _text),
     CLICK_SEQUENCE,
 )

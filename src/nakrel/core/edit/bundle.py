@@ -15,6 +15,7 @@ from nakrel.core.model.macro import Macro, Mode, Play, Section, with_each
 from nakrel.core.model.profile import EVERYDAY, Profile, ProgramRule
 from nakrel.core.model.programs import Program, describe_rule, is_background
 from nakrel.core.model.steps import Chord, Open, Press, Release, Step, Text, branches
+from nakrel.words import shown_number, tr
 
 Item = TypeVar("Item", Profile, Macro)
 
@@ -100,25 +101,25 @@ def look_through(bundle: Bundle, profiles: Mapping[str, Profile], macros: Mappin
         name = visible(macro.name)
         for step, off in _steps(macro):
             if isinstance(step, Open):
-                opens.append(Opens(f"{name}{', off' * off}", step.command))
+                opens.append(Opens(tr("{name}, off").format(name=name) if off else name, step.command))
             elif isinstance(step, Text):
-                text = f"the secret {visible(step.secret)}" if step.secret else visible(step.text)
-                types.append((f"{name}{', off' * off}", text))
+                text = _typed(step)
+                types.append((tr("{name}, off").format(name=name) if off else name, text))
         unattended += [(name, why) for why in _unattended(macro.play)]
-        desktop += [(name, f"presses {keys}") for keys in _desktop_keys(macro)]
+        desktop += [(name, tr("presses {keys}").format(keys=keys)) for keys in _desktop_keys(macro)]
     for profile in bundle.profiles:
         for setup in profile.setups:
             for _, code, cell in setup.every():
-                where = f"{label(code)} in {visible(profile.name)}"
+                where = tr("{button} in {profile}").format(button=label(code), profile=visible(profile.name))
                 if isinstance(cell, StartProgram):
                     opens.append(Opens(where, cell.command))
                 elif isinstance(cell, TypeText):
-                    types.append((where, f"the secret {visible(cell.secret)}" if cell.secret else visible(cell.text)))
+                    types.append((where, _typed(cell)))
                 elif isinstance(cell, RunMacro) and cell.play:
                     unattended += [(where, why) for why in _unattended(cell.play)]
                 elif isinstance(cell, ToChord | ToControl):
                     codes = cell.controls if isinstance(cell, ToChord) else (cell.control,)
-                    desktop += [(where, f"presses {keys}") for keys in _reaching(set(codes))]
+                    desktop += [(where, tr("presses {keys}").format(keys=keys)) for keys in _reaching(set(codes))]
     clashes = [
         *(visible(each.name) for each in bundle.profiles if _same(each, profiles)),
         *(visible(each.name) for each in bundle.macros if _same(each, macros)),
@@ -139,21 +140,27 @@ def look_through(bundle: Bundle, profiles: Mapping[str, Profile], macros: Mappin
 _MANY_RUNS = 1_000
 
 
+def _typed(what: Text | TypeText) -> str:
+    return tr("the secret {name}").format(name=visible(what.secret)) if what.secret else visible(what.text)
+
+
 def _unattended(play: Play) -> Iterable[str]:
     if play.mode is Mode.TOGGLE and not (play.limit_runs or play.limit_us):
-        yield "runs until it is stopped"
+        yield tr("runs until it is stopped")
     if play.mode is Mode.COUNTED and play.runs > _MANY_RUNS:
-        yield f"plays {play.runs:,} times"
-    if play.mode is Mode.TOGGLE and (play.limit_runs or 0) > _MANY_RUNS:
-        yield f"plays up to {play.limit_runs:,} times"
+        yield tr("plays {runs} times").format(runs=shown_number(play.runs))
+    if play.mode is Mode.TOGGLE and play.limit_runs and play.limit_runs > _MANY_RUNS:
+        yield tr("plays up to {runs} times").format(runs=shown_number(play.limit_runs))
 
 
 def _link(profile: Profile, rule: ProgramRule) -> str:
     """A link in words; one to a program that always runs is pointed out."""
     file = rule.value.rpartition("/")[2]
     always = is_background(Program(0, file, rule.value)) or file.startswith(_ALWAYS)
-    told = " (it runs nearly all the time, and the profile would be live as long)" if always else ""
-    return f"{visible(profile.name)}: {visible(describe_rule(rule))}{told}"
+    told = f"{visible(profile.name)}: {visible(describe_rule(rule))}"
+    if always:
+        return tr("{rule} (it runs nearly all the time, and the profile would be live as long)").format(rule=told)
+    return told
 
 
 # The desktop's own windows and usual terminals, beside what `is_background` knows (common practice, no published
@@ -178,11 +185,11 @@ _META = {"KEY_LEFTMETA", "KEY_RIGHTMETA"}
 def _reaching(down: set[str]) -> Iterable[str]:
     """The combinations by which a desktop opens its menus, a line for commands, a terminal or another console."""
     if down & _META:
-        yield "the Super key"
+        yield tr("the Super key")
     if down & _ALT and "KEY_F2" in down:
-        yield "Alt + F2"
+        yield tr("Alt + F2")
     if down & _ALT and down & _CTRL:
-        yield "Ctrl + Alt and another key"
+        yield tr("Ctrl + Alt and another key")
 
 
 def _desktop_keys(macro: Macro) -> list[str]:

@@ -12,6 +12,7 @@ from nakrel.core.model.controls import GAME, OTHERS, Kind, label
 from nakrel.core.model.controls import control as named
 from nakrel.core.model.fair_play import beyond
 from nakrel.core.model.formulas import BUILT_IN, Estimate, FormulaError, compiled
+from nakrel.core.model.lengths import weights_of
 from nakrel.core.model.limits import MAX_OPENED
 from nakrel.core.model.macro import Macro, Mode, Play, Section, cycle_us
 from nakrel.core.model.profile import FairPlay
@@ -35,9 +36,9 @@ from nakrel.core.model.steps import (
     branches,
     formulas_of,
     walk,
-    weights_of,
 )
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
+from nakrel.words import tr
 
 __all__ = ["NO_FACTS", "Attached", "Facts", "Finding", "check_macro", "circle"]
 
@@ -122,18 +123,22 @@ def _whole(macro: Macro) -> Iterable[Finding]:
     if not any((macro.lead_in, macro.loop, macro.lead_out)):
         return
     if macro.play.mode is not Mode.SINGLE and macro.loop and cycle_us(macro, macro.play) == 0:
-        yield Finding(None, "The loop has no time in it: it runs a thousand times a second. Give it a pause or a wait.")
+        yield Finding(
+            None, tr("The loop has no time in it: it runs a thousand times a second. Give it a pause or a wait.")
+        )
     if macro.play.mode is not Mode.SINGLE and not macro.loop:
-        yield Finding(None, "There is nothing in the loop to repeat.")
+        yield Finding(None, tr("There is nothing in the loop to repeat."))
     play = macro.play
     if play.mode is Mode.TOGGLE and not (play.limit_runs or play.limit_us):
         if any(isinstance(step, Text) for step in walk(macro.loop)):
-            yield Finding(None, "It types a text again and again until it is stopped. Give it a limit.")
+            yield Finding(None, tr("It types a text again and again until it is stopped. Give it a limit."))
         if any(isinstance(step, Open) for step in walk(macro.loop)):
-            yield Finding(None, "It opens a program again and again until it is stopped. Give it a limit.")
+            yield Finding(None, tr("It opens a program again and again until it is stopped. Give it a limit."))
     opened, cycle = _opened(macro.loop), max(1_000, cycle_us(macro, play))
     if opened and opened * 1_000_000 > MAX_OPENED * (max(cycle, 1_000_000) if play.mode is Mode.SINGLE else cycle):
-        yield Finding(None, f"It opens more than {MAX_OPENED} programs a second; the others aren't opened.")
+        yield Finding(
+            None, tr("It opens more than {most} programs a second; the others aren't opened.").format(most=MAX_OPENED)
+        )
 
 
 def _opened(steps: Iterable[Step]) -> int:
@@ -156,24 +161,32 @@ def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:
         step = row.step
         if isinstance(step, Press):
             if step.control in down:
-                yield Finding(at, f"{label(step.control)} is down already: this press does nothing.")
+                yield Finding(
+                    at, tr("{control} is down already: this press does nothing.").format(control=label(step.control))
+                )
             else:
                 down[step.control] = at, row.section
         elif isinstance(step, Release):
             if down.pop(step.control, None) is None:
-                yield Finding(at, f"{label(step.control)} is released, but nothing before it presses it.")
+                yield Finding(
+                    at,
+                    tr("{control} is released, but nothing before it presses it.").format(control=label(step.control)),
+                )
         elif isinstance(step, Tap | Chord):
             for control in step.controls if isinstance(step, Chord) else (step.control,):
                 if down.pop(control, None) is not None:
-                    yield Finding(at, f"{label(control)} is down already: this tap releases it.")
+                    yield Finding(
+                        at, tr("{control} is down already: this tap releases it.").format(control=label(control))
+                    )
     for control, (at, section) in down.items():
         if section is Section.LEAD_IN:
-            message = (
-                "is held until the macro ends. If that is meant, release it in the end section, where it can be seen."
+            message = tr(
+                "{control} is held until the macro ends. If that is meant, release it in the end section, where it "
+                "can be seen."
             )
         else:
-            message = "is never released here; that happens only when the macro ends."
-        yield Finding(at, f"{label(control)} {message}")
+            message = tr("{control} is never released here; that happens only when the macro ends.")
+        yield Finding(at, message.format(control=label(control)))
 
 
 def _gaps(macro: Macro) -> Iterable[Finding]:
@@ -181,7 +194,7 @@ def _gaps(macro: Macro) -> Iterable[Finding]:
     line = lay_out(macro)
     if is_cut(line):
         yield Finding(
-            None, "It repeats so often that only the beginning of that is drawn and checked; all of it is played."
+            None, tr("It repeats so often that only the beginning of that is drawn and checked; all of it is played.")
         )
     loop = next((zone for zone in line.zones if zone.section is Section.LOOP), None)
     for control, spans in line.spans.items():
@@ -190,15 +203,32 @@ def _gaps(macro: Macro) -> Iterable[Finding]:
         for before, after in zip(spans, spans[1:], strict=False):
             gap = after.start_us - before.end_us
             if gap < SHORT_US and after.down >= 0:
-                yield Finding(after.down, f"{label(control)} goes down {_soon(gap)} after its release: {_MERGED}")
+                yield Finding(
+                    after.down,
+                    _merged(
+                        control,
+                        gap,
+                        tr("{control} goes down at once after its release: many games take both for one press."),
+                        tr("{control} goes down only {gap} ms after its release: many games take both for one press."),
+                    ),
+                )
         inside = [span for span in spans if _both_in_loop(line, span)]
         if macro.play.mode is not Mode.SINGLE and loop and inside:
             gap = loop.end_us - inside[-1].end_us + macro.play.pause_us + inside[0].start_us - loop.start_us
             if gap < SHORT_US:
-                message = (
-                    f"Each run presses {label(control)} {_soon(gap)} after its release in the run before: {_MERGED}"
+                wrong = _merged(
+                    control,
+                    gap,
+                    tr(
+                        "Each run presses {control} at once after its release in the run before: many games take both "
+                        "for one press. Give it a pause."
+                    ),
+                    tr(
+                        "Each run presses {control} only {gap} ms after its release in the run before: many games "
+                        "take both for one press. Give it a pause."
+                    ),
                 )
-                yield Finding(inside[0].down, f"{message} Give it a pause.")
+                yield Finding(inside[0].down, wrong)
         if named(control).kind is Kind.BUTTON:
             apart = [after.start_us - before.start_us for before, after in pairwise(spans)]
             if macro.play.mode is not Mode.SINGLE and loop and inside:
@@ -210,38 +240,46 @@ def _gaps(macro: Macro) -> Iterable[Finding]:
 
 
 def _lost_clicks(control: str, apart_us: int) -> str:
-    after = f"{format_ms(apart_us)} ms after" if apart_us else "at the time of"
-    return (
-        f"{label(control)} is pressed {after} the press before: under X11, desktops that look at each click first "
-        f"lose some of those. {format_ms(CLOSE_CLICKS_US)} ms from press to press are enough."
-    )
+    if apart_us:
+        message = tr(
+            "{control} is pressed {apart} ms after the press before: under X11, desktops that look at each click first "
+            "lose some of those. {enough} ms from press to press are enough."
+        )
+    else:
+        message = tr(
+            "{control} is pressed at the time of the press before: under X11, desktops that look at each click first "
+            "lose some of those. {enough} ms from press to press are enough."
+        )
+    return message.format(control=label(control), apart=shown_ms(apart_us), enough=shown_ms(CLOSE_CLICKS_US))
 
 
 def _both_in_loop(line: Timeline, span: Span) -> bool:
     return min(span.down, span.up) >= 0 and all(line.row(row).section is Section.LOOP for row in (span.down, span.up))
 
 
-_MERGED = "many games take both for one press."
-
-
-def _soon(gap_us: int) -> str:
-    return f"only {format_ms(gap_us)} ms" if gap_us else "at once"
+def _merged(control: str, gap_us: int, at_once: str, soon: str) -> str:
+    return (soon if gap_us else at_once).format(control=label(control), gap=shown_ms(gap_us))
 
 
 def _each(at: int, step: Line) -> Iterable[Finding]:
     if isinstance(step, Tap | Chord) and isinstance(step.hold_us, int) and step.hold_us < SHORT_US:
-        held = "not at all" if step.hold_us == 0 else f"for {format_ms(step.hold_us)} ms only"
-        yield Finding(at, f"It is held {held}: many games miss that.")
+        if step.hold_us:
+            wrong = tr("It is held for {hold} ms only: many games miss that.").format(hold=shown_ms(step.hold_us))
+        else:
+            wrong = tr("It is not held at all: many games miss that.")
+        yield Finding(at, wrong)
     elif isinstance(step, Repeat | If) and not any(branches(step)):
-        yield Finding(at, "There is nothing inside to repeat." if isinstance(step, Repeat) else "Nothing is inside.")
+        yield Finding(
+            at, tr("There is nothing inside to repeat.") if isinstance(step, Repeat) else tr("Nothing is inside.")
+        )
     elif isinstance(step, PickOne) and len(step.branches) == 1:
-        yield Finding(at, "It has one option only, so nothing is random.")
+        yield Finding(at, tr("It has one option only, so nothing is random."))
     elif isinstance(step, PickOne) and not any(weights_of(step, Estimate())):
-        yield Finding(at, "Every option has the weight 0, so none can be chosen.")
+        yield Finding(at, tr("Every option has the weight 0, so none can be chosen."))
     elif isinstance(step, Wait) and step.most_us is None and step.wait_us == 0:
-        yield Finding(at, "This wait takes no time.")
+        yield Finding(at, tr("This wait takes no time."))
     elif isinstance(step, Text) and not step.text and not step.secret:
-        yield Finding(at, "There is no text to type.")
+        yield Finding(at, tr("There is no text to type."))
 
 
 def _formulas(on: list[tuple[int, Row]]) -> Iterable[Finding]:
@@ -252,12 +290,14 @@ def _formulas(on: list[tuple[int, Row]]) -> Iterable[Finding]:
         for text in formulas_of(row.step):
             formula = compiled(text)
             for name in sorted(formula.names - known):
-                hint = f"there are {', '.join(sorted({*known, *BUILT_IN}))}"
-                yield Finding(at, f"Nothing sets {name!r}, so it is 0; {hint}.")
+                names = ", ".join(sorted({*known, *BUILT_IN}))
+                yield Finding(
+                    at, tr("Nothing sets {name!r}, so it is 0; there are {names}.").format(name=name, names=names)
+                )
             try:
                 value = formula.value(scope)
             except FormulaError as error:
-                yield Finding(at, f"It can't be computed: {error}. The macro ends here.")
+                yield Finding(at, tr("It can't be computed: {reason}. The macro ends here.").format(reason=error))
             else:
                 if isinstance(row.step, Set):
                     scope.variables[row.step.variable] = value
@@ -276,8 +316,11 @@ def _against(at: int, step: Line, facts: Facts) -> Iterable[Finding]:
         case Pointer(x=int() as x, y=int() as y, origin=origin, size=size) if origin is not Origin.POINTER:
             width, height = size or (facts.screen if origin is Origin.SCREEN else None) or (x + 1, y + 1)
             if x < 0 or y < 0 or x >= width or y >= height:
-                where = "the screen" if origin is Origin.SCREEN else "the window"
-                wrong = f"{x}, {y} lies outside {where} of {width} x {height} pixels."
+                if origin is Origin.SCREEN:
+                    wrong = tr("{x}, {y} lies outside the screen of {width} x {height} pixels.")
+                else:
+                    wrong = tr("{x}, {y} lies outside the window of {width} x {height} pixels.")
+                wrong = wrong.format(x=x, y=y, width=width, height=height)
     if wrong:
         yield Finding(at, wrong[0].upper() + wrong[1:])
 
@@ -287,7 +330,10 @@ def _feedback(on: list[tuple[int, Row]], triggers: Collection[str]) -> Iterable[
         pressed = getattr(row.step, "controls", None) or (getattr(row.step, "control", ""),)
         if isinstance(row.step, Press | Tap | Chord) and (own := [code for code in pressed if code in triggers]):
             yield Finding(
-                at, f"{label(own[0])} starts this macro itself. Only your finger starts it, not its own press."
+                at,
+                tr("{own} starts this macro itself. Only your finger starts it, not its own press.").format(
+                    own=label(own[0])
+                ),
             )
 
 
@@ -318,9 +364,10 @@ def _circles(on: list[tuple[int, Row]], triggers: Collection[str], places: list[
                     reported.add((code, other.id))
                     yield Finding(
                         at,
-                        f"{label(code)} starts {other.name} in {place.profile}, which presses {label(back)}, which "
-                        "starts this one. Only fingers start macros, so they don't go round; attach one elsewhere to "
-                        "keep them apart.",
+                        tr(
+                            "{code} starts {other} in {profile}, which presses {back}, which starts this one. Only "
+                            "fingers start macros, so they don't go round; attach one elsewhere to keep them apart."
+                        ).format(code=label(code), other=other.name, profile=place.profile, back=label(back)),
                     )
 
 
@@ -332,17 +379,20 @@ def circle(control: str, macro: Macro, others: Mapping[str, Macro], keys: Mappin
     for code, named_so in _all_pressed(macro, keys).items():
         other = others.get(code)
         if other is not None and code != control and control in _all_pressed(other, keys):
-            return (
-                f"It presses {label(named_so)}, which plays {other.name}, and that presses {label(control)} again. "
-                "Only fingers start macros, so they don't go round; attach one to another button to keep them apart."
-            )
+            return tr(
+                "It presses {named_so}, which plays {other}, and that presses {control} again. Only fingers "
+                "start macros, so they don't go round; attach one to another button to keep them apart."
+            ).format(named_so=label(named_so), other=other.name, control=label(control))
     return ""
 
 
 def _beyond(macro: Macro, places: list[Attached]) -> Iterable[Finding]:
     for place in places:
         if message := beyond(macro, place.play, place.rule):
-            yield Finding(None, f"In {place.profile}: {message[0].lower()}{message[1:]}")
+            yield Finding(
+                None,
+                tr("In {profile}: {message}").format(profile=place.profile, message=message),
+            )
 
 
 def _unknown_keys(on: list[tuple[int, Row]], places: list[Attached]) -> Iterable[Finding]:
@@ -352,4 +402,9 @@ def _unknown_keys(on: list[tuple[int, Row]], places: list[Attached]) -> Iterable
         for place in places:
             for code in codes:
                 if code.startswith(GAME) and code not in place.keys:
-                    yield Finding(at, f"{place.profile} has no game key {label(code)}, so the macro can't play there.")
+                    yield Finding(
+                        at,
+                        tr("{profile} has no game key {code}, so the macro can't play there.").format(
+                            profile=place.profile, code=label(code)
+                        ),
+                    )

@@ -14,6 +14,7 @@ from typing import Any, NamedTuple
 import msgspec
 
 from nakrel.core.model.controls import Kind, control
+from nakrel.core.model.lengths import length_us
 from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.steps import (
@@ -33,7 +34,6 @@ from nakrel.core.model.steps import (
     Wait,
     Wheel,
     branches,
-    length_us,
 )
 
 __all__ = [

@@ -34,7 +34,8 @@ from nakrel.core.model.limits import MAX_NAME, MAX_TEXT
 from nakrel.core.model.macro import Macro, cycle_us, describe_play
 from nakrel.core.model.names import rank, read_control
 from nakrel.core.model.profile import Profile, SetUp
-from nakrel.core.model.units import format_rate
+from nakrel.core.model.units import shown_rate
+from nakrel.words import noted, tr
 
 __all__ = ["Begin", "Beginning", "Group", "Known", "Offer", "Startable", "offers", "read_combination"]
 
@@ -42,17 +43,17 @@ __all__ = ["Begin", "Beginning", "Group", "Known", "Offer", "Startable", "offers
 class Group(StrEnum):
     """Under which heading it is offered, in the order in which they stand where nothing fits better."""
 
-    MACROS = "Macros"
-    KEYS = "Keys and buttons"
-    COMBINATIONS = "Combinations"
-    TEXT = "Text"
-    PROGRAMS = "Programs"
-    SYSTEM = "System and media"
-    LAYERS = "Layers"
-    PLACES = "Variants and profiles"
-    SPEEDS = "Pointer speeds"
-    OTHER = "Or"
-    NEW = "New"
+    MACROS = noted("Macros", "heading")
+    KEYS = noted("Keys and buttons", "heading")
+    COMBINATIONS = noted("Combinations", "heading")
+    TEXT = noted("Text", "heading")
+    PROGRAMS = noted("Programs", "heading")
+    SYSTEM = noted("System and media", "heading")
+    LAYERS = noted("Layers", "heading")
+    PLACES = noted("Variants and profiles", "heading")
+    SPEEDS = noted("Pointer speeds", "heading")
+    OTHER = noted("Or", "heading")
+    NEW = noted("New", "heading")
 
 
 class Begin(Enum):
@@ -142,14 +143,18 @@ _ALSO = {
 # With a key held beside it these are the arrows; by themselves `left` and `right` are the mouse's buttons.
 _ARROWS = {"left": "KEY_LEFT", "right": "KEY_RIGHT", "up": "KEY_UP", "down": "KEY_DOWN"}
 _CLOSING = {'"': '"', "'": "'", "“": "”", "„": "“", "«": "»"}
-_BY: dict[Literal[-1, 1], str] = {1: "next", -1: "previous"}
+# What goes on or back by one: a variant, a profile, a pointer speed.
+_BY: dict[Literal[-1, 1], tuple[str, str, str]] = {
+    1: (noted("next variant"), noted("next profile"), noted("next speed")),
+    -1: (noted("previous variant"), noted("previous profile"), noted("previous speed")),
+}
 
 
 def read_combination(text: str) -> tuple[str, ...]:
     """The keys and buttons of a combination as people type it: `ctrl+shift+left`, `Ctrl + C`. Raises `DataError`."""
     names = [part.strip() for part in re.split(r"\+(?!\s*(?:\+|$))|\+\s*(?=\+\s*$)", text)]
     if not all(names):
-        raise DataError("a + joins two keys; write one on each side of it")
+        raise DataError(tr("a + joins two keys; write one on each side of it"))
     return tuple(_code(name, combined=len(names) > 1) for name in names)
 
 
@@ -183,7 +188,7 @@ def _best(lines: list[tuple[int, int, Offer]], group: Group) -> int:
 
 def _all(text: str, known: Known) -> Iterator[tuple[int, Offer]]:
     if quoted := _quoted(text):
-        yield _MEANT, Offer(Group.TEXT, f"types “{quoted}”", TypeText(quoted))
+        yield _MEANT, Offer(Group.TEXT, tr("types “{text}”").format(text=quoted), TypeText(quoted))
         return
     for offer, names in _named(text, known):
         fits = [fit for name in names if (fit := rank(name, text)) is not None] if text else [0]
@@ -193,7 +198,7 @@ def _all(text: str, known: Known) -> Iterator[tuple[int, Offer]]:
     if text:
         yield from _command(text)
     if 0 < len(text) <= MAX_TEXT:
-        yield _LAST, Offer(Group.TEXT, f"types “{text}”", TypeText(text))
+        yield _LAST, Offer(Group.TEXT, tr("types “{text}”").format(text=text), TypeText(text))
     yield from ((_LAST + 1, offer) for offer in _beginnings(text, known))
 
 
@@ -208,36 +213,39 @@ def _named(text: str, known: Known) -> Iterator[tuple[Offer, tuple[str, ...]]]:
     """All that is found by a name, each with the names that it goes by."""
     for macro in sorted(known.macros, key=lambda each: each.name.casefold()):
         play = macro.play
-        rate = format_rate(cycle_us(macro, play)) if play.mode in ("held", "toggle") else ""
+        rate = shown_rate(cycle_us(macro, play)) if play.mode in ("held", "toggle") else ""
         soft = " · ".join(filter(None, (describe_play(play), rate)))
         yield Offer(Group.MACROS, macro.name, RunMacro(macro.id), soft), (macro.name,)
     if text:
         for each in known.programs:
-            soft = "running" if each.running else shlex.join(each.command)
+            soft = tr("running") if each.running else shlex.join(each.command)
             offer = Offer(Group.PROGRAMS, each.name, StartProgram(each.command), soft, each.command[0])
             yield offer, (each.name, each.command[0].rpartition("/")[2])
     for action, words in ACTION_LABELS.items():
-        yield Offer(Group.SYSTEM, words, RunSystemAction(action)), (words,)
+        yield Offer(Group.SYSTEM, tr(words), RunSystemAction(action)), (tr(words), words)
     if not _turns(known.control) and not known.layer:
         for layer in known.setup.layers:
-            yield Offer(Group.LAYERS, layer.name, HoldLayer(layer.name), "while held"), (layer.name, "layer")
+            yield Offer(Group.LAYERS, layer.name, HoldLayer(layer.name), tr("while held")), (layer.name, tr("layer"))
     yield from _places(known)
     yield from _speeds(known)
-    yield Offer(Group.OTHER, "as in base" if known.layer else "unchanged", None), ("unchanged", "as in base")
-    yield Offer(Group.OTHER, "nothing", Nothing()), ("nothing", "off")
+    same = tr("as in base") if known.layer else tr("unchanged")
+    yield Offer(Group.OTHER, same, None), (tr("unchanged"), tr("as in base"))
+    yield Offer(Group.OTHER, tr("nothing"), Nothing()), (tr("nothing"), tr("off"))
 
 
 def _places(known: Known) -> Iterator[tuple[Offer, tuple[str, ...]]]:
     profile = known.profile
     if len(profile.setups) > 1:
         for each in profile.setups:
-            yield Offer(Group.PLACES, f"variant {each.name}", GoTo(What.SETUP, each.name)), (each.name, "variant")
-        for by, word in _BY.items():
-            yield Offer(Group.PLACES, f"{word} variant", GoTo(What.SETUP, by=by)), (f"{word} variant", "variant")
+            named = tr("variant {name}").format(name=each.name)
+            yield Offer(Group.PLACES, named, GoTo(What.SETUP, each.name)), (each.name, tr("variant"))
+        for by, (words, _, _) in _BY.items():
+            yield Offer(Group.PLACES, tr(words), GoTo(What.SETUP, by=by)), (tr(words), tr("variant"))
     for key, name in known.profiles:
-        yield Offer(Group.PLACES, f"profile {name}", GoTo(What.PROFILE, key)), (name, "profile")
-    for by, word in _BY.items():
-        yield Offer(Group.PLACES, f"{word} profile", GoTo(What.PROFILE, by=by)), (f"{word} profile", "profile")
+        named = tr("profile {name}").format(name=name)
+        yield Offer(Group.PLACES, named, GoTo(What.PROFILE, key)), (name, tr("profile"))
+    for by, (_, words, _) in _BY.items():
+        yield Offer(Group.PLACES, tr(words), GoTo(What.PROFILE, by=by)), (tr(words), tr("profile"))
 
 
 def _speeds(known: Known) -> Iterator[tuple[Offer, tuple[str, ...]]]:
@@ -245,13 +253,14 @@ def _speeds(known: Known) -> Iterator[tuple[Offer, tuple[str, ...]]]:
     for each in stages:
         if not _turns(known.control):
             does = ChangeSpeed(each.name, held=True)
-            held = f"{each.name} while held"
-            yield Offer(Group.SPEEDS, held, does, each.describe()), (held, "pointer speed")
+            held = tr("{name} while held").format(name=each.name)
+            yield Offer(Group.SPEEDS, held, does, each.describe()), (held, tr("pointer speed"))
         does = ChangeSpeed(each.name)
-        yield Offer(Group.SPEEDS, f"speed {each.name}", does, each.describe()), (each.name, "pointer speed")
+        named = tr("speed {name}").format(name=each.name)
+        yield Offer(Group.SPEEDS, named, does, each.describe()), (each.name, tr("pointer speed"))
     if len(stages) > 1:
-        for by, word in _BY.items():
-            yield Offer(Group.SPEEDS, f"{word} speed", ChangeSpeed(by=by)), (f"{word} speed", "pointer speed")
+        for by, (_, _, words) in _BY.items():
+            yield Offer(Group.SPEEDS, tr(words), ChangeSpeed(by=by)), (tr(words), tr("pointer speed"))
 
 
 def _keys(text: str, known: Known) -> Iterator[tuple[int, Offer]]:
@@ -261,19 +270,24 @@ def _keys(text: str, known: Known) -> Iterator[tuple[int, Offer]]:
         fit = _fit(text, key.name)
         if fit is not None:
             does = ToControl(game_key(key.name))
-            yield fit, Offer(Group.KEYS, f"“{key.name}”", does, f"game key: {label(key.control)}")
+            yield fit, Offer(Group.KEYS, f"“{key.name}”", does, tr("game key: {name}").format(name=label(key.control)))
     free = unused(known.profile)[:6] if known.profile.keys else []
     if not text:
         for code in free:
-            yield 0, Offer(Group.KEYS, label(code), ToControl(code), "not used by the game")
+            yield 0, Offer(Group.KEYS, label(code), ToControl(code), tr("not used by the game"))
         return
     for control in CONTROLS.values():
-        fit = _fit(text, control.label)
+        shown = label(control.code)
+        fit = _fit(text, shown)
         if fit is None and len(text) > 2:
             fit = None if rank(control.code, text) is None else 4
         if fit is not None and control.kind is not Kind.WHEEL:
-            soft = f"game key: {games[control.code]}" if control.code in games else _soft_of(control.code)
-            yield fit, Offer(Group.KEYS, control.label, ToControl(control.code), soft)
+            soft = (
+                tr("game key: {name}").format(name=games[control.code])
+                if control.code in games
+                else _soft_of(control.code)
+            )
+            yield fit, Offer(Group.KEYS, shown, ToControl(control.code), soft)
     yield from _typed_keys(text)
 
 
@@ -295,7 +309,7 @@ def _turns(code: str) -> bool:
 
 
 def _soft_of(code: str) -> str:
-    return "mouse button" if CONTROLS[code].kind is Kind.BUTTON else code
+    return tr("mouse button") if CONTROLS[code].kind is Kind.BUTTON else code
 
 
 def _fit(text: str, name: str) -> int | None:
@@ -304,13 +318,19 @@ def _fit(text: str, name: str) -> int | None:
 
 def _command(text: str) -> Iterator[tuple[int, Offer]]:
     """A program with its arguments, where that is what was typed: a path, or `open` and a name."""
-    command = text[5:] if text[:5].casefold() == "open " else text if text[0] in "/~" else ""
+    word = next((word for word in ("open ", tr("open ", "typed")) if text.casefold().startswith(word)), "")
+    command = text[len(word) :] if word else text if text[0] in "/~" else ""
     try:
         parts = tuple(shlex.split(command))
         if parts:
             program = parts[0].rpartition("/")[2]
             soft = shlex.join(parts)
-            yield _MEANT, Offer(Group.PROGRAMS, f"opens {program}", StartProgram(parts), soft, parts[0])
+            yield (
+                _MEANT,
+                Offer(
+                    Group.PROGRAMS, tr("opens {program}").format(program=program), StartProgram(parts), soft, parts[0]
+                ),
+            )
     except ValueError:
         # A quote that isn't closed yet; or a `DataError`, which is one too.
         return
@@ -318,15 +338,22 @@ def _command(text: str) -> Iterator[tuple[int, Offer]]:
 
 def _beginnings(text: str, known: Known) -> Iterable[Offer]:
     name = text[:MAX_NAME]
-    of = f" “{name}”" if name else ""
-    lines: list[tuple[str, Begin]] = [
-        (f"new rapid fire{of}…", Begin.RAPID_FIRE),
-        (f"record now{f' into{of}' if of else ''}…", Begin.RECORD),
-        (f"new click sequence{of}…", Begin.CLICKS),
-        (f"new macro{of}…", Begin.MACRO),
+    # Each with and without the name that was typed.
+    lines: list[tuple[str, str, Begin]] = [
+        (tr("new rapid fire…"), tr("new rapid fire “{name}”…"), Begin.RAPID_FIRE),
+        (tr("record now…"), tr("record now into “{name}”…"), Begin.RECORD),
+        (tr("new click sequence…"), tr("new click sequence “{name}”…"), Begin.CLICKS),
+        (tr("new macro…"), tr("new macro “{name}”…"), Begin.MACRO),
     ]
     if not _turns(known.control) and not known.layer:
-        lines.append((f"new layer{of}, held by this button", Begin.LAYER))
-    lines += [(f"new variant{of}, and go to it", Begin.VARIANT), (f"new profile{of}, and go to it", Begin.PROFILE)]
-    lines.append((f"new pointer speed{of}…", Begin.SPEED))
-    return [Offer(Group.NEW, line, Beginning(what, name)) for line, what in lines]
+        held = tr("new layer “{name}”, held by this button")
+        lines.append((tr("new layer, held by this button"), held, Begin.LAYER))
+    lines += [
+        (tr("new variant, and go to it"), tr("new variant “{name}”, and go to it"), Begin.VARIANT),
+        (tr("new profile, and go to it"), tr("new profile “{name}”, and go to it"), Begin.PROFILE),
+        (tr("new pointer speed…"), tr("new pointer speed “{name}”…"), Begin.SPEED),
+    ]
+    return [
+        Offer(Group.NEW, named.format(name=name) if name else line, Beginning(what, name))
+        for line, named, what in lines
+    ]

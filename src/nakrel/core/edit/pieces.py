@@ -6,6 +6,7 @@ from typing import NamedTuple
 
 from nakrel.core.model.controls import OPEN, POINTER, TEXT
 from nakrel.core.model.formulas import Estimate, FormulaError, compiled, count
+from nakrel.core.model.lengths import holds, length_us, turn_us, weights_of
 from nakrel.core.model.steps import (
     Block,
     Chord,
@@ -25,10 +26,6 @@ from nakrel.core.model.steps import (
     Wait,
     Wheel,
     formulas_of,
-    holds,
-    length_us,
-    turn_us,
-    weights_of,
 )
 
 __all__ = ["OTHERS_BY_STEP", "UNNUMBERED", "Budget", "Mark", "Piece", "piece_of"]

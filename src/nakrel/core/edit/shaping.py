@@ -22,6 +22,7 @@ from nakrel.core.edit.timeline import Span, Timeline
 from nakrel.core.model.controls import OTHERS, Kind, label
 from nakrel.core.model.controls import control as named
 from nakrel.core.model.errors import DataError
+from nakrel.core.model.lengths import length_us
 from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.steps import (
@@ -38,9 +39,9 @@ from nakrel.core.model.steps import (
     Text,
     Wait,
     formulas_of,
-    length_us,
 )
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
+from nakrel.words import tr
 
 __all__ = ["Edge", "Moment", "edge_at", "edges_of", "moment_of", "shift", "snapped", "widen"]
 
@@ -117,7 +118,7 @@ def widen(line: Timeline, edge: Edge, by_us: int) -> Macro:
     if isinstance(step, Tap | Chord) and not edge.down:
         hold = _fixed_us(step)
         if hold is None or hold + by_us <= 0:
-            raise DataError(f"a hold needs some time, and this one of {_ms(hold)} would get none")
+            raise DataError(tr("a hold needs some time, and this one of {hold} would get none").format(hold=_ms(hold)))
         changed: tuple[Step, ...] = (msgspec.structs.replace(step, hold_us=hold + by_us),)
         return with_steps_in(line.macro, row.section, row.inside, (*steps[: row.at], *changed, *steps[row.at + 1 :]))
     first = row.at
@@ -127,8 +128,11 @@ def widen(line: Timeline, edge: Edge, by_us: int) -> Macro:
     room = sum(map(length_us, lead))
     if room + by_us < 0:
         wall = first and isinstance(steps[first - 1], Wait)
-        why = "a random wait" if wall else "the edge before it"
-        raise DataError(f"it can come {_ms(room)} earlier at most; then {why} is in the way")
+        if wall:
+            why = tr("it can come {room} earlier at most; then a random wait is in the way")
+        else:
+            why = tr("it can come {room} earlier at most; then the edge before it is in the way")
+        raise DataError(why.format(room=_ms(room)))
     made = (*steps[:first], *_lead(lead, room + by_us), *steps[row.at :])
     return with_steps_in(line.macro, row.section, row.inside, made)
 
@@ -136,12 +140,12 @@ def widen(line: Timeline, edge: Edge, by_us: int) -> Macro:
 def _row(line: Timeline, edge: Edge) -> Row:
     row = line.row(edge.row)
     if isinstance(row.step, Option | Block):
-        raise DataError("a block has no edges of its own; move those inside it")
+        raise DataError(tr("a block has no edges of its own; move those inside it"))
     return row
 
 
 def _ms(micros: int | None) -> str:
-    return "unknown length" if micros is None else f"{format_ms(micros)} ms"
+    return tr("unknown length") if micros is None else f"{shown_ms(micros)} ms"
 
 
 class _Event:
@@ -243,7 +247,7 @@ def _part(steps: tuple[Step, ...], chosen: Collection[tuple[int, bool]], by_us: 
     first = min(index for index, _ in chosen)
     last = max(index for index, _ in chosen) + 1
     if any(_fixed_us(step) is None for step in steps[first:last]):
-        raise DataError("between these edges is a random wait, a formula or a block; move less at once")
+        raise DataError(tr("between these edges is a random wait, a formula or a block; move less at once"))
     room = by_us
     while first and _fixed_us(steps[first - 1]) is not None and (room < 0 or _takes_no_event(steps[first - 1])):
         first -= 1
@@ -281,11 +285,15 @@ def _refuse_overlap(ordered: list[_Event]) -> None:
         for control in event.controls():
             before = last.get(control)
             if before is not None and before.order > event.order:
-                raise DataError(f"two holds of {label(control)} would overlap; a key or button is down once at a time")
+                raise DataError(
+                    tr("two holds of {control} would overlap; a key or button is down once at a time").format(
+                        control=label(control)
+                    )
+                )
             last[control] = event
             own = before is not None and before.step is event.step and before.index == event.index
             if before is not None and own and before.at_us == event.at_us and length_us(event.step):
-                raise DataError(f"this hold of {label(control)} would have no time left")
+                raise DataError(tr("this hold of {control} would have no time left").format(control=label(control)))
 
 
 def _written(ordered: list[_Event]) -> tuple[list[Step], int]:
@@ -295,7 +303,9 @@ def _written(ordered: list[_Event]) -> tuple[list[Step], int]:
     while at < len(ordered):
         event = ordered[at]
         if event.at_us < now:
-            raise DataError("the pointer's move or a text takes all the time there; nothing else can happen meanwhile")
+            raise DataError(
+                tr("the pointer's move or a text takes all the time there; nothing else can happen meanwhile")
+            )
         made += _lead(event.lead, event.at_us - now)
         now = event.at_us + event.busy_us
         at += 1
@@ -331,7 +341,7 @@ def _lead(lead: list[Step], wanted_us: int) -> list[Step]:
     if change > 0:
         made.append(Wait(wait_us=change))
     if wanted_us > MAX_WAIT_US:
-        raise DataError(f"a wait is {format_ms(MAX_WAIT_US)} ms long at most")
+        raise DataError(tr("a wait is {most} ms long at most").format(most=shown_ms(MAX_WAIT_US)))
     return made
 
 
@@ -366,7 +376,7 @@ def _fixed_us(step: Step) -> int | None:
 def _refusal_reason(steps: tuple[Step, ...], where: str) -> str:
     wall = (steps[-1] if where == "before" else steps[0]) if steps else None
     if isinstance(wall, Block):
-        return "a block is in the way; move the edge within it, or drag the steps in the list"
+        return tr("a block is in the way; move the edge within it, or drag the steps in the list")
     if wall is not None:
-        return "a random wait or a formula is in the way"
-    return "there is no time before the beginning" if where == "before" else "that is past the end of the block"
+        return tr("a random wait or a formula is in the way")
+    return tr("there is no time before the beginning") if where == "before" else tr("that is past the end of the block")

@@ -17,12 +17,9 @@ from typing import Any, NamedTuple
 from nakrel.core.edit.edits import Place, Row, rows_of
 from nakrel.core.edit.pieces import UNNUMBERED, Budget, Piece, piece_of
 from nakrel.core.model.formulas import Estimate
+from nakrel.core.model.lengths import length_us
 from nakrel.core.model.macro import Macro, Section
-from nakrel.core.model.steps import (
-    Option,
-    Step,
-    length_us,
-)
+from nakrel.core.model.steps import Option, Step
 
 __all__ = ["NOTHING", "Span", "Timeline", "Zone", "is_cut", "lay_out"]
 

@@ -8,6 +8,7 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.step_words import describe
 from nakrel.core.model.steps import Chord, Tap, Wait
 from nakrel.core.model.tuning import Target, Tuning
+from nakrel.words import tr
 
 __all__ = ["has_time", "target_words", "tuned_rows", "with_time"]
 
@@ -32,9 +33,11 @@ def tuned_rows(macro: Macro, tuning: Tuning) -> list[int]:
         ]
     if not found:
         what = (
-            "the step that is tuned has no time of its own" if tuning.target is Target.STEP else "it has no plain wait"
+            tr("{macro}: the step that is tuned has no time of its own; choose another")
+            if tuning.target is Target.STEP
+            else tr("{macro}: it has no plain wait; choose another")
         )
-        raise DataError(f"{macro.name}: {what}; choose another")
+        raise DataError(what.format(macro=macro.name))
     return found
 
 
@@ -47,9 +50,9 @@ def target_words(macro: Macro, tuning: Tuning) -> str:
     """What is tried, in words: 'the hold of tap Q', 'all 4 waits'. Raises `DataError` where there is nothing."""
     found = tuned_rows(macro, tuning)
     if tuning.target is Target.WAITS:
-        return f"all {len(found)} waits" if len(found) > 1 else "the wait"
+        return tr("all {count} waits").format(count=len(found)) if len(found) > 1 else tr("the wait")
     step = rows(macro)[found[0]].step
     if isinstance(step, Wait):
-        return "the wait"
+        return tr("the wait")
     assert isinstance(step, Tap | Chord)
-    return f"the hold of {describe(step)}"
+    return tr("the hold of {step}").format(step=describe(step))

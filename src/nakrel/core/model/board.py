@@ -12,6 +12,7 @@ from collections.abc import Collection
 from typing import NamedTuple
 
 from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.words import tr
 
 __all__ = ["Board", "Place", "board_of", "is_usual", "neighbour"]
 
@@ -124,7 +125,7 @@ def board_of(controls: Collection[str]) -> Board:
     others = [code for code in controls if code not in keys and code in CONTROLS]
     places += editing + numeric + _mouse(others, 9.4, top)
     more = tuple(code for code in keys if code not in _PLACED)
-    size = "full size" if numeric and editing else "without keypad" if editing else "small"
+    size = tr("full size") if numeric and editing else tr("without keypad") if editing else tr("small")
     return _whole(places, more, f"{'ISO' if 'KEY_102ND' in have else 'ANSI'}, {size}")
 
 
@@ -161,7 +162,7 @@ def _tiles(controls: Collection[str]) -> Board:
         Place(code, number % _GRID * (_TILE_WIDTH + 0.1), top + number // _GRID * 1.15, _TILE_WIDTH)
         for number, code in enumerate(grid)
     ]
-    return _whole(places, (), "mouse" if grid or others else "")
+    return _whole(places, (), tr("mouse") if grid or others else "")
 
 
 def _mouse(codes: list[str], left: float, top: float) -> list[Place]:

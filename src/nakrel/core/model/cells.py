@@ -12,6 +12,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_CHORD, MAX_NAME, MAX_TEXT, Command, Id, Name, Rate, SecretName
 from nakrel.core.model.macro import Play
 from nakrel.core.model.value import Value
+from nakrel.words import noted, tr
 
 __all__ = [
     "ACTION_COMMANDS",
@@ -51,7 +52,11 @@ class ToControl(_Cell, frozen=True, tag="control"):
     def __post_init__(self) -> None:
         super().__post_init__()
         if control(self.control).kind is Kind.WHEEL:
-            raise DataError(f"a button can act as another key or button, and {self.control} is a wheel direction")
+            raise DataError(
+                tr("a button can act as another key or button, and {control} is a wheel direction").format(
+                    control=self.control
+                )
+            )
 
 
 class RunMacro(_Cell, frozen=True, tag="macro"):
@@ -70,9 +75,11 @@ class ToChord(_Cell, frozen=True, tag="chord"):
         super().__post_init__()
         for code in self.controls:
             if control(code).kind is Kind.WHEEL:
-                raise DataError(f"a combination is made of keys and buttons, and {code} is a wheel direction")
+                raise DataError(
+                    tr("a combination is made of keys and buttons, and {code} is a wheel direction").format(code=code)
+                )
         if len(set(self.controls)) != len(self.controls):
-            raise DataError("a combination holds each key once; take out the one that is there twice")
+            raise DataError(tr("a combination holds each key once; take out the one that is there twice"))
 
 
 class TypeText(_Cell, frozen=True, tag="text"):
@@ -86,9 +93,9 @@ class TypeText(_Cell, frozen=True, tag="text"):
     def __post_init__(self) -> None:
         super().__post_init__()
         if self.secret and self.text:
-            raise DataError("a secret text stands in the keyring and not in the profile; leave the text out")
+            raise DataError(tr("a secret text stands in the keyring and not in the profile; leave the text out"))
         if not self.secret and not self.text:
-            raise DataError("the text is empty; write something")
+            raise DataError(tr("the text is empty; write something"))
 
 
 class StartProgram(_Cell, frozen=True, tag="open"):
@@ -137,7 +144,7 @@ class ChangeSpeed(_Cell, frozen=True, tag="speed"):
     def __post_init__(self) -> None:
         super().__post_init__()
         if self.held and not self.to:
-            raise DataError("a speed that is there while a button is held needs the name of its stage")
+            raise DataError(tr("a speed that is there while a button is held needs the name of its stage"))
 
 
 class RunSystemAction(_Cell, frozen=True, tag="action"):
@@ -166,19 +173,19 @@ class SystemAction(StrEnum):
 
 # What people call them.
 ACTION_LABELS: dict[SystemAction, str] = {
-    SystemAction.PLAY: "play or pause",
-    SystemAction.NEXT: "next track",
-    SystemAction.PREVIOUS: "previous track",
-    SystemAction.STOP_PLAYING: "stop playing",
+    SystemAction.PLAY: noted("play or pause"),
+    SystemAction.NEXT: noted("next track"),
+    SystemAction.PREVIOUS: noted("previous track"),
+    SystemAction.STOP_PLAYING: noted("stop playing"),
     SystemAction.LOUDER: "louder",
     SystemAction.QUIETER: "quieter",
     SystemAction.MUTE: "mute",
-    SystemAction.MUTE_MICROPHONE: "mute the microphone",
-    SystemAction.BRIGHTER: "brighter screen",
-    SystemAction.DARKER: "darker screen",
-    SystemAction.LOCK: "lock the screen",
-    SystemAction.STOP: "stop everything",
-    SystemAction.FOLLOW: "load with games",
+    SystemAction.MUTE_MICROPHONE: noted("mute the microphone"),
+    SystemAction.BRIGHTER: noted("brighter screen"),
+    SystemAction.DARKER: noted("darker screen"),
+    SystemAction.LOCK: noted("lock the screen"),
+    SystemAction.STOP: noted("stop everything"),
+    SystemAction.FOLLOW: noted("load with games"),
 }
 # Desktops take these from the keys that keyboards have for them (input-event-codes.h).
 ACTION_KEYS: dict[SystemAction, str] = {

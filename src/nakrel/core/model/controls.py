@@ -10,6 +10,7 @@ import msgspec
 
 from nakrel.core.model.control_table import TABLE
 from nakrel.core.model.errors import UnknownControl
+from nakrel.words import noted, tr
 
 __all__ = [
     "CONTROLS",
@@ -44,7 +45,7 @@ class Control(msgspec.Struct, frozen=True):
     """One key, mouse button or wheel direction.
 
     `number` is the event code (EV_KEY for keys and buttons, EV_REL for the wheel directions); `part` is the
-    group it is listed under; `label` is what people call it.
+    group it is listed under; `label` is what people call it in English.
     """
 
     code: str
@@ -83,7 +84,7 @@ def _read_table() -> dict[str, Control]:
 CONTROLS: dict[str, Control] = _read_table()
 # What a macro does besides pressing controls: such events bear one of these names in a control's place.
 POINTER, TEXT, OPEN = "POINTER", "TEXT", "OPEN"
-OTHERS = {POINTER: "Pointer", TEXT: "Text", OPEN: "Program"}
+OTHERS = {POINTER: noted("Pointer", "key"), TEXT: noted("Text", "key"), OPEN: noted("Program", "key")}
 # A game's own name for one of its keys stands in a control's place with this before it.
 GAME = "GAME:"
 _GAME_KEY = re.compile(r'[^\s"\\+#][^"\\+#\n]{0,38}[^\s"\\+#]|[^\s"\\+#]')
@@ -106,8 +107,13 @@ def control(code: str) -> Control:
         import difflib
 
         near = difflib.get_close_matches(code.upper(), CONTROLS, n=3, cutoff=0.6)
-        hint = f"; did you mean {' or '.join(near)}?" if near else "; `nakrel controls` lists all codes"
-        raise UnknownControl(f"unknown key or button {code!r}{hint}") from None
+        if near:
+            wrong = tr("unknown key or button {code!r}; did you mean {near}?").format(
+                code=code, near=tr(" or ").join(near)
+            )
+        else:
+            wrong = tr("unknown key or button {code!r}; `nakrel controls` lists all codes").format(code=code)
+        raise UnknownControl(wrong) from None
 
 
 def by_number(number: int) -> Control | None:
@@ -116,20 +122,24 @@ def by_number(number: int) -> Control | None:
 
 
 def label(code: str, layer: str = "") -> str:
-    """What people call the control, with its layer if that is given; the code itself where the table doesn't know
-    it."""
+    """What people call the control in their language, with its layer if that is given; the code itself where the
+    table doesn't know it."""
     if layer:
-        return f"{label(code)} with {layer}"
+        return tr("{button} with {layer}").format(button=label(code), layer=layer)
     known = CONTROLS.get(code)
     if known:
-        return known.label
-    return f"“{code.removeprefix(GAME)}”" if code.startswith(GAME) else OTHERS.get(code, code)
+        return tr(known.label, "key")
+    return f"“{code.removeprefix(GAME)}”" if code.startswith(GAME) else tr(OTHERS.get(code, code), "key")
 
 
 def game_key(name: str) -> str:
     """The code of a game key. Raises `UnknownControl` for a name that can't be one."""
     if not _GAME_KEY.fullmatch(name):
-        raise UnknownControl(f"{name!r} can't be a game key's name: write up to 40 characters without \", \\, + and #")
+        raise UnknownControl(
+            tr("{name!r} can't be a game key's name: write up to 40 characters without \", \\, + and #").format(
+                name=name
+            )
+        )
     return GAME + name
 
 

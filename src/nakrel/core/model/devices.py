@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import msgspec
 
-__all__ = ["Battery", "Device", "battery_words"]
+from nakrel.words import noted, tr
+
+__all__ = ["LEVELS", "Battery", "Device", "battery_words"]
 
 
 class Device(msgspec.Struct, frozen=True):
@@ -35,7 +37,18 @@ class Battery(msgspec.Struct, frozen=True):
     where: tuple[str, ...] = ()
 
 
+# What the kernel calls the levels where it knows no percentage (Linux, ABI testing/sysfs-class-power).
+LEVELS = (
+    noted("critical", "battery"),
+    noted("low", "battery"),
+    noted("normal", "battery"),
+    noted("high", "battery"),
+    noted("full", "battery"),
+)
+
+
 def battery_words(battery: Battery) -> str:
     """How full it is, as people say it."""
-    full = f"{battery.percent} %" if battery.percent is not None else battery.level
-    return f"battery {full}{', charging' * battery.charging}"
+    full = f"{battery.percent} %" if battery.percent is not None else tr(battery.level, "battery")
+    words = tr("battery {full}, charging") if battery.charging else tr("battery {full}")
+    return words.format(full=full)

@@ -9,14 +9,15 @@ from nakrel.core.model.formulas import Estimate, FormulaError, count
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import FairPlay
 from nakrel.core.model.steps import Chord, If, PickOne, Press, Repeat, Step, Tap, Text, Wheel
+from nakrel.words import noted, tr
 
 __all__ = ["FAIR_PLAY_WORDS", "actions_in", "beyond", "cell_beyond"]
 
 FAIR_PLAY_WORDS = {
     FairPlay.ANYTHING: "anything",
-    FairPlay.WHILE_HELD: "repeats while held",
-    FairPlay.ONE_ACTION: "one action a press",
-    FairPlay.NO_MACROS: "no macros",
+    FairPlay.WHILE_HELD: noted("repeats while held"),
+    FairPlay.ONE_ACTION: noted("one action a press"),
+    FairPlay.NO_MACROS: noted("no macros"),
 }
 # Nobody needs to know how many there are beyond that.
 _MANY = 1_000_000
@@ -73,21 +74,21 @@ def beyond(macro: Macro, play: Play, rule: FairPlay) -> str:
     With `WHILE_HELD` whatever repeats must do so only while a button is held. With `ONE_ACTION` a press makes one game
     action.
     """
-    allowed = f"this profile's fair-play rule is: {FAIR_PLAY_WORDS[rule]}"
+    allowed = tr("this profile's fair-play rule is: {rule}").format(rule=tr(FAIR_PLAY_WORDS[rule]))
     in_loop = actions_in(macro.loop)
     runs = {Mode.SINGLE: 1, Mode.COUNTED: play.runs}.get(play.mode, _MANY)
     if rule is FairPlay.NO_MACROS:
-        return f"It won't play: {allowed}."
+        return tr("It won't play: {allowed}.").format(allowed=allowed)
     if rule is FairPlay.WHILE_HELD:
         repeats = in_loop and (play.mode is Mode.TOGGLE or (play.mode is Mode.COUNTED and runs > 1))
         if repeats or any(map(_repeats_inside, (macro.lead_in, macro.loop, macro.lead_out))):
-            return f"It repeats by itself, held or not; {allowed}."
+            return tr("It repeats by itself, held or not; {allowed}.").format(allowed=allowed)
     elif rule is FairPlay.ONE_ACTION:
         if in_loop and runs > 1:
-            return f"It repeats; {allowed}."
+            return tr("It repeats; {allowed}.").format(allowed=allowed)
         actions = in_loop + actions_in(macro.lead_in) + actions_in(macro.lead_out)
         if actions > 1:
-            return f"A press makes {actions} game actions; {allowed}."
+            return tr("A press makes {actions} game actions; {allowed}.").format(actions=actions, allowed=allowed)
     return ""
 
 
@@ -96,9 +97,11 @@ def cell_beyond(cell: Cell, macro: Macro | None, rule: FairPlay) -> str:
     if isinstance(cell, RunMacro):
         return beyond(macro, cell.play or macro.play, rule) if macro else ""
     if rule is FairPlay.NO_MACROS:
-        return f"Not applied: this profile's fair-play rule is: {FAIR_PLAY_WORDS[rule]}."
+        return tr("Not applied: this profile's fair-play rule is: {rule}.").format(rule=tr(FAIR_PLAY_WORDS[rule]))
     if rule is FairPlay.ONE_ACTION and isinstance(cell, TypeText) and (cell.secret or len(cell.text) > 1):
         # A secret's length is told to nobody.
         many = "several" if cell.secret else len(cell.text)
-        return f"A press types {many} characters; this profile's fair-play rule is: {FAIR_PLAY_WORDS[rule]}."
+        return tr("A press types {many} characters; this profile's fair-play rule is: {rule}.").format(
+            many=many, rule=tr(FAIR_PLAY_WORDS[rule])
+        )
     return ""

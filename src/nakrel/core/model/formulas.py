@@ -31,6 +31,7 @@ from nakrel.core.model.limits import (
     VARIABLE,
 )
 from nakrel.core.model.names import read_control
+from nakrel.words import noted, shown_number, tr
 
 __all__ = [
     "BUILT_IN",
@@ -65,18 +66,18 @@ VariableName = Annotated[str, msgspec.Meta(pattern=VARIABLE)]
 
 # What a formula can read besides the macro's variables.
 BUILT_IN = {
-    "run": "the number of this run, from 1",
-    "elapsed": "milliseconds since the macro started",
-    "x": "the pointer's place from the left, in pixels",
-    "y": "the pointer's place from the top, in pixels",
+    "run": noted("the number of this run, from 1"),
+    "elapsed": noted("milliseconds since the macro started"),
+    "x": noted("the pointer's place from the left, in pixels"),
+    "y": noted("the pointer's place from the top, in pixels"),
 }
 FUNCTIONS = {
-    "min": "the least of some numbers",
-    "max": "the greatest of some numbers",
-    "abs": "a number without its sign",
-    "round": "the nearest whole number, or to so many places",
-    "random": "a number between two, both included; whole where both are",
-    "held": 'whether a key or button is down, as in held("Left Shift")',
+    "min": noted("the least of some numbers"),
+    "max": noted("the greatest of some numbers"),
+    "abs": noted("a number without its sign"),
+    "round": noted("the nearest whole number, or to so many places"),
+    "random": noted("a number between two, both included; whole where both are"),
+    "held": noted('whether a key or button is down, as in held("Left Shift")'),
 }
 
 
@@ -88,15 +89,20 @@ _CALLS = {
     "random": "random(a, b)",
     "held": 'held("Left Shift")',
 }
-_ONLY = "only arithmetic, comparisons and functions can stand"
-_INSTEAD = {"True": "write 1", "False": "write 0", "if": "use an if step", "else": "use an if step"}
+_ONLY = noted("only arithmetic, comparisons and functions can stand")
+_INSTEAD = {
+    "True": noted("write 1"),
+    "False": noted("write 0"),
+    "if": noted("use an if step"),
+    "else": noted("use an if step"),
+}
 
 
 class FormulaError(DataError):
     """The formula can't be read, or has no result; `column` counts from 1, 0 where it is about the whole of `text`."""
 
     def __init__(self, text: str, column: int, message: str) -> None:
-        super().__init__(f"the formula {text!r} {message}")
+        super().__init__(tr("the formula {text!r} {message}").format(text=text, message=message))
         self.text, self.column = text, column
 
 
@@ -154,18 +160,23 @@ class Formula:
         # Its numbers, names and operations.
         self.nodes = 0
         if len(text) > MAX_FORMULA:
-            raise FormulaError(text[:20] + "…", 0, f"is longer than {MAX_FORMULA} characters")
+            raise FormulaError(text[:20] + "…", 0, tr("is longer than {most} characters").format(most=MAX_FORMULA))
         if text != text.strip() or not text:
-            raise FormulaError(text, 0, "is empty, or has a space at its beginning or end")
+            raise FormulaError(text, 0, tr("is empty, or has a space at its beginning or end"))
         if "#" in text or "\\" in text or not text.isprintable():
-            raise FormulaError(text, 0, "has a sign in it that can't stand there; write the code of a key instead of #")
+            raise FormulaError(
+                text, 0, tr("has a sign in it that can't stand there; write the code of a key instead of #")
+            )
         self._check_tokens()
         try:
             tree = ast.parse(text, mode="eval")
         except (SyntaxError, ValueError, RecursionError, MemoryError) as error:
             column = getattr(error, "offset", 0) or 0
-            at = f" at character {column}" if column else ""
-            raise FormulaError(text, column, f"can't be read{at}; write it as 20 + 5 * run") from None
+            if column:
+                wrong = tr("can't be read at character {column}; write it as 20 + 5 * run").format(column=column)
+            else:
+                wrong = tr("can't be read; write it as 20 + 5 * run")
+            raise FormulaError(text, column, wrong) from None
         self._work = self._read(tree.body)
 
     def __eq__(self, other: object) -> bool:
@@ -181,13 +192,13 @@ class Formula:
         except FormulaError:
             raise
         except ZeroDivisionError:
-            raise FormulaError(self.text, 0, "divides by zero") from None
+            raise FormulaError(self.text, 0, tr("divides by zero")) from None
         except (OverflowError, ValueError):
-            raise FormulaError(self.text, 0, "has no result") from None
+            raise FormulaError(self.text, 0, tr("has no result")) from None
 
     def _bounded(self, number: float) -> float:
         if not -MAX_NUMBER <= number <= MAX_NUMBER:
-            raise FormulaError(self.text, 0, "gets a number that is too large")
+            raise FormulaError(self.text, 0, tr("gets a number that is too large"))
         return number
 
     def _check_tokens(self) -> None:
@@ -199,8 +210,10 @@ class Formula:
                 at += len(self.text[at:]) - len(self.text[at:].lstrip())
                 part = re.match(r"[\w.]+|\S", self.text[at:])
                 word = part.group() if part else self.text[at:]
-                how = "write a number as 20 or 0.5" if re.match(r"\.?\d", word) else _ONLY
-                raise FormulaError(self.text, at + 1, f"can't have {word[:40]!r} in it: {how}")
+                how = tr("write a number as 20 or 0.5") if re.match(r"\.?\d", word) else tr(_ONLY)
+                raise FormulaError(
+                    self.text, at + 1, tr("can't have {word!r} in it: {how}").format(word=word[:40], how=how)
+                )
             if name := found["name"]:
                 self._check_name(name, found.start("name"), self.text[found.end() : found.end() + 1] == "(")
             at = found.end()
@@ -210,13 +223,17 @@ class Formula:
             return
         message = ""
         if keyword.iskeyword(name):
-            message = f"can't have the word {name!r} in it: {_INSTEAD.get(name, _ONLY)}"
+            message = tr("can't have the word {name!r} in it: {how}").format(
+                name=name, how=tr(_INSTEAD.get(name, _ONLY))
+            )
         elif name.lower() in _NO_NUMBERS:
-            message = f"can't have {name!r} in it: write a number as 20 or 0.5"
+            message = tr("can't have {name!r} in it: write a number as 20 or 0.5").format(name=name)
         elif name in FUNCTIONS and not called:
-            message = f"has the function {name!r} without numbers; write it as {_CALLS[name]}"
+            message = tr("has the function {name!r} without numbers; write it as {example}").format(
+                name=name, example=_CALLS[name]
+            )
         elif name in BUILT_IN and called:
-            message = f"calls {name!r}, which is a number; write it without parentheses"
+            message = tr("calls {name!r}, which is a number; write it without parentheses").format(name=name)
         if message:
             raise FormulaError(self.text, at + 1, message)
 
@@ -245,7 +262,7 @@ class Formula:
             case ast.Call(func=ast.Name(id=name), args=arguments, keywords=[]):
                 return self._call(node, name, arguments)
         source = ast.get_source_segment(self.text, node) or "that"
-        raise self._fail(node, f"can't have {source[:40]!r} in it: {_ONLY}")
+        raise self._fail(node, tr("can't have {word!r} in it: {how}").format(word=source[:40], how=tr(_ONLY)))
 
     def _name(self, name: str) -> _Work:
         match name:
@@ -269,10 +286,18 @@ class Formula:
             return self._held(node, arguments)
         least, most = _ARGUMENTS.get(name, (0, 0))
         if not most:
-            raise self._fail(node, f"has no function {name!r}; there are {', '.join(FUNCTIONS)}")
+            raise self._fail(
+                node,
+                tr("has no function {name!r}; there are {functions}").format(name=name, functions=", ".join(FUNCTIONS)),
+            )
         if not least <= len(arguments) <= most:
-            wanted = f"{least}" if least == most else f"{least} to {most}"
-            raise self._fail(node, f"gives {name} {len(arguments)} numbers; it takes {wanted}")
+            wanted = str(least) if least == most else tr("{least} to {most}").format(least=least, most=most)
+            raise self._fail(
+                node,
+                tr("gives {name} {arguments} numbers; it takes {wanted}").format(
+                    name=name, arguments=len(arguments), wanted=wanted
+                ),
+            )
         parts = [self._read(argument) for argument in arguments]
         if name == "random":
             return lambda scope: _random(scope.chance, parts[0](scope), parts[1](scope))
@@ -287,10 +312,12 @@ class Formula:
                 try:
                     code = read_control(name)
                 except DataError as error:
-                    raise self._fail(arguments[0], f"can't be read: {error}") from None
+                    raise self._fail(arguments[0], tr("can't be read: {reason}").format(reason=error)) from None
                 self.controls.add(code)
                 return lambda scope: scope.held(code)
-        raise self._fail(node, 'asks held for something else than one key or button; write it as held("Left Shift")')
+        raise self._fail(
+            node, tr('asks held for something else than one key or button; write it as held("Left Shift")')
+        )
 
 
 # How many numbers each function takes, at least and at most.
@@ -400,8 +427,10 @@ def check_amount(signs: int, nodes: int) -> None:
     """Raise `DataError` where the formulas of a macro, each different one counted once, are more than it may have."""
     if signs > MAX_FORMULA_SIGNS or nodes > MAX_FORMULA_NODES:
         raise DataError(
-            f"the formulas of this macro are too much: all different ones together may have {MAX_FORMULA_SIGNS:,} "
-            f"characters and {MAX_FORMULA_NODES:,} numbers, names and operations; write some of them as numbers"
+            tr(
+                "the formulas of this macro are too much: all different ones together may have {signs} "
+                "characters and {parts} numbers, names and operations; write some of them as numbers"
+            ).format(signs=shown_number(MAX_FORMULA_SIGNS), parts=shown_number(MAX_FORMULA_NODES))
         )
 
 
@@ -422,7 +451,13 @@ def micros(number: int | str | Formula, scope: Scope) -> int:
     ms = _value(number, scope)
     if not 0 <= ms * 1_000 <= MAX_WAIT_US:
         text = number.text if isinstance(number, Formula) else number
-        raise FormulaError(text, 0, f"gives {ms:.12g} ms; a time is from 0 to {MAX_WAIT_US // 1_000:,} ms")
+        raise FormulaError(
+            text,
+            0,
+            tr("gives {ms:.12g} ms; a time is from 0 to {most} ms").format(
+                ms=ms, most=shown_number(MAX_WAIT_US // 1_000)
+            ),
+        )
     return round(ms * 1_000)
 
 

@@ -13,6 +13,7 @@ from nakrel.core.model.macro import Macro, with_each
 from nakrel.core.model.names import name_of, read_control
 from nakrel.core.model.profile import GameKey, Profile, SetUp
 from nakrel.core.model.steps import Chord, Note, Press, Release, Step, Tap, Wait, Wheel, walk
+from nakrel.words import tr
 
 __all__ = ["named_in", "read_csv", "renamed", "resolve", "resolve_cell", "unused", "uses_of", "write_csv"]
 
@@ -43,7 +44,11 @@ def resolve(macro: Macro, keys: Mapping[str, str], profile: str) -> Macro:
     if not named:
         return macro
     if missing := [label(code) for code in named if code not in keys]:
-        raise DataError(f"{profile} has no game key {' and no '.join(missing)}; add it to the profile's game keys")
+        raise DataError(
+            tr("{profile} has no game key {names}; add it to the profile's game keys").format(
+                profile=profile, names=tr(" and no ").join(missing)
+            )
+        )
 
     def plain(step: Step) -> Step:
         codes = tuple(dict.fromkeys(keys.get(code, code) for code in _codes(step)))
@@ -141,18 +146,22 @@ def read_csv(text: str) -> tuple[GameKey, ...]:
     try:
         rows = list(csv.reader(io.StringIO(text.removeprefix("\ufeff")), strict=True))
     except csv.Error as error:
-        raise DataError(f"this is no CSV: {error}") from None
+        raise DataError(tr("this is no CSV: {reason}").format(reason=error)) from None
     for number, row in enumerate(rows, 1):
         cells = [cell.strip() for cell in row]
         if not any(cells) or (number == 1 and [cell.casefold() for cell in cells] == ["name", "control"]):
             continue
         if len(cells) != 2:
-            raise DataError(f"line {number}: expected a name and a key, found {len(cells)} fields")
+            raise DataError(
+                tr("line {number}: expected a name and a key, found {cells} fields").format(
+                    number=number, cells=len(cells)
+                )
+            )
         try:
             key = GameKey(cells[0], read_control(cells[1]))
         except (DataError, ValueError) as error:
-            raise DataError(f"line {number}: {error}") from None
+            raise DataError(tr("line {number}: {reason}").format(number=number, reason=error)) from None
         if key.name in found:
-            raise DataError(f"line {number}: {key.name!r} is there twice")
+            raise DataError(tr("line {number}: {key!r} is there twice").format(number=number, key=key.name))
         found[key.name] = key
     return tuple(found.values())

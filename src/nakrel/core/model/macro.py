@@ -10,10 +10,11 @@ import msgspec
 
 from nakrel.core.model.errors import LimitError
 from nakrel.core.model.formulas import check_amount, compiled
+from nakrel.core.model.lengths import length_us
 from nakrel.core.model.limits import MAX_LIMIT_US, MAX_STEPS, Count, Id, Name, Note, WaitUs
-from nakrel.core.model.steps import If, PickOne, Repeat, Step, amount, length_us
+from nakrel.core.model.steps import If, PickOne, Repeat, Step, amount
 from nakrel.core.model.value import Value
-from nakrel.words import noted
+from nakrel.words import noted, shown_number, tr
 
 __all__ = [
     "MODE_LABELS",
@@ -112,7 +113,13 @@ class Macro(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown
         formulas: set[str] = set()
         steps = sum(amount(section, formulas) for section in (self.lead_in, self.loop, self.lead_out))
         if steps > MAX_STEPS:
-            raise LimitError("loop", steps, f"and what is around it have {steps:,} steps; {MAX_STEPS:,} at most")
+            raise LimitError(
+                "loop",
+                steps,
+                tr("and what is around it have {steps} steps; {most} at most").format(
+                    steps=shown_number(steps), most=shown_number(MAX_STEPS)
+                ),
+            )
         if formulas:
             check_amount(sum(map(len, formulas)), sum(compiled(each).nodes for each in formulas))
 
@@ -153,4 +160,4 @@ def cycle_us(macro: Macro, play: Play) -> int:
 
 def describe_play(play: Play) -> str:
     """The way to play in a word or two: '5 times', 'While held'."""
-    return f"{play.runs} times" if play.mode is Mode.COUNTED else MODE_LABELS[play.mode]
+    return tr("{runs} times").format(runs=play.runs) if play.mode is Mode.COUNTED else tr(MODE_LABELS[play.mode])

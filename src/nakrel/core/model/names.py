@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import re
 from collections import Counter
+from functools import lru_cache
 
-from nakrel.core.model.controls import CONTROLS, Control, game_key, game_key_name
+from nakrel.core.model.controls import CONTROLS, Control, game_key, game_key_name, label
 from nakrel.core.model.errors import DataError
+from nakrel.words import language, tr
 
 __all__ = ["fits", "name_of", "rank", "read_control"]
 
@@ -56,14 +58,26 @@ def read_control(name: str) -> str:
     `DataError` with the nearest names."""
     name = name.strip()
     if not name:
-        raise DataError("which key or button? Write its name, as in: press Left Shift")
+        raise DataError(tr("which key or button? Write its name, as in: press Left Shift"))
     if len(name) > 2 and name[0] == name[-1] == '"':
         return game_key(name[1:-1])
-    if code := _CODES.get(name.casefold()):
+    if code := _CODES.get(name.casefold()) or _translated(language()).get(name.casefold()):
         return code
     near = [name_of(code) for code, control in CONTROLS.items() if fits(control, name.casefold())][:3]
-    hint = f"; did you mean {' or '.join(near)}?" if near else "; `nakrel controls` lists all names"
-    raise DataError(f"there is no key or button {name!r}{hint}")
+    if near:
+        raise DataError(
+            tr("there is no key or button {name!r}; did you mean {near}?").format(name=name, near=tr(" or ").join(near))
+        )
+    raise DataError(tr("there is no key or button {name!r}; `nakrel controls` lists all names").format(name=name))
+
+
+@lru_cache(maxsize=1)
+def _translated(language: str) -> dict[str, str]:
+    """The codes of controls by their labels in this language, which is the one that they are shown in; without labels
+    that several have."""
+    labels = [(label(code).casefold(), code) for code in CONTROLS]
+    counts = Counter(name for name, _ in labels)
+    return {name: code for name, code in labels if counts[name] == 1}
 
 
 def rank(name: str, typed: str) -> int | None:

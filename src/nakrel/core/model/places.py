@@ -9,6 +9,7 @@ import msgspec
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.steps import Origin
+from nakrel.words import tr
 
 __all__ = ["Monitor", "Window", "place_of"]
 
@@ -49,7 +50,7 @@ def place_of(
     """
     if origin is Origin.WINDOW:
         if window is None:
-            raise DataError("this place is counted from a window, and no window is in front whose place is known")
+            raise DataError(tr("this place is counted from a window, and no window is in front whose place is known"))
         across, down = _scaled(x, y, size, (window.width, window.height))
         return window.x + across, window.y + down
     return _scaled(x, y, size, screen)

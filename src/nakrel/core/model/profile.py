@@ -24,6 +24,7 @@ from nakrel.core.model.limits import (
     Note,
 )
 from nakrel.core.model.value import Value
+from nakrel.words import tr
 
 __all__ = [
     "EVERYDAY",
@@ -63,7 +64,9 @@ class GameKey(Value, frozen=True, forbid_unknown_fields=True):
         game_key(self.name)
         if self.control not in CONTROLS:
             control(self.control)
-            raise DataError(f"the game key {self.name!r} must be a key or button, not another game key")
+            raise DataError(
+                tr("the game key {name!r} must be a key or button, not another game key").format(name=self.name)
+            )
 
 
 class MatchBy(StrEnum):
@@ -113,20 +116,32 @@ class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
         super().__post_init__()
         names = [layer.name for layer in self.layers]
         if len(set(names)) != len(names):
-            raise DataError(f"variant {self.name!r} has two layers of the same name; rename one of them")
+            raise DataError(
+                tr("variant {name!r} has two layers of the same name; rename one of them").format(name=self.name)
+            )
         for cells in (self.cells, *(layer.cells for layer in self.layers)):
             for code, cell in cells.items():
                 kind = control(code).kind
                 if isinstance(cell, HoldLayer) and cell.layer not in names:
-                    raise DataError(f"variant {self.name!r} has no layer {cell.layer!r}, which {code} should hold")
+                    raise DataError(
+                        tr("variant {name!r} has no layer {layer!r}, which {code} should hold").format(
+                            name=self.name, layer=cell.layer, code=code
+                        )
+                    )
                 if isinstance(cell, HoldLayer) and kind is Kind.WHEEL:
-                    raise DataError(f"a layer is held by a key or a button, and {code} is a wheel direction")
+                    raise DataError(
+                        tr("a layer is held by a key or a button, and {code} is a wheel direction").format(code=code)
+                    )
                 if isinstance(cell, ChangeSpeed) and cell.held and kind is Kind.WHEEL:
-                    raise DataError(f"a speed is held by a key or a button, and {code} is a wheel direction")
+                    raise DataError(
+                        tr("a speed is held by a key or a button, and {code} is a wheel direction").format(code=code)
+                    )
         if not keeps_left_click(self.cells):
             raise DataError(
-                f"variant {self.name!r} leaves no way to click: give Left its click back, or let another button "
-                "act as Left first"
+                tr(
+                    "variant {name!r} leaves no way to click: give Left its click back, or let another button "
+                    "act as Left first"
+                ).format(name=self.name)
             )
 
     def of_layer(self, name: str) -> dict[str, Cell]:
@@ -203,12 +218,16 @@ class Profile(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unkno
         super().__post_init__()
         for what, names in (
             ("variants", [setup.name for setup in self.setups]),
-            ("game keys", [key.name for key in self.keys]),
-            ("pointer speeds", [stage.name for stage in self.pointer.stages]),
+            (tr("game keys"), [key.name for key in self.keys]),
+            (tr("pointer speeds"), [stage.name for stage in self.pointer.stages]),
         ):
             twice = next((name for n, name in enumerate(names) if name in names[:n]), "")
             if twice:
-                raise DataError(f"profile {self.name!r} has two {what} named {twice!r}; rename one of them")
+                raise DataError(
+                    tr("profile {name!r} has two {what} named {twice!r}; rename one of them").format(
+                        name=self.name, what=what, twice=twice
+                    )
+                )
 
     def setup(self, name: str) -> SetUp:
         """The variant of this name; the first one where there is none."""

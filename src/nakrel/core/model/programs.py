@@ -9,6 +9,7 @@ from typing import NamedTuple
 import msgspec
 
 from nakrel.core.model.profile import EVERYDAY, MatchBy, ProgramRule
+from nakrel.words import tr
 
 __all__ = [
     "Application",
@@ -106,11 +107,13 @@ class Icon(msgspec.Struct, frozen=True):
 
 
 class Choice(NamedTuple):
-    """Which profile is live and why; `pid` is the program that decided it, 0 for none."""
+    """Which profile is live and why; `pid` is the program that decided it, 0 for none, and `in_front` says that it has
+    the window in front."""
 
     profile: str
     reason: str
     pid: int
+    in_front: bool = False
 
 
 def matches(rule: ProgramRule, program: Program) -> bool:
@@ -223,8 +226,8 @@ def describe_rule(rule: ProgramRule) -> str:
     return {
         MatchBy.PATH: rule.value.rpartition("/")[2],
         MatchBy.NAME: rule.value,
-        MatchBy.COMMAND: f"command with {rule.value!r}",
-        MatchBy.WINDOW: f"window {rule.value}",
+        MatchBy.COMMAND: tr("command with {rule!r}").format(rule=rule.value),
+        MatchBy.WINDOW: tr("window {rule}").format(rule=rule.value),
         MatchBy.WINDOWS_PROGRAM: rule.value,
         MatchBy.APPLICATION: rule.value,
     }[rule.match]
@@ -283,17 +286,17 @@ def choose(links: Links, linked: Sequence[tuple[str, Program]], front: Front, pi
     A pinned profile stays. Else the linked program in front wins, else the linked program started last, else Everyday.
     """
     if pinned:
-        return Choice(pinned, "pinned", 0)
+        return Choice(pinned, tr("pinned"), 0)
     for key, program in linked:
         if front.pid and program.pid == front.pid:
-            return Choice(key, f"{program.name} is in front", program.pid)
+            return Choice(key, tr("{program} is in front").format(program=program.name), program.pid, in_front=True)
     # A window that doesn't tell its process is told by its class, or by the application's id, whose last part mostly is
     # the program's name (org.example.Game).
     if not front.pid and front.window_class:
         name = front.window_class.rpartition(".")[2]
         for key in links.of(Program(0, name, command=(front.window_class,), window_class=front.window_class)):
-            return Choice(key, f"{front.window_class} is in front", 0)
+            return Choice(key, tr("{program} is in front").format(program=front.window_class), 0, in_front=True)
     if not linked:
-        return Choice(EVERYDAY, "no linked program runs", 0)
+        return Choice(EVERYDAY, tr("no linked program runs"), 0)
     key, program = max(linked, key=lambda found: (found[1].started_us, found[1].pid))
-    return Choice(key, f"{program.name} runs", program.pid)
+    return Choice(key, tr("{program} runs").format(program=program.name), program.pid)

@@ -23,9 +23,10 @@ from nakrel.core.model.steps import (
     Wait,
     Wheel,
 )
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import format_ms, shown_ms
+from nakrel.words import noted, tr
 
-__all__ = ["describe", "number_text", "time_text"]
+__all__ = ["describe", "number_text", "shown_time", "time_text"]
 
 
 def number_text(number: int | str) -> str:
@@ -39,44 +40,60 @@ def time_text(least: int | str, most: int | str | None = None) -> str:
     return " to ".join(texts) + " ms"
 
 
+_WHEEL = {
+    "WHEEL_UP": noted("wheel up {notches}"),
+    "WHEEL_DOWN": noted("wheel down {notches}"),
+    "WHEEL_LEFT": noted("wheel left {notches}"),
+    "WHEEL_RIGHT": noted("wheel right {notches}"),
+}
+
+
+def shown_time(least: int | str, most: int | str | None = None) -> str:
+    """A time, or two, as the step list shows them."""
+    texts = [f"({us})" if isinstance(us, str) else shown_ms(us) for us in (least, most) if us is not None]
+    return tr("{least} to {most} ms").format(least=texts[0], most=texts[1]) if len(texts) > 1 else f"{texts[0]} ms"
+
+
 def describe(step: Step) -> str:
     """The step in words, as the step list shows it."""
     match step:
         case Press():
-            return f"press {label(step.control)}"
+            return tr("press {control}").format(control=label(step.control))
         case Release():
-            return f"release {label(step.control)}"
+            return tr("release {control}").format(control=label(step.control))
         case Tap():
-            return f"tap {label(step.control)}"
+            return tr("tap {control}").format(control=label(step.control))
         case Chord():
-            return f"combination {' + '.join(map(label, step.controls))}"
+            return tr("combination {keys}").format(keys=" + ".join(map(label, step.controls)))
         case Wait():
-            return f"wait {time_text(step.wait_us, step.most_us)}"
+            return tr("wait {time}").format(time=shown_time(step.wait_us, step.most_us))
         case Wheel():
-            return f"{label(step.control).lower()} {number_text(step.notches)}"
+            return tr(_WHEEL[step.control]).format(notches=number_text(step.notches))
         case Pointer():
             return _describe_pointer(step)
         case Text(secret=""):
             shown = step.text if len(step.text) <= 40 else step.text[:39] + "…"
-            return f'type "{" ".join(shown.split())}"' if shown.strip() else "type a text"
+            return tr('type "{text}"').format(text=" ".join(shown.split())) if shown.strip() else tr("type a text")
         case Text():
-            return f"type the secret {step.secret}"
+            return tr("type the secret {secret}").format(secret=step.secret)
         case Open():
-            return f"open {shlex.join(step.command)}"
+            return tr("open {command}").format(command=shlex.join(step.command))
         case Note():
-            return f"comment: {step.text}"
+            return tr("comment: {text}").format(text=step.text)
         case Repeat():
-            return f"repeat {number_text(step.times)} times"
+            return tr("repeat {times} times").format(times=number_text(step.times))
         case PickOne():
-            return "random choice"
+            return tr("random choice")
         case If():
-            return f"if {step.condition}"
+            return tr("if {condition}").format(condition=step.condition)
         case Set():
-            return f"set {step.variable} to {step.value}"
+            return tr("set {variable} to {value}").format(variable=step.variable, value=step.value)
 
 
 def _describe_pointer(step: Pointer) -> str:
     place = f"{number_text(step.x)}, {number_text(step.y)}"
     if step.origin is Origin.POINTER:
-        return f"move by {place}"
-    return f"move to {place}" + (" in the window" if step.origin is Origin.WINDOW else "")
+        return tr("move by {place}").format(place=place)
+    if step.origin is Origin.WINDOW:
+        return tr("move to {place} in the window").format(place=place)
+    return tr("move to {place}").format(place=place)

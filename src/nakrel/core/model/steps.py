@@ -19,15 +19,11 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.formulas import (
     BUILT_IN,
     FUNCTIONS,
-    Estimate,
     FormulaError,
     FormulaText,
-    Scope,
     VariableName,
     check_readable,
     compiled,
-    count,
-    micros,
 )
 from nakrel.core.model.limits import (
     MAX_CHORD,
@@ -35,7 +31,6 @@ from nakrel.core.model.limits import (
     MAX_NOTCHES,
     MAX_OPTIONS,
     MAX_PIXELS,
-    MAX_RATE,
     MAX_SIDE,
     MAX_WAIT_US,
     MAX_WEIGHT,
@@ -47,8 +42,9 @@ from nakrel.core.model.limits import (
     SecretName,
     WaitUs,
 )
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
 from nakrel.core.model.value import Value
+from nakrel.words import tr
 
 __all__ = [
     "Branch",
@@ -74,10 +70,6 @@ __all__ = [
     "amount",
     "branches",
     "formulas_of",
-    "length_us",
-    "holds",
-    "weights_of",
-    "turn_us",
     "walk",
 ]
 
@@ -87,8 +79,6 @@ Times = Count | FormulaText
 Us = WaitUs | FormulaText
 Pixels = Annotated[int, msgspec.Meta(ge=-MAX_PIXELS, le=MAX_PIXELS)] | FormulaText
 Side = Annotated[int, msgspec.Meta(ge=1, le=MAX_SIDE)]
-# What a turn of a repeat block takes at least: one without any time in it would never let the machine go.
-LEAST_TURN_US = 1_000
 
 
 class _Base(
@@ -114,7 +104,11 @@ def _readable(*numbers: int | str | None) -> None:
 
 def _needs_switch(code: str, step: str) -> None:
     if control(code).kind is Kind.WHEEL:
-        raise DataError(f"a {step} needs a key or a button, and {code} is a wheel direction; use a wheel step")
+        raise DataError(
+            tr("a {step} needs a key or a button, and {code} is a wheel direction; use a wheel step").format(
+                step=step, code=code
+            )
+        )
 
 
 # A long macro is made of presses, releases, taps and waits, and is made anew from what each edit sends: these four see
@@ -173,7 +167,7 @@ class Chord(_Base, frozen=True, tag="chord", kw_only=True):
         for code in self.controls:
             _needs_switch(code, "chord")
         if len(set(self.controls)) != len(self.controls):
-            raise DataError("a combination holds each key once; take out the one that is there twice")
+            raise DataError(tr("a combination holds each key once; take out the one that is there twice"))
 
 
 class Wait(_Base, frozen=True, tag="wait", kw_only=True):
@@ -189,8 +183,9 @@ class Wait(_Base, frozen=True, tag="wait", kw_only=True):
         _readable(self.wait_us, self.most_us)
         if isinstance(self.most_us, int) and isinstance(self.wait_us, int) and self.most_us < self.wait_us:
             raise DataError(
-                f"a random wait goes from the shorter time to the longer one, not from {format_ms(self.wait_us)} ms "
-                f"to {format_ms(self.most_us)} ms"
+                tr(
+                    "a random wait goes from the shorter time to the longer one, not from {wait_us} ms to {most_us} ms"
+                ).format(wait_us=shown_ms(self.wait_us), most_us=shown_ms(self.most_us))
             )
 
 
@@ -204,7 +199,9 @@ class Wheel(_Base, frozen=True, tag="wheel", kw_only=True):
         super().__post_init__()
         _readable(self.notches)
         if control(self.control).kind is not Kind.WHEEL:
-            raise DataError(f"a wheel step needs WHEEL_UP, _DOWN, _LEFT or _RIGHT, not {self.control}")
+            raise DataError(
+                tr("a wheel step needs WHEEL_UP, _DOWN, _LEFT or _RIGHT, not {control}").format(control=self.control)
+            )
 
 
 class Origin(StrEnum):
@@ -234,7 +231,7 @@ class Pointer(_Base, frozen=True, tag="pointer", kw_only=True):
         super().__post_init__()
         _readable(self.x, self.y, self.over_us)
         if self.size and self.origin is Origin.POINTER:
-            raise DataError("an offset is not scaled; leave the size out")
+            raise DataError(tr("an offset is not scaled; leave the size out"))
 
 
 class Text(_Base, frozen=True, tag="text", kw_only=True):
@@ -249,7 +246,7 @@ class Text(_Base, frozen=True, tag="text", kw_only=True):
         super().__post_init__()
         _readable(self.rate)
         if self.secret and self.text:
-            raise DataError("a secret text stands in the keyring and not in the macro; leave the text out")
+            raise DataError(tr("a secret text stands in the keyring and not in the macro; leave the text out"))
 
 
 class Open(_Base, frozen=True, tag="open", kw_only=True):
@@ -269,13 +266,21 @@ class Set(_Base, frozen=True, tag="set", kw_only=True):
         super().__post_init__()
         _readable(self.value)
         if self.variable in BUILT_IN or self.variable in FUNCTIONS:
-            raise DataError(f"{self.variable!r} has a meaning already; choose another name for the variable")
+            raise DataError(
+                tr("{variable!r} has a meaning already; choose another name for the variable").format(
+                    variable=self.variable
+                )
+            )
         try:
             names = compiled(self.variable).names
         except FormulaError:
             names = set()
         if names != {self.variable}:
-            raise DataError(f"{self.variable!r} is a word of formulas; choose another name for the variable")
+            raise DataError(
+                tr("{variable!r} is a word of formulas; choose another name for the variable").format(
+                    variable=self.variable
+                )
+            )
 
 
 class Note(_Base, frozen=True, tag="note", kw_only=True):
@@ -345,7 +350,9 @@ Line = Step | Option
 
 def _not_too_deep(step: Block) -> None:
     if _depth(step) > MAX_DEPTH:
-        raise DataError(f"blocks are nested more than {MAX_DEPTH} deep; move some into a macro of their own")
+        raise DataError(
+            tr("blocks are nested more than {most} deep; move some into a macro of their own").format(most=MAX_DEPTH)
+        )
 
 
 def _depth(step: Step) -> int:
@@ -412,87 +419,3 @@ def formulas_of(line: Line) -> tuple[str, ...]:
         case _:
             return ()
     return tuple(number for number in numbers if isinstance(number, str))
-
-
-def _about(number: int | str, scope: Scope) -> int:
-    """A time that may be a formula; nothing where that has no result."""
-    try:
-        return micros(number, scope)
-    except FormulaError:
-        return 0
-
-
-def length_us(step: Step, scope: Scope | None = None) -> int:
-    """How long the step takes, in microseconds; on average where chance decides, and 0 when it is switched off.
-
-    Formulas are worked out in `scope`, by default that of a first run.
-    """
-    if step.off:
-        return 0
-    match step:
-        # The kinds that most macros are made of come first.
-        case Wait(wait_us=int() as whole, most_us=None) | Tap(hold_us=int() as whole):
-            return whole
-        case Press() | Release():
-            return 0
-    scope = scope or Estimate()
-    match step:
-        case Wait(wait_us=wait_us, most_us=most_us):
-            least = _about(wait_us, scope)
-            return least if most_us is None else (least + max(least, _about(most_us, scope))) // 2
-        case Tap(hold_us=time) | Chord(hold_us=time) | Pointer(over_us=time):
-            return _about(time, scope)
-        case Text(text=text, rate=rate):
-            try:
-                return len(text) * 1_000_000 // max(1, count(rate, scope, MAX_RATE))
-            except FormulaError:
-                return 0
-        case Repeat(times=times):
-            try:
-                return count(times, scope) * turn_us(step, scope)
-            except FormulaError:
-                return 0
-        case PickOne(branches=options):
-            weights = weights_of(step, scope)
-            weighed = sum(
-                weight * sum(length_us(each, scope) for each in option.steps)
-                for weight, option in zip(weights, options, strict=True)
-            )
-            return weighed // max(1, sum(weights))
-        case If():
-            return sum(length_us(each, scope) for each in _chosen(step, scope))
-    return 0
-
-
-def weights_of(step: PickOne, scope: Scope) -> list[int]:
-    """The weights of the branches; 0 where a formula has no result."""
-    found = []
-    for option in step.branches:
-        try:
-            found.append(count(option.weight, scope, MAX_WEIGHT))
-        except FormulaError:
-            found.append(0)
-    return found
-
-
-def holds(step: If, scope: Scope) -> bool:
-    """Whether the condition holds; it doesn't where its formula has no result."""
-    try:
-        return bool(compiled(step.condition).value(scope))
-    except FormulaError:
-        return False
-
-
-def _chosen(step: If, scope: Scope) -> tuple[Step, ...]:
-    if holds(step, scope):
-        return step.steps
-    return step.otherwise.steps if step.otherwise else ()
-
-
-def turn_us(block: Repeat, scope: Scope | None = None) -> int:
-    """How long one turn of the block takes, in microseconds; nothing where it does nothing."""
-    acts = any(not isinstance(step, Note | Block) for step in walk(block.steps))
-    return max(LEAST_TURN_US if acts else 0, sum(length_us(step, scope) for step in block.steps))
-
-
-# Words

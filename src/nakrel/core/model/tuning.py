@@ -11,6 +11,7 @@ from nakrel.core.model.controls import Code
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import WaitUs
 from nakrel.core.model.value import Value
+from nakrel.words import tr
 
 __all__ = ["LEAST_RANGE_US", "MOST_TRIALS", "Question", "Target", "Trial", "Tuning"]
 
@@ -32,7 +33,7 @@ class Question(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     def __post_init__(self) -> None:
         super().__post_init__()
         if self.most_us - self.least_us < LEAST_RANGE_US:
-            raise DataError("the times to try go from the shorter one to the longer one, 1 ms apart at least")
+            raise DataError(tr("the times to try go from the shorter one to the longer one, 1 ms apart at least"))
 
 
 class Trial(Value, frozen=True, array_like=True):
@@ -63,4 +64,4 @@ class Tuning(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True)
     def __post_init__(self) -> None:
         super().__post_init__()
         if self.worked == self.failed:
-            raise DataError("one button says that it worked and another that it didn't; choose two")
+            raise DataError(tr("one button says that it worked and another that it didn't; choose two"))

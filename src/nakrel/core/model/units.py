@@ -7,6 +7,7 @@ from decimal import Decimal, InvalidOperation
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_WAIT_US
+from nakrel.words import marks, tr
 
 __all__ = [
     "FRAME_RATES",
@@ -15,6 +16,9 @@ __all__ = [
     "format_runs",
     "parse_span",
     "parse_time",
+    "plain_span",
+    "shown_ms",
+    "shown_rate",
 ]
 
 # The frame rates that games run at, frames a second.
@@ -39,7 +43,9 @@ def parse_time(text: str, *, most_us: int = MAX_WAIT_US) -> int:
     """
     found = _PATTERN.fullmatch(text)
     if not found:
-        raise DataError(f"{text.strip()!r} is not a time; write it as 25, 25ms, 0.4s, 3f@60 or 40/s")
+        raise DataError(
+            tr("{text!r} is not a time; write it as 25, 25ms, 0.4s, 3f@60 or 40/s").format(text=text.strip())
+        )
     number = _decimal(found["number"])
     try:
         if found["frames"]:
@@ -50,9 +56,11 @@ def parse_time(text: str, *, most_us: int = MAX_WAIT_US) -> int:
             micros = number * _UNITS_US[found["unit"] or "ms"]
         result = int(micros.to_integral_value())
     except (InvalidOperation, ZeroDivisionError):
-        raise DataError(f"{text.strip()!r} divides by zero; a rate must be above 0") from None
+        raise DataError(tr("{text!r} divides by zero; a rate must be above 0").format(text=text.strip())) from None
     if result > most_us:
-        raise DataError(f"{text.strip()!r} is longer than the {format_ms(most_us)} ms allowed here")
+        raise DataError(
+            tr("{text!r} is longer than the {most} ms allowed here").format(text=text.strip(), most=format_ms(most_us))
+        )
     return result
 
 
@@ -60,10 +68,16 @@ def parse_time(text: str, *, most_us: int = MAX_WAIT_US) -> int:
 _TO = re.compile(r"\s+to\s+|(?<=[\w.])\s*[-–—]\s*(?=[\d.])")
 
 
+def plain_span(text: str) -> str:
+    """Two times as they are typed, with `to` for the word that the reader's language has between them."""
+    between = tr("{least} to {most} ms").removeprefix("{least}").removesuffix("{most} ms")
+    return text.replace(between, " to ")
+
+
 def parse_span(text: str) -> tuple[int, int | None]:
     """Read a time, or two with `to` or a dash between them for a random one: `12s to 42s`, `200-600`. The first takes
     the second's unit where it has none of its own. Raises `DataError`."""
-    if len(parts := _TO.split(text.strip())) != 2:
+    if len(parts := _TO.split(plain_span(text.strip()))) != 2:
         return parse_time(text), None
     least, most = parts
     unit = re.search(r"[^\d.,\s].*$", most)
@@ -71,7 +85,7 @@ def parse_span(text: str) -> tuple[int, int | None]:
         least += unit.group()
     first, last = parse_time(least), parse_time(most)
     if last < first:
-        raise DataError(f"{text.strip()!r} is backwards; write the shorter time first")
+        raise DataError(tr("{text!r} is backwards; write the shorter time first").format(text=text.strip()))
     return first, last
 
 
@@ -82,11 +96,18 @@ def format_ms(micros: int) -> str:
     return f"{sign}{whole}" + (f".{part:03d}".rstrip("0") if part else "")
 
 
+def shown_ms(micros: int) -> str:
+    """The same for people's eyes, with the decimal mark that they are used to; `parse_time` reads both."""
+    return format_ms(micros).replace(".", marks().decimal)
+
+
 def format_runs(cycle_us: int) -> str:
     """A repeat every `cycle_us` in words: '8.5 runs a second, one every 118 ms'; '' where there is no cycle."""
     if cycle_us <= 0:
         return ""
-    return f"{format_rate(cycle_us).removesuffix('/s')} runs a second, one every {format_ms(cycle_us)} ms"
+    return tr("{runs} runs a second, one every {cycle} ms").format(
+        runs=shown_rate(cycle_us).removesuffix("/s"), cycle=shown_ms(cycle_us)
+    )
 
 
 def format_rate(cycle_us: int) -> str:
@@ -95,3 +116,8 @@ def format_rate(cycle_us: int) -> str:
         return ""
     rate = 1_000_000 / cycle_us
     return f"{rate:.1f}".rstrip("0").rstrip(".") + "/s" if rate < 1000 else f"{rate:.0f}/s"
+
+
+def shown_rate(cycle_us: int) -> str:
+    """The same for people's eyes."""
+    return format_rate(cycle_us).replace(".", marks().decimal)

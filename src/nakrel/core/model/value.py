@@ -28,7 +28,8 @@ from msgspec.inspect import (
 
 from nakrel.core.model.errors import LimitError
 from nakrel.core.model.limits import COLOUR, ID, NO_NUL, VARIABLE
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
+from nakrel.words import noted, shown_number, tr
 
 __all__ = ["Value", "checked_text", "longest", "readable_text"]
 
@@ -130,15 +131,21 @@ def _int_check(kind: IntType) -> _Check | None:
 
     def check(name: str, value: Any) -> None:
         if not low <= value <= high:
-            allowed = f"at least {_number(name, low)}" if value < low else f"at most {_number(name, high)}"
-            raise LimitError(name, value, f"is {_number(name, value)}; it can be {allowed}")
+            allowed = (
+                tr("at least {low}").format(low=_number(name, low))
+                if value < low
+                else tr("at most {high}").format(high=_number(name, high))
+            )
+            raise LimitError(
+                name, value, tr("is {value}; it can be {allowed}").format(value=_number(name, value), allowed=allowed)
+            )
 
     return check
 
 
 def _number(name: str, value: float) -> str:
     """A number with its unit."""
-    return f"{format_ms(int(value))} ms" if name.endswith("_us") else str(value)
+    return f"{shown_ms(int(value))} ms" if name.endswith("_us") else str(value)
 
 
 def _str_check(kind: StrType) -> _Check:
@@ -151,14 +158,22 @@ def _str_check(kind: StrType) -> _Check:
         if plain and least <= length <= high and value.isascii():
             return
         if length < least:
-            raise LimitError(name, value, "is empty; write something")
+            raise LimitError(name, value, tr("is empty; write something"))
         if most is not None and length > most:
-            raise LimitError(name, value, f"has {length:,} characters; it can have {most:,} at most")
+            raise LimitError(
+                name,
+                value,
+                tr("has {count} characters; it can have {most} at most").format(
+                    count=shown_number(length), most=shown_number(most)
+                ),
+            )
         if not value.isascii():
             checked_text(name, value)
         if pattern is not None and not pattern.search(value):
             raise LimitError(
-                name, value, f"is {_short(value)}; {_PATTERNS.get(pattern.pattern, 'that is not allowed')}"
+                name,
+                value,
+                tr("is {value}; {reason}").format(value=_short(value), reason=tr(_PATTERNS[pattern.pattern])),
             )
 
     return check
@@ -171,10 +186,10 @@ def _short(value: str) -> str:
 
 # What a text that must be like a pattern can be.
 _PATTERNS = {
-    NO_NUL: "a program's arguments can't have the character number 0 in them",
-    VARIABLE: "it can have up to 40 letters, digits and _, and begins with a letter or _",
-    COLOUR: "write a colour as #4A6FA5",
-    ID: "it can't have / or control characters in it",
+    NO_NUL: noted("a program's arguments can't have the character number 0 in them"),
+    VARIABLE: noted("it can have up to 40 letters, digits and _, and begins with a letter or _"),
+    COLOUR: noted("write a colour as #4A6FA5"),
+    ID: noted("it can't have / or control characters in it"),
 }
 
 
@@ -183,7 +198,9 @@ def checked_text(name: str, value: str) -> str:
     try:
         value.encode()
     except UnicodeEncodeError as error:
-        raise LimitError(name, value, f"has half a character in it ({value[error.start]!r}); take that out") from None
+        raise LimitError(
+            name, value, tr("has half a character in it ({value!r}); take that out").format(value=value[error.start])
+        ) from None
     return value
 
 
@@ -199,7 +216,11 @@ def readable_text(text: str) -> str:
 def _literal_check(values: tuple[Any, ...]) -> _Check:
     def check(name: str, value: Any) -> None:
         if value not in values:
-            raise LimitError(name, value, f"is {value!r}; it can be {' or '.join(map(str, values))}")
+            raise LimitError(
+                name,
+                value,
+                tr("is {value!r}; it can be {values}").format(value=value, values=tr(" or ").join(map(str, values))),
+            )
 
     return check
 
@@ -232,9 +253,13 @@ def _items_check(kind: VarTupleType) -> _Check | None:
 
     def check(name: str, value: Any) -> None:
         if len(value) < least:
-            raise LimitError(name, value, f"are {len(value)}; {least} at least")
+            raise LimitError(name, value, tr("are {count}; {least} at least").format(count=len(value), least=least))
         if most is not None and len(value) > most:
-            raise LimitError(name, value, f"are {len(value):,}; {most:,} at most")
+            raise LimitError(
+                name,
+                value,
+                tr("are {count}; {most} at most").format(count=shown_number(len(value)), most=shown_number(most)),
+            )
         if each is not None:
             for item in value:
                 each(name, item)

@@ -6,6 +6,7 @@ import json
 from typing import NamedTuple, NoReturn
 
 from nakrel.core.model.errors import DataError
+from nakrel.words import tr
 
 __all__ = ["Line", "NotationError", "closing", "cut_remark", "fail", "outside", "quoted", "remark_text", "split"]
 
@@ -14,7 +15,9 @@ class NotationError(DataError):
     """The text can't be read: `line` and `column` count from 1."""
 
     def __init__(self, line: int, column: int, message: str) -> None:
-        super().__init__(f"line {line}, column {column}: {message}")
+        super().__init__(
+            tr("line {line}, column {column}: {message}").format(line=line, column=column, message=message)
+        )
         self.line, self.column, self.message = line, column, message
 
 
@@ -33,7 +36,7 @@ def split(text: str) -> list[Line]:
         if stripped:
             indent = len(raw) - len(raw.lstrip())
             if "\t" in raw[:indent]:
-                raise NotationError(number, raw.index("\t") + 1, "indent with spaces, not with tabs")
+                raise NotationError(number, raw.index("\t") + 1, tr("indent with spaces, not with tabs"))
             lines.append(Line(number, indent, stripped))
     return lines
 
@@ -87,7 +90,7 @@ def remark_text(line: Line, at: int) -> str:
         return body
     text, end = quoted(line, len(line.text) - len(body))
     if line.text[end:].strip():
-        fail(line, end, "expected nothing more after the quotes")
+        fail(line, end, tr("expected nothing more after the quotes"))
     return text
 
 
@@ -96,5 +99,5 @@ def quoted(line: Line, at: int) -> tuple[str, int]:
     try:
         text, end = json.JSONDecoder().raw_decode(line.text, at)
     except json.JSONDecodeError as error:
-        fail(line, error.pos, f"the quotes can't be read: {error.msg}")
+        fail(line, error.pos, tr("the quotes can't be read: {msg}").format(msg=error.msg))
     return text, end

@@ -12,6 +12,7 @@ from nakrel.core.model.steps import Branch, If, Note, Otherwise, PickOne, Repeat
 from nakrel.core.notation.lines import Line, NotationError, closing, cut_remark, fail, quoted, remark_text, split
 from nakrel.core.notation.statements import bounded, read_statement
 from nakrel.core.notation.write import SECTIONS
+from nakrel.words import tr
 
 __all__ = ["read", "read_steps"]
 
@@ -33,12 +34,12 @@ def read(text: str) -> dict[Section, tuple[Step, ...]]:
             steps, at = _block(lines, at + 1, 1)
             section = _SECTIONS[word]
             if found[section]:
-                fail(line, 0, f"the section {word} is there twice; put its steps together")
+                fail(line, 0, tr("the section {word} is there twice; put its steps together").format(word=word))
         else:
             steps, at = _block(lines, at, 0)
             section = Section.LOOP
             if found[section]:
-                fail(line, 0, "these steps belong to no section; indent them below start, loop or end")
+                fail(line, 0, tr("these steps belong to no section; indent them below start, loop or end"))
         found[section] = steps
     return found
 
@@ -53,7 +54,7 @@ def _block(lines: list[Line], at: int, least: int, depth: int = 0) -> tuple[tupl
     if at >= len(lines) or lines[at].indent < least:
         return (), at
     if depth > MAX_DEPTH:
-        fail(lines[at], 0, f"blocks are nested more than {MAX_DEPTH} deep")
+        fail(lines[at], 0, tr("blocks are nested more than {most} deep").format(most=MAX_DEPTH))
     indent = lines[at].indent
     steps: list[Step] = []
     while at < len(lines) and lines[at].indent >= least:
@@ -61,7 +62,13 @@ def _block(lines: list[Line], at: int, least: int, depth: int = 0) -> tuple[tupl
         if least == 0 and line.indent == 0 and _is_section(line):
             break
         if line.indent != indent:
-            fail(line, 0, f"this line is indented by {line.indent}, the ones before it by {indent}")
+            fail(
+                line,
+                0,
+                tr("this line is indented by {found}, the ones before it by {wanted}").format(
+                    found=line.indent, wanted=indent
+                ),
+            )
         step, at = _statement(lines, at, depth)
         steps.append(step)
     return tuple(steps), at
@@ -88,9 +95,13 @@ def _statement(lines: list[Line], at: int, depth: int) -> tuple[Step, int]:
         if verb == "if":
             return _if(lines, at, statement, start, depth, common)
         if re.fullmatch(_ELSE, statement, re.IGNORECASE):
-            fail(line, start, f"{statement!r} belongs below an if, indented like it")
+            fail(line, start, tr("{statement!r} belongs below an if, indented like it").format(statement=statement))
         if re.fullmatch(_OPTION + r"\s*:", statement, re.IGNORECASE):
-            fail(line, start, f"{statement!r} belongs below 'random choice:', indented deeper")
+            fail(
+                line,
+                start,
+                tr("{statement!r} belongs below 'random choice:', indented deeper").format(statement=statement),
+            )
         if re.fullmatch(_CHOICE, statement, re.IGNORECASE):
             return _pick(lines, at, depth, common)
         return read_statement(line, start, verb, statement, common), at + 1
@@ -110,7 +121,7 @@ def _repeat(
     rest = statement[len("repeat") :].strip()
     end = closing(rest, 0) + 1 if rest.startswith("(") else len(re.match(r"\d{0,9}", rest)[0])  # type: ignore[index]
     if not end or not re.fullmatch(r"\s*times?\s*:", rest[end:], re.IGNORECASE):
-        fail(line, start + len("repeat"), "expected a number and 'times:', as in: repeat 3 times:")
+        fail(line, start + len("repeat"), tr("expected a number and 'times:', as in: repeat 3 times:"))
     times = bounded(line, start + len("repeat "), rest[:end], MAX_COUNT)
     inner, after = _block(lines, at + 1, line.indent + 1, depth + 1)
     return Repeat(times=times, steps=inner, **common), after  # type: ignore[arg-type]
@@ -122,7 +133,7 @@ def _if(
     line = lines[at]
     condition = statement[len("if") :].strip()
     if not condition.endswith(":") or len(condition) < 2:
-        fail(line, start + len(statement), "expected a condition and a colon, as in: if run > 3:")
+        fail(line, start + len(statement), tr("expected a condition and a colon, as in: if run > 3:"))
     inner, after = _block(lines, at + 1, line.indent + 1, depth + 1)
     others = None
     beside = after < len(lines) and lines[after].indent == line.indent
@@ -144,13 +155,16 @@ def _pick(lines: list[Line], at: int, depth: int, common: dict[str, object]) -> 
             fail(
                 option,
                 0,
-                "expected 'option:' or 'option of weight 3:', one below the other, with the steps indented below each",
+                tr(
+                    "expected 'option:' or 'option of weight 3:', one below the other, with the steps indented "
+                    "below each"
+                ),
             )
         weight = bounded(option, 0, found[1] or "1", MAX_WEIGHT)
         inner, at = _block(lines, at + 1, option.indent + 1, depth + 1)
         options.append(Branch(weight=weight, steps=inner))
     if not options:
-        fail(line, len(line.text), "nothing to pick from; indent 'option:' below it, and steps below that")
+        fail(line, len(line.text), tr("nothing to pick from; indent 'option:' below it, and steps below that"))
     return PickOne(branches=tuple(options), **common), at  # type: ignore[arg-type]
 
 
@@ -162,5 +176,5 @@ def _note(line: Line, start: int) -> tuple[str, str]:
     text, end = quoted(line, len(line.text) - len(body))
     rest = line.text[end:].lstrip()
     if rest and not rest.startswith("#"):
-        fail(line, end, "expected nothing more after the quotes, or a # and a comment")
+        fail(line, end, tr("expected nothing more after the quotes, or a # and a comment"))
     return text, remark_text(line, len(line.text) - len(rest)) if rest else ""

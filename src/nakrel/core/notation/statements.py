@@ -10,12 +10,13 @@ from nakrel.core.model.names import read_control
 from nakrel.core.model.steps import Chord, Open, Origin, Pointer, Press, Release, Set, Step, Tap, Text, Wait, Wheel
 from nakrel.core.model.units import parse_span, parse_time
 from nakrel.core.notation.lines import Line, NotationError, closing, fail, outside, quoted
+from nakrel.words import noted, tr
 
 __all__ = ["STARTS", "bounded", "read_span", "read_statement", "read_time"]
 
-STARTS = (
-    "tap, press, release, wait, turn, move, type, open, set, repeat, if, random choice, skip, "
-    "a # and a comment, or a section"
+STARTS = noted(
+    "tap, press, release, wait, turn, move, type, open, set, repeat, if, random choice, skip, a "
+    "# and a comment, or a section"
 )
 _FRAME = re.compile(
     r"(?:\s+(?:on|in)\s+(?:the|a)\s+(?P<what>screen|window)(?:\s+of\s+(?P<width>\d{1,6})\s*x\s*(?P<height>\d{1,6}))?)?"
@@ -32,7 +33,9 @@ def read_time(text: str) -> int | str:
         return parse_time(text)
     end = closing(text, 0)
     if end < 0 or text[end + 1 :].strip().lower() not in ("", "ms"):
-        raise DataError(f"{text!r} is not a time; a formula gives milliseconds and is written as (20 + run) ms")
+        raise DataError(
+            tr("{text!r} is not a time; a formula gives milliseconds and is written as (20 + run) ms").format(text=text)
+        )
     return text[1:end].strip()
 
 
@@ -52,7 +55,13 @@ def bounded(line: Line, at: int, text: str, most: int) -> int | str:
     if text.startswith("(") and closing(text, 0) == len(text) - 1:
         return text[1:-1].strip()
     if not text.isdecimal() or not 1 <= int(text) <= most:
-        fail(line, at, f"{text[:20]!r} is out of range; write 1 to {most}, or a formula in parentheses")
+        fail(
+            line,
+            at,
+            tr("{text!r} is out of range; write 1 to {most}, or a formula in parentheses").format(
+                text=text[:20], most=most
+            ),
+        )
     return int(text)
 
 
@@ -73,7 +82,7 @@ def read_statement(line: Line, start: int, verb: str, statement: str, common: di
             return Release(control=_control(line, at, rest), **common)  # type: ignore[arg-type]
         case "wait":
             if not rest:
-                fail(line, at, "how long? Write it as: wait 25 ms, or wait 2 to 5 s")
+                fail(line, at, tr("how long? Write it as: wait 25 ms, or wait 2 to 5 s"))
             least, most = _span(line, at, rest)
             return Wait(wait_us=least, most_us=most, **common)  # type: ignore[arg-type]
         case "turn":
@@ -87,17 +96,23 @@ def read_statement(line: Line, start: int, verb: str, statement: str, common: di
         case "set":
             name, to, value = rest.partition(" to ")
             if not to:
-                fail(line, at + len(rest), "expected 'to' and a formula, as in: set count to count + 1")
+                fail(line, at + len(rest), tr("expected 'to' and a formula, as in: set count to count + 1"))
             return Set(variable=name.strip(), value=value.strip(), **common)  # type: ignore[arg-type]
     where = line.indent + start + 1
-    raise NotationError(line.number, where, f"{statement.split(' ')[0]!r} starts no step; expected {STARTS}")
+    raise NotationError(
+        line.number,
+        where,
+        tr("{word!r} starts no step; expected {starts}").format(word=statement.split(" ")[0], starts=tr(STARTS)),
+    )
 
 
 def _turn(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
     by = outside(rest, " by ")
     name, notches = (rest[:by], rest[by + 4 :].strip()) if by >= 0 else (rest, "1")
     if not notches.isdecimal() and not notches.startswith("("):
-        fail(line, at + len(name) + 4, f"by how many notches? {notches!r} is no whole number")
+        fail(
+            line, at + len(name) + 4, tr("by how many notches? {notches!r} is no whole number").format(notches=notches)
+        )
     number = bounded(line, at, notches, MAX_NOTCHES)
     return Wheel(control=_control(line, at, name), notches=number, **common)  # type: ignore[arg-type]
 
@@ -105,17 +120,17 @@ def _turn(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
 def _move(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
     option, _, place = rest.partition(" ")
     if option.lower() not in ("to", "by"):
-        fail(line, at, "expected 'to' or 'by' and two numbers, as in: move to 640, 400")
+        fail(line, at, tr("expected 'to' or 'by' and two numbers, as in: move to 640, 400"))
     x, place = _pixel(line, at, place)
     if not place.lstrip().startswith(","):
-        fail(line, at, "expected two numbers with a comma between them, as in: move to 640, 400")
+        fail(line, at, tr("expected two numbers with a comma between them, as in: move to 640, 400"))
     y, place = _pixel(line, at, place.lstrip()[1:])
     found = _FRAME.fullmatch(place)
     if not found or (option.lower() == "by" and found["what"]):
         fail(
             line,
             line.text.rfind(place.strip()) if place.strip() else at,
-            "expected nothing more, or: on a screen of 1920 x 1080, in the window, over 200 ms",
+            tr("expected nothing more, or: on a screen of 1920 x 1080, in the window, over 200 ms"),
         )
     origin = Origin.POINTER if option.lower() == "by" else Origin((found["what"] or "screen").lower())
     size = (int(found["width"]), int(found["height"])) if found["width"] else None
@@ -127,12 +142,12 @@ def _pixel(line: Line, at: int, text: str) -> tuple[int | str, str]:
     """A number of pixels at the beginning of the text, and what comes after it."""
     found = _PLACE.match(text)
     if not found:
-        fail(line, at, "expected two whole numbers, as in: move to 640, 400")
+        fail(line, at, tr("expected two whole numbers, as in: move to 640, 400"))
     if not found[1].startswith("("):
         return int(found[1]), text[found.end() :]
     end = closing(found[1], 0)
     if end < 0:
-        fail(line, at, "a parenthesis is not closed")
+        fail(line, at, tr("a parenthesis is not closed"))
     return found[1][1:end].strip(), found[1][end + 1 :]
 
 
@@ -140,18 +155,18 @@ def _type(line: Line, at: int, common: dict[str, object]) -> Step:
     secret = re.compile(r"the\s+secret\s+", re.IGNORECASE).match(line.text, at)
     begin = secret.end() if secret else at
     if not line.text.startswith('"', begin):
-        fail(line, begin, 'expected a text in quotes, as in: type "Good evening" at 30/s')
+        fail(line, begin, tr('expected a text in quotes, as in: type "Good evening" at 30/s'))
     text, end = quoted(line, begin)
     if not isinstance(text, str):
-        fail(line, begin, "expected a text in quotes")
+        fail(line, begin, tr("expected a text in quotes"))
     rest = line.text[end:].partition("#")[0]
     found = re.fullmatch(r"\s*(?:at\s+(\d{1,9}|\(.*\))\s*/\s*s)?\s*", rest, re.IGNORECASE)
     if not found:
-        fail(line, end, "expected nothing more, or how fast, as in: at 30/s")
+        fail(line, end, tr("expected nothing more, or how fast, as in: at 30/s"))
     rate = bounded(line, end, found[1] or "30", MAX_RATE)
     if secret:
         if not text:
-            fail(line, begin, "the secret needs a name")
+            fail(line, begin, tr("the secret needs a name"))
         return Text(secret=text, rate=rate, **common)  # type: ignore[arg-type]
     return Text(text=text, rate=rate, **common)  # type: ignore[arg-type]
 
@@ -168,7 +183,7 @@ def _command(line: Line, at: int, rest: str) -> tuple[str, ...]:
         parts.append(part)
         at += len(line.text[at:end]) - len(line.text[at:end].lstrip())
     if not parts:
-        fail(line, at, "which program? Write it as: open firefox")
+        fail(line, at, tr("which program? Write it as: open firefox"))
     return tuple(parts)
 
 
@@ -176,7 +191,7 @@ def _timed(line: Line, at: int, rest: str) -> tuple[str, int | str]:
     found = outside(rest, " for ")
     if found < 0:
         where = at + _known_names(line, at, rest)
-        fail(line, where, "expected 'for' and a time, as in: tap Q for 50 ms")
+        fail(line, where, tr("expected 'for' and a time, as in: tap Q for 50 ms"))
     return rest[:found], _time(line, at, rest[found + 5 :])
 
 

@@ -39,6 +39,7 @@ from nakrel.core.play.operations import Plan
 from nakrel.core.play.player import MAX_ACTS, Player
 from nakrel.core.play.run import Run
 from nakrel.core.play.sheet import Action, Sheet
+from nakrel.words import tr
 
 __all__ = ["FINGER", "Engine"]
 
@@ -187,7 +188,7 @@ class Engine:
         for run in list(self._runs.values()):
             if run.started_by and (controls is None or run.started_by in controls):
                 run.queued = ""
-                self._finish(run.key, "device unplugged")
+                self._finish(run.key, tr("device unplugged"))
 
     # Fingers
 
@@ -302,7 +303,7 @@ class Engine:
             if run.player.ending:
                 run.queued = control
             else:
-                self._finish(run.key, "pressed again")
+                self._finish(run.key, tr("pressed again"))
         elif mode is Mode.HELD:
             if not run.player.go_on():
                 run.queued = control
@@ -312,7 +313,7 @@ class Engine:
     def _press_again(self, run: Run, control: str) -> None:
         match run.play.again:
             case Again.STOP:
-                self._finish(run.key, "pressed again")
+                self._finish(run.key, tr("pressed again"))
             case Again.RESTART:
                 run.queued = control
                 self._finish(run.key, "restarted")

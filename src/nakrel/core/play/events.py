@@ -64,7 +64,8 @@ class Wake(NamedTuple):
 
 
 class SetSheet(NamedTuple):
-    """Another profile goes live, or the live one was edited; `why` is the reason for which its macros end."""
+    """Another profile goes live, or the live one was edited; `why` is the reason for which its macros end,
+    in the reader's words."""
 
     sheet: Sheet
     why: str = "profile switched"

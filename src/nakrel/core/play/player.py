@@ -29,9 +29,10 @@ from enum import IntEnum
 from typing import NamedTuple
 
 from nakrel.core.model.formulas import Formula, FormulaError, count, micros, pixels
+from nakrel.core.model.lengths import LEAST_TURN_US
 from nakrel.core.model.limits import MAX_NOTCHES, MAX_RATE, MAX_WEIGHT
 from nakrel.core.model.macro import Mode, Play
-from nakrel.core.model.steps import LEAST_TURN_US, Open, Pointer, Text
+from nakrel.core.model.steps import Open, Pointer, Text
 from nakrel.core.play.acts import (
     Act,
     AskPlace,
@@ -45,6 +46,7 @@ from nakrel.core.play.acts import (
     Whereabouts,
 )
 from nakrel.core.play.operations import Op, OpCode, Plan
+from nakrel.words import tr
 
 __all__ = [
     "Phase",
@@ -366,7 +368,7 @@ class Player:
         if not weights[-1]:
             first = op.weights[0]
             text = first.text if isinstance(first, Formula) else str(first)
-            raise FormulaError(text, 0, "and the others leave no option: every weight is 0")
+            raise FormulaError(text, 0, tr("and the others leave no option: every weight is 0"))
         self._index = op.places[bisect.bisect_right(weights, self._chance.randrange(weights[-1]))]
 
     def _other(self, op: Op, acts: list[Act]) -> None:

@@ -12,6 +12,7 @@ from nakrel.core.model.recording import Moves, RecordingSettings, Waits
 from nakrel.core.model.steps import Pointer, Press, Release, Step, Wait, Wheel
 from nakrel.core.play.events import Pressed, Released, Turned
 from nakrel.core.play.path import Spot, thinned
+from nakrel.words import noted, tr
 
 __all__ = ["Recorder", "tidy"]
 
@@ -26,8 +27,8 @@ def tidy(steps: tuple[Step, ...] | list[Step], settings: RecordingSettings) -> l
     return [Wait(wait_us=settings.even_us) if isinstance(step, Wait) else step for step in steps]
 
 
-_COMPLETED = "completed: was still down at the end"
-_BEGUN = "completed: was down at the beginning"
+_COMPLETED = noted("completed: was still down at the end")
+_BEGUN = noted("completed: was down at the beginning")
 # Of a path that goes on and on, so much is thinned at a time.
 _MOST_SPOTS = 500
 # A pointer that stays for so long has come to its rest.
@@ -60,7 +61,7 @@ class Recorder:
         for control in down:
             if settings.catches(control) and CONTROLS[control].kind is not Kind.WHEEL:
                 self._down[control] = len(self.steps)
-                self.steps.append(Press(control=control, remark=_BEGUN))
+                self.steps.append(Press(control=control, remark=tr(_BEGUN)))
                 self._last_us = began_us
 
     def move(self, x: int, y: int, at_us: int) -> bool:
@@ -117,7 +118,7 @@ class Recorder:
         self._flush_path()
         self._remove_gesture(gesture)
         for control in reversed(self._down):
-            self.steps.append(Release(control=control, remark=_COMPLETED))
+            self.steps.append(Release(control=control, remark=tr(_COMPLETED)))
         self._down.clear()
         return tuple(self.steps)
 

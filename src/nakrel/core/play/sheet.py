@@ -162,7 +162,7 @@ def _plan_of_cell(code: str, layer: str, cell: TypeText | StartProgram) -> Plan:
 
 def _macro_of_cell(code: str, layer: str, steps: tuple[Step, ...]) -> Macro:
     place = f"{label(code)}, {layer}" if layer else label(code)
-    return Macro(id=f"what {place} does", name=place[:120], loop=steps)
+    return Macro(id=f"what {code}, {layer} does" if layer else f"what {code} does", name=place[:120], loop=steps)
 
 
 def _playable(code: str, play: Play) -> Play:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import functools
 import random
+import shlex
 from collections.abc import Sequence
 from typing import Any, NamedTuple
 
@@ -11,9 +12,8 @@ import msgspec
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play
-from nakrel.core.model.step_words import describe
-from nakrel.core.model.steps import Open, Origin, Pointer
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.steps import Origin
+from nakrel.core.model.units import shown_ms
 from nakrel.core.play.acts import Act, AskPlace, AskPointer, AskText, MovePointer, OpenProgram, Stroke, Whereabouts
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
@@ -30,6 +30,7 @@ from nakrel.core.play.events import (
 )
 from nakrel.core.play.operations import Op, OpCode, compile_macro
 from nakrel.core.play.player import Player
+from nakrel.words import tr
 
 # The screen of a place that doesn't say which it was picked on.
 _SCREEN = (1_920, 1_080)
@@ -103,12 +104,14 @@ class Simulator:
             self.now_us = max(self.now_us, self._deadline_us)
             self.wakes += 1
             if self.wakes > MOST_WAKES:
-                raise DataError(f"more than {MOST_WAKES} moments at which something is due; repeat less in it")
+                raise DataError(
+                    tr("more than {most} moments at which something is due; repeat less in it").format(most=MOST_WAKES)
+                )
             before = len(self.log)
             self.send(Wake())
             self._empty = self._empty + 1 if len(self.log) == before else 0
             if self._empty > MOST_EMPTY:
-                raise DataError("it works out formulas on and on and nothing comes of it; repeat less in it")
+                raise DataError(tr("it works out formulas on and on and nothing comes of it; repeat less in it"))
         self.now_us = end_us
 
     def emitted(self) -> list[PlanRow]:
@@ -128,11 +131,11 @@ class Simulator:
 def _other_row(out: SideEffect, origin: Origin) -> PlanRow:
     match out.what:
         case MovePointer(x=x, y=y):
-            return PlanRow(out.due_us, "POINTER", 1, describe(Pointer(x=x, y=y, origin=origin)))
+            return PlanRow(out.due_us, "POINTER", 1, f"move to {x}, {y}" + " in the window" * (origin is Origin.WINDOW))
         case AskText(text=text, secret=secret):
             return PlanRow(out.due_us, "TEXT", 1, f"type the secret {secret}" if secret else f"type {text!r}")
     assert isinstance(out.what, OpenProgram)
-    return PlanRow(out.due_us, "OPEN", 1, describe(Open(command=out.what.command)))
+    return PlanRow(out.due_us, "OPEN", 1, f"open {shlex.join(out.what.command)}")
 
 
 class Planned(NamedTuple):
@@ -202,13 +205,17 @@ def planned(
     while simulator.engine.running and not (most and len(simulator.log) > most):
         simulator.run(1_000_000 if most else 60_000_000)
         if len(simulator.log) > MOST_ROWS:
-            raise DataError(f"this plan has more than {MOST_ROWS} events; ask for fewer runs, or repeat less in it")
+            raise DataError(
+                tr("this plan has more than {most} events; ask for fewer runs, or repeat less in it").format(
+                    most=MOST_ROWS
+                )
+            )
     rows = simulator.emitted()
     end_us, end = next(((at, out) for at, out in simulator.log if isinstance(out, RunEnded)), (0, None))
     done = end.runs if end else simulator.engine.running.get(macro.id, 0)
     reason = end.failed if end else ""
     if end and not reason and counted.mode is Mode.TOGGLE and (counted.limit_runs is None or done < counted.limit_runs):
-        reason = f"its time limit of {format_ms(counted.limit_us or 0)} ms"
+        reason = tr("its time limit of {limit} ms").format(limit=shown_ms(counted.limit_us or 0))
     last_us = end_us if end else rows[-1].time_us if rows else 0
     ends = simulator.run_ends.get(macro.id, ())[: max(0, done - 1)]
     return Planned(rows, done, reason, bool(end and end.failed), last_us, ends)

@@ -12,7 +12,7 @@ from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.devices import Device
 from nakrel.core.model.settings import SettingsPatch
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, label
@@ -82,7 +82,7 @@ class DebounceDialog(QDialog):
             self._hints.addWidget(field, row, 1)
             if us := suggested.get(code):
                 use = button(
-                    tr("Use {time} ms").format(time=format_ms(us)),
+                    tr("Use {time} ms").format(time=shown_ms(us)),
                     partial(self.set_time, code, us),
                     "link",
                     tr("By what the Range saw"),

@@ -33,7 +33,7 @@ from nakrel.ui.devices.permissions import Permissions
 from nakrel.ui.devices.polling import PollingDialog
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, clear_layout, hairline, label
-from nakrel.words import tr
+from nakrel.words import counted, tr
 
 __all__ = ["DevicesPage"]
 
@@ -209,10 +209,11 @@ class DevicesPage(QWidget):
         layout = QVBoxLayout(made)
         layout.setContentsMargins(0, 8, 0, 8)
         kinds = [CONTROLS[code].kind for code in device.controls if code in CONTROLS]
+        buttons, wheels, keys = (kinds.count(kind) for kind in (Kind.BUTTON, Kind.WHEEL, Kind.KEY))
         counts = [
-            f"{kinds.count(kind)} {word}"
-            for kind, word in ((Kind.BUTTON, "buttons"), (Kind.WHEEL, tr("wheel directions")), (Kind.KEY, "keys"))
-            if kind in kinds
+            *([counted(buttons, "{n} button", "{n} buttons")] if buttons else []),
+            *([counted(wheels, "{n} wheel direction", "{n} wheel directions")] if wheels else []),
+            *([counted(keys, "{n} key", "{n} keys")] if keys else []),
         ]
         row = QHBoxLayout()
         name = label(device.name, "heading")

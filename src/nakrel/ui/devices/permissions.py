@@ -82,7 +82,7 @@ class Permissions(QWidget):
     def _add(self, check: m.Check, row: int) -> int:
         top = Qt.AlignmentFlag.AlignTop
         self._grid.addWidget(label(_WORDS[check.state], _STYLES[check.state]), row, 0, top)
-        self._grid.addWidget(label(check.link), row, 1, top)
+        self._grid.addWidget(label(tr(check.link, "check")), row, 1, top)
         finding = label(check.found, wrap=True)
         self._grid.addWidget(finding, row, 2)
         if check.state is m.CheckState.OK:

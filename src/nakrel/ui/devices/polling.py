@@ -13,7 +13,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, colour, font
 from nakrel.ui.widgets.basics import button, label
-from nakrel.words import tr
+from nakrel.words import plain, shown_number, tr
 
 __all__ = ["PollingDialog"]
 
@@ -68,7 +68,7 @@ class _Field(QWidget):
         for part in range(4):
             x = field.left() + part / 3 * (len(found.counts) - 1) * step
             spot = QRectF(x - 40, field.bottom() + 3, 80, 16)
-            painter.drawText(spot, Qt.AlignmentFlag.AlignHCenter, f"{found.top_us * part / 3_000:g}")
+            painter.drawText(spot, Qt.AlignmentFlag.AlignHCenter, plain(found.top_us * part / 3_000))
         painter.drawText(area.adjusted(0, 4, -10, 0), Qt.AlignmentFlag.AlignRight, tr("ms between reports"))
 
 
@@ -134,14 +134,19 @@ class PollingDialog(QDialog):
             self._say(f"{error}.")
             return
         self.field.found = found
-        usual = f"{found.median_us / 1_000:.3f}" if self._exact else f"{found.median_us / 1_000:g}"
+        usual = shown_number(found.median_us / 1_000, 3) if self._exact else plain(found.median_us / 1_000)
         text = tr(
-            "{rate_hz:,.0f} reports a second: a mouse of {nearest_hz:,} Hz. One every {usual} ms, half of them within "
-            "{value:.3f} ms of each other; "
-        ).format(rate_hz=found.rate_hz, nearest_hz=found.nearest_hz, usual=usual, value=found.spread_us / 1000)
+            "{rate_hz} reports a second: a mouse of {nearest_hz} Hz. One every {usual} ms, half of them within "
+            "{value} ms of each other; "
+        ).format(
+            rate_hz=shown_number(found.rate_hz),
+            nearest_hz=shown_number(found.nearest_hz),
+            usual=usual,
+            value=shown_number(found.spread_us / 1000, 3),
+        )
         missing = (
-            tr("{missing:,} of {value:,} are missing").format(
-                missing=found.missing, value=found.reports + found.missing
+            tr("{missing} of {value} are missing").format(
+                missing=shown_number(found.missing), value=shown_number(found.reports + found.missing)
             )
             if found.missing
             else tr("none is missing")

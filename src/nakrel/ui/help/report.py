@@ -43,10 +43,10 @@ def report_text(store: Store, checks: Sequence[m.Check], *, with_names: bool) ->
         f"session: {session}, desktop: {desktop}",
         f"route: {status.backend}. {status.backend_note} {status.warning}".rstrip(),
         "",
-        "Input check:",
-        *(f"  {check.state.value:4}  {check.link}: {check.found}" for check in checks),
+        tr("Input check:"),
+        *(f"  {check.state.value:4}  {tr(check.link, 'check')}: {check.found}" for check in checks),
         "",
-        "The end of the journal:",
+        tr("The end of the journal:"),
     ]
     for entry in store.journal[-_MOST_LINES:]:
         at = time.strftime("%H:%M:%S", time.localtime(entry.at))

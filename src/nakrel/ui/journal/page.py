@@ -13,13 +13,22 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import label
 from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import WEAK, HeadedModel, Table
-from nakrel.words import tr
+from nakrel.words import noted, tr
 
 __all__ = ["JournalModel", "JournalPage"]
 
 _HEADS = (tr("when"), tr("kind"), tr("what"), tr("why"))
 _KEPT = 2_000
 AnyIndex = QModelIndex | QPersistentModelIndex
+# The kinds of entries, as the service names them.
+_KINDS = (
+    noted("switch", "journal"),
+    noted("run", "journal"),
+    noted("fault", "journal"),
+    noted("edit", "journal"),
+    noted("tuning", "journal"),
+    noted("service", "journal"),
+)
 
 
 class JournalModel(HeadedModel):
@@ -50,7 +59,7 @@ class JournalModel(HeadedModel):
             when = time.localtime(entry.at)
             today = time.strftime("%x", when) == time.strftime("%x")
             shown = time.strftime("%H:%M:%S" if today else "%Y-%m-%d %H:%M:%S", when)
-            return (shown, entry.kind, entry.what, entry.why)[index.column()]
+            return (shown, tr(entry.kind, "journal"), entry.what, entry.why)[index.column()]
         if role == Qt.ItemDataRole.ToolTipRole and index.column() >= 2:
             return (entry.what, entry.why)[index.column() - 2] or None
         return index.column() != 2 if role == WEAK else None

@@ -46,16 +46,29 @@ _WITH_TIME = ("tap", "combination", "wait")
 _WITH_WORDS = {
     "random wait": ("wait ", "", "200 to 600 ms"),
     "pointer": ("move ", "", "640, 400 or by 10, -5"),
-    "text": ("", "", "Good evening, harbour!"),
+    "text": ("", "", tr("Good evening, harbour!")),
     "open": ("open ", "", tr("program and arguments")),
     "if": ("if ", ":", "run > 3"),
     "set": ("set ", "", "count to count + 1"),
 }
-_KINDS = (
-    *("tap", "press", "release", "combination", "wait", tr("random wait"), "wheel"),
-    *(kind for kind in _WITH_WORDS if kind != "random wait"),
-    *("repeat", tr("random choice"), "comment"),
-)
+# The kinds in the order in which they are offered, with what they are called.
+_KINDS = {
+    "tap": tr("tap", "kind of step"),
+    "press": tr("press", "kind of step"),
+    "release": tr("release", "kind of step"),
+    "combination": tr("combination", "kind of step"),
+    "wait": tr("wait", "kind of step"),
+    "random wait": tr("random wait", "kind of step"),
+    "wheel": tr("wheel", "kind of step"),
+    "pointer": tr("pointer", "kind of step"),
+    "text": tr("text", "kind of step"),
+    "open": tr("open", "kind of step"),
+    "if": tr("if", "kind of step"),
+    "set": tr("set", "kind of step"),
+    "repeat": tr("repeat", "kind of step"),
+    "random choice": tr("random choice", "kind of step"),
+    "comment": tr("comment", "kind of step"),
+}
 # A recorded click lasts around 50 to 150 ms (common practice, no published source).
 _HOLD_US = 50_000
 _WAIT_US = 25_000
@@ -75,7 +88,8 @@ class AddStep(QWidget):
         super().__init__()
         self._store = store
         self.kind = choice(tr("Kind of step"))
-        self.kind.addItems(_KINDS)
+        for kind, text in _KINDS.items():
+            self.kind.addItem(text, kind)
         self.control = ControlChoice(tr("Key or button of the step"))
         self.control.setMinimumWidth(150)
         self.second = ControlChoice(tr("The key that it is pressed together with"))
@@ -106,8 +120,8 @@ class AddStep(QWidget):
         self.add_button = button(tr("Add step"), self.add)
         self._message = label("", "alarm", wrap=True)
         self._build()
-        self.kind.currentTextChanged.connect(self._kind_chosen)
-        self.secret.toggled.connect(lambda on: self._kind_chosen(self.kind.currentText()))
+        self.kind.currentIndexChanged.connect(lambda index: self._kind_chosen(self.kind.currentData()))
+        self.secret.toggled.connect(lambda on: self._kind_chosen(self.kind.currentData()))
         self.typed.returnPressed.connect(self.add)
         self.typed.textEdited.connect(lambda text: self._say(""))
         self.capture.captured.connect(self._captured)
@@ -125,7 +139,7 @@ class AddStep(QWidget):
         self._free = list(free[:_MOST_FREE])
         codes = (*self._keys, *(c for c, known in CONTROLS.items() if known.kind is not Kind.WHEEL))
         self.second.set_items((name_of(code), code) for code in codes)
-        self._fill(*([Kind.WHEEL] if self.kind.currentText() == "wheel" else [Kind.KEY, Kind.BUTTON]))
+        self._fill(*([Kind.WHEEL] if self.kind.currentData() == "wheel" else [Kind.KEY, Kind.BUTTON]))
 
     def _build(self) -> None:
         layout = QVBoxLayout(self)
@@ -167,7 +181,7 @@ class AddStep(QWidget):
         self._fill(*([Kind.WHEEL] if kind == "wheel" else [Kind.KEY, Kind.BUTTON]))
         secret = kind == "text" and self.secret.isChecked()
         self.typed.setVisible(kind in _WITH_WORDS)
-        self.typed.setAccessibleName(kind)
+        self.typed.setAccessibleName(_KINDS[kind])
         self.typed.setPlaceholderText(_WITH_WORDS[kind][2] if kind in _WITH_WORDS else "")
         self.typed.setEchoMode(QLineEdit.EchoMode.Password if secret else QLineEdit.EchoMode.Normal)
         self.secret.setVisible(kind == "text")
@@ -192,8 +206,8 @@ class AddStep(QWidget):
         QTimer.singleShot(0, lambda: self.typed.setText(line.rpartition(_BEHIND)[2]))
 
     def _captured(self, code: str) -> None:
-        if (CONTROLS[code].kind is Kind.WHEEL) != (self.kind.currentText() == "wheel"):
-            self.kind.setCurrentText("wheel" if CONTROLS[code].kind is Kind.WHEEL else "tap")
+        if (CONTROLS[code].kind is Kind.WHEEL) != (self.kind.currentData() == "wheel"):
+            self.kind.setCurrentIndex(self.kind.findData("wheel" if CONTROLS[code].kind is Kind.WHEEL else "tap"))
         self.control.show_code(code)
 
     def _say(self, message: str) -> None:
@@ -202,7 +216,7 @@ class AddStep(QWidget):
 
     def add(self) -> None:
         """Add the step that the fields say, or say what is missing."""
-        kind = self.kind.currentText()
+        kind = self.kind.currentData()
         try:
             if kind == "text" and self.secret.isChecked():
                 self._add_secret(self.secret_name.text().strip(), self.typed.text())

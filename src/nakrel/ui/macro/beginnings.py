@@ -26,24 +26,33 @@ _PICTURE_PX = 108
 
 
 class _Kind(NamedTuple):
-    """One beginning: its name, what it makes, and the builder that makes it; '' for those that need none."""
+    """One beginning: its key in the code, its name, what it makes, and the builder that makes it; '' for those that
+    need none."""
 
+    key: str
     name: str
     says: str
     builder: str = ""
 
 
 _KINDS = (
-    _Kind(tr("Record"), tr("do it once, and edit it afterwards")),
-    _Kind(tr("Rapid fire"), tr("one key or button, again and again while you hold"), "rapid fire"),
-    _Kind(tr("Rhythm"), tr("a short tap at a steady pace"), "rhythm"),
-    _Kind(tr("Hold until pressed again"), tr("keys that stay down until the next press"), "hold until pressed again"),
-    _Kind(tr("Combination"), tr("several keys down together"), "combination"),
-    _Kind(tr("Keys in a row"), tr("one after the other, with a wait between"), "keys in a row"),
-    _Kind(tr("Type a text"), tr("typed as fast as you say"), "text"),
-    _Kind(tr("Click through places"), tr("a click at each place that you pick on the screen"), "click sequence"),
-    _Kind(tr("Step by step"), tr("add each step yourself")),
-    _Kind(tr("Write it as text"), tr("a step a line")),
+    _Kind("record", tr("Record"), tr("do it once, and edit it afterwards")),
+    _Kind("rapid fire", tr("Rapid fire"), tr("one key or button, again and again while you hold"), "rapid fire"),
+    _Kind("rhythm", tr("Rhythm"), tr("a short tap at a steady pace"), "rhythm"),
+    _Kind(
+        "hold",
+        tr("Hold until pressed again"),
+        tr("keys that stay down until the next press"),
+        "hold until pressed again",
+    ),
+    _Kind("combination", tr("Combination"), tr("several keys down together"), "combination"),
+    _Kind("row", tr("Keys in a row"), tr("one after the other, with a wait between"), "keys in a row"),
+    _Kind("text", tr("Type a text"), tr("typed as fast as you say"), "text"),
+    _Kind(
+        "places", tr("Click through places"), tr("a click at each place that you pick on the screen"), "click sequence"
+    ),
+    _Kind("steps", tr("Step by step"), tr("add each step yourself")),
+    _Kind("notation", tr("Write it as text"), tr("a step a line")),
 )
 # What the pictures are made of.
 _SAMPLES = {Asks.CONTROLS: "Q, W, E", Asks.TEXT: "Good tide"}
@@ -90,8 +99,8 @@ class _Row(QAbstractButton):
 
     def _draw(self, painter: QPainter, place: QRectF) -> None:
         if not self._lines:
-            painter.setPen(colour("brass" if self.kind.name == "Record" else "soft"))
-            if self.kind.name == "Record":
+            painter.setPen(colour("brass" if self.kind.key == "record" else "soft"))
+            if self.kind.key == "record":
                 painter.setBrush(colour("brass"))
                 painter.drawEllipse(place.center(), 5, 5)
             else:
@@ -180,5 +189,5 @@ class Beginnings(QWidget):
         if row.kind.builder:
             self.builder.choose(row.kind.builder)
         else:
-            wanted = {"Record": self.record_wanted, "Step by step": self.steps_wanted}
-            wanted.get(row.kind.name, self.text_wanted).emit()
+            wanted = {"record": self.record_wanted, "steps": self.steps_wanted}
+            wanted.get(row.kind.key, self.text_wanted).emit()

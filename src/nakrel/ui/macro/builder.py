@@ -11,7 +11,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Section, cycle_us, describe_play
 from nakrel.core.model.names import name_of
 from nakrel.core.model.steps import Pointer
-from nakrel.core.model.units import format_ms, format_rate
+from nakrel.core.model.units import shown_ms, shown_rate
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, choice, label
 from nakrel.ui.widgets.capture import Capture
@@ -119,8 +119,8 @@ class BuilderRow(QWidget):
             made = self._result
             steps = " · ".join(line.strip() for line in notation.write(made).splitlines())
             one = builder.most == 1 and builder.asks is Asks.CONTROLS
-            rate = format_rate(cycle_us(made, made.play)) if one else ""
-            pause = tr("pause {time} ms").format(time=format_ms(made.play.pause_us)) if made.play.pause_us else ""
+            rate = shown_rate(cycle_us(made, made.play)) if one else ""
+            pause = tr("pause {time} ms").format(time=shown_ms(made.play.pause_us)) if made.play.pause_us else ""
             message = "   ".join(filter(None, (describe_play(made.play), rate, steps, pause)))
         # What has not been given yet is no fault.
         missing = not (self.places if self._asked is Asks.PLACES else self.controls.text().strip())

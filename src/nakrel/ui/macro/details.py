@@ -18,7 +18,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.macro import Macro, Mode, Play, Section
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.steps import Open, Pointer, Text, walk
-from nakrel.core.model.units import format_ms, format_runs
+from nakrel.core.model.units import format_runs, shown_ms
 from nakrel.ui import commands
 from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.macro.frame_check import FrameCheck
@@ -142,7 +142,7 @@ class MacroDetails(QWidget):
         self.note.show_text(macro.note)
         run = self._shown.line.loop_us
         cycle = run + macro.play.pause_us
-        self._length.setText(tr("{time} ms").format(time=format_ms(run)))
+        self._length.setText(tr("{time} ms").format(time=shown_ms(run)))
         self.preview.show_macro(macro, macro.play)
         self._rate.setVisible(macro.play.mode is not Mode.SINGLE and cycle > 0)
         self._rate.setText(format_runs(cycle))
@@ -282,13 +282,11 @@ class MacroDetails(QWidget):
         if macro and profile and setup:
             before = setup.cells.get(code)
             refused = commands.attach(self._store, profile, setup.name, code, macro)
-            replaced = tr(" It did something else before; undo brings that back.") if before else ""
-            self._say(
-                refused
-                or tr("{button} plays it now in {name}.{replaced}").format(
-                    button=control_label(code), name=profile.name, replaced=replaced
-                )
-            )
+            if before:
+                plays = tr("{button} plays it now in {name}. It did something else before; undo brings that back.")
+            else:
+                plays = tr("{button} plays it now in {name}.")
+            self._say(refused or plays.format(button=control_label(code), name=profile.name))
 
     def _what_plays(self) -> m.Play_ | None:
         return m.Play_(self._shown.macro.id) if self._shown.macro else None

@@ -15,7 +15,7 @@ from nakrel.core.edit.safe import make_safe
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.errors import DataError, LimitError
 from nakrel.core.model.macro import Macro
-from nakrel.core.model.units import FRAME_RATES, format_ms, parse_time
+from nakrel.core.model.units import FRAME_RATES, parse_time, shown_ms
 from nakrel.ui import commands
 from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.macro.frame_plot import FramePlot
@@ -23,7 +23,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, clear_layout, label, searchable
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
-from nakrel.words import tr
+from nakrel.words import plain, tr
 
 __all__ = ["FrameCheck"]
 
@@ -81,7 +81,7 @@ class FrameCheck(QWidget):
         # One standard deviation, in microseconds.
         self._spread_us = 0
         self.spread = Figure(
-            tr("how much frame times vary"), _read_spread, lambda us: tr("{time} ms").format(time=format_ms(us))
+            tr("how much frame times vary"), _read_spread, lambda us: tr("{time} ms").format(time=shown_ms(us))
         )
         self.low = Figure(tr("1 % low frame rate"), _read_low, lambda fps: f"{fps:.0f}")
         # How often a server looks at what the game has seen, 0 for none.
@@ -90,7 +90,7 @@ class FrameCheck(QWidget):
             tr("server ticks"),
             [
                 (0.0, tr("has no ticks")),
-                *((each, tr("ticks {each:g} times a second").format(each=each)) for each in TICKS),
+                *((each, tr("ticks {each} times a second").format(each=plain(each))) for each in TICKS),
             ],
         )
         self.jitter = Sentence()
@@ -198,7 +198,7 @@ class FrameCheck(QWidget):
         self._least_us = result.least_us
         self.plot.show_result(result)
         self.plot.setAccessibleName(
-            tr("Presses seen against {value}").format(value=tr("frame rate") if result.against == "rate" else "hold")
+            tr("Presses seen, by frame rate") if result.against == "rate" else tr("Presses seen, by hold")
         )
         self.plot.update()
         self.answer.setText(result.answer)
@@ -215,27 +215,18 @@ class FrameCheck(QWidget):
 
     def _show_game(self) -> None:
         game = self.game
-        source = "typical" if self._measured_us is None else tr("as the last run showed")
         self.spread.set_value(self._spread_us)
         self.low.set_value(low_of_spread(game.fps or 60, game.spread_us))
         self.tick.set_value(self._tick)
-        error = tr("The macro's timing varies by {time} ms, {source}.").format(
-            time=format_ms(round(self.jitter_us)), source=source
-        )
-        self.jitter.say(
-            tr("Its frame times vary by"),
-            self.spread,
-            tr(", 1 % low"),
-            self.low,
-            tr("; its server"),
-            self.tick,
-            ".",
-            error,
-        )
-        frames = tr("Its frame times vary by {time} ms").format(time=format_ms(self._spread_us))
-        self.jitter.setAccessibleName(
-            tr("{frames}, its server {value}. {error}").format(frames=frames, value=self.tick.text(), error=error)
-        )
+        if self._measured_us is None:
+            error = tr("The macro's timing varies by {time} ms, as is typical.")
+        else:
+            error = tr("The macro's timing varies by {time} ms, as the last run showed.")
+        error = error.format(time=shown_ms(round(self.jitter_us)))
+        frames = tr("Its frame times vary by {spread}, 1 % low {low}; its server {tick}.")
+        self.jitter.fill(f"{frames} {error}", spread=self.spread, low=self.low, tick=self.tick)
+        told = frames.format(spread=self.spread.shown.text(), low=self.low.shown.text(), tick=self.tick.text())
+        self.jitter.setAccessibleName(f"{told} {error}")
 
     def _show_worst(self, worst: tuple[WorstPress, ...]) -> None:
         if worst == self._worst:
@@ -244,8 +235,8 @@ class FrameCheck(QWidget):
         clear_layout(self.worst)
         for each in worst[:_MOST_WORST]:
             line = QHBoxLayout()
-            text = tr("Worst of {button}: step {step}, {value}").format(
-                button=control_label(each.control), step=each.step, value=format_seen(each.seen)
+            text = tr("Worst of {button}: step {step}, {seen}").format(
+                button=control_label(each.control), step=each.step, seen=format_seen(each.seen)
             )
             line.addWidget(label(text, "", wrap=True), 1)
             show = button(tr("Show"), partial(self.show_row.emit, each.row), "link", tr("Select the step"))

@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QWidget
 
 from nakrel.core.analysis.frame_answer import FrameAnswer
 from nakrel.ui.theme import SMALL_PX, font, palette
-from nakrel.words import tr
+from nakrel.words import plain, shown_number, tr
 
 __all__ = ["FramePlot"]
 
@@ -30,9 +30,9 @@ class FramePlot(QWidget):
         self.result = result
         by_rate = result.against == "rate"
         told = [
-            tr("{value:g} frames: {share:.0%}").format(value=value, share=share)
+            tr("{value} frames: {share} %").format(value=plain(value), share=shown_number(share * 100))
             if by_rate
-            else tr("{value:g} ms: {share:.0%}").format(value=value / 1000, share=share)
+            else tr("{value} ms: {share} %").format(value=plain(value / 1000), share=shown_number(share * 100))
             for value, share in result.points[:: 1 if by_rate else 4]
         ]
         self.setAccessibleName(tr("Presses seen, by frame rate") if by_rate else tr("Presses seen, by hold"))

@@ -10,12 +10,12 @@ from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from nakrel import protocol as m
 from nakrel.core.model.runs import RunRecord
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.ui.widgets.basics import button, form_row, label
-from nakrel.words import tr
+from nakrel.words import counted, plain, shown_number, tr
 
 if TYPE_CHECKING:
     from nakrel.core.analysis.lateness import Lateness
@@ -41,7 +41,10 @@ class _Histogram(QWidget):
 
     def speak(self) -> None:
         """Tell screen readers what is drawn."""
-        bounds = (*(tr("up to {value:g} ms late").format(value=bound / 1000) for bound in self.bounds_us), "later")
+        bounds = (
+            *(tr("up to {value} ms late").format(value=plain(bound / 1000)) for bound in self.bounds_us),
+            tr("later"),
+        )
         told = [f"{count} {words}" for count, words in zip(self.counts, bounds, strict=False) if count]
         self.setAccessibleDescription("; ".join(told))
 
@@ -70,7 +73,7 @@ class _Histogram(QWidget):
                 x = field.left() + n * width
                 painter.drawLine(QPointF(x, field.bottom()), QPointF(x, field.bottom() + 3))
                 place = QRectF(x - 30, field.bottom() + 3, 60, 14)
-                painter.drawText(place, Qt.AlignmentFlag.AlignHCenter, tr("{time} ms").format(time=format_ms(bound)))
+                painter.drawText(place, Qt.AlignmentFlag.AlignHCenter, tr("{time} ms").format(time=shown_ms(bound)))
 
 
 class LastRun(QWidget):
@@ -138,16 +141,18 @@ class LastRun(QWidget):
             self.measured.emit(None, None)
             return
         for field, micros in ((self.median, late.median_us), (self.p99, late.p99_us), (self.most, late.most_us)):
-            field.setText(tr("{value:.3f} ms").format(value=micros / 1000))
-        runs = (
-            tr("{runs} run{value}").format(runs=record.runs, value="" if record.runs == 1 else "s")
-            if record.runs
-            else tr("no full run")
-        )
-        left_out = tr(", {left_out} more not kept").format(left_out=record.left_out) if record.left_out else ""
+            field.setText(tr("{value} ms").format(value=shown_number(micros / 1000, 3)))
+        runs = counted(record.runs, "{n} run", "{n} runs") if record.runs else tr("no full run")
+        if record.left_out:
+            told = tr("{runs}, {events} events, {left_out} more not kept; ended: {reason}")
+        else:
+            told = tr("{runs}, {events} events; ended: {reason}")
         self.message.setText(
-            tr("{runs}, {events} events{left_out}; ended: {value}").format(
-                runs=runs, events=late.events, left_out=left_out, value=record.reason or tr("still running")
+            told.format(
+                runs=runs,
+                events=shown_number(late.events),
+                left_out=shown_number(record.left_out),
+                reason=record.reason or tr("still running"),
             )
         )
         self.histogram.counts, self.histogram.bounds_us = late.counts, late.bounds_us

@@ -17,7 +17,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.recording import Moves, RecordingSettings, Waits, Where
 from nakrel.core.model.steps import Step
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
 from nakrel.ui.macro.recording_options import RecordingOptions
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button
@@ -232,26 +232,30 @@ class RecordingBar(QWidget):
         settings = self._store.settings.recording
         caught = [
             word
-            for on, word in ((settings.keys, "keys"), (settings.buttons, "buttons"), (settings.wheel, "wheel"))
+            for on, word in (
+                (settings.keys, tr("keys")),
+                (settings.buttons, tr("buttons")),
+                (settings.wheel, tr("wheel")),
+            )
             if on
         ]
         waits = {
             Waits.PERFORMED: tr("waits as recorded"),
-            Waits.EVEN: tr("every wait {time} ms").format(time=format_ms(settings.even_us)),
+            Waits.EVEN: tr("every wait {time} ms").format(time=shown_ms(settings.even_us)),
             Waits.NONE: tr("no waits"),
         }[settings.waits]
         where = tr("replaces all steps") if settings.where is Where.REPLACE else tr("at the end of the loop")
         if settings.where is Where.CURSOR and self.row_after is not None:
             where = (
-                tr("after step {number_before}").format(number_before=self.number_before)
+                tr("after step {number}").format(number=self.number_before)
                 if self.number_before
                 else tr("at the selected step")
             )
         moves = {Moves.NONE: [], Moves.CLICKS: [tr("places at clicks")], Moves.PATH: [tr("pointer path")]}[
             settings.moves
         ]
-        what = ", ".join([*caught, *moves]) or "nothing"
-        return " · ".join((where, tr("{stop_key} ends it").format(stop_key=stop_key), what, waits))
+        what = ", ".join([*caught, *moves]) or tr("nothing")
+        return " · ".join((where, tr("{key} ends it").format(key=stop_key), what, waits))
 
     _target: Macro | None = None
 

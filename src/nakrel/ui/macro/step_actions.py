@@ -21,7 +21,7 @@ from nakrel.ui.macro.steps_model import SECTION_WORDS, TIME, WHAT, StepsModel
 from nakrel.ui.macro.steps_table import StepsTable
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.capture import Capture
-from nakrel.words import tr
+from nakrel.words import counted, tr
 
 __all__ = ["StepActions"]
 
@@ -160,7 +160,9 @@ class StepActions:
         )
         menu.addAction(tr("Repeat…"), lambda: self.wrap(tr("repeat steps"), lambda inner: Repeat(times=2, steps=inner)))
         menu.addAction(tr("Random choice of them"), lambda: self.wrap(tr("random choice"), _options))
-        menu.addAction(tr("Only if…"), lambda: self.wrap("if", lambda inner: If(condition="run > 1", steps=inner)))
+        menu.addAction(
+            tr("Only if…"), lambda: self.wrap(tr("only if"), lambda inner: If(condition="run > 1", steps=inner))
+        )
         menu.addSeparator()
         for section in Section:
             menu.addAction(
@@ -193,13 +195,14 @@ class StepActions:
         others = other_ends(macro, rows) if macro else []
         self.edit_selected(tr("another key"), lambda macro, rows: edits.rebind(macro, rows, code))
         if others:
-            what = "release" if isinstance(self._host.model.step(others[0]), Release) else "press"
-            several = "s" * (len(others) > 1)
-            self._store.offer.emit(
-                tr("The {what} of the old key is still there.").format(what=what),
-                tr("Change the {what}{several}, too").format(what=what, several=several),
-                lambda: self._rebind_rows(others, code),
-            )
+            count = len(others)
+            if isinstance(self._host.model.step(others[0]), Release):
+                still = tr("The release of the old key is still there.")
+                change = counted(count, "Change the release, too", "Change the {n} releases, too")
+            else:
+                still = tr("The press of the old key is still there.")
+                change = counted(count, "Change the press, too", "Change the {n} presses, too")
+            self._store.offer.emit(still, change, lambda: self._rebind_rows(others, code))
 
     def _rebind_rows(self, rows: list[int], code: str) -> None:
         if macro := self._host.model.macro:

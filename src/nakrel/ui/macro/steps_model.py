@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Collection
 from typing import Any
 
@@ -16,7 +17,7 @@ from nakrel.core.model.controls import OTHERS
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_COUNT, MAX_NOTCHES, MAX_RATE, MAX_WEIGHT
 from nakrel.core.model.macro import Macro, Section
-from nakrel.core.model.step_words import describe, number_text, time_text
+from nakrel.core.model.step_words import describe, number_text, shown_time
 from nakrel.core.model.steps import (
     Block,
     Branch,
@@ -35,7 +36,7 @@ from nakrel.core.model.steps import (
     Wait,
     Wheel,
 )
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import plain_span, shown_ms
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.rows import DEPTH, GLYPH, LIT, WEAK, Drawn, HeadedModel
@@ -121,7 +122,8 @@ class StepsModel(HeadedModel):
         if role == Qt.ItemDataRole.EditRole:
             return _line_text(step) if column == WHAT else self._text(row, column, section, step).removesuffix(" ms")
         if role == Qt.ItemDataRole.AccessibleTextRole and column == WHAT:
-            return f"{SECTION_WORDS[section]}: {self._words(row)}{', off' if _off(step) else ''}"
+            words = tr("{step}, off").format(step=self._words(row)) if _off(step) else self._words(row)
+            return f"{SECTION_WORDS[section]}: {words}"
         if role == GLYPH and column == WHAT:
             return _glyph(step)
         if role == DEPTH and column == WHAT:
@@ -170,8 +172,8 @@ class StepsModel(HeadedModel):
         if column == WHAT:
             return tr("{value}  (off)").format(value=self._words(row)) if _off(step) else self._words(row)
         if column == TIME:
-            return _time_text(step)
-        return format_ms(self.line.start_us(row)) if column == STARTS else _remark(step)
+            return _shown_time(step)
+        return shown_ms(self.line.start_us(row)) if column == STARTS else _remark(step)
 
     def flags(self, index: AnyIndex) -> Qt.ItemFlag:
         """Steps, times and remarks are edited in place; rows are dragged."""
@@ -222,7 +224,7 @@ class StepsModel(HeadedModel):
             return edits.change(self.macro, row, _with_figure(step, text))
         # With several steps selected, all their times become this one.
         chosen = [r for r in self.selected if type(self.step(r)) is type(step)]
-        least, most = notation.read_span(text)
+        least, most = notation.read_span(plain_span(text))
         if most is not None and not isinstance(step, Wait):
             raise DataError(
                 tr("only a wait can be random; write one time for this step, not {value!r}").format(value=text)
@@ -270,14 +272,14 @@ class StepsModel(HeadedModel):
         )
 
 
-def _time_text(step: Line) -> str:
+def _shown_time(step: Line) -> str:
     match step:
         case Wait():
-            return time_text(step.wait_us, step.most_us)
+            return shown_time(step.wait_us, step.most_us)
         case Tap() | Chord():
-            return time_text(step.hold_us)
+            return shown_time(step.hold_us)
         case Pointer():
-            return time_text(step.over_us) if step.over_us else tr("at once")
+            return shown_time(step.over_us) if step.over_us else tr("at once")
         case Text():
             return f"{number_text(step.rate)}/s"
         case Wheel():
@@ -339,13 +341,41 @@ def _with_figure(step: Wheel | Repeat | Text | Branch, text: str) -> Line:
     replace = msgspec.structs.replace
     match step:
         case Wheel():
-            return replace(step, notches=_count(text, tr("number of notches"), MAX_NOTCHES))
+            return replace(
+                step,
+                notches=_count(
+                    text,
+                    tr("{value!r} is not a number of notches; write 1 to {most}, or a formula in parentheses"),
+                    MAX_NOTCHES,
+                ),
+            )
         case Repeat():
-            return replace(step, times=_count(text.removesuffix("times"), tr("number of times"), MAX_COUNT))
+            return replace(
+                step,
+                times=_count(
+                    _figure(text),
+                    tr("{value!r} is not a number of times; write 1 to {most}, or a formula in parentheses"),
+                    MAX_COUNT,
+                ),
+            )
         case Text():
-            return replace(step, rate=_count(text.removesuffix("/s"), tr("rate a second"), MAX_RATE))
+            return replace(
+                step,
+                rate=_count(
+                    text.removesuffix("/s"),
+                    tr("{value!r} is not a rate a second; write 1 to {most}, or a formula in parentheses"),
+                    MAX_RATE,
+                ),
+            )
         case Branch():
-            return replace(step, weight=_count(text.removeprefix("weight"), "weight", MAX_WEIGHT))
+            return replace(
+                step,
+                weight=_count(
+                    _figure(text),
+                    tr("{value!r} is not a weight; write 1 to {most}, or a formula in parentheses"),
+                    MAX_WEIGHT,
+                ),
+            )
 
 
 def _with_time(step: Line, least: int | str, most: int | str | None) -> Line:
@@ -360,14 +390,15 @@ def _with_time(step: Line, least: int | str, most: int | str | None) -> Line:
     return step
 
 
-def _count(text: str, what: str, most: int) -> int | str:
+def _figure(text: str) -> str:
+    """The number or formula that is left without the words beside it, in any language."""
+    return text if "(" in text else re.sub(r"-?[^\W\d]+", " ", text)
+
+
+def _count(text: str, wrong: str, most: int) -> int | str:
     text = text.strip()
     if text.startswith("(") and text.endswith(")"):
         return text[1:-1].strip()
     if not text.isdecimal() or not 1 <= int(text) <= most:
-        raise DataError(
-            tr("{value!r} is not a {what}; write 1 to {most}, or a formula in parentheses").format(
-                value=text, what=what, most=most
-            )
-        )
+        raise DataError(wrong.format(value=text, most=most))
     return int(text)

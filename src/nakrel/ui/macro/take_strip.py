@@ -20,14 +20,14 @@ from nakrel.core.model.recording import Moves, RecordingSettings, Waits, Where
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Step, Wait
 from nakrel.core.model.takes import Take
-from nakrel.core.model.units import format_ms, parse_time
+from nakrel.core.model.units import parse_time, shown_ms
 from nakrel.ui import commands
 from nakrel.ui.background import Background
 from nakrel.ui.macro.takes_dialog import TakesDialog
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
-from nakrel.words import counted, tr
+from nakrel.words import counted, shown_number, tr
 
 __all__ = ["TakeStrip"]
 
@@ -67,7 +67,7 @@ class TakeStrip(QFrame):
         self.sentence = Sentence()
         self.delays, self.pointer = OneOf(tr("delays"), _DELAYS), OneOf(tr("pointer"), _POINTER)
         self.taps = OneOf(tr("presses"), _TAPS)
-        self.even = Figure(tr("every delay"), parse_time, lambda us: tr("{time} ms").format(time=format_ms(us)))
+        self.even = Figure(tr("every delay"), parse_time, lambda us: tr("{time} ms").format(time=shown_ms(us)))
         self.where = OneOf(tr("goes"), self._places())
         self.sentence.may_say(self.delays, self.pointer, self.taps, self.even, self.where)
         self.others = button(tr("other takes…"), self.list_takes, "link")
@@ -110,8 +110,12 @@ class TakeStrip(QFrame):
         self.setGeometry(place.left(), place.top() if seen else place.bottom() - height, place.width(), height)
 
     @staticmethod
-    def _places(after: str = "at the selected step") -> Sequence[tuple[Where, str]]:
-        return ((Where.CURSOR, after), (Where.END, tr("at the end")), (Where.REPLACE, tr("replacing all steps")))
+    def _places(after: str = "") -> Sequence[tuple[Where, str]]:
+        return (
+            (Where.CURSOR, after or tr("at the selected step")),
+            (Where.END, tr("at the end")),
+            (Where.REPLACE, tr("replacing all steps")),
+        )
 
     def offer(self, before: Macro, row: int | None, number: int, steps: tuple[Step, ...]) -> None:
         """Use what was just recorded into the macro as it was before, after a row (the step `number` comes before it,
@@ -246,9 +250,7 @@ class TakeStrip(QFrame):
         self._head.setText(self._name or tr("Take {number}").format(number=take.number))
         self._head.setToolTip(_words(take) if not self._name else "")
         # Without a chosen step, where the cursor is and the end are the same.
-        places = self._places(
-            tr("after step {number}").format(number=self._number) if self._number else tr("at the selected step")
-        )
+        places = self._places(tr("after step {number}").format(number=self._number) if self._number else "")
         self.where.set_options(places[1:] if self._row is None else places)
         self.delays.set_value(settings.waits)
         self.pointer.set_value(settings.moves)
@@ -256,8 +258,13 @@ class TakeStrip(QFrame):
         at_end = self._row is None and settings.where is Where.CURSOR
         self.where.set_value(Where.END if at_end else settings.where)
         self.even.set_value(settings.even_us)
-        delays = ("delays", self.delays, self.even) if settings.waits is Waits.EVEN else ("delays", self.delays)
-        self.sentence.say(*delays, tr("· pointer"), self.pointer, "·", self.taps, "·", self.where)
+        if settings.waits is Waits.EVEN:
+            told = tr("delays {delays} {even} · pointer {pointer} · {taps} · {where}")
+        else:
+            told = tr("delays {delays} · pointer {pointer} · {taps} · {where}")
+        self.sentence.fill(
+            told, delays=self.delays, even=self.even, pointer=self.pointer, taps=self.taps, where=self.where
+        )
         self.show()
         self._put()
         self.raise_()
@@ -279,7 +286,7 @@ class TakeStrip(QFrame):
 
 def _words(take: Take) -> str:
     events = sum(not isinstance(step, Wait) for step in take.steps)
-    seconds = f"{length_us(take.steps) / 1_000_000:.2f} s"
+    seconds = f"{shown_number(length_us(take.steps) / 1_000_000, 2)} s"
     when = time.strftime("%H:%M", time.localtime(take.at))
     return tr("Take {number} · {when} · {events} · {seconds}").format(
         number=take.number, when=when, events=counted(events, "{n} event", "{n} events"), seconds=seconds

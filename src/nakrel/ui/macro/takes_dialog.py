@@ -14,7 +14,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.steps import Pointer, Step
 from nakrel.core.model.takes import Take
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
 from nakrel.ui.background import Background
 from nakrel.ui.theme import SMALL_PX, colour, font, hue
 from nakrel.ui.widgets import glyphs
@@ -23,7 +23,7 @@ from nakrel.ui.widgets.lettering import fitted, write
 from nakrel.ui.widgets.rows import Table
 from nakrel.ui.widgets.sentence import Figure, Sentence
 from nakrel.ui.widgets.traces import draw_trace
-from nakrel.words import tr
+from nakrel.words import shown_number, tr
 
 __all__ = ["TakesDialog"]
 
@@ -89,7 +89,7 @@ class _Traces(QWidget):
         painter.drawText(QRectF(_NAMES, y, 60, 16), Qt.AlignmentFlag.AlignLeft, "0")
         right = Qt.AlignmentFlag.AlignRight
         painter.drawText(
-            QRectF(_NAMES + width - 100, y, 100, 16), right, tr("{time} ms").format(time=format_ms(round(end, -2)))
+            QRectF(_NAMES + width - 100, y, 100, 16), right, tr("{time} ms").format(time=shown_ms(round(end, -2)))
         )
 
 
@@ -110,7 +110,7 @@ class TakesDialog(QDialog):
         self.table.setModel(self._model)
         self.table.set_widths(200, 110, 110)
         self.message, self.differences = label(tr("Comparing…"), "soft", wrap=True), label("", "", wrap=True)
-        self.share = Figure(tr("which of the times"), _read_share, lambda share: f"{share * 100:.0f} %")
+        self.share = Figure(tr("which of the times"), _read_share, lambda share: f"{shown_number(share * 100)} %")
         self.sentence = Sentence()
         self.sentence.may_say(self.share)
         self.use_button = button(tr("Use these times"), self.use_share, "act")
@@ -151,7 +151,9 @@ class TakesDialog(QDialog):
         self.traces.updateGeometry()
         self.traces.setFixedHeight(self.traces.sizeHint().height())
         for number, (event, gap) in enumerate(zip(aligned.events, aligned.gaps, strict=True)):
-            times = (f"{gap.median_us / 1_000:.1f}", f"{gap.spread_us / 1_000:.1f}") if number else ("", "")
+            times = (
+                (shown_number(gap.median_us / 1_000, 1), shown_number(gap.spread_us / 1_000, 1)) if number else ("", "")
+            )
             far = ", ".join(tr("take {take}").format(take=take) for take in gap.outliers)
             cells = [QStandardItem(text) for text in (event_words(event.what), *times, far)]
             for cell in cells:
@@ -174,23 +176,21 @@ class TakesDialog(QDialog):
     def _share_chosen(self, share: float) -> None:
         self.traces.share = share
         self.share.set_value(share)
-        means = {0.0: tr("the shortest"), 0.5: tr("the median"), 1.0: tr("the longest")}.get(share, "")
-        self.sentence.say(
-            tr("Each time is the one that"),
-            self.share,
-            tr("of the takes don't exceed{value}.").format(value=means and ": " + means),
-        )
+        told = {
+            0.0: tr("Each time is the one that {share} of the takes don't exceed: the shortest."),
+            0.5: tr("Each time is the one that {share} of the takes don't exceed: the median."),
+            1.0: tr("Each time is the one that {share} of the takes don't exceed: the longest."),
+        }.get(share, tr("Each time is the one that {share} of the takes don't exceed."))
+        self.sentence.fill(told, share=self.share)
         self.traces.update()
 
     def use_share(self) -> None:
         """Use the times that are chosen."""
         if self.aligned is not None:
             share = self.traces.share
-            name = tr("Median") if share == 0.5 else tr("The {value:.0f} % times").format(value=share * 100)
-            self._use(
-                self.aligned.steps(share),
-                tr("{name} of {count} takes").format(name=name, count=len(self.aligned.times)),
-            )
+            name = tr("Median of {count} takes") if share == 0.5 else tr("The {share} % times of {count} takes")
+            named = name.format(share=shown_number(share * 100), count=len(self.aligned.times))
+            self._use(self.aligned.steps(share), named)
             self.accept()
 
     def use_fastest(self) -> None:

@@ -13,7 +13,7 @@ from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.tuning import Question, Target, Tuning
-from nakrel.core.model.units import format_ms, parse_time
+from nakrel.core.model.units import parse_time, shown_ms
 from nakrel.ui.macro.tuning_plot import TuningPlot
 from nakrel.ui.macro.tuning_session import TuningSession
 from nakrel.ui.shown import Shown
@@ -48,7 +48,7 @@ class Tune(QWidget):
         # What is asked the next time.
         self.wanted = Tuning()
         self.target = OneOf(tr("what is tuned"), _TARGETS)
-        time = lambda us: tr("{time} ms").format(time=format_ms(us))  # noqa: E731
+        time = lambda us: tr("{time} ms").format(time=shown_ms(us))  # noqa: E731
         self.least, self.most = (
             Figure(tr("shortest time"), parse_time, time),
             Figure(tr("longest time"), parse_time, time),
@@ -142,7 +142,7 @@ class Tune(QWidget):
             self._show_search()
         elif session.on and session.macro:
             self._show(
-                tr("tuned elsewhere"),
+                "tuned elsewhere",
                 tr("{name} is tuned now.").format(name=session.macro.name),
                 (((tr("Leave"), session.leave, ""),),),
             )
@@ -166,27 +166,18 @@ class Tune(QWidget):
             each.setText(control_label(control))
             each.setAccessibleName(f"{control_label(control)} {name}")
         yes, no = self._judges
-        self.sentence.say(
-            *(
-                tr("Find the shortest time of"),
-                self.target,
-                tr("from"),
-                self.least,
-                tr("to"),
-                self.most,
-                tr("that works"),
-                self.sure,
-                ".",
+        self.sentence.fill(
+            tr(
+                "Find the shortest time of {target} from {least} to {most} that works {sure}. In the game, {yes} says "
+                "that it worked, {no} that it didn't; {trials} trials at most."
             ),
-            *(
-                tr("In the game,"),
-                yes,
-                tr("says that it worked,"),
-                no,
-                tr("that it didn't;"),
-                self.trials,
-                tr("trials at most."),
-            ),
+            target=self.target,
+            least=self.least,
+            most=self.most,
+            sure=self.sure,
+            yes=yes,
+            no=no,
+            trials=self.trials,
         )
 
     def _show_search(self) -> None:
@@ -202,12 +193,12 @@ class Tune(QWidget):
             self._show("gone", f"{error}.", (((tr("Start over"), session.forget, ""),),))
             return
         lies = tr("The shortest lies between {time} and {time2} ms (90 % sure).").format(
-            time=format_ms(found.low_us), time2=format_ms(found.high_us)
+            time=shown_ms(found.low_us), time2=shown_ms(found.high_us)
         )
         if session.on:
             yes, no = control_label(tuning.worked), control_label(tuning.failed)
             now = tr("Trial {value}: {time} ms for {what}.").format(
-                value=count + 1, time=format_ms(found.next_us), what=what
+                value=count + 1, time=shown_ms(found.next_us), what=what
             )
             todo = (
                 tr("{yes} if it worked, {no} if it didn't.").format(yes=yes, no=no)
@@ -221,9 +212,9 @@ class Tune(QWidget):
                 lines.append([worked, (tr("It didn't"), partial(session.judge, False), "")])
             lines.append([(tr("Take the last back"), session.take_back, "link")] if count else [])
             lines[-1].append((tr("Leave"), session.leave, "link"))
-            self._show(tr("on {played} {value}").format(played=session.played, value=bool(count)), text, lines)
+            self._show(f"on {session.played} {bool(count)}", text, lines)
             return
-        use = tr("Use {time} ms").format(time=format_ms(found.high_us))
+        use = tr("Use {time} ms").format(time=shown_ms(found.high_us))
         lines = []
         # What wasn't reached works for nobody.
         if found.reached and count:
@@ -237,7 +228,7 @@ class Tune(QWidget):
         if not session.done:
             lines.append([(tr("Go on"), partial(session.begin, tuning), "")])
         lines.append([(tr("Start over"), session.forget, "link")])
-        state = tr("left {use} {value} {count}").format(use=use, value=profile and profile.id, count=len(lines))
+        state = f"left {use} {profile and profile.id} {len(lines)}"
         self._show(state, f"{what[0].upper()}{what[1:]}: {session.result}. {lies}", lines)
 
     def _show(self, state: str, text: str, lines: Sequence[Sequence[Action]]) -> None:

@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QWidget
 
 from nakrel.core.analysis.trials import Found
 from nakrel.core.model.tuning import Question, Tuning
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
 from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.words import tr
 
@@ -47,8 +47,8 @@ class TuningPlot(QWidget):
                 tr("{worked} of {count} trials worked; the shortest time lies between {time} and {time2} ms").format(
                     worked=worked,
                     count=len(tuning.trials),
-                    time=format_ms(found.low_us),
-                    time2=format_ms(found.high_us),
+                    time=shown_ms(found.low_us),
+                    time2=shown_ms(found.high_us),
                 )
             )
 

@@ -15,12 +15,12 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.tuning import Trial, Tuning
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
 from nakrel.ui import commands
 from nakrel.ui.background import Background
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.words import counted, tr
+from nakrel.words import counted, plain, tr
 
 __all__ = ["TuningSession"]
 
@@ -198,15 +198,15 @@ class TuningSession(QObject):
         if tuning is None or found is None:
             return ""
         count = counted(len(tuning.trials), "{n} trial", "{n} trials")
-        share = tr("{value:g} of 100 times").format(value=tuning.question.sure * 100)
+        share = tr("{value} of 100 times").format(value=plain(tuning.question.sure * 100))
         if not found.reached:
             return tr("no time up to {time} ms is sure to work {share}; {count}").format(
-                time=format_ms(tuning.question.most_us), share=share, count=count
+                time=shown_ms(tuning.question.most_us), share=share, count=count
             )
         works = (
-            tr("{time} ms works {share}").format(time=format_ms(found.high_us), share=share)
+            tr("{time} ms works {share}").format(time=shown_ms(found.high_us), share=share)
             if self.done
-            else tr("so far {time} ms").format(time=format_ms(found.high_us))
+            else tr("so far {time} ms").format(time=shown_ms(found.high_us))
         )
         return f"{works}; {count}"
 

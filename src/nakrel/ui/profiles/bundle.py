@@ -138,10 +138,12 @@ class Bundles(QObject):
         self._ask_for([profile])
 
     def _ask_for(self, chosen: list[Profile]) -> None:
-        text = chosen[0].name if len(chosen) == 1 else counted(len(chosen), "{n} profile", "{n} profiles")
-        title = tr("Write {value} and {value2} macros").format(
-            value=text, value2="its" if len(chosen) == 1 else "their"
-        )
+        if len(chosen) == 1:
+            text = chosen[0].name
+            title = tr("Write {name} and its macros").format(name=text)
+        else:
+            text = counted(len(chosen), "{n} profile", "{n} profiles")
+            title = tr("Write {profiles} and their macros").format(profiles=text)
         name, _ = QFileDialog.getSaveFileName(self._of, title, f"{text}.nakrel.zip", _FILTER)
         if name:
             self.write(Path(name), chosen)

@@ -258,14 +258,11 @@ class ProfilesColumn(QWidget):
         """In each list what it lacks; NothingHere speaks when both are empty."""
         typed = typed.strip()
         both = bool(typed) and not self.profiles.items and not self.macros.items
-        for view, kind in ((self.profile_view, "profile"), (self.macro_view, "macro")):
-            view.empty = (
-                ""
-                if both
-                else tr("No {kind} matches “{typed}”.").format(kind=kind, typed=typed)
-                if typed
-                else _NO_MACROS
-            )
+        for view, missing in (
+            (self.profile_view, tr("No profile matches “{typed}”.")),
+            (self.macro_view, tr("No macro matches “{typed}”.")),
+        ):
+            view.empty = "" if both else missing.format(typed=typed) if typed else _NO_MACROS
             view.update()
 
     def _select_shown(self) -> None:
@@ -335,8 +332,8 @@ class ProfilesColumn(QWidget):
         self._shown.show_profile(copy.id)
         if any(isinstance(cell, RunMacro) for *_, cell in copy.cells()):
             self._store.offer.emit(
-                tr("{name} plays the same macros as {name2}: an edit of one changes both.").format(
-                    name=copy.name, name2=profile.name
+                tr("{copy} plays the same macros as {name}: an edit of one changes both.").format(
+                    copy=copy.name, name=profile.name
                 ),
                 tr("Give it copies"),
                 lambda: commands.copy_macros(self._store, copy.id),

@@ -44,12 +44,16 @@ class History(QDialog):
         self.versions: tuple[m.Version, ...] = ()
         now = (store.profiles if kind == "profile" else store.macros).get(key)
         self.setWindowTitle(
-            tr("Versions of {name}").format(name=now.name) if now else tr("Deleted {kind}s").format(kind=kind)
+            tr("Versions of {name}").format(name=now.name)
+            if now
+            else tr("Deleted profiles")
+            if kind == "profile"
+            else tr("Deleted macros")
         )
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(760, 520)
         self._model = QStandardItemModel(0, 2, self)
-        self._model.setHorizontalHeaderLabels(["saved", "name"])
+        self._model.setHorizontalHeaderLabels([tr("saved", "when"), tr("name", "of a thing")])
         self.table = Table(tr("Versions"))
         self.table.setModel(self._model)
         self.table.set_widths(184)
@@ -157,15 +161,14 @@ class _Marks(QSyntaxHighlighter):
 
 def _macro_text(macro: Macro) -> str:
     note = f"{macro.note}\n" if macro.note else ""
-    return tr("{name}\n{note}plays: {value}\n\n{value2}").format(
-        name=macro.name, note=note, value=describe_play(macro.play), value2=notation.write(macro)
-    )
+    plays = tr("plays: {how}").format(how=describe_play(macro.play))
+    return f"{macro.name}\n{note}{plays}\n\n{notation.write(macro)}"
 
 
 def _profile_text(store: Store, profile: Profile) -> str:
     lines = [profile.name, *([profile.note] if profile.note else [])]
     lines += [tr("linked to {value}").format(value=describe_rule(rule)) for rule in profile.programs]
-    lines.append(tr("fair play: {value}").format(value=FAIR_PLAY_WORDS[profile.fair_play]))
+    lines.append(tr("fair play: {value}").format(value=tr(FAIR_PLAY_WORDS[profile.fair_play])))
     for setup in profile.setups:
         lines += ["", setup.name]
         for layer, code, cell in setup.every():

@@ -12,7 +12,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, cycle_us, describe_play
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.programs import describe_rule
-from nakrel.core.model.units import format_rate
+from nakrel.core.model.units import shown_rate
 from nakrel.ui import commands
 from nakrel.ui.dragged import MACRO_MIME
 from nakrel.ui.store import Store
@@ -36,7 +36,7 @@ def profile_state(store: Store, profile: Profile) -> str:
     if profile.id == status.pinned:
         return tr("pinned")
     if profile.id == status.live and profile.id != EVERYDAY:
-        return tr("in front") if "in front" in status.reason else tr("running")
+        return tr("in front") if status.program_in_front else tr("running")
     if profile.id == EVERYDAY:
         return tr("when no linked program runs")
     if not profile.programs:
@@ -162,7 +162,7 @@ class MacroList(_NamedList):
             case Qt.ItemDataRole.DisplayRole | Qt.ItemDataRole.EditRole:
                 return macro.name
             case Qt.ItemDataRole.ToolTipRole:
-                rate = format_rate(cycle_us(macro, macro.play))
+                rate = shown_rate(cycle_us(macro, macro.play))
                 return "\n".join(filter(None, [macro.note, f"{describe_play(macro.play)}, {rate}".rstrip(", ")]))
         if role == GLYPH:
             return glyphs.MACRO

@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QWidget
 
 from nakrel.core.analysis.practice_range import bins_of, histogram
 from nakrel.ui.theme import SMALL_PX, colour, font
-from nakrel.words import tr
+from nakrel.words import shown_number, tr
 
 __all__ = ["Histograms"]
 
@@ -63,10 +63,10 @@ class Histograms(QWidget):
             for place, bound in enumerate(bins_of()):
                 if bound in _MARKED:
                     spot = QRectF(field.left() + (place + 1) * step - 20, field.bottom() + 2, 40, _FOOT)
-                    painter.drawText(spot, Qt.AlignmentFlag.AlignHCenter, f"{bound:,}")
+                    painter.drawText(spot, Qt.AlignmentFlag.AlignHCenter, shown_number(bound))
 
 
 def _spoken(counts: list[int]) -> str:
     """The bars that there are, with the milliseconds that each ends at."""
-    ends = [tr("up to {bound:,}").format(bound=bound) for bound in bins_of()] + ["longer"]
+    ends = [tr("up to {bound}").format(bound=shown_number(bound)) for bound in bins_of()] + [tr("longer")]
     return ", ".join(f"{count} {end}" for count, end in zip(counts, ends, strict=False) if count) or tr("none yet")

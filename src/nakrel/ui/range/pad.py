@@ -159,4 +159,4 @@ class Pad(QWidget):
 def lane_name(lane: Lane, macro_names: dict[str, str]) -> str:
     """What a lane is called: its control, and the macro that presses it."""
     name = control_label(lane.control)
-    return name if lane.by == FINGER else f"{name}, {macro_names.get(lane.by, 'a macro')}"
+    return name if lane.by == FINGER else f"{name}, {macro_names.get(lane.by, tr('a macro'))}"

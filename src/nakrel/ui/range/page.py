@@ -37,7 +37,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.rows import HeadedModel, Table
 from nakrel.ui.widgets.sentence import Figure, Sentence
-from nakrel.words import tr
+from nakrel.words import shown_number, tr
 
 __all__ = ["RangePage"]
 
@@ -72,13 +72,15 @@ def _read_fps(text: str) -> int:
 
 def _bounce_words(row: Row) -> str:
     """What a worn switch does, with its numbers."""
-    often = tr("{bounces} of {presses} presses of {button}").format(
-        bounces=row.bounces, presses=row.presses, button=control_label(row.lane.control)
-    )
-    shortest = (row.shortest_gap_us or 0) / 1_000
     return tr(
-        "{often} came within 25 ms after a release (the soonest after {shortest:.1f} ms): its switch looks worn."
-    ).format(often=often, shortest=shortest)
+        "{bounces} of {presses} presses of {button} came within 25 ms after a release (the soonest after {shortest} "
+        "ms): its switch looks worn."
+    ).format(
+        bounces=row.bounces,
+        presses=row.presses,
+        button=control_label(row.lane.control),
+        shortest=shown_number((row.shortest_gap_us or 0) / 1_000, 1),
+    )
 
 
 class _Rows(HeadedModel):
@@ -231,8 +233,8 @@ class RangePage(QWidget):
             parts.append(tr("macros typed: {macros_text}").format(macros_text=self._macros_text))
         if self._moves:
             parts.append(
-                tr("the pointer went {moved_px:,.0f} px in {moves:,} moves").format(
-                    moved_px=self._moved_px, moves=self._moves
+                tr("the pointer went {moved_px} px in {moves} moves").format(
+                    moved_px=shown_number(self._moved_px), moves=shown_number(self._moves)
                 )
             )
         text = " · ".join(parts)
@@ -252,7 +254,7 @@ class RangePage(QWidget):
 
     def _frames_changed(self) -> None:
         self.rate.set_value(self._shown.frames)
-        self.sentence.say(tr("Seen by a game at"), self.rate, ".")
+        self.sentence.fill(tr("Seen by a game at {rate}."), rate=self.rate)
         # What has come is looked at again.
         before, self.counts = self.counts, Range(self.counts.start_us, self._shown.frames)
         for event in before.events:
@@ -327,8 +329,8 @@ class RangePage(QWidget):
         """Nothing is left out in silence."""
         if late := self.counts.left_out:
             self._store.fault.emit(
-                tr("Only the first {most:,} events are in it; {late:,} more were counted alone.").format(
-                    most=MOST_EVENTS, late=late
+                tr("Only the first {most} events are in it; {late} more were counted alone.").format(
+                    most=shown_number(MOST_EVENTS), late=shown_number(late)
                 )
             )
 

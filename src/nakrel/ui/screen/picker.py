@@ -161,7 +161,7 @@ class Picker(QObject):
             title = f"“{self.window.title[:30]}”" if self.window.title else tr("of the linked program")
             where, switch = tr("in the window {title}").format(title=title), tr("W: count from the screen")
         else:
-            where = tr("on the screen of {value} x {value2}").format(value=self.size[0], value2=self.size[1])
+            where = tr("on the screen of {width} x {height}").format(width=self.size[0], height=self.size[1])
             switch = tr("W: count from the game's window") if self.window else ""
         count = len(self.taken_at)
         took = tr("Esc: done, {count} taken").format(count=count) if count else tr("Esc: leave")

@@ -128,7 +128,7 @@ class Assign(QObject):
         match beginning.what:
             case Begin.RAPID_FIRE:
                 self._then = lambda does: self._rapid_fire(name, does)
-                self.field.open(self._place, "Rapid fire of which key or button?", self._buttons)
+                self.field.open(self._place, tr("Rapid fire of which key or button?"), self._buttons)
             case Begin.MACRO:
                 self._new_macro(name)
             case Begin.RECORD:
@@ -151,7 +151,7 @@ class Assign(QObject):
         self._store.undo_stack.beginMacro(tr("new macro {name}").format(name=name).strip())
         macro = commands.new_macro(self._store, name or tr("New macro"))
         if made is not None:
-            commands.edit_macro(self._store, "steps", made(macro))
+            commands.edit_macro(self._store, tr("steps"), made(macro))
         refused = self.set(RunMacro(macro.id))
         self._store.undo_stack.endMacro()
         if refused:

@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QToolTip, QWidget
 
 from nakrel import protocol as m
 from nakrel.core.model.board import Board, Place, board_of, neighbour
-from nakrel.core.model.controls import CONTROLS, label
+from nakrel.core.model.controls import CONTROLS, Control, label
 from nakrel.ui.sheet.model import SheetModel
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
@@ -193,7 +193,7 @@ class BoardView(QWidget):
         if found := self.legends.get(code):
             return found
         known = CONTROLS.get(code)
-        return _SHORT.get(code) or (label(code).removeprefix("Keypad ") if known else code)
+        return _SHORT.get(code) or (_short(known) if known else code)
 
     def _describe(self) -> None:
         code = self._shown.control
@@ -275,3 +275,8 @@ def _wrapped(text: str, room: int, most: int) -> list[str]:
                 line += f" {words.pop(0)}"
         lines.append(fitted(line, room, _WORD_PX))
     return lines
+
+
+def _short(known: Control) -> str:
+    """A key of the number pad is called as what stands on it, since it lies there."""
+    return known.label.removeprefix("Keypad ") if known.label.startswith("Keypad ") else label(known.code)

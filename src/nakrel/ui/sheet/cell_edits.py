@@ -40,7 +40,7 @@ class CellEdits(QObject):
         codes = self.chosen_codes()
         if profile and setup and codes:
             cells: dict[tuple[str, str], Cell | None] = dict.fromkeys((layer, code) for code in codes)
-            text = "detach" if len(codes) == 1 else tr("clear {count} buttons").format(count=len(codes))
+            text = tr("detach") if len(codes) == 1 else tr("clear {count} buttons").format(count=len(codes))
             if refused := commands.set_cells(self._store, profile, setup.name, cells, text):
                 self._store.fault.emit(refused)
 

@@ -132,16 +132,21 @@ class SheetDetails(QWidget):
         self._shown_once = True
         code, cell, macro, setup = self._shown.control, self._cell(), self._macro(), self._shown.setup
         layer = self._shown.layer
-        held = tr(", while {value} is held").format(value=holder_of(setup, layer) or layer) if setup and layer else ""
-        self._title.setText(f"{control_label(code)}{held}" if code else tr("No button chosen"))
+        if not code:
+            self._title.setText(tr("No button chosen"))
+        elif setup and layer:
+            held = tr("{button}, while {holder} is held")
+            self._title.setText(held.format(button=control_label(code), holder=holder_of(setup, layer) or layer))
+        else:
+            self._title.setText(control_label(code))
         self._code.setText(code or tr("Choose a row, or press a button of your mouse."))
         self._say("")
         _, text, soft = cell_text(self._store, cell)
         self.does.setText(tr("as in base") if layer and cell is None else f"{text}{soft if macro is None else ''}")
         self.does.setAccessibleName(
-            tr("What {value} does: {value2}").format(
-                value=control_label(code) if code else "it", value2=self.does.text()
-            )
+            tr("What {button} does: {does}").format(button=control_label(code), does=self.does.text())
+            if code
+            else tr("What it does: {does}").format(does=self.does.text())
         )
         for part in (self.does, self.press_button):
             part.setEnabled(bool(code))

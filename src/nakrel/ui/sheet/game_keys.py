@@ -258,9 +258,9 @@ class GameKeys(QDialog):
         profile = self.model.profile
         free = [control_label(code) for code in unused(profile)] if profile else []
         self._free.setText(
-            tr("Free for other things: {value}{value2}").format(
-                value=", ".join(free[:24]), value2=tr(" and more") if len(free) > 24 else ""
-            )
+            (
+                tr("Free for other things: {keys} and more") if len(free) > 24 else tr("Free for other things: {keys}")
+            ).format(keys=", ".join(free[:24]))
         )
 
     def _say(self, message: str) -> None:

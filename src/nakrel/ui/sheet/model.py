@@ -29,7 +29,7 @@ from nakrel.core.model.devices import Device
 from nakrel.core.model.fair_play import cell_beyond
 from nakrel.core.model.macro import cycle_us, describe_play
 from nakrel.core.model.profile import Layer, Profile, SetUp
-from nakrel.core.model.units import format_rate
+from nakrel.core.model.units import shown_rate
 from nakrel.core.play.live import fall_through, falling
 from nakrel.ui import commands
 from nakrel.ui.dragged import CELL_MIME, MACRO_MIME
@@ -57,7 +57,6 @@ _PART_WORDS = {
     "media": tr("Media"),
     "away": tr("Elsewhere"),
 }
-_BY = {1: tr("next"), -1: tr("previous")}
 # A cell on its way to another: its set-up, layer and control.
 AnyIndex = QModelIndex | QPersistentModelIndex
 
@@ -97,7 +96,9 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
                 glyphs.GO,
                 tr("goes to {name}").format(name=name)
                 if name
-                else tr("goes to the {value} variant").format(value=_BY[by]),
+                else tr("goes to the next variant")
+                if by == 1
+                else tr("goes to the previous variant"),
                 "",
             )
         case GoTo(to=key, by=by):
@@ -107,7 +108,9 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
                 if known
                 else tr("a deleted profile")
                 if key
-                else tr("the {value} profile").format(value=_BY[by])
+                else tr("the next profile")
+                if by == 1
+                else tr("the previous profile")
             )
             return glyphs.GO, tr("goes to {where}").format(where=where), ""
         case ChangeSpeed(to=name, by=by, held=held):
@@ -116,17 +119,19 @@ def cell_text(store: Store, cell: Cell | None) -> tuple[str, str, str]:
                 if held
                 else tr("speed {name}").format(name=name)
                 if name
-                else tr("{value} speed").format(value=_BY[by])
+                else tr("next speed")
+                if by == 1
+                else tr("previous speed")
             )
             return glyphs.SPEED, tr("pointer: {speed}").format(speed=speed), ""
         case RunSystemAction(action=action):
-            return ACTION_KEYS.get(action, glyphs.GO), ACTION_LABELS[action], ""
+            return ACTION_KEYS.get(action, glyphs.GO), tr(ACTION_LABELS[action]), ""
         case RunMacro(macro=key, play=own):
             macro = store.macros.get(key)
             if macro is None:
                 return glyphs.NOTHING, tr("a deleted macro"), ""
             play = own or macro.play
-            rate = format_rate(cycle_us(macro, play)) if play.mode in ("held", "toggle") else ""
+            rate = shown_rate(cycle_us(macro, play)) if play.mode in ("held", "toggle") else ""
             return glyphs.MACRO, macro.name, f" {describe_play(play)}" + (f" · {rate}" if rate else "")
     return "", tr("unchanged"), ""
 
@@ -145,7 +150,7 @@ def layer_head(setup: SetUp | None, layer: str) -> str:
         return tr("{layer} · held by no button").format(layer=layer)
     return (
         tr("while {holder} is held").format(holder=holder)
-        if layer == f"{holder} held"
+        if layer == tr("{button} held").format(button=holder)
         else tr("{layer} · while {holder} is held").format(layer=layer, holder=holder)
     )
 

@@ -43,7 +43,7 @@ class _Model(QAbstractListModel):
         self.lines = []
         for offer in offers:
             if not self.lines or not isinstance(last := self.lines[-1], Offer) or last.group != offer.group:
-                self.lines.append(str(offer.group))
+                self.lines.append(tr(offer.group, "heading"))
             self.lines.append(offer)
         self.endResetModel()
 
@@ -69,7 +69,9 @@ class _Model(QAbstractListModel):
             if not isinstance(line, Offer):
                 return line
             return (
-                line.text if role == Qt.ItemDataRole.DisplayRole else f"{line.group}: {line.text} {line.soft}".strip()
+                line.text
+                if role == Qt.ItemDataRole.DisplayRole
+                else f"{tr(line.group, 'heading')}: {line.text} {line.soft}".strip()
             )
         return None
 

@@ -322,11 +322,12 @@ class SheetPage(QWidget):
                 and text.casefold() in f"{control_label(code)} {' '.join(cell_text(self._store, cell)[1:])}".casefold()
             ]
             if found:
-                notes.append(
-                    tr("Found in other variants, too: {value}{value2}.").format(
-                        value=", ".join(found[:5]), value2=tr(" and more") * (len(found) > 5)
-                    )
+                told = (
+                    tr("Found in other variants, too: {places} and more.")
+                    if len(found) > 5
+                    else tr("Found in other variants, too: {places}.")
                 )
+                notes.append(told.format(places=", ".join(found[:5])))
         if not self._store.devices:
             notes.append(tr("No device found. Plug in a mouse or keyboard; the Devices page says more."))
         filtered = bool(text) or self.only_changed.isChecked()

@@ -28,7 +28,7 @@ class ProfileDetails(QWidget):
         super().__init__()
         self._store, self._shown = store, shown
         self.rule = choice(tr("Fair play: how much a press may do"))
-        self.rule.addItems([FAIR_PLAY_WORDS[rule] for rule in _RULES])
+        self.rule.addItems([tr(FAIR_PLAY_WORDS[rule]) for rule in _RULES])
         self.rule.setMinimumWidth(176)
         self.falls = QCheckBox(tr("unchanged buttons do what Everyday says"))
         self.keys_button = button("", self.open_keys, "link", tr("What the game calls its keys"))

@@ -17,18 +17,18 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette
 from nakrel.ui.widgets.basics import button, clear_layout, label
-from nakrel.words import tr
+from nakrel.words import noted, tr
 
 __all__ = ["SetUps"]
 
 # A set-up's mark, by name.
 _COLOURS = {
-    "Slate": "#4A6FA5",
-    "Clay": "#B4583B",
-    "Moss": "#6B8E4E",
-    "Plum": "#7D5A8C",
-    "Sand": "#B07A2A",
-    "Teal": "#3E7C8C",
+    noted("Slate", "colour"): "#4A6FA5",
+    noted("Clay", "colour"): "#B4583B",
+    noted("Moss", "colour"): "#6B8E4E",
+    noted("Plum", "colour"): "#7D5A8C",
+    noted("Sand", "colour"): "#B07A2A",
+    noted("Teal", "colour"): "#3E7C8C",
 }
 
 
@@ -180,8 +180,8 @@ class SetUps(QWidget):
         menu.addAction(tr("Rename {name}…").format(name=name), partial(self._ask_name, name))
         menu.addAction(tr("Switch to {name}").format(name=name), partial(self.use, name))
         if marks := menu.addMenu(tr("Colour")):
-            for word, colour in {"None": "", **_COLOURS}.items():
-                if action := marks.addAction(word, partial(self.paint, name, colour)):
+            for word, colour in {noted("None", "colour"): "", **_COLOURS}.items():
+                if action := marks.addAction(tr(word, "colour"), partial(self.paint, name, colour)):
                     action.setIcon(_mark(colour, False))
         at_first, at_last = profile.setups[0].name == name, profile.setups[-1].name == name
         for text, by, ends in ((tr("Move left"), -1, at_first), (tr("Move right"), 1, at_last)):

@@ -25,7 +25,7 @@ from PyQt6.QtWidgets import (
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_WAIT_US
-from nakrel.core.model.units import format_ms, parse_time
+from nakrel.core.model.units import parse_time, shown_ms
 from nakrel.words import tr
 
 __all__ = [
@@ -233,7 +233,7 @@ class TimeEdit(QLineEdit):
     def set_value(self, micros: int) -> None:
         """Show this time."""
         self._micros = micros
-        self.setText(tr("{time} ms").format(time=format_ms(micros)))
+        self.setText(tr("{time} ms").format(time=shown_ms(micros)))
         self._mark("")
 
     def focusInEvent(self, event: QFocusEvent | None) -> None:

@@ -32,7 +32,7 @@ class Capture(QWidget):
     caught = pyqtSignal(tuple)
     ended = pyqtSignal()
 
-    def __init__(self, store: Store, text: str = "Press the key or button…") -> None:
+    def __init__(self, store: Store, text: str = "") -> None:
         super().__init__()
         self._store = store
         self._armed = self._listening = False
@@ -44,8 +44,8 @@ class Capture(QWidget):
         self._timer = QTimer(self)
         self._timer.setInterval(1000)
         self._timer.timeout.connect(self._second)
-        self._text = text
-        self._label = label(text, "live", wrap=True)
+        self._text = text or tr("Press the key or button…")
+        self._label = label(self._text, "live", wrap=True)
         self.cancel_button: QPushButton = button(tr("Cancel"), self.cancel)
         self._shield = Shield(self, self.cancel_button)
         layout = QHBoxLayout(self)

@@ -7,6 +7,7 @@ from collections.abc import Callable
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel.ui.widgets.basics import button
+from nakrel.words import tr
 
 __all__ = ["Fold"]
 
@@ -60,6 +61,8 @@ class Fold(QWidget):
 
     def _show(self) -> None:
         self.head.setText(f"{'▸' if self._folded else '▾'} {self._title}")
-        self.head.setAccessibleName(f"{self._title}, {'folded' if self._folded else 'unfolded'}")
+        self.head.setAccessibleName(
+            (tr("{title}, folded") if self._folded else tr("{title}, unfolded")).format(title=self._title)
+        )
         self.head.setChecked(not self._folded)
         self.content.setVisible(not self._folded)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from functools import partial
 from typing import Any
 
@@ -15,12 +16,12 @@ from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_COUNT, MAX_LIMIT_US, MAX_WAIT_US
 from nakrel.core.model.macro import MODE_LABELS, Again, LetGo, Macro, Mode, Play, StartOn
-from nakrel.core.model.units import format_ms, parse_time
+from nakrel.core.model.units import parse_time, shown_ms
 from nakrel.ui.theme import SMALL_PX, colour, hue
 from nakrel.ui.widgets.lettering import width_of, write
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
 from nakrel.ui.widgets.traces import draw_trace
-from nakrel.words import tr
+from nakrel.words import noted, shown_number, tr
 
 __all__ = ["HowItPlays", "PlayPreview"]
 
@@ -128,6 +129,17 @@ class Pictures(QWidget):
             picture.setFocusPolicy(Qt.FocusPolicy.StrongFocus if each is mode else Qt.FocusPolicy.ClickFocus)
 
 
+_SENTENCES = {
+    Mode.SINGLE: noted("Each {start_on} plays it once; a press meanwhile {again}."),
+    Mode.COUNTED: noted("Each {start_on} plays it {runs} times, {pause} apart; a press meanwhile {again}."),
+    Mode.HELD: noted("It plays while you hold, {pause} apart; letting go {let_go}."),
+    Mode.TOGGLE: noted(
+        "A press starts it, the next one stops it; runs are {pause} apart. Runs at most: {limit_runs}. "
+        "Time at most: {limit_us}."
+    ),
+}
+
+
 class HowItPlays(QWidget):
     """Shows a `Play` and gives out each change of it, with a word for what was changed."""
 
@@ -173,28 +185,16 @@ class HowItPlays(QWidget):
         self.pause.set_value(play.pause_us)
         self.limit_runs.set_value(play.limit_runs)
         self.limit_us.set_value(play.limit_us)
-        self.sentence.say(*self._words(play.mode))
-
-    def _words(self, mode: Mode) -> tuple[str | QWidget, ...]:
-        match mode:
-            case Mode.SINGLE:
-                return tr("Each"), self.start_on, tr("plays it once; a press meanwhile"), self.again, "."
-            case Mode.COUNTED:
-                start = (tr("Each"), self.start_on, tr("plays it"), self.runs, tr("times,"), self.pause)
-                return *start, tr("apart; a press meanwhile"), self.again, "."
-            case Mode.HELD:
-                return tr("It plays while you hold,"), self.pause, tr("apart; letting go"), self.let_go, "."
-            case Mode.TOGGLE:
-                start_and_stop = (tr("A press starts it, the next one stops it; runs are"), self.pause, tr("apart."))
-                return (
-                    *start_and_stop,
-                    tr("Runs at most:"),
-                    self.limit_runs,
-                    ".",
-                    tr("Time at most:"),
-                    self.limit_us,
-                    ".",
-                )
+        self.sentence.fill(
+            tr(_SENTENCES[play.mode]),
+            start_on=self.start_on,
+            let_go=self.let_go,
+            again=self.again,
+            runs=self.runs,
+            pause=self.pause,
+            limit_runs=self.limit_runs,
+            limit_us=self.limit_us,
+        )
 
     def _set(self, **values: Any) -> None:
         ((field, value),) = values.items()
@@ -205,7 +205,7 @@ class HowItPlays(QWidget):
 
 
 def _time(micros: int) -> str:
-    return tr("{time} ms").format(time=format_ms(micros))
+    return tr("{time} ms").format(time=shown_ms(micros))
 
 
 def _read_time(text: str) -> int:
@@ -213,10 +213,13 @@ def _read_time(text: str) -> int:
 
 
 def _read_count(text: str) -> int:
-    number = text.replace(",", "").replace(" ", "")
-    if not number.isdecimal() or not 1 <= int(number) <= MAX_COUNT:
-        raise DataError(tr("{value!r} is no number of runs; write 1 to {most:,}").format(value=text, most=MAX_COUNT))
-    return int(number)
+    # Marks between the figures of a large number are of no account, whatever they are.
+    figures = re.sub(r"[\s.,’'\u202f]", "", text)
+    if not figures.isdecimal() or not 1 <= int(figures) <= MAX_COUNT:
+        raise DataError(
+            tr("{value!r} is no number of runs; write 1 to {most}").format(value=text, most=shown_number(MAX_COUNT))
+        )
+    return int(figures)
 
 
 def _read_limit(text: str) -> int | None:
@@ -228,7 +231,7 @@ def _read_time_limit(text: str) -> int | None:
     return max(micros, 1_000) if micros else None
 
 
-_NO_LIMIT = ("", "0", tr("no limit"), "none", "no", "never")
+_NO_LIMIT = ("", "0", tr("no limit").casefold(), tr("none"), tr("no"), tr("never"))
 
 
 class PlayPreview(QWidget):
@@ -257,7 +260,7 @@ class PlayPreview(QWidget):
         painter, shown = QPainter(self), self._example
         painter.setPen(colour("soft"))
         if shown is None:
-            write(painter, 0, 10, "No step that takes time yet.", SMALL_PX)
+            write(painter, 0, 10, tr("No step that takes time yet."), SMALL_PX)
             return
         left = 62.0
         width = self.width() - left - 1

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Sequence
 from functools import partial
 from typing import Any
@@ -219,6 +220,11 @@ class Sentence(QWidget):
         for before, after in zip(values, values[1:], strict=False):
             QWidget.setTabOrder(before, after)
         self.updateGeometry()
+
+    def fill(self, text: str, **values: QWidget) -> None:
+        """Say this text, with values where their names stand in braces: each language has its own order."""
+        parts = re.split(r"\{(\w+)\}", text)
+        self.say(*(values[part] if at % 2 else part for at, part in enumerate(parts)))
 
     def _words(self, text: str) -> None:
         for word in text.split():

@@ -13,7 +13,7 @@ from nakrel.ui.help.reader import Reader
 from nakrel.ui.help.report import Report
 from nakrel.ui.shown import PAGE_LABELS, PAGES
 from nakrel.ui.window.cues_dialog import CuesDialog
-from nakrel.words import tr
+from nakrel.words import noted, tr
 
 __all__ = ["actions_of"]
 
@@ -30,8 +30,8 @@ def actions_of(window: Any, action: Callable[..., QAction]) -> dict[str, list[QA
     undo.setShortcut(QKeySequence.StandardKey.Undo)
     redo.setShortcut(QKeySequence.StandardKey.Redo)
     return {
-        "Edit": [undo, redo, action(tr("Find"), window.find_here, "Ctrl+F")],
-        "Profile": [
+        noted("Edit", "menu"): [undo, redo, action(tr("Find"), window.find_here, "Ctrl+F")],
+        noted("Profile", "menu"): [
             action(tr("New profile"), window.column.new_profile, "Ctrl+N"),
             action(tr("Link a program"), window.open_link, "Ctrl+L"),
             action(tr("Rename the profile"), window.column.rename_shown),
@@ -47,7 +47,7 @@ def actions_of(window: Any, action: Callable[..., QAction]) -> dict[str, list[QA
             action(tr("Tell me when a profile goes live"), window.toggle_notices),
             action(tr("Load with games, or pin the live profile"), window.column.follow.click, "Ctrl+P"),
         ],
-        "Macro": [
+        noted("Macro", "menu"): [
             action(tr("New macro"), window.column.new_macro, "Ctrl+M"),
             action(tr("Versions of the macro"), partial(_versions, window, "macro")),
             action(tr("Deleted macros"), lambda: window.column.open_history("macro")),
@@ -62,10 +62,10 @@ def actions_of(window: Any, action: Callable[..., QAction]) -> dict[str, list[QA
             action(tr("Export what the macro plays"), window.macro.exchange.ask_export, "Ctrl+E"),
             action(tr("Stop everything"), window.strip.stop.click, "Ctrl+."),
         ],
-        "View": [
+        noted("View", "menu"): [
             *(
                 action(
-                    tr("{value} page").format(value=PAGE_LABELS[page]),
+                    tr("{page} page").format(page=PAGE_LABELS[page]),
                     partial(window.shown.show_page, page),
                     f"Ctrl+{n}",
                 )
@@ -75,13 +75,13 @@ def actions_of(window: Any, action: Callable[..., QAction]) -> dict[str, list[QA
             action(tr("Night"), lambda: window.set_look("night")),
             action(tr("Like the desktop"), lambda: window.set_look("system")),
         ],
-        "Program": [
+        noted("Program", "menu"): [
             action(tr("Cues…"), partial(_cues, window)),
             action(tr("Start at login"), lambda: window.program.set_login(not window.program.at_login)),
             action(tr("Add Nakrel to the desktop's menu"), window.program.install),
             action(tr("Take back the permissions for kernel input…"), window.program.take_back.ask),
         ],
-        "Help": [
+        noted("Help", "menu"): [
             action(tr("Documents"), lambda: Reader(window).show(), "Shift+F1"),
             action(tr("Shortcuts"), window.open_shortcuts, "F1"),
             action(tr("Start the practice game"), window.devices.start_practice),

@@ -72,14 +72,14 @@ class CuesDialog(QDialog):
         grid.setVerticalSpacing(7)
         for column, text in ((1, tr("hear")), (2, tr("see"))):
             grid.addWidget(label(text, "soft"), 0, column)
-        for row, (cue, noted) in enumerate(CUE_LABELS.items(), 1):
-            text = tr(noted)
+        for row, (cue, event) in enumerate(CUE_LABELS.items(), 1):
+            text = tr(event)
             grid.addWidget(label(f"{text[0].upper()}{text[1:]}"), row, 0)
-            for column, (boxes, what) in enumerate(((self.sounds, tr("Hear")), (self.lines, tr("See"))), 1):
+            for column, (boxes, what) in enumerate(
+                ((self.sounds, tr("Hear: {event}")), (self.lines, tr("See: {event}"))), 1
+            ):
                 box = QCheckBox()
-                box.setAccessibleName(
-                    tr("{what} when {value}").format(what=what, value=text) if cue is not Cue.STOP else f"{what} {text}"
-                )
+                box.setAccessibleName(what.format(event=text))
                 box.clicked.connect(self._chosen)
                 boxes[cue] = box
                 grid.addWidget(box, row, column)
@@ -98,7 +98,11 @@ class CuesDialog(QDialog):
                 box.setChecked(cue in chosen)
         self.volume.set_value(cues.volume)
         self.light.set_value(cues.light)
-        self.sentence.say(tr("Sounds play at"), self.volume, tr("· the light of Scroll Lock shows"), self.light, ".")
+        self.sentence.fill(
+            tr("Sounds play at {volume} · the light of Scroll Lock shows {light}."),
+            volume=self.volume,
+            light=self.light,
+        )
 
     def _chosen(self) -> None:
         ticked = lambda boxes: tuple(cue for cue, box in boxes.items() if box.isChecked())  # noqa: E731
@@ -106,4 +110,4 @@ class CuesDialog(QDialog):
 
     def _change(self, **values: object) -> None:
         cues: CueSettings = msgspec.structs.replace(self._store.settings.cues, **values)
-        commands.change_settings(self._store, "cues", SettingsPatch(cues=cues))
+        commands.change_settings(self._store, tr("cues"), SettingsPatch(cues=cues))

@@ -196,7 +196,7 @@ class MainWindow(QMainWindow):
         for page in PAGES:
             tab = button(PAGE_LABELS[page], partial(self.shown.show_page, page), "tab")
             tab.setCheckable(True)
-            tab.setAccessibleName(tr("{value} page").format(value=PAGE_LABELS[page]))
+            tab.setAccessibleName(tr("{page} page").format(page=PAGE_LABELS[page]))
             group.addButton(tab)
             self.tabs[page] = tab
             head.addWidget(tab, 0, Qt.AlignmentFlag.AlignBottom)
@@ -361,13 +361,10 @@ class MainWindow(QMainWindow):
             for setup, layer, code, cell in profile.cells()
             if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
         ]
-        return (
-            tr("on {value}{value2}").format(
-                value=", ".join(places[:3]), value2=tr(" and more") if len(places) > 3 else ""
-            )
-            if places
-            else tr("on no button yet")
-        )
+        if not places:
+            return tr("on no button yet")
+        told = tr("on {places} and more") if len(places) > 3 else tr("on {places}")
+        return told.format(places=", ".join(places[:3]))
 
     # Doing
 
@@ -448,7 +445,7 @@ class MainWindow(QMainWindow):
         install.setVisible(not self.program.in_menu)
         menu = QMenu(self)
         for group, actions in self.actions_by_group.items():
-            sub = menu.addMenu(group)
+            sub = menu.addMenu(tr(group, "menu"))
             if sub:
                 sub.addActions(actions)
         spot = self.menu_button.mapToGlobal(self.menu_button.rect().bottomLeft())

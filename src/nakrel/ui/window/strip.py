@@ -20,7 +20,7 @@ from nakrel.ui.widgets.basics import button, clear_layout, label
 from nakrel.ui.widgets.lettering import fitted, write
 from nakrel.ui.widgets.shield import keep_open
 from nakrel.ui.widgets.traces import draw_trace
-from nakrel.words import counted, tr
+from nakrel.words import counted, plain, tr
 
 __all__ = ["LiveStrip"]
 
@@ -150,8 +150,8 @@ class _Traces(QWidget):
         foot = QRectF(_GUTTER, self.height() - 14, field.width(), 14)
         for text, flag in (
             ("−3 s", Qt.AlignmentFlag.AlignLeft),
-            ("−1.5", Qt.AlignmentFlag.AlignHCenter),
-            ("now", Qt.AlignmentFlag.AlignRight),
+            (f"−{plain(1.5)}", Qt.AlignmentFlag.AlignHCenter),
+            (tr("now"), Qt.AlignmentFlag.AlignRight),
         ):
             painter.drawText(foot, flag, text)
 

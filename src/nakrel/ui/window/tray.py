@@ -90,9 +90,7 @@ class Tray(QObject):
         running = [(run.macro, run.name) for run in status.running]
         batteries = "".join(f"\n{each.name}: {battery_words(each)}" for each in self._store.batteries)
         self.icon.setToolTip(
-            tr("Nakrel: {name} is live, {value}{batteries}").format(
-                name=name, value=self._words(state, running), batteries=batteries
-            )
+            tr("Nakrel: {name} is live, {state}").format(name=name, state=self._words(state, running)) + batteries
         )
         told = (name, state, running, status.pinned, self._store.settings.stop_key, self._store.shut_down.is_so)
         if told == self._told:
@@ -105,7 +103,7 @@ class Tray(QObject):
     def _words(state: str, running: list[tuple[str, str]]) -> str:
         one = tr("{value} runs").format(value=running[0][1]) if running else ""
         return {
-            RECORDING: "recording",
+            RECORDING: tr("recording"),
             UNREACHED: tr("macros reach no program"),
             RUNNING: one if len(running) == 1 else counted(len(running), "{n} macro runs", "{n} macros run"),
             RESTING: tr("no macro runs"),

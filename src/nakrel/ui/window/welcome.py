@@ -10,7 +10,7 @@ from nakrel.ui.devices.fix import Fix
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.window.program import Program
-from nakrel.words import tr
+from nakrel.words import noted, tr
 
 __all__ = ["Welcome", "is_empty"]
 
@@ -59,15 +59,18 @@ class Welcome(QWidget):
         layout.addSpacing(14)
         layout.addWidget(label(tr("Begin with"), "heading"))
         self.ways = {
-            "Rapid fire on a button": (self.rapid_fire_wanted, tr("choose the button, then the key that it fires")),
-            "Record a macro": (self.recording_wanted, tr("press what should be played, and edit it afterwards")),
-            "Link a game": (self.game_wanted, tr("make a profile that loads when your game starts")),
-            "Look at the demo": (self.demo_wanted, tr("made-up games with macros to try; undo takes them away")),
+            noted("Rapid fire on a button"): (
+                self.rapid_fire_wanted,
+                tr("choose the button, then the key that it fires"),
+            ),
+            noted("Record a macro"): (self.recording_wanted, tr("press what should be played, and edit it afterwards")),
+            noted("Link a game"): (self.game_wanted, tr("make a profile that loads when your game starts")),
+            noted("Look at the demo"): (self.demo_wanted, tr("made-up games with macros to try; undo takes them away")),
         }
         self.buttons = {}
         for text, (signal, says) in self.ways.items():
             line_of = QHBoxLayout()
-            made = button(text, signal.emit)
+            made = button(tr(text), signal.emit)
             made.setFixedWidth(190)
             self.buttons[text] = made
             line_of.addWidget(made)
@@ -91,7 +94,10 @@ class Welcome(QWidget):
 
     def refresh(self) -> None:
         """Show what is there now."""
-        names = [f"{d.name}{' (simulated)' * d.id.startswith('standin:')}" for d in self._store.devices]
+        names = [
+            tr("{name} (simulated)").format(name=d.name) if d.id.startswith("standin:") else d.name
+            for d in self._store.devices
+        ]
         self._found.setText(", ".join(names) if names else tr("No device found. Plug in a mouse or keyboard."))
         status = self._store.status
         reach = {

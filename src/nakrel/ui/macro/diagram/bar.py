@@ -6,7 +6,7 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QWidget
 
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.units import format_ms, parse_time
+from nakrel.core.model.units import parse_time, shown_ms
 from nakrel.ui.widgets.basics import button, choice, label
 from nakrel.words import tr
 
@@ -71,7 +71,7 @@ class DiagramBar(QWidget):
         """Show the calipers' distance; None while there aren't two."""
         self.field.setVisible(gap_us is not None)
         if gap_us is not None and not self.field.hasFocus():
-            self.field.setText(tr("{time} ms").format(time=format_ms(gap_us)))
+            self.field.setText(tr("{time} ms").format(time=shown_ms(gap_us)))
 
     def say(self, message: str, *, wrong: bool = False) -> None:
         """Say what is picked, or why something can't be; '' for the hint."""

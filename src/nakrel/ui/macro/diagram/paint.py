@@ -12,14 +12,14 @@ from nakrel.core.analysis.frame_answer import format_seen
 from nakrel.core.edit.shaping import Edge, edges_of
 from nakrel.core.edit.timeline import Span, Timeline
 from nakrel.core.model.controls import label
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
 from nakrel.ui.macro.diagram.view import LANE, LEFT, RULER, TRACE, View, nice_step
 from nakrel.ui.macro.steps_model import SECTION_WORDS
 from nakrel.ui.theme import SMALL_PX, colour, font, hue
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.lettering import fitted, width_of, write
 from nakrel.ui.widgets.traces import draw_trace
-from nakrel.words import tr
+from nakrel.words import plain, shown_number, tr
 
 __all__ = ["Signs", "draw", "gap_words"]
 
@@ -50,8 +50,8 @@ class Signs(NamedTuple):
 
 def gap_words(gap_us: int, fps: float) -> str:
     """A distance in time as people read it: milliseconds, how many a second, game frames."""
-    rate = f" · {1_000_000 / gap_us:.1f}/s" if gap_us else ""
-    return tr("{time} ms{rate} · {value:.1f} f").format(time=format_ms(gap_us), rate=rate, value=gap_us * fps / 1000000)
+    rate = f" · {shown_number(1_000_000 / gap_us, 1)}/s" if gap_us else ""
+    return f"{shown_ms(gap_us)} ms{rate} · {shown_number(gap_us * fps / 1_000_000, 1)} f"
 
 
 def draw(painter: QPainter, view: View, line: Timeline, signs: Signs, text: str) -> None:
@@ -192,7 +192,7 @@ def _ruler(painter: QPainter, view: View, fps: float) -> None:
             painter.drawLine(x, int(foot), x, int(foot) + 4)
             # At the right end the unit stands.
             if x + 24 <= view.width - 24:
-                text = format_ms(at)
+                text = shown_ms(at)
                 write(painter, x - width_of(text, SMALL_PX) / 2, foot + 12, text, SMALL_PX)
         at += step
     painter.setPen(soft)
@@ -205,7 +205,7 @@ def _frames(painter: QPainter, view: View, fps: float) -> None:
     frame_us = 1_000_000 / fps
     foot, y = view.field, view.height - RULER + 22
     painter.setPen(colour("soft"))
-    text = tr("{fps:g} frames/s").format(fps=fps)
+    text = tr("{fps} frames/s").format(fps=plain(fps))
     write(painter, LEFT - 6 - width_of(text, SMALL_PX), y + 2, text, SMALL_PX)
     if frame_us * foot.width() / view.length_us < _LEAST_FRAME_PX:
         write(painter, foot.left() + 8, y + 2, tr("zoom in to see the frames"), SMALL_PX)

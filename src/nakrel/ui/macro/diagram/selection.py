@@ -9,7 +9,7 @@ from nakrel.core.edit.timeline import NOTHING, Span, Timeline, lay_out
 from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
 from nakrel.words import tr
 
 __all__ = ["Found", "Selection", "describe"]
@@ -38,11 +38,10 @@ def describe(found: Found) -> str:
     """What is there, in words."""
     name, span = label(found.control), found.span
     if found.down is not None:
-        return tr("{name} {value} at {time} ms").format(
-            name=name, value=tr("goes down") if found.down else tr("is released"), time=format_ms(found.at_us)
-        )
-    return tr("{name} from {time} ms, for {time2} ms").format(
-        name=name, time=format_ms(span.start_us), time2=format_ms(span.end_us - span.start_us)
+        edge = tr("{button} goes down at {time} ms") if found.down else tr("{button} is released at {time} ms")
+        return edge.format(button=name, time=shown_ms(found.at_us))
+    return tr("{button} from {time} ms, for {hold} ms").format(
+        button=name, time=shown_ms(span.start_us), hold=shown_ms(span.end_us - span.start_us)
     )
 
 

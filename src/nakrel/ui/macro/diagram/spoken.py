@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from nakrel.core.edit.timeline import Span, Timeline
 from nakrel.core.model.controls import label
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
 from nakrel.words import tr
 
 __all__ = ["spoken"]
@@ -21,8 +21,8 @@ def spoken(line: Timeline) -> str:
     found = line.spans_between(0, until + 1)
     holds = sorted(((span, control) for control, spans in found.items() for span in spans), key=_when)
     texts = [
-        tr("{button}, down at {time} ms for {time2} ms").format(
-            button=label(control), time=format_ms(span.start_us), time2=format_ms(span.end_us - span.start_us)
+        tr("{button}, down at {time} ms for {hold} ms").format(
+            button=label(control), time=shown_ms(span.start_us), hold=shown_ms(span.end_us - span.start_us)
         )
         for span, control in holds[:_MOST_HOLDS]
     ]

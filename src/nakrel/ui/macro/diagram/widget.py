@@ -13,7 +13,7 @@ from nakrel.core.edit.timeline import Timeline
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.runs import RunRecord
 from nakrel.core.model.steps import Wait
-from nakrel.core.model.units import format_ms
+from nakrel.core.model.units import shown_ms
 from nakrel.protocol import SeenEvent
 from nakrel.ui.macro.diagram.keys import Keys
 from nakrel.ui.macro.diagram.mouse import Mouse
@@ -224,7 +224,7 @@ class Diagram(Scrolled):
             self.message.emit(tr("Stops here: {refusal}.").format(refusal=refusal), True)
         elif by_us:
             self.message.emit(
-                tr("moved by {value}{time} ms").format(value="+" if by_us > 0 else "−", time=format_ms(abs(by_us))),
+                tr("moved by {time} ms").format(time=f"{'+' if by_us > 0 else '−'}{shown_ms(abs(by_us))}"),
                 False,
             )
         self.repaint_all()

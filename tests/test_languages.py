@@ -1,0 +1,151 @@
+"""The tables of texts: complete, in step with the sources, and the same for the window and for all other processes."""
+
+from __future__ import annotations
+
+import gettext
+import os
+import re
+import subprocess
+import sys
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import QTranslator
+
+from nakrel import language, words
+from nakrel.core.model.controls import CONTROLS, label
+from nakrel.core.model.errors import DataError, LimitError
+from nakrel.core.model.macro import Play
+from nakrel.core.model.names import read_control
+from nakrel.core.model.units import parse_span, parse_time, shown_ms
+from nakrel.core.notation import read_steps, write
+from nakrel.demo.data import MACROS
+
+sys.path.insert(0, str(Path(__file__).parent.parent / "scripts"))
+
+import languages  # noqa: E402 - a script, which lies beside the project's rooms
+
+TEXTS = languages.all_texts()
+TABLES = {each: languages.known(languages.FOLDER / f"nakrel_{each}.ts") for each in languages.FORMS}
+
+
+@pytest.fixture
+def german() -> Iterator[None]:
+    assert language.use("de") == "de"
+    yield
+    words.install(lambda text, about, count: None, "en", words.Marks())
+
+
+@pytest.mark.parametrize("name", languages.FORMS)
+def test_a_table_has_every_text_and_no_other(name: str):
+    """`scripts/languages` brings them up to date."""
+    assert set(TABLES[name]) == set(TEXTS)
+    path = languages.FOLDER / f"nakrel_{name}.ts"
+    assert path.read_text(encoding="utf-8") == languages.table(name, TEXTS, TABLES[name])[0]
+
+
+def _names(text: str) -> set[str]:
+    return set(re.findall(r"\{[^{}]*\}", text))
+
+
+@pytest.mark.parametrize("name", languages.FORMS)
+def test_what_is_filled_in_is_the_same_in_each_language(name: str):
+    for text, forms in TABLES[name].items():
+        assert len(forms) == (languages.FORMS[name][0] if text.counts else 1)
+        for form in forms:
+            # In a text for one thing its number may be a word.
+            assert _names(text.text) - _names(form) <= ({"{n}"} if text.counts else set()), (text, form)
+            assert _names(form) <= _names(text.text), (text, form)
+            assert form.strip()
+            assert text.text.endswith(" ") == form.endswith(" "), (text, form)
+            assert text.text.count("\t") == form.count("\t"), (text, form)
+
+
+@pytest.mark.parametrize("name", languages.FORMS)
+def test_both_compiled_tables_say_what_the_translators_one_says(name: str):
+    qt = QTranslator()
+    assert qt.load(str(language.FOLDER / f"nakrel_{name}.qm"))
+    with open(language.FOLDER / f"nakrel_{name}.mo", "rb") as file:
+        other = gettext.GNUTranslations(file)
+    for text, forms in TABLES[name].items():
+        for count, form in zip((1, 5) if text.counts else (-1,), forms, strict=True):
+            parts = languages.CONTEXT.encode(), text.text.encode(), text.about.encode() or None, count
+            assert qt.translate(*parts) == form
+            if text.counts:
+                assert other.ngettext(text.text, text.text, count) == form
+            else:
+                found = other.pgettext(text.about, text.text) if text.about else other.gettext(text.text)
+                assert found == form
+
+
+def test_which_language_the_user_wants(monkeypatch: pytest.MonkeyPatch):
+    """GNU gettext manual, 2.3: the session's language by $LC_ALL, $LC_MESSAGES and $LANG; $LANGUAGE before it, unless
+    the session speaks none."""
+    for name in ("NAKREL_LANGUAGE", "LANGUAGE", "LC_ALL", "LC_MESSAGES", "LANG"):
+        monkeypatch.delenv(name, raising=False)
+    assert list(language.wanted()) == []
+    monkeypatch.setenv("LANG", "de_AT.UTF-8")
+    assert list(language.wanted()) == ["de_AT", "de"]
+    monkeypatch.setenv("LC_MESSAGES", "en_GB.UTF-8")
+    assert list(language.wanted()) == ["en_GB", "en"]
+    monkeypatch.setenv("LC_ALL", "fr_FR.UTF-8")
+    monkeypatch.setenv("LANGUAGE", "de:en")
+    assert list(language.wanted()) == ["de", "de", "en", "en", "fr_FR", "fr"]
+    monkeypatch.setenv("LC_ALL", "C")
+    assert list(language.wanted()) == []
+    monkeypatch.setenv("NAKREL_LANGUAGE", "de")
+    assert list(language.wanted()) == ["de"]
+
+
+@pytest.mark.usefixtures("german")
+def test_the_core_says_it_in_german_with_german_numbers():
+    assert shown_ms(17_500) == "17,5"
+    assert words.counted(2_000, "{n} step", "{n} steps") == "2.000 Schritte"
+    assert words.counted(1, "{n} step", "{n} steps") == "1 Schritt"
+    with pytest.raises(LimitError, match="die Zahl der Durchläufe ist 0; möglich ist mindestens 1"):
+        Play(runs=0)
+    assert label("KEY_SPACE") == "Leertaste"
+
+
+@pytest.mark.usefixtures("german")
+def test_what_is_shown_in_german_can_be_typed_and_english_stays_readable():
+    assert parse_time("17,5 ms") == parse_time("17.5") == 17_500
+    assert parse_span("180 bis 420") == parse_span("180 to 420") == (180_000, 420_000)
+    assert [read_control(name) for name in ("Leertaste", "umschalt links", "Space", "KEY_SPACE")] == [
+        "KEY_SPACE", "KEY_LEFTSHIFT", "KEY_SPACE", "KEY_SPACE",
+    ]  # fmt: skip
+    labels = [label(code) for code in CONTROLS]
+    for code in CONTROLS:
+        if labels.count(label(code)) == 1 and label(code).casefold() not in ("links", "rechts", "runter", "hoch"):
+            assert read_control(label(code)) == code, label(code)
+    with pytest.raises(DataError, match="keine Zeit"):
+        parse_time("bald")
+
+
+@pytest.mark.usefixtures("german")
+def test_the_notation_and_files_are_the_same_in_every_language():
+    texts = {macro.id: write(macro) for macro in MACROS}
+    words.install(lambda text, about, count: None, "en", words.Marks())
+    assert {macro.id: write(macro) for macro in MACROS} == texts
+    assert write(MACROS[0]).count(",") == write(MACROS[0]).count(", ")
+    assert read_steps("wait 17.5 ms") == read_steps("wait 17,5 ms")
+
+
+def test_the_command_line_and_the_service_speak_the_sessions_language(tmp_path: Path):
+    environment = {name: value for name, value in os.environ.items() if name not in ("LC_ALL", "NAKREL_LANGUAGE")}
+    environment |= {"LANG": "de_DE.UTF-8"}
+
+    def said(*arguments: str) -> str:
+        command = [sys.executable, "-m", "nakrel", "--home", str(tmp_path), *arguments]
+        done = subprocess.run(command, env=environment, capture_output=True, text=True)
+        return done.stdout + done.stderr
+
+    assert said("play", "Nope") == "nakrel: es gibt kein Makro 'Nope'; es gibt: keine\n"
+    try:
+        assert said("live") == "Everyday ist aktiv: nichts Verknüpftes läuft\n"
+        assert said("pin", "everyday") == "Everyday ist aktiv und bleibt es.\n"
+        # The service refuses in its own words.
+        assert "kein Zeigertempo 'Aim'" in said("speed", "Aim")
+    finally:
+        assert said("shutdown") == "Der Dienst ist beendet, und alle Makros mit ihm.\n"
