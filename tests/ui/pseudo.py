@@ -18,6 +18,7 @@ from pathlib import Path
 os.environ |= {"NAKREL_LANGUAGE": "pseudo", "QT_QPA_PLATFORM": "offscreen"}
 
 from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QKeySequence
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import (
     QAbstractButton,
@@ -40,6 +41,7 @@ from nakrel.ui.app import open_window
 from nakrel.ui.help.documents import documents
 from nakrel.ui.profiles.link import LinkDialog
 from nakrel.ui.store import Store
+from nakrel.ui.window.shortcuts import ShortcutSheet
 
 # What the pseudo-language marks every text with.
 MARK = "⟦"
@@ -53,7 +55,9 @@ def texts(root: QWidget) -> Iterator[tuple[QWidget, str]]:
     for each in (root, *root.findChildren(QWidget)):
         if not each.isVisible():
             continue
-        if isinstance(each, QLabel | QAbstractButton):
+        # The names of keys on the sheet of shortcuts are Qt's.
+        is_key = isinstance(root, ShortcutSheet) and isinstance(each, QLabel) and _is_keys(each.text())
+        if isinstance(each, QLabel | QAbstractButton) and not is_key:
             yield each, each.text()
         if isinstance(each, QLineEdit):
             yield each, each.placeholderText()
@@ -68,6 +72,10 @@ def texts(root: QWidget) -> Iterator[tuple[QWidget, str]]:
         if isinstance(each, QWidget) and not isinstance(each, QComboBox):
             yield each, each.toolTip()
             yield each, each.accessibleName()
+
+
+def _is_keys(text: str) -> bool:
+    return all(QKeySequence(each).toString() for each in text.split(", "))
 
 
 def made_elsewhere(store: Store) -> set[str]:
@@ -142,6 +150,7 @@ def main(home: Path) -> None:
         if "…" in action.text() or action is window.actions_by_group["Help"][0]:
             action.trigger()
     window.open_link()
+    window.open_shortcuts()
     for dialog in app.topLevelWidgets():
         if isinstance(dialog, QDialog) and dialog.isVisible():
             look(type(dialog).__name__, dialog)

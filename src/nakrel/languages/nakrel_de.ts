@@ -10782,13 +10782,8 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/window/shortcuts.py" />
-            <source>+, -, 0, wheel</source>
-            <translation>+, -, 0, Mausrad</translation>
-        </message>
-        <message>
-            <location filename="ui/window/shortcuts.py" />
-            <source>Enter</source>
-            <translation>Eingabe</translation>
+            <source>+, -, 0 or the wheel</source>
+            <translation>+, -, 0 oder das Mausrad</translation>
         </message>
         <message>
             <location filename="ui/window/shortcuts.py" />
@@ -10817,8 +10812,8 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/window/shortcuts.py" />
-            <source>complete</source>
-            <translation>vervollständigen</translation>
+            <source>complete, in the text</source>
+            <translation>vervollständigen, im Text</translation>
         </message>
         <message>
             <location filename="ui/window/shortcuts.py" />

@@ -13,12 +13,12 @@ from nakrel.words import tr
 __all__ = ["ShortcutSheet"]
 
 _IN_LISTS = (
-    (tr("Enter"), tr("edit")),
-    (tr("Delete"), tr("delete, or leave the button unchanged")),
+    ("Enter", tr("edit")),
+    ("Delete", tr("delete, or leave the button unchanged")),
     ("F2", tr("rename; in steps, type the step anew")),
     ("Alt+Up, Alt+Down", tr("move steps")),
     ("Ctrl+C, Ctrl+X, Ctrl+V", tr("copy, cut and paste steps (as text), and what buttons do")),
-    ("Ctrl+Space in the text", tr("complete")),
+    ("Ctrl+Space", tr("complete, in the text")),
     (tr("a figure in a step's row"), tr("type its time")),
     (tr("a letter on the button list"), tr("search")),
 )
@@ -28,10 +28,10 @@ _IN_THE_DIAGRAM = (
     ("Shift+Left, Shift+Right", tr("pick one more edge")),
     ("H", tr("the whole hold, or its edge")),
     ("C", tr("measure from here")),
-    (tr("Enter"), tr("type the distance measured")),
+    ("Enter", tr("type the distance measured")),
     ("Ctrl+A, Esc", tr("pick all, nothing")),
     ("Alt+Up, Alt+Down", tr("move the trace")),
-    (tr("+, -, 0, wheel"), tr("zoom in, out, show all")),
+    (tr("+, -, 0 or the wheel"), tr("zoom in, out, show all")),
 )
 
 
@@ -47,7 +47,8 @@ class ShortcutSheet(QDialog):
         row = 0
         for group, actions in groups.items():
             keyed = [action for action in actions if not action.shortcut().isEmpty()]
-            grid.addWidget(label(group, "heading"), row, 0)
+            if keyed:
+                grid.addWidget(label(tr(group, "menu"), "heading"), row, 0)
             for action in keyed:
                 keys = action.shortcut().toString(QKeySequence.SequenceFormat.NativeText)
                 grid.addWidget(label(keys), row, 1)
@@ -58,6 +59,12 @@ class ShortcutSheet(QDialog):
         for group, lines in ((tr("In lists"), _IN_LISTS), (tr("In the diagram"), _IN_THE_DIAGRAM)):
             grid.addWidget(label(group, "heading"), row, 3)
             for keys, text in lines:
-                grid.addWidget(label(keys), row, 4)
+                grid.addWidget(label(_native(keys)), row, 4)
                 grid.addWidget(label(text), row, 5)
                 row += 1
+
+
+def _native(keys: str) -> str:
+    """Keys as this language has them on its keyboards; words are what they are."""
+    found = [QKeySequence(each).toString(QKeySequence.SequenceFormat.NativeText) for each in keys.split(", ")]
+    return ", ".join(found) if all(found) else keys
