@@ -154,6 +154,33 @@ def test_renaming_moves_the_file_and_deleting_keeps_the_versions(tmp_path: Path)
     assert kept == list(range(5, KEPT_VERSIONS + 5))
 
 
+def test_a_file_that_can_not_get_its_new_name_has_the_new_content_all_the_same(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+):
+    """Never are there two files of one thing, of which the older might be read at the next start."""
+    home = Home.find(tmp_path)
+    library = Library(home)
+    library.load()
+    library.put_macro(Macro(id="m", name="A", note="old"))
+    replace, calls = os.replace, []
+
+    def fail_at_the_second(*arguments: object, **more: object) -> None:
+        calls.append(arguments)
+        if len(calls) == 2:
+            raise OSError(30, "Read-only file system")
+        replace(*arguments, **more)
+
+    monkeypatch.setattr(os, "replace", fail_at_the_second)
+    library.put_macro(Macro(id="m", name="B", note="new"))
+    monkeypatch.undo()
+    assert [path.name for path in home.macros.iterdir()] == ["A.json"]
+    again = Library(home)
+    again.load()
+    assert (again.macros["m"].note, again.faults) == ("new", [])
+    again.put_macro(Macro(id="m", name="B", note="newer"))
+    assert [path.name for path in home.macros.iterdir()] == ["B.json"]
+
+
 def test_everyday_is_always_there(tmp_path: Path):
     library = Library(Home.find(tmp_path))
     library.load()

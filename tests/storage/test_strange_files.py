@@ -177,8 +177,9 @@ def test_what_cut_short_saves_left_is_taken_away_at_the_start(tmp_path: Path):
     library = library_in(tmp_path)
     library.put_macro(Macro(id="m", name="Reel"))
     home = library.home
-    left = [home.config, home.macros, home.profiles, home.history / "macros" / "m"]
+    left = [home.config, home.macros, home.profiles, home.history / "macros" / "m", home.takes, home.tunings]
     for folder in left:
+        folder.mkdir(exist_ok=True)
         (folder / ".saving-x1y2z3").write_text("{")
     library_in(tmp_path)
     assert not [path for folder in left for path in folder.glob(".saving-*")]

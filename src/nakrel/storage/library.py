@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import contextlib
 import hashlib
+import os
 import re
 from collections.abc import Iterator
 from pathlib import Path
@@ -152,11 +153,13 @@ class Library:
         old = self._paths.get((kind, item.id))
         path = self._place(folder, item, old)
         content = files.encode(item)
-        files.write(path, content)
-        self._paths[kind, item.id] = path
+        # Under the old name first: so no moment leaves two files of one thing, of which the older might be read.
+        files.write(old or path, content)
+        self._paths[kind, item.id] = old or path
         if old is not None and old != path:
             with contextlib.suppress(OSError):
-                old.unlink()
+                os.replace(old, path)
+                self._paths[kind, item.id] = path
         self._keep_version(kind, item.id, content)
 
     def _place(self, folder: Path, item: Profile | Macro, old: Path | None) -> Path:
@@ -188,7 +191,8 @@ class Library:
         """Take away what saves that were cut short have left."""
         home = self.home
         for folder, pattern in (
-            *((each, f"{SAVING}*") for each in (home.config, home.profiles, home.macros, home.state)),
+            *((each, f"{SAVING}*") for each in (home.config, home.profiles, home.macros)),
+            *((each, f"{SAVING}*") for each in (home.state, home.takes, home.tunings)),
             (home.history, f"*/*/{SAVING}*"),
         ):
             for path in list(folder.glob(pattern)):
