@@ -1,4 +1,5 @@
-"""Hard kills of the service under an X server while macros hold controls: what stays down?"""
+"""Hard kills of the service under an X server while macros hold controls and edits are saved: what stays down, and what
+that was confirmed is lost?"""
 
 from __future__ import annotations
 
@@ -16,6 +17,9 @@ from tests.support import ServiceProcess, XServer
 from nakrel import protocol as m
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.steps import Press, Release, Tap, Wait
+from nakrel.storage.home import Home
+from nakrel.storage.library import Library
+from soak.part import Found, Tell
 
 __all__ = ["KINDS", "kills"]
 
@@ -63,16 +67,27 @@ def _kill(service: ServiceProcess, server: XServer, kind: str, chance: random.Ra
         server._server.send_signal(signal.SIGCONT)
 
 
-def kills(kind: str, count: int, seed: int) -> list[str]:
-    """Kill so many services; a line for each after which something stayed down, with the seed that repeats it."""
+def _lost(home: Path, confirmed: list[Macro]) -> list[str]:
+    """What the service has confirmed and the disk hasn't; an edit that came later may be there instead."""
+    library = Library(Home.find(home), read_only=True)
+    library.load()
+    found = {key: int(macro.note or 0) for key, macro in library.macros.items()}
+    wrong = [f"{each.name} {each.note}" for each in confirmed if found.get(each.id, -1) < int(each.note)]
+    return [*wrong, *library.faults]
+
+
+def kills(kind: str, count: int, seed: int, tell: Tell) -> Found:
+    """Kill so many services."""
     server = XServer()
-    failures = []
+    failures: list[str] = []
+    edits = 0
     try:
         with tempfile.TemporaryDirectory() as folder:
             for number in range(count):
                 chance = random.Random(f"{seed} {kind} {number}")
+                home = Path(folder) / "home"
                 service = ServiceProcess(
-                    Path(folder) / "home",
+                    home,
                     "--backend",
                     "x11",
                     own_group=True,
@@ -82,17 +97,27 @@ def kills(kind: str, count: int, seed: int) -> list[str]:
                 for macro in _macros(chance):
                     service.call(m.PutMacro(macro))
                     service.call(m.Play_(macro.id))
-                time.sleep(chance.uniform(0.02, 0.3))
+                confirmed: dict[str, Macro] = {}
+                end = time.monotonic() + chance.uniform(0.02, 0.3)
+                while time.monotonic() < end:
+                    edits += 1
+                    edit = Macro(id=f"e{chance.randrange(3)}", name=f"E {chance.randrange(3)}", note=str(edits))
+                    service.call(m.PutMacro(edit))
+                    confirmed[edit.id] = edit
                 _kill(service, server, kind, chance)
                 service.process.wait()
                 service.client.close()
                 end = time.monotonic() + _LIMIT_S
                 while (down := _down(server.display)) and time.monotonic() < end:
                     time.sleep(0.02)
+                if lost := _lost(home, list(confirmed.values())):
+                    failures.append(f"{kind}, round {number}: {', '.join(lost)} is lost")
                 if down:
-                    failures.append(f"--only kills --seed {seed}: {kind}, round {number}: {', '.join(down)} down")
+                    failures.append(f"{kind}, round {number}: {', '.join(down)} down")
                     server.end_server()
                     server = XServer()
+                if number % 5 == 4:
+                    tell(number + 1)
     finally:
         server.end_server()
-    return failures
+    return Found(failures, f"{edits:,} edits confirmed")

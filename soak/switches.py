@@ -18,6 +18,7 @@ from nakrel.client.connection import ServiceConnection
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.steps import Tap
+from soak.part import Found, Tell
 
 __all__ = ["switches"]
 
@@ -74,7 +75,7 @@ def _fault(devices: Devices, connection: ServiceConnection, chance: random.Rando
     return ""
 
 
-def switches(count: int, seed: int) -> list[str]:
+def switches(count: int, seed: int, tell: Tell) -> Found:
     """Switch so often between a profile that has a button of the mouse attached and one that hasn't."""
     macro = Macro(id="shot", name="Shot", loop=(Tap(control="KEY_Q", hold_us=1_000),))
     failures = []
@@ -88,10 +89,12 @@ def switches(count: int, seed: int) -> list[str]:
                 time.sleep(_REST_S)
                 if ticks(devices.pid) - before > _REST_S * _BUSY:
                     fault = "the service finds no rest"
+            if number % 50 == 49:
+                tell(number + 1)
             if fault:
-                failures.append(f"--only switches --seed {seed}: round {number}: {fault}")
+                failures.append(f"round {number}: {fault}")
                 break
         connection.close()
     finally:
         devices.end()
-    return failures
+    return Found(failures)

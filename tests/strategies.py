@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from hypothesis import strategies as st
 
 from nakrel.core.model.cells import (
@@ -74,7 +76,7 @@ def steps(
     code = st.sampled_from(codes)
     common = {"remark": remarks, "off": st.booleans()}
     chords = st.lists(code, min_size=2, max_size=min(3, len(codes)), unique=True).map(tuple)
-    leaves = [
+    leaves: list[st.SearchStrategy[Any]] = [
         st.builds(Press, control=code, **common),
         st.builds(Release, control=code, **common),
         st.builds(Tap, control=code, hold_us=wait, **common),

@@ -103,8 +103,8 @@ class EngineMachine(RuleBasedStateMachine):
     @rule(us=st.integers(0, 60_000), on_time=st.booleans())
     def pass_time(self, us: int, on_time: bool) -> None:
         end = self.now_us + us
-        while on_time and self.deadline() is not None and self.deadline() <= end:
-            self.now_us = max(self.now_us, self.deadline())
+        while on_time and (due_us := self.deadline()) is not None and due_us <= end:
+            self.now_us = max(self.now_us, due_us)
             self.send(Wake())
         self.now_us = end
         self.send(Wake())

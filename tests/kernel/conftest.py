@@ -34,6 +34,12 @@ def missing() -> str:
     return ""
 
 
+def pytest_addoption(parser: pytest.Parser) -> None:
+    """How often test_kills.py kills, and by which chance."""
+    parser.addoption("--kills", type=int, default=2)
+    parser.addoption("--kills-seed", type=int, default=1)
+
+
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
     """Without the kernel's input there is nothing to test on."""
     if why := missing():

@@ -13,7 +13,6 @@ import sys
 from collections import Counter
 from collections.abc import Iterator
 from pathlib import Path
-from typing import Any
 
 import msgspec
 import pytest
@@ -22,16 +21,16 @@ from nakrel import protocol as m
 from nakrel.client.connection import ServiceRefused
 from nakrel.core.model.cells import GoTo, RunMacro, What
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile, SetUp
 from nakrel.core.model.settings import SettingsPatch
-from nakrel.core.model.steps import Press, Tap, Wait
+from nakrel.core.model.steps import Tap
 from nakrel.protocol.wire import encode_line
+from tests.requests import HOLD, bodies, broken
 from tests.support import LIMIT_S, ServiceProcess, wait_for
 
 # `NAKREL_REQUESTS=100000` counts longer.
 REQUESTS = int(os.environ.get("NAKREL_REQUESTS", "20000"))
-HOLD = Macro(id="hold", name="Hold", play=Play(Mode.TOGGLE), loop=(Press(control="KEY_W"), Wait(wait_us=500_000_000)))
 
 
 @pytest.fixture
@@ -41,45 +40,10 @@ def service(tmp_path: Path) -> Iterator[ServiceProcess]:
     assert made.end() == 0
 
 
-def _bodies() -> list[bytes]:
-    """A body of every kind that changes nothing of what plays."""
-    macro = Macro(id="m", name="M", loop=(Tap(control="KEY_Q", hold_us=5_000), Wait(wait_us=5_000)))
-    profile = Profile(id="p", name="P", setups=(SetUp("Main", {"BTN_SIDE": RunMacro("m")}),))
-    made = (
-        *(m.Hello("fuzz", m.PROTOCOL), m.Hello("fuzz", 0), m.GetLibrary(), m.GetStatus(), m.GetDevices()),
-        *(m.GetJournal(3), m.GetVersions("macro", "m"), m.GetVersions("profile"), m.PutMacro(macro)),
-        *(m.DeleteMacro("m"), m.PutProfile(profile), m.DeleteProfile("p"), m.DeleteProfile("everyday")),
-        *(m.ChangeSettings(SettingsPatch(layout="us")), m.Pin(""), m.Pin("nobody"), m.UseSetUp("everyday", "Main")),
-        *(m.UseSetUp("everyday", "None"), m.UseStage(), m.GetRun("hold"), m.GetPlaces(), m.GetFacts(("a",), ("sh",))),
-        *(m.StopRecording(), m.Listen(0), m.InFront(False), m.PressStandIn("none", "KEY_Q", 1), m.Play_("none")),
-    )
-    return [msgspec.json.encode(each) for each in made]
-
-
-def _broken(body: bytes, chance: random.Random) -> bytes:
-    """A body with something wrong in it that leaves it JSON."""
-    value: Any = json.loads(body)
-    keys = [key for key in value if key != "is"]
-    match chance.randrange(6):
-        case 0:
-            value["is"] = chance.choice(["Explode", "", "Library", 7])
-        case 1 if keys:
-            value[chance.choice(keys)] = chance.choice([None, 10**30, -1, [], {}, "\ud800", "x" * 20_000, "\0"])
-        case 2 if keys:
-            del value[chance.choice(keys)]
-        case 3:
-            value["surplus"] = 1
-        case 4:
-            value = chance.choice([None, 5, "GetStatus", [], [value], {"is": value}])
-        case _:
-            return b'{"is":"PutMacro","macro":%s%s}' % (b"[" * 2_000, b"]" * 2_000)
-    return json.dumps(value).encode()
-
-
 def test_each_of_many_requests_of_any_shape_gets_exactly_one_answer(service: ServiceProcess):
     service.call(m.PutMacro(HOLD))
     service.call(m.Play_("hold"))
-    chance, bodies = random.Random(4), _bodies()
+    chance, kinds = random.Random(4), bodies()
     counted: Counter[int] = Counter()
     buffer = bytearray()
     with socket.socket(socket.AF_UNIX) as sock:
@@ -101,8 +65,8 @@ def test_each_of_many_requests_of_any_shape_gets_exactly_one_answer(service: Ser
             numbers = range(first, min(first + 100, REQUESTS + 1))
             lines = []
             for number in numbers:
-                body = chance.choice(bodies)
-                body = _broken(body, chance) if chance.random() < 0.5 else body
+                body = chance.choice(kinds)
+                body = broken(body, chance) if chance.random() < 0.5 else body
                 lines.append(b'{"id":%d,"body":%s}\n' % (number, body))
             sock.sendall(b"".join(lines))
             read(numbers[-1])

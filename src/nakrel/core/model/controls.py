@@ -9,7 +9,7 @@ from typing import Annotated
 import msgspec
 
 from nakrel.core.model.control_table import TABLE
-from nakrel.core.model.errors import UnknownControl
+from nakrel.core.model.errors import UnknownControl, cut
 from nakrel.words import noted, tr
 
 __all__ = [
@@ -109,10 +109,10 @@ def control(code: str) -> Control:
         near = difflib.get_close_matches(code.upper(), CONTROLS, n=3, cutoff=0.6)
         if near:
             wrong = tr("unknown key or button {code!r}; did you mean {near}?").format(
-                code=code, near=tr(" or ").join(near)
+                code=cut(code), near=tr(" or ").join(near)
             )
         else:
-            wrong = tr("unknown key or button {code!r}; `nakrel controls` lists all codes").format(code=code)
+            wrong = tr("unknown key or button {code!r}; `nakrel controls` lists all codes").format(code=cut(code))
         raise UnknownControl(wrong) from None
 
 
@@ -137,7 +137,7 @@ def game_key(name: str) -> str:
     if not _GAME_KEY.fullmatch(name):
         raise UnknownControl(
             tr("{name!r} can't be a game key's name: write up to 40 characters without \", \\, + and #").format(
-                name=name
+                name=cut(name)
             )
         )
     return GAME + name

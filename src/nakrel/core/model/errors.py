@@ -4,7 +4,15 @@ from __future__ import annotations
 
 from nakrel.words import noted, tr
 
-__all__ = ["DataError", "LimitError", "UnknownControl"]
+__all__ = ["DataError", "LimitError", "UnknownControl", "cut"]
+
+# A word of what somebody wrote is quoted up to here.
+_LONGEST_WORD = 60
+
+
+def cut(text: str) -> str:
+    """What somebody wrote, short enough to be quoted."""
+    return text if len(text) <= _LONGEST_WORD else f"{text[: _LONGEST_WORD - 1]}…"
 
 
 class DataError(ValueError):

@@ -7,7 +7,7 @@ from collections import Counter
 from functools import lru_cache
 
 from nakrel.core.model.controls import CONTROLS, Control, game_key, game_key_name, label
-from nakrel.core.model.errors import DataError
+from nakrel.core.model.errors import DataError, cut
 from nakrel.words import language, tr
 
 __all__ = ["fits", "name_of", "rank", "read_control"]
@@ -66,9 +66,11 @@ def read_control(name: str) -> str:
     near = [name_of(code) for code, control in CONTROLS.items() if fits(control, name.casefold())][:3]
     if near:
         raise DataError(
-            tr("there is no key or button {name!r}; did you mean {near}?").format(name=name, near=tr(" or ").join(near))
+            tr("there is no key or button {name!r}; did you mean {near}?").format(
+                name=cut(name), near=tr(" or ").join(near)
+            )
         )
-    raise DataError(tr("there is no key or button {name!r}; `nakrel controls` lists all names").format(name=name))
+    raise DataError(tr("there is no key or button {name!r}; `nakrel controls` lists all names").format(name=cut(name)))
 
 
 @lru_cache(maxsize=1)

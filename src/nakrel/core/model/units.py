@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from decimal import Decimal, InvalidOperation
 
-from nakrel.core.model.errors import DataError
+from nakrel.core.model.errors import DataError, cut
 from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.words import marks, tr
 
@@ -44,7 +44,7 @@ def parse_time(text: str, *, most_us: int = MAX_WAIT_US) -> int:
     found = _PATTERN.fullmatch(text)
     if not found:
         raise DataError(
-            tr("{text!r} is not a time; write it as 25, 25ms, 0.4s, 3f@60 or 40/s").format(text=text.strip())
+            tr("{text!r} is not a time; write it as 25, 25ms, 0.4s, 3f@60 or 40/s").format(text=cut(text.strip()))
         )
     number = _decimal(found["number"])
     try:
@@ -56,10 +56,12 @@ def parse_time(text: str, *, most_us: int = MAX_WAIT_US) -> int:
             micros = number * _UNITS_US[found["unit"] or "ms"]
         result = int(micros.to_integral_value())
     except (InvalidOperation, ZeroDivisionError):
-        raise DataError(tr("{text!r} divides by zero; a rate must be above 0").format(text=text.strip())) from None
+        raise DataError(tr("{text!r} divides by zero; a rate must be above 0").format(text=cut(text.strip()))) from None
     if result > most_us:
         raise DataError(
-            tr("{text!r} is longer than the {most} ms allowed here").format(text=text.strip(), most=format_ms(most_us))
+            tr("{text!r} is longer than the {most} ms allowed here").format(
+                text=cut(text.strip()), most=format_ms(most_us)
+            )
         )
     return result
 
@@ -85,7 +87,7 @@ def parse_span(text: str) -> tuple[int, int | None]:
         least += unit.group()
     first, last = parse_time(least), parse_time(most)
     if last < first:
-        raise DataError(tr("{text!r} is backwards; write the shorter time first").format(text=text.strip()))
+        raise DataError(tr("{text!r} is backwards; write the shorter time first").format(text=cut(text.strip())))
     return first, last
 
 

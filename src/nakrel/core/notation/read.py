@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from nakrel.core.model.errors import DataError
+from nakrel.core.model.errors import DataError, cut
 from nakrel.core.model.formulas import FormulaError
 from nakrel.core.model.limits import MAX_COUNT, MAX_DEPTH, MAX_WEIGHT
 from nakrel.core.model.macro import Section
@@ -95,12 +95,14 @@ def _statement(lines: list[Line], at: int, depth: int) -> tuple[Step, int]:
         if verb == "if":
             return _if(lines, at, statement, start, depth, common)
         if re.fullmatch(_ELSE, statement, re.IGNORECASE):
-            fail(line, start, tr("{statement!r} belongs below an if, indented like it").format(statement=statement))
+            fail(
+                line, start, tr("{statement!r} belongs below an if, indented like it").format(statement=cut(statement))
+            )
         if re.fullmatch(_OPTION + r"\s*:", statement, re.IGNORECASE):
             fail(
                 line,
                 start,
-                tr("{statement!r} belongs below 'random choice:', indented deeper").format(statement=statement),
+                tr("{statement!r} belongs below 'random choice:', indented deeper").format(statement=cut(statement)),
             )
         if re.fullmatch(_CHOICE, statement, re.IGNORECASE):
             return _pick(lines, at, depth, common)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from nakrel.core.model.errors import DataError
+from nakrel.core.model.errors import DataError, cut
 from nakrel.core.model.limits import MAX_NOTCHES, MAX_RATE
 from nakrel.core.model.names import read_control
 from nakrel.core.model.steps import Chord, Open, Origin, Pointer, Press, Release, Set, Step, Tap, Text, Wait, Wheel
@@ -34,7 +34,9 @@ def read_time(text: str) -> int | str:
     end = closing(text, 0)
     if end < 0 or text[end + 1 :].strip().lower() not in ("", "ms"):
         raise DataError(
-            tr("{text!r} is not a time; a formula gives milliseconds and is written as (20 + run) ms").format(text=text)
+            tr("{text!r} is not a time; a formula gives milliseconds and is written as (20 + run) ms").format(
+                text=cut(text)
+            )
         )
     return text[1:end].strip()
 
@@ -102,7 +104,7 @@ def read_statement(line: Line, start: int, verb: str, statement: str, common: di
     raise NotationError(
         line.number,
         where,
-        tr("{word!r} starts no step; expected {starts}").format(word=statement.split(" ")[0], starts=tr(STARTS)),
+        tr("{word!r} starts no step; expected {starts}").format(word=cut(statement.split(" ")[0]), starts=tr(STARTS)),
     )
 
 
@@ -111,7 +113,9 @@ def _turn(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
     name, notches = (rest[:by], rest[by + 4 :].strip()) if by >= 0 else (rest, "1")
     if not notches.isdecimal() and not notches.startswith("("):
         fail(
-            line, at + len(name) + 4, tr("by how many notches? {notches!r} is no whole number").format(notches=notches)
+            line,
+            at + len(name) + 4,
+            tr("by how many notches? {notches!r} is no whole number").format(notches=cut(notches)),
         )
     number = bounded(line, at, notches, MAX_NOTCHES)
     return Wheel(control=_control(line, at, name), notches=number, **common)  # type: ignore[arg-type]
