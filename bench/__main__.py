@@ -15,6 +15,7 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
+from bench.against import compare
 from bench.devices import Devices, forwarded
 from bench.editing import edit_times
 from bench.following import PROCESSES, RATE, live_times, starts_beside
@@ -379,7 +380,12 @@ def main() -> int:
     parser.add_argument("--quick", action="store_true", help="a tenth of the time; figures are rougher")
     parser.add_argument("--only", metavar="TEXT", help="only the measurements whose name has this in it")
     parser.add_argument("--json", metavar="FILE", help="write the rows to this file, too")
+    parser.add_argument("--against", metavar="REV", help="compare with this commit, in turns")
+    parser.add_argument("--turns", type=int, default=3, help="how many, with --against (default: 3)")
     chosen = parser.parse_args()
+    if chosen.against:
+        passed = [*(["--quick"] if chosen.quick else []), *(["--only", chosen.only] if chosen.only else [])]
+        return compare(chosen.against, chosen.turns, passed)
     scale = 0.1 if chosen.quick else 1.0
     reference = build_reference()
     measurements: dict[str, Callable[[], Row | list[Row]]] = {

@@ -18,7 +18,6 @@ from pathlib import Path
 from typing import Any, TypeVar
 
 import msgspec
-import pytest
 
 from nakrel import protocol as m
 from nakrel.client.connection import ClientError, ServiceConnection
@@ -34,7 +33,7 @@ def wait_for(condition: Callable[[], T], what: str, limit_s: float = LIMIT_S) ->
     end = time.monotonic() + limit_s
     while not (value := condition()):
         if time.monotonic() > end:
-            pytest.fail(f"waited {limit_s:g} s in vain for {what}")
+            raise AssertionError(f"waited {limit_s:g} s in vain for {what}")
         pause(0.01)
     return value
 

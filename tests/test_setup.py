@@ -54,4 +54,4 @@ def test_tests_need_debian_and_say_so(tmp_path: Path):
     command = [str(tmp_path / "bash"), str(ROOT / "scripts" / "setup"), "test"]
     done = subprocess.run(command, env={**os.environ, "PATH": str(tmp_path)}, capture_output=True, text=True)
     assert done.returncode == 1
-    assert "The tests need Debian" in done.stderr
+    assert "Tests and benchmarks need Debian" in done.stderr
