@@ -1,0 +1,47 @@
+"""The guarding process: a program of its own, that loads nothing until there is something to let go.
+
+    python -S -E guarding.py ALIVE READY PAGE_FD PAGE DISPLAY [PATH…]
+
+ALIVE is a pipe whose other end the service has, READY one that is written to when nothing is down any more at the
+start; PAGE is the file that says what is down (see `holds.py`), DISPLAY the X server's, and each PATH one where modules
+are.
+"""
+
+import mmap
+import os
+import sys
+
+__all__ = ["HOME"]
+
+# Written to ALIVE when all is let go; its end without a word says that the service was killed.
+HOME, _READY = b".", b"r"
+
+
+def _let_go(memory: mmap.mmap, page: str, display: str, path: list[str]) -> None:
+    """Let go what the page says is down; where nothing is, there is nothing to load for it."""
+    if not any(memory[:]):
+        return
+    sys.path[:] = path
+    from nakrel.backends.x11.holds import Page
+    from nakrel.backends.x11.release import let_go
+
+    let_go(Page(page), display or None)
+
+
+def main() -> None:
+    """Guard, until told to go home."""
+    alive, ready, page_fd, page, display, *path = sys.argv[1:]
+    memory = mmap.mmap(int(page_fd), 0)
+    _let_go(memory, page, display, path)
+    # A service that was killed meanwhile hears nothing any more.
+    try:  # noqa: SIM105 - contextlib would be one more module to hold
+        os.write(int(ready), _READY)
+    except OSError:
+        pass
+    os.close(int(ready))
+    if os.read(int(alive), 1) != HOME:
+        _let_go(memory, page, display, path)
+
+
+if __name__ == "__main__":
+    main()
