@@ -110,9 +110,9 @@ def _searched(shape: str, games: _Games, sure: float, chance: np.random.Generato
                 known[:, way] = ways.reshape(count, -1)
         known /= known.sum(axis=(1, 2), keepdims=True)
     after = known.sum(axis=1).astype(float)
-    low, high = (
-        np.array(ends) + 5 for ends in zip(*(tuning.interval(grid, each, wanted) for each in after), strict=True)
-    )
+    # Told to a tenth of a millisecond, outward, as the window tells it.
+    found = np.array([tuning.interval(grid, each, wanted, sure) for each in after]) + 5
+    low, high = np.floor(found[:, 0] * 10) / 10, np.ceil(found[:, 1] * 10) / 10
     estimate = after @ wanted + 5
     truth = _truth(shape, games, sure)
     reached = "logistic" if shape in ("lapses", "drift") else shape

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import select
 import threading
+import time
 from pathlib import Path
 
 from bench.devices import TRIGGER_NUMBER, Devices
@@ -17,6 +18,7 @@ from soak.part import Found, Tell
 __all__ = ["events"]
 
 _MOST_KB = 1_024
+_SETTLE_S = 3.0
 # Of reports of motion, presses of a button that plays a macro, and turns of the wheel: what a game evening is made of.
 _BLOCK = (
     abi.report((abi.EV_REL, 0, 3), (abi.EV_REL, 1, -2)) * 40
@@ -68,7 +70,11 @@ def events(count: int, seed: int, tell: Tell) -> Found:
             if sent - told > 100_000:
                 told = sent
                 tell(max(0, sent - _FIRST))
-        grown, more = _kb(devices.pid) - before_kb, _descriptors(devices.pid) - before
+        grown = _kb(devices.pid) - before_kb
+        # A file that is read at this moment is closed at the next.
+        end = time.monotonic() + _SETTLE_S
+        while (more := _descriptors(devices.pid) - before) > 0 and time.monotonic() < end:
+            time.sleep(0.05)
     finally:
         ended.set()
         thread.join()

@@ -59,8 +59,11 @@ _LAPSES = (0.0, 0.02, 0.05)
 _TRIED = np.arange(_CELL / 2, _UNITS, _CELL)
 # A threshold that moves goes by one cell each so many trials, up or down; and how likely that is.
 DRIFTS = ((0, 0.75), (4, 0.125), (-4, 0.125))
-# The ends of the interval: set so that it holds nine of ten simulated games (docs/figures.md).
-_LOW, _HIGH = 0.06, 0.95
+# The ends of the interval by how sure the time must be, set so that it holds about nine of ten simulated games and its
+# upper end works in 95 of 100 (docs/figures.md): the model is not quite the games, the less so the further out.
+_ENDS = {0.9: (0.06, 0.935), 0.95: (0.075, 0.938), 0.99: (0.088, 0.926)}
+# Those of the curve's band.
+_LOW, _HIGH = 0.05, 0.95
 _STRETCH = 1.702
 # Nobody wants a time with more figures than a tenth of a millisecond has.
 _STEP_US = 100
@@ -165,16 +168,17 @@ def wanted_points(grid: Grid, sure: float) -> Floats:
     return points
 
 
-def interval(grid: Grid, known: Floats, wanted: Floats) -> tuple[float, float]:
+def interval(grid: Grid, known: Floats, wanted: Floats, sure: float) -> tuple[float, float]:
     """The ends of the interval that holds the wanted point in nine of ten games. Each point of the grid stands for all
     of its cell."""
+    ends_at = _ENDS[min(_ENDS, key=lambda each: abs(each - sure))]
     part = grid.cell / _PARTS
     least = wanted.min() - 2 * grid.cell
     places = np.round((wanted - least) / part).astype(np.intp)
     shares = np.bincount(places, weights=known, minlength=int(places.max()) + 2 * _PARTS)
     below = np.cumsum(np.convolve(shares, np.full(_PARTS + 1, 1 / (_PARTS + 1)), mode="same"))
     ends = least + (np.arange(len(below)) + 0.5) * part
-    low, high = np.interp((_LOW, _HIGH), below / below[-1], ends)
+    low, high = np.interp(ends_at, below / below[-1], ends)
     return float(low), float(high)
 
 
@@ -194,7 +198,7 @@ def work_out(question: Question, trials: Sequence[Trial]) -> Found:
     def us(units: float) -> int:
         return round(question.least_us + units * unit_us)
 
-    low, high = interval(grid, known, wanted)
+    low, high = interval(grid, known, wanted, question.sure)
     return Found(
         next_us=max(question.least_us, us(best_next(grid, known, wanted)) // _STEP_US * _STEP_US),
         estimate_us=us(float(known @ wanted)),
