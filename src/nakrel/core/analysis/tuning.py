@@ -61,7 +61,7 @@ _TRIED = np.arange(_CELL / 2, _UNITS, _CELL)
 DRIFTS = ((0, 0.75), (4, 0.125), (-4, 0.125))
 # The ends of the interval by how sure the time must be, set so that it holds about nine of ten simulated games and its
 # upper end works in 95 of 100 (docs/figures.md): the model is not quite the games, the less so the further out.
-_ENDS = {0.9: (0.06, 0.935), 0.95: (0.075, 0.938), 0.99: (0.088, 0.926)}
+_ENDS = {0.9: (0.058, 0.935), 0.95: (0.075, 0.938), 0.99: (0.088, 0.926)}
 # Those of the curve's band.
 _LOW, _HIGH = 0.05, 0.95
 _STRETCH = 1.702
