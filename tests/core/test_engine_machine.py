@@ -67,7 +67,12 @@ class EngineMachine(RuleBasedStateMachine):
         self.profile = "one"
 
     def send(self, event: Event) -> None:
+        first = self.engine.first_of(event) if isinstance(event, Pressed) else ""
         outputs, self.deadline_us = self.engine.step(event, self.now_us)
+        if first:
+            # What may be sent before the engine has worked is what it puts out first.
+            emitted = next(output for output in outputs if isinstance(output, Emit))
+            assert (emitted.control, emitted.value, emitted.due_us) == (first, 1, self.now_us)
         for output in outputs:
             if isinstance(output, SpeedHeld):
                 assert output.stage != self.speed

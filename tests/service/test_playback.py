@@ -10,12 +10,14 @@ import pytest
 
 from nakrel.backends.protocols import BackendLost
 from nakrel.backends.standin.sink import Sink
+from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.programs import Choice
 from nakrel.core.model.steps import Press, Tap, Wait
-from nakrel.core.play.events import Emit, Event, PlayMacro, SetSheet, StopMacro
+from nakrel.core.play.events import Emit, Event, PlayMacro, Pressed, Released, SetSheet, StopMacro
 from nakrel.core.play.operations import compile_macro
+from nakrel.core.play.sheet import Sheet
 from nakrel.service.observers.desktop import Seen
 from nakrel.service.options import Options
 from nakrel.service.service import Service
@@ -114,3 +116,58 @@ def test_a_profile_is_told_live_once_its_buttons_play(service: Service):
     assert [event.sheet.profile for event in given if isinstance(event, SetSheet)] == ["kiln Main"]
     assert [entry.what for entry in service.journal.entries if entry.kind == "switch"] == ["Kiln Race is live"]
     assert service.status().reason == "kiln runs"
+
+
+class Order(LostRoute):
+    """Notes what is sent, and whether the engine had worked by then."""
+
+    def __init__(self, service: Service, calls: int = 1_000) -> None:
+        super().__init__(calls)
+        self._engine, self.sent = service.playback.engine, []
+
+    def emit(self, events: Sequence[Emit]) -> None:
+        super().emit(events)
+        self.sent += [(each.control, each.value, bool(self._engine.running)) for each in events]
+
+
+def attach(service: Service, route: LostRoute, macro: Macro) -> None:
+    service.routes.real = cast(Any, route)
+    service.routes.output = route
+    plan = compile_macro(macro)
+    service.playback.step(
+        SetSheet(Sheet.build("one", {"BTN_SIDE": RunMacro(macro.id)}, lambda key: (plan, macro.play)))
+    )
+
+
+def test_the_first_press_is_sent_before_the_engine_works_out_the_rest_and_once(service: Service):
+    route = Order(service)
+    attach(service, route, HOLD)
+    service.playback.step(Pressed("BTN_SIDE"))
+    assert route.sent == [("KEY_W", 1, False), ("KEY_LEFTSHIFT", 1, True)]
+    record = service.playback.runs.of("hold")
+    assert record
+    assert [(each.control, each.value) for each in record.events] == [("KEY_W", 1), ("KEY_LEFTSHIFT", 1)]
+    # Never early, not even by the time that the engine took.
+    assert all(each.at_us >= each.due_us for each in record.events)
+    service.playback.step(Released("BTN_SIDE"))
+    service.playback.step(Pressed("BTN_SIDE"))
+    assert route.down == set()
+
+
+def test_nothing_is_sent_ahead_of_a_preview_or_of_a_run_that_goes_on(service: Service):
+    route = Order(service)
+    attach(service, route, HOLD)
+    service.playback.set_front("window", True, reaches_programs=True)
+    service.playback.step(Pressed("BTN_SIDE"))
+    service.playback.step(Released("BTN_SIDE"))
+    assert route.sent == []
+
+
+def test_a_route_that_is_lost_with_the_first_press_is_told_once(service: Service):
+    route = Order(service, calls=0)
+    attach(service, route, HOLD)
+    service.playback.step(Pressed("BTN_SIDE"))
+    assert not service.playback.running
+    assert not service.playback.engine.held()
+    faults = [entry.what for entry in service.journal.entries if entry.kind == "fault"]
+    assert faults == ["the X server ended; all macros were stopped"]

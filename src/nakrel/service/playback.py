@@ -21,6 +21,7 @@ from nakrel.core.play.events import (
     Emit,
     Event,
     Output,
+    Pressed,
     RunEnded,
     RunStarted,
     SideEffect,
@@ -89,11 +90,19 @@ class Playback:
         return bool(self._fronts)
 
     def step(self, event: Event) -> None:
-        """Hand the engine an event, send what it puts out, and set the next deadline."""
-        outputs, self._deadline_us = self.engine.step(event, monotonic_us())
+        """Hand the engine an event, send what it puts out, and set the next deadline.
+
+        What a press puts down at once is sent before the engine works out the rest: that takes as long again as all
+        that comes before it.
+        """
+        now_us = monotonic_us()
+        ahead, lost = "", ""
+        if type(event) is Pressed and not self._fronts and (ahead := self.engine.first_of(event)):
+            lost = self._send((Emit(ahead, 1, now_us, "", False),))
+        outputs, self._deadline_us = self.engine.step(event, now_us)
         try:
-            if outputs:
-                self._deliver(outputs)
+            if outputs or ahead:
+                self._deliver(outputs, ahead, lost)
         finally:
             self._set_alarm()
 
@@ -141,20 +150,26 @@ class Playback:
 
     # What comes out
 
-    def _deliver(self, outputs: tuple[Output, ...]) -> None:
-        """Send what goes out, at once and in its order; then note it, and tell what started and ended.
+    def _deliver(self, outputs: tuple[Output, ...], ahead: str = "", lost: str = "") -> None:
+        """Send what goes out, at once and in its order; then note it, and tell what started and ended. The press of
+        `ahead` has been sent already, unless the route was `lost` with it.
 
         Where the route is lost on the way, what has started and ended is told all the same.
         """
         times: list[int] = []
-        lost = ""
         for kind, some in itertools.groupby(outputs, type):
             group: list[Any] = list(some)
             if not lost and kind is Emit and not self._fronts:
-                lost = self._send(group)
+                rest = group
+                if ahead == group[0].control and group[0].value:
+                    rest, ahead = group[1:], ""
+                lost = self._send(rest) if rest else ""
             elif not lost and kind is SideEffect:
                 lost = self._start(group)
             times += [monotonic_us()] * len(group)
+        if ahead and not lost:
+            # It never comes to that, by what `first_of` promises; and if it does, nothing stays down.
+            lost = self._send((Emit(ahead, 0, monotonic_us(), "", False),))
         for output, at_us in zip(outputs, times, strict=True):
             if isinstance(output, Emit):
                 # The keys of a secret would tell it.

@@ -24,10 +24,10 @@ from nakrel.core.model.cells import (
 )
 from nakrel.core.model.controls import label
 from nakrel.core.model.game_keys import resolve_cell
-from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.macro import Macro, Mode, Play, StartOn
 from nakrel.core.model.profile import Layer
 from nakrel.core.model.steps import Chord, Open, Step, Tap, Text, Wait
-from nakrel.core.play.operations import Plan, compile_macro
+from nakrel.core.play.operations import OpCode, Plan, compile_macro
 
 __all__ = ["NOTCH_US", "Action", "Sheet"]
 
@@ -37,12 +37,14 @@ NOTCH_US = 33_000
 
 class Action(NamedTuple):
     """A cell made ready: what plays a macro, types a text or opens a program has a plan and a way to play. `layer` is
-    the layer it is in, '' for none."""
+    the layer it is in, '' for none. `first` is the control that a press puts down before all else, at once; '' where it
+    does something else first."""
 
     cell: Cell
     plan: Plan | None = None
     play: Play = Play()
     layer: str = ""
+    first: str = ""
 
 
 class Sheet(NamedTuple):
@@ -120,14 +122,23 @@ def _ready(
             found = plan_of(key)
             if found is None:
                 return Action(Nothing(), layer=layer)
-            return Action(cell, found[0], _playable(code, play or found[1]), layer)
+            way = _playable(code, play or found[1])
+            return Action(cell, found[0], way, layer, _first(found[0], way))
         case StartProgram(off=True):
             return Action(Nothing(), layer=layer)
         case TypeText() | StartProgram():
             return Action(cell, _plan_of_cell(code, layer, cell), Play(), layer)
         case ToControl() | ToChord() if code.startswith("WHEEL") and not _turns(cell):
             return Action(cell, _plan_of_notch(code, layer, cell, notch_us), Play(), layer)
-    return Action(cell, layer=layer)
+    return Action(cell, layer=layer, first=_codes(cell)[0] if isinstance(cell, ToControl | ToChord) else "")
+
+
+def _first(plan: Plan, play: Play) -> str:
+    """The control that a run puts down as it starts; '' where it starts with something else, or later."""
+    if play.start_on is StartOn.RELEASE:
+        return ""
+    start = next(filter(None, plan[1:3]), ())
+    return start[0].control if start and start[0].code in (OpCode.DOWN, OpCode.TAP_DOWN) else ""
 
 
 def _codes(cell: ToControl | ToChord) -> tuple[str, ...]:
