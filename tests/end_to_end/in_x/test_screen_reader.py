@@ -133,7 +133,7 @@ def test_pictures_say_what_they_show(app: Driver):
     window.shown.show_page("macro")
     app.let_pass(800)
     assert says(app, window.macro.diagram).startswith("1, down at 0 ms for 34 ms; 2, down at 100 ms for 34 ms")
-    assert "60 frames: 100%" in says(app, window.macro_details.frame_check.plot)
+    assert "60 frames: 100 %" in says(app, window.macro_details.frame_check.plot)
     window.shown.show_page("sheet")
     window.sheet.show_view("board")
     app.let_pass(300)
