@@ -24,9 +24,11 @@ from bench.scale import scale_times
 from bench.standing import starved, stopped
 from bench.tuning import LIMITS_MS, outcomes
 from nakrel.backends.kernel.abi import EV_KEY, report
+from nakrel.core.analysis.tuning import work_out
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.steps import Press, Tap, Wait
+from nakrel.core.model.tuning import Question, Trial
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import Pressed, Released, SetSheet
 from nakrel.core.play.operations import compile_macro
@@ -343,6 +345,19 @@ def tuned(games: int) -> list[Row]:
     ]
 
 
+def trial(count: int) -> Row:
+    """How long the window takes to work out what to try next, after forty trials."""
+    trials = [Trial(40_000 + n % 7 * 1_000, n % 3 > 0) for n in range(40)]
+    took = []
+    for _ in range(count + 1):
+        began = time.perf_counter()
+        work_out(Question(), trials)
+        took.append((time.perf_counter() - began) * 1_000)
+    # The first one makes the grid.
+    median, p99 = quantiles(took[1:])
+    return "the next trial of a search, worked out", f"median {median:.1f} ms, p99 {p99:.1f} ms", "", "≤ 20 ms"
+
+
 def event_cost(count: int) -> Row:
     """The cost of one input event with 10 and with 10,000 attachments and steps."""
 
@@ -404,6 +419,7 @@ def main() -> int:
         "starts": lambda: starts(reference, int(10 * max(scale, 0.5))),
         "following": lambda: following(max(10, int(60 * scale))),
         "cost": lambda: event_cost(int(20_000 * scale)),
+        "trial": lambda: trial(max(10, int(40 * scale))),
         "tuning": lambda: tuned(int(1_000 * scale)),
         # These take long, and are measured only when they are asked for by name.
         "alarms stopped": lambda: stopped(max(10, int(200 * scale))),

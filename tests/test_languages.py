@@ -17,7 +17,7 @@ from nakrel import language, words
 from nakrel.core.model.controls import CONTROLS, label
 from nakrel.core.model.errors import DataError, LimitError
 from nakrel.core.model.macro import Play
-from nakrel.core.model.names import read_control
+from nakrel.core.model.names import read_control, shown_name
 from nakrel.core.model.units import parse_span, parse_time, shown_ms
 from nakrel.core.notation import read_steps, write
 from nakrel.demo.data import MACROS
@@ -149,3 +149,11 @@ def test_the_command_line_and_the_service_speak_the_sessions_language(tmp_path: 
         assert "kein Zeigertempo 'Aim'" in said("speed", "Aim")
     finally:
         assert said("shutdown") == "Der Dienst ist beendet, und alle Makros mit ihm.\n"
+
+
+@pytest.mark.usefixtures("german")
+def test_each_name_that_is_offered_is_read_back():
+    assert [shown_name(code) for code in ("KEY_SPACE", "KEY_LEFT", "BTN_LEFT", "KEY_Q")] == [
+        "Leertaste", "Pfeil links", "Maus links", "Q",
+    ]  # fmt: skip
+    assert {read_control(shown_name(code)) for code in CONTROLS} == set(CONTROLS)

@@ -61,6 +61,9 @@ def texts(root: QWidget) -> Iterator[tuple[QWidget, str]]:
             yield each, each.text()
         if isinstance(each, QLineEdit):
             yield each, each.placeholderText()
+        if isinstance(each, QComboBox):
+            for index in range(each.count()):
+                yield each, each.itemText(index)
         if isinstance(each, QTableView) and (model := each.model()):
             for column in range(model.columnCount()):
                 yield each, str(model.headerData(column, Qt.Orientation.Horizontal) or "")
@@ -85,7 +88,7 @@ def made_elsewhere(store: Store) -> set[str]:
     )
     for profile in store.profiles.values():
         found |= {profile.name, *(setup.name for setup in profile.setups), *(rule.value for rule in profile.programs)}
-        found |= {layer.name for setup in profile.setups for layer in setup.layers}
+        found |= {layer.name for setup in profile.setups for layer in setup.layers} | {key.name for key in profile.keys}
     found |= {macro.name for macro in store.macros.values()}
     found |= {text for device in store.devices for text in (device.name, device.id)}
     found |= {step.remark for macro in store.macros.values() for part in Section for step in walk(macro.section(part))}
@@ -97,7 +100,7 @@ def is_ours(text: str, elsewhere: set[str]) -> bool:
     """Whether the text is one that somebody says, and no name."""
     # Times, and formulas in them, are what they are.
     plain = re.sub(r"\bms$|\(.*\)", "", text)
-    return not (_MARKED.search(text) or not _WORD.search(plain) or text.strip(" ×■●·") in elsewhere)
+    return not (_MARKED.search(text) or not _WORD.search(plain) or text.strip(' ×■●·"') in elsewhere)
 
 
 def is_cut(widget: QWidget) -> bool:

@@ -127,6 +127,8 @@ def test_the_devices_page_says_what_macros_reach(ui: Ui):
 def test_the_journal_finds_and_has_each_entry_once(ui: Ui):
     for profile in ("orrery-post", "tidewardens", "brackenfall-arena"):
         ui.store.pin(profile)
+        # One that is left before its sheet was ready was never live.
+        ui.wait(lambda profile=profile: ui.store.status.live == profile, profile)
     ui.wait(lambda: any("Brackenfall" in entry.what for entry in ui.store.journal), "the switches")
     page = ui.window.journal
     page.search.setText("orrery")

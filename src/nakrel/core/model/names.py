@@ -10,7 +10,7 @@ from nakrel.core.model.controls import CONTROLS, Control, game_key, game_key_nam
 from nakrel.core.model.errors import DataError, cut
 from nakrel.words import language, tr
 
-__all__ = ["fits", "name_of", "rank", "read_control"]
+__all__ = ["fits", "name_of", "rank", "read_control", "shown_name"]
 
 # What a label must be like to stand in a line: no sign that the notation uses, and none of its small words.
 _PLAIN = re.compile(r"(?!.*\b(?:for|by|to)\b)[\w'./;,=\[\]\\`-]+( [\w'./;,=\[\]\\`-]+)*")
@@ -51,6 +51,15 @@ _CODES = _ALSO | {name.casefold(): code for code, name in _NAMES.items()} | {cod
 def name_of(code: str) -> str:
     """What the control is called in a line of text; a game key stands in quotes."""
     return f'"{game_key_name(code)}"' if code not in _NAMES else _NAMES[code]
+
+
+def shown_name(code: str) -> str:
+    """What the control is called where people choose and type it, in their language; `read_control` reads it back."""
+    text = label(code)
+    small = text.casefold()
+    if language() == "en" or _CODES.get(small, code) != code or _translated(language()).get(small) != code:
+        return name_of(code)
+    return text
 
 
 def read_control(name: str) -> str:

@@ -12,7 +12,7 @@ from nakrel import protocol as m
 from nakrel.core import notation
 from nakrel.core.model.controls import CONTROLS, Kind, game_key
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.names import name_of
+from nakrel.core.model.names import shown_name
 from nakrel.core.model.profile import GameKey
 from nakrel.core.model.steps import (
     Branch,
@@ -138,7 +138,7 @@ class AddStep(QWidget):
         self._keys = [game_key(key.name) for key in keys]
         self._free = list(free[:_MOST_FREE])
         codes = (*self._keys, *(c for c, known in CONTROLS.items() if known.kind is not Kind.WHEEL))
-        self.second.set_items((name_of(code), code) for code in codes)
+        self.second.set_items((shown_name(code), code) for code in codes)
         self._fill(*([Kind.WHEEL] if self.kind.currentData() == "wheel" else [Kind.KEY, Kind.BUTTON]))
 
     def _build(self) -> None:
@@ -165,9 +165,9 @@ class AddStep(QWidget):
         others = [code for code, known in CONTROLS.items() if known.kind in kinds and code not in free]
         self.control.set_items(
             (
-                *((name_of(code), code) for code in keys),
-                *((tr("{name}  (not used by the game)").format(name=name_of(code)), code) for code in free),
-                *((name_of(code), code) for code in others),
+                *((shown_name(code), code) for code in keys),
+                *((tr("{name}  (not used by the game)").format(name=shown_name(code)), code) for code in free),
+                *((shown_name(code), code) for code in others),
             )
         )
         self.control.setCurrentIndex(max(0, self.control.findData(before or "KEY_Q")))

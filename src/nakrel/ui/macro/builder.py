@@ -9,7 +9,7 @@ from nakrel.core import notation
 from nakrel.core.edit.builders import BUILDERS, Asks, build, controls_of
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Section, cycle_us, describe_play
-from nakrel.core.model.names import name_of
+from nakrel.core.model.names import shown_name
 from nakrel.core.model.steps import Pointer
 from nakrel.core.model.units import shown_ms, shown_rate
 from nakrel.ui.store import Store
@@ -38,7 +38,7 @@ class BuilderRow(QWidget):
         self.kind.setParent(self)
         self.kind.hide()
         for builder in BUILDERS:
-            self.kind.addItem(builder.name)
+            self.kind.addItem(tr(builder.name, "builder"), builder.name)
         self.controls = QLineEdit("Q")
         self.controls.setAccessibleName(tr("Keys"))
         self.controls.setToolTip(tr("Names, separated by commas"))
@@ -81,7 +81,7 @@ class BuilderRow(QWidget):
 
     def choose(self, name: str) -> None:
         """Build with the builder of this name."""
-        index = self.kind.findText(name)
+        index = self.kind.findData(name)
         self.kind.setCurrentIndex(index)
         self._kind_chosen(index)
         first = self.pick_button if self._asked is Asks.PLACES else self.controls
@@ -102,7 +102,7 @@ class BuilderRow(QWidget):
         builder = BUILDERS[self.kind.currentIndex()]
         if self._macro is not None and builder.asks is Asks.CONTROLS:
             used = controls_of(self._macro)[: builder.most]
-            self.controls.setText(", ".join(map(name_of, used)) or "Q")
+            self.controls.setText(", ".join(map(shown_name, used)) or "Q")
 
     def refresh(self) -> None:
         """Work out what would be made, and show it."""
@@ -137,8 +137,8 @@ class BuilderRow(QWidget):
             name.setVisible(there)
             figure.setVisible(there)
             if there:
-                name.setText(builder.figures[n].name)
-                figure.setAccessibleName(builder.figures[n].name)
+                name.setText(tr(builder.figures[n].name, "builder"))
+                figure.setAccessibleName(tr(builder.figures[n].name, "builder"))
                 figure.setText(builder.figures[n].example)
         self.controls.setVisible(builder.asks is not Asks.PLACES)
         self.controls.setAccessibleName(tr("Text") if builder.asks is Asks.TEXT else tr("Keys"))
@@ -163,7 +163,7 @@ class BuilderRow(QWidget):
         self.refresh()
 
     def _captured(self, code: str) -> None:
-        builder, name = BUILDERS[self.kind.currentIndex()], name_of(code)
+        builder, name = BUILDERS[self.kind.currentIndex()], shown_name(code)
         before = self.controls.text().strip() if builder.most > 1 else ""
         self.controls.setText(f"{before}, {name}" if before else name)
 

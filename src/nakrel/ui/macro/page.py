@@ -169,7 +169,7 @@ class MacroPage(QWidget):
             self.places.ended.disconnect(done)
             if taken and (macro := self._shown.macro):
                 figures = [figure.example for figure in CLICK_SEQUENCE.figures]
-                self._built(build(macro, CLICK_SEQUENCE, "", figures, taken), CLICK_SEQUENCE.name)
+                self._built(build(macro, CLICK_SEQUENCE, "", figures, taken), tr(CLICK_SEQUENCE.name, "builder"))
 
         self.places.ended.connect(done)
         self.places.pick(taken.append)

@@ -12,7 +12,7 @@ from nakrel.core.model.controls import CONTROLS, game_key
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.game_keys import read_csv, unused, uses_of, write_csv
-from nakrel.core.model.names import name_of, read_control
+from nakrel.core.model.names import read_control, shown_name
 from nakrel.core.model.profile import GameKey, Profile
 from nakrel.reading import NotReadable, read_limited
 from nakrel.storage import files
@@ -80,7 +80,7 @@ class _Keys(HeadedModel):
         if column == _NAME:
             return key.name
         if column == _CONTROL:
-            return name_of(key.control) if role == Qt.ItemDataRole.EditRole else control_label(key.control)
+            return shown_name(key.control) if role == Qt.ItemDataRole.EditRole else control_label(key.control)
         macros, cells = uses_of(game_key(key.name), self.profile, self._store.macros)
         message = [macro.name for macro in macros] + ([counted(cells, "{n} button", "{n} buttons")] if cells else [])
         return ", ".join(message) or tr("nothing yet")
@@ -155,7 +155,7 @@ class GameKeys(QDialog):
         layout.addWidget(self._message)
         row = QHBoxLayout()
         row.addWidget(self.name, 2)
-        self.control.set_items((known.label, known.code) for known in CONTROLS.values())
+        self.control.set_items((control_label(code), code) for code in CONTROLS)
         self.control.show_code("")
         self.control.refused.connect(self._say)
         row.addWidget(self.control, 2)
