@@ -29,8 +29,8 @@ from nakrel.protocol.wire import encode_line
 from tests.requests import HOLD, bodies, broken
 from tests.support import LIMIT_S, ServiceProcess, wait_for
 
-# `NAKREL_REQUESTS=100000` counts longer.
-REQUESTS = int(os.environ.get("NAKREL_REQUESTS", "20000"))
+# scripts/soak counts on.
+REQUESTS = int(os.environ.get("NAKREL_REQUESTS", "5000"))
 
 
 @pytest.fixture
