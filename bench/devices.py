@@ -9,8 +9,9 @@ import subprocess
 import sys
 import tempfile
 import time
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from pathlib import Path
+from typing import Final
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.backend import KernelBackend
@@ -18,8 +19,10 @@ from nakrel.backends.kernel.finder import Finder, Found
 from nakrel.backends.kernel.nodes import READ_SIZE, Abilities
 from nakrel.backends.protocols import Host
 from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.conditioning import Pointing
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
+from nakrel.core.model.settings import Settings
 from nakrel.service.options import Options
 from nakrel.service.requests import Requests
 from nakrel.service.service import Service
@@ -30,6 +33,8 @@ from nakrel.storage.library import Library
 
 __all__ = ["Devices", "ticks"]
 
+_AS_IT_IS: Final = Pointing()
+_NONE: Final[Mapping[str, int]] = {}
 TRIGGER, TRIGGER_NUMBER = "BTN_SIDE", 0x113
 _MOUSE = Abilities(
     (3, 0x1209, 0x12, 1),
@@ -100,16 +105,21 @@ class _Finder(Finder):
 class Devices:
     """A service in a process of its own, with a macro on the pipe mouse's side button, which grabs the mouse.
 
-    `mouse` takes the mouse's events, `clone` gives what passes, `hands` what macros emit.
+    `mouse` takes the mouse's events, `clone` gives what passes, `hands` what macros emit. `pointer` is what becomes of
+    its motion, and `debounce` has by control the microseconds in which what bounces is dropped.
     """
 
-    def __init__(self, macro: Macro, *others: Profile) -> None:
+    def __init__(
+        self, macro: Macro, *others: Profile, pointer: Pointing = _AS_IT_IS, debounce: Mapping[str, int] = _NONE
+    ) -> None:
         self._folder = tempfile.TemporaryDirectory()
         home = self.home = Home.find(self._folder.name)
         library = Library(home)
         library.put_macro(macro)
         setups = (SetUp("Main", {TRIGGER: RunMacro(macro.id)}),)
-        library.put_profile(Profile(id=EVERYDAY, name="Everyday", setups=setups))
+        library.put_profile(Profile(id=EVERYDAY, name="Everyday", setups=setups, pointer=pointer))
+        if debounce:
+            library.put_settings(Settings(debounce={_Node.name: dict(debounce)}))
         for profile in others:
             library.put_profile(profile)
         mouse_in, self.mouse = os.pipe2(os.O_NONBLOCK)
@@ -188,12 +198,14 @@ def forwarded(
     arrive = subprocess.Popen([reference, "arrive"], stdin=target, stdout=subprocess.PIPE, text=True)
     os.close(target)
     before, start = ticks(pid), time.monotonic()
-    subprocess.run([reference, "move", str(rate), str(count)], stdout=source, check=True)
+    command = [reference, "move", str(rate), str(count)]
+    written = subprocess.run(command, stdout=source, stderr=subprocess.PIPE, check=True, text=True).stderr
     share = (ticks(pid) - before) / (time.monotonic() - start)
     time.sleep(0.2)
     os.close(source)
     os.kill(pid, signal.SIGKILL)
     printed, _ = arrive.communicate()
-    late = [float(line) for line in printed.split()]
-    assert len(late) == count, f"{len(late)} of {count} reports came"
+    came = printed.split()
+    assert len(came) == count, f"{len(came)} of {count} reports came"
+    late = [float(int(there) - int(here)) for here, there in zip(written.split(), came, strict=True)]
     return late, share

@@ -1,8 +1,8 @@
 /* The references that the service is measured against, in the same run.
  *   echo          reads fixed-size records from descriptor 0 and answers each at once with the time it did so, in ns
  *   answer        reads struct input_event reports from descriptor 0 and writes them to descriptor 1: a bare forwarder
- *   move RATE N   writes N reports of motion to descriptor 1, RATE a second, each with the time of its writing (us)
- *   arrive        reads such reports from descriptor 0 until it closes; prints how many came and how late each was, us
+ *   move RATE N   writes N reports of motion to descriptor 1, RATE a second; then prints when each was written (us) to 2
+ *   arrive        reads reports from descriptor 0 until it closes; prints when each came, us
  *   spawn RATE S M starts RATE programs a second for S seconds, each of which lives for M milliseconds
  *   live M        lives for M milliseconds
  *   sleep N P     sleeps N times to absolute deadlines P nanoseconds apart and prints how late each wake-up was, in ns
@@ -34,31 +34,31 @@ static int move(long rate, long count) {
     struct input_event report[3] = {{.type = EV_REL, .code = REL_X, .value = 1},
                                     {.type = EV_REL, .code = REL_Y, .value = -1},
                                     {.type = EV_SYN, .code = SYN_REPORT}};
-    long long period = 1000000000LL / rate, due = now_ns() + period;
+    long long period = 1000000000LL / rate, due = now_ns() + period, *written = malloc(sizeof *written * count);
     for (long n = 0; n < count; n++, due += period) {
         sleep_until(due);
-        long long us = now_ns() / 1000;
+        long long us = written[n] = now_ns() / 1000;
         for (int i = 0; i < 3; i++) {
             report[i].input_event_sec = us / 1000000;
             report[i].input_event_usec = us % 1000000;
         }
         if (write(1, report, sizeof report) != sizeof report) return 1;
     }
+    for (long n = 0; n < count; n++) fprintf(stderr, "%lld\n", written[n]);
     return 0;
 }
 
 static int arrive(void) {
     static struct input_event events[4096];
     long room = 1 << 20, count = 0;
-    long long *late = malloc(sizeof *late * room);
+    long long *came = malloc(sizeof *came * room);
     ssize_t got;
     while ((got = read(0, events, sizeof events)) > 0) {
         long long us = now_ns() / 1000;
         for (long i = 0; i < got / (long)sizeof *events; i++)
-            if (events[i].type == EV_SYN && count < room)
-                late[count++] = us - (events[i].input_event_sec * 1000000LL + events[i].input_event_usec);
+            if (events[i].type == EV_SYN && count < room) came[count++] = us;
     }
-    for (long n = 0; n < count; n++) printf("%lld\n", late[n]);
+    for (long n = 0; n < count; n++) printf("%lld\n", came[n]);
     return 0;
 }
 
