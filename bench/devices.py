@@ -198,7 +198,7 @@ def forwarded(
     arrive = subprocess.Popen([reference, "arrive"], stdin=target, stdout=subprocess.PIPE, text=True)
     os.close(target)
     before, start = ticks(pid), time.monotonic()
-    command = [reference, "move", str(rate), str(count)]
+    command = [str(reference), "move", str(rate), str(count)]
     written = subprocess.run(command, stdout=source, stderr=subprocess.PIPE, check=True, text=True).stderr
     share = (ticks(pid) - before) / (time.monotonic() - start)
     time.sleep(0.2)

@@ -44,6 +44,8 @@ def simulated_night(count: int, seed: int, tell: Tell) -> Found:
     simulator.send(Released("BTN_SIDE"))
     taps, worst_us = 0, 0
     for minute in range(count):
+        # The limit on what a plan may take is meant for one plan, and a night is many.
+        simulator.wakes = 0
         simulator.run(_AT_ONCE_US)
         for _, out in simulator.log:
             if isinstance(out, Emit):

@@ -173,6 +173,24 @@ def test_a_file_without_permission_is_left_where_it_is(tmp_path: Path):
     assert "m" in library_in(tmp_path).macros
 
 
+def test_a_folder_without_permission_is_told_of_and_the_rest_is_loaded(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
+    library = library_in(tmp_path)
+    library.put_macro(Macro(id="m", name="Reel"))
+    real = os.listdir
+
+    def listdir(path: Path) -> list[str]:
+        if path == library.home.macros:
+            raise PermissionError(13, "Permission denied")
+        return real(path)
+
+    monkeypatch.setattr(os, "listdir", listdir)
+    again = library_in(tmp_path)
+    assert again.faults == [f"{library.home.macros}: can't be read: Permission denied."]
+    assert EVERYDAY in again.profiles
+    monkeypatch.undo()
+    assert "m" in library_in(tmp_path).macros
+
+
 def test_what_cut_short_saves_left_is_taken_away_at_the_start(tmp_path: Path):
     library = library_in(tmp_path)
     library.put_macro(Macro(id="m", name="Reel"))

@@ -116,11 +116,15 @@ class Library:
         return sorted(found_items, key=lambda each: -each[0])
 
     def _load_all(self, folder: Path, kind: type[Item]) -> Iterator[Item]:
-        if not folder.is_dir():
+        try:
+            names = [name for name in os.listdir(folder) if name.endswith(".json") and not name.startswith(".")]
+        except (FileNotFoundError, NotADirectoryError):
             return
-        for path in sorted(folder.glob("*.json")):
-            if path.name.startswith("."):
-                continue
+        except OSError as error:
+            reason = tr("can't be read: {reason}").format(reason=error.strerror)
+            self.faults.append(readable_text(f"{folder}: {reason}."))
+            return
+        for path in map(folder.joinpath, sorted(names)):
             try:
                 item = files.read(path, kind)
                 if (kind, item.id) in self._paths:
