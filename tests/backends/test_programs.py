@@ -194,3 +194,19 @@ def test_desktop_entries_are_read_as_menus_read_them(tmp_path: Path, monkeypatch
         Application("Mine", "/opt/mine", "", "", False),
     )
     assert "Ofenrennen" in [each.name for each in applications("de")]
+
+
+def test_a_process_that_has_no_command_for_a_moment_is_found_with_the_next_look(monkeypatch: pytest.MonkeyPatch):
+    """So it is while it becomes another program: the kernel has taken down the old one's memory (execve(2))."""
+    process = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(30)"])
+    try:
+        watch = ProcessWatch()
+        with monkeypatch.context() as patch:
+            patch.setattr("nakrel.backends.proc._command", lambda content: ())
+            watch.scan()
+        assert process.pid not in watch.programs
+        watch.scan()
+        assert process.pid in watch.programs
+    finally:
+        process.kill()
+        process.wait()

@@ -16,6 +16,7 @@ __all__ = ["ProcessWatch"]
 # A process changes its name and program shortly after it starts (fork, exec, prctl); until it is this old, it is
 # looked at again.
 SETTLES_AFTER_S = 3.0
+_SETTLES_US = int(SETTLES_AFTER_S * 1_000_000)
 # In so many scans each known process is looked at, whether it is still the same one.
 _ROUNDS = 64
 
@@ -37,7 +38,7 @@ class ProcessWatch:
     @property
     def unsettled(self) -> bool:
         """Whether a young process should be looked at again soon."""
-        since_us = proc.now_us() - int(SETTLES_AFTER_S * 1_000_000)
+        since_us = proc.now_us() - _SETTLES_US
         return any(program.started_us > since_us for program in self.programs.values())
 
     def scan(self, *, all_of_them: bool = False, by_application: bool = True) -> bool:
@@ -50,7 +51,7 @@ class ProcessWatch:
         self._foreign -= gone
         ended = [self.programs.pop(pid, None) for pid in gone]
         changed = any(program is not None for program in ended)
-        since_us = proc.now_us() - int(SETTLES_AFTER_S * 1_000_000)
+        since_us = proc.now_us() - _SETTLES_US
         for pid in now - self._foreign:
             known = self.programs.get(pid)
             if all_of_them or known is None or known.started_us > since_us:
@@ -101,7 +102,9 @@ class ProcessWatch:
         """Look at a process; True when it is another program than was known."""
         found = proc.read_program(pid, self._uid, application=by_application)
         if found is None:
-            self._foreign.add(pid)
+            # One that is just becoming another program (exec) has no command for a moment: it's ours soon.
+            if proc.started_us(pid) <= proc.now_us() - _SETTLES_US:
+                self._foreign.add(pid)
             return self.programs.pop(pid, None) is not None
         return self._keep(found, known)
 
