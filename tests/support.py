@@ -43,6 +43,22 @@ def pause(seconds: float) -> None:
     select.select([], [], [], seconds)
 
 
+def start_bus(address: str, environment: dict[str, str] | None = None) -> subprocess.Popen[bytes]:
+    """A session bus in a process group of its own, once it accepts connections: its socket's file is there before."""
+    told, tells = os.pipe()
+    command = ["dbus-daemon", "--session", "--nofork", f"--print-address={tells}", f"--address={address}"]
+    quiet = subprocess.DEVNULL
+    bus = subprocess.Popen(
+        command, env=environment, stdout=quiet, stderr=quiet, pass_fds=(tells,), start_new_session=True
+    )
+    os.close(tells)
+    with open(told, "rb") as said:
+        ready, _, _ = select.select([said], [], [], LIMIT_S)
+        assert ready, "the bus said nothing"
+        assert said.readline(), "the bus didn't start"
+    return bus
+
+
 class ServiceProcess:
     """A service of its own process, with a client that keeps every notice."""
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import shutil
-import subprocess
 import threading
 from collections.abc import Iterator
 from pathlib import Path
@@ -16,7 +15,7 @@ from jeepney.io.blocking import open_dbus_connection
 
 from nakrel.backends.notices import Notices
 from tests.desktop.panel import Panel
-from tests.support import wait_for
+from tests.support import start_bus, wait_for
 
 NAME = "org.freedesktop.Notifications"
 
@@ -26,10 +25,8 @@ def bus(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Iterator[str]:
     if not shutil.which("dbus-daemon"):
         pytest.skip("needs dbus-daemon")
     address = f"unix:path={tmp_path / 'bus'}"
-    command = ["dbus-daemon", "--session", "--nofork", f"--address={address}"]
-    process = subprocess.Popen(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+    process = start_bus(address)
     monkeypatch.setenv("DBUS_SESSION_BUS_ADDRESS", address)
-    wait_for(lambda: (tmp_path / "bus").exists(), "the bus")
     yield address
     process.terminate()
     process.wait(10)

@@ -17,7 +17,7 @@ from nakrel.desktop.places import Places
 from nakrel.protocol import Shutdown
 from nakrel.storage.home import Home
 from tests.desktop.panel import Panel
-from tests.support import LIMIT_S, XServer, wait_for
+from tests.support import LIMIT_S, XServer, start_bus, wait_for
 
 
 class User:
@@ -85,12 +85,8 @@ class Session(User):
             "QT_QPA_PLATFORMTHEME": "",
         }
         address = f"unix:path={folder / 'run' / 'bus'}"
-        command = ["dbus-daemon", "--session", "--nofork", f"--address={address}"]
         # What the bus starts gets the session's environment from it.
-        self.bus = subprocess.Popen(
-            command, env=self.environment, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, start_new_session=True
-        )
-        wait_for((folder / "run" / "bus").exists, "the bus")
+        self.bus = start_bus(address, self.environment)
         self.environment["DBUS_SESSION_BUS_ADDRESS"] = address
         self.panel = Panel(address)
         self._started: list[subprocess.Popen[bytes]] = []

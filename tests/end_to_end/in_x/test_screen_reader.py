@@ -18,7 +18,7 @@ from PyQt6.QtWidgets import QApplication, QDialog, QWidget
 
 from nakrel import protocol as m
 from tests.end_to_end.in_x.driver import Driver
-from tests.support import wait_for
+from tests.support import start_bus
 
 _LAUNCHERS = ("/usr/libexec/at-spi-bus-launcher", "/usr/lib/at-spi2-core/at-spi-bus-launcher")
 LAUNCHER = next(filter(os.path.exists, _LAUNCHERS), "")
@@ -34,8 +34,7 @@ def _session() -> None:
     folder = Path(tempfile.mkdtemp())
     address = f"unix:path={folder / 'bus'}"
     quiet = subprocess.DEVNULL
-    bus = subprocess.Popen(["dbus-daemon", "--session", "--nofork", f"--address={address}"], stdout=quiet, stderr=quiet)
-    wait_for((folder / "bus").exists, "the bus")
+    bus = start_bus(address)
     os.environ |= {"DBUS_SESSION_BUS_ADDRESS": address, "QT_LINUX_ACCESSIBILITY_ALWAYS_ON": "1"}
     launcher = subprocess.Popen([LAUNCHER, "--launch-immediately"], stdout=quiet, stderr=quiet)
 
