@@ -12,6 +12,7 @@ import psutil
 import pytest
 
 from nakrel import protocol as m
+from nakrel.backends import proc
 from nakrel.core.edit.checks import check_macro
 from nakrel.core.model.limits import MAX_OPENED
 from nakrel.core.model.macro import Macro, Mode, Play
@@ -154,20 +155,28 @@ def test_the_check_warns_of_more_than_can_be_opened():
 
 
 class Windows:
-    """Screens that note which windows they are asked for."""
+    """Screens that note which windows they are asked for, with a window for each program or for none."""
 
     def __init__(self) -> None:
         self.asked: list[tuple[set[int], set[str]]] = []
+        self.there = True
 
     def bring_to_front(self, pids: set[int], classes: set[str]) -> bool:
         self.asked.append((set(pids), set(classes)))
-        return True
+        return self.there
 
 
-def test_a_window_is_sought_by_process_by_what_that_started_and_by_class(rig: Rig, program: tuple[str, Path]):
+@pytest.fixture
+def windows(rig: Rig) -> Windows:
+    made = Windows()
+    rig.desktop.about_screens = lambda question: question(made)  # type: ignore[method-assign, assignment]
+    return made
+
+
+def test_a_window_is_sought_by_process_by_what_that_started_and_by_class(
+    rig: Rig, windows: Windows, program: tuple[str, Path]
+):
     path, _ = program
-    windows = Windows()
-    rig.desktop.about_screens = lambda question: question(windows)  # type: ignore[method-assign, assignment]
     rig.desktop.known_programs = lambda: (  # type: ignore[method-assign]
         Program(10, "lantern", path),
         Program(11, "glass", "/opt/glass", parent=77),
@@ -179,3 +188,79 @@ def test_a_window_is_sought_by_process_by_what_that_started_and_by_class(rig: Ri
     rig.opener.open(OpenProgram((path,)))
     rig.desktop.answer()
     assert windows.asked == [({10, 77, 11, 12}, {"lantern"})]
+
+
+def started_before(rig: Rig, path: str, seconds: float) -> None:
+    """Have one process of the program run that started so long ago."""
+    found = Program(10, "lantern", path, started_us=proc.now_us() - int(seconds * 1_000_000))
+    rig.desktop.known_programs = lambda: (found,)  # type: ignore[method-assign, assignment, return-value]
+
+
+def looked(rig: Rig, windows: Windows, times: int) -> None:
+    """Go on until the window was looked for so many times."""
+    wait_for(lambda: rig.run(0.02) or rig.desktop.answer() or len(windows.asked) >= times, "another look")
+
+
+def test_a_program_that_has_just_been_started_gets_the_time_to_show_its_window(
+    rig: Rig, windows: Windows, program: tuple[str, Path]
+):
+    path, log = program
+    windows.there = False
+    started_before(rig, path, 0.5)
+    for _ in range(3):
+        rig.opener.open(OpenProgram((path,)))
+    looked(rig, windows, 6)
+    windows.there = True
+    looked(rig, windows, 7)
+    rig.run(0.3)
+    # One look answered all three of them, and was the last.
+    assert rig.desktop.waiting == []
+    assert (starts(log), rig.faults) == (0, [])
+
+
+def test_a_program_without_a_window_is_started_again_once_it_is_no_longer_new(
+    rig: Rig, windows: Windows, program: tuple[str, Path]
+):
+    path, log = program
+    windows.there = False
+    started_before(rig, path, 0.5)
+    rig.opener.open(OpenProgram((path,)))
+    looked(rig, windows, 2)
+    assert starts(log) == 0
+    started_before(rig, path, 10)
+    wait_for(lambda: rig.run(0.02) or rig.desktop.answer() or starts(log) == 1, "the program")
+
+
+def test_stop_ends_the_wait_for_a_window_and_the_next_press_opens(
+    rig: Rig, windows: Windows, program: tuple[str, Path]
+):
+    path, log = program
+    windows.there = False
+    started_before(rig, path, 0.5)
+    rig.opener.open(OpenProgram((path,)))
+    looked(rig, windows, 1)
+    rig.opener.stop()
+    rig.run(0.3)
+    assert rig.desktop.waiting == []
+    started_before(rig, path, 10)
+    rig.opener.open(OpenProgram((path,)))
+    wait_for(lambda: rig.run(0.02) or rig.desktop.answer() or starts(log) == 1, "the program")
+
+
+def test_two_presses_at_once_start_a_program_once(rig: Rig, windows: Windows, program: tuple[str, Path]):
+    path, log = program
+    windows.there = False
+    gate = Path(path).with_name("gate")
+    rig.worker.do(lambda: wait_for(gate.exists, "the gate"))
+    rig.opener.open(OpenProgram((path,)))
+    rig.opener.open(OpenProgram((path,)))
+    rig.desktop.answer()
+    # The first is about to be started, which no look at what runs can tell.
+    gate.touch()
+    wait_for(lambda: rig.run(0.02) or starts(log) == 1, "the program")
+    started_before(rig, path, 0)
+    windows.there = True
+    looked(rig, windows, 3)
+    rig.run(0.3)
+    assert starts(log) == 1
+    assert rig.desktop.waiting == []

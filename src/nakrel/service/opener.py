@@ -1,12 +1,15 @@
 """Opening programs: their window comes to the front, or they are started.
 
-Looking for a window and starting a program take their time, so both are done on other threads. What hasn't started
-when everything is stopped never starts. A program that was opened is collected when it ends, whatever it was.
+Looking for a window and starting a program take their time, so both are done on other threads. A program that has
+just been started has no window yet; it is looked for again for a while, so that an impatient press doesn't start it
+twice. What hasn't started when everything is stopped never starts. A program that was opened is collected when it ends,
+whatever it was.
 """
 
 from __future__ import annotations
 
 import contextlib
+import enum
 import os
 import shutil
 import subprocess
@@ -14,6 +17,7 @@ from collections import deque
 from collections.abc import Callable, Iterable
 from pathlib import Path
 
+from nakrel.backends import proc
 from nakrel.core.model.limits import MAX_OPENED
 from nakrel.core.model.programs import Program
 from nakrel.core.play.acts import OpenProgram
@@ -25,6 +29,9 @@ from nakrel.words import tr
 __all__ = ["Opener", "missing_program"]
 
 _SECOND_US = 1_000_000
+# How long the window of a program that was just started is waited for, and how often it is looked for.
+_YOUNG_US = 3_000_000
+_LOOK_AGAIN_US = 100_000
 # select(2) takes descriptors below 1024.
 _MOST_HANDLE = 800
 
@@ -42,6 +49,19 @@ def missing_program(program: str) -> str:
     return tr("{program} is not marked as a program; make it one with: chmod +x {program}").format(program=program)
 
 
+class _Found(enum.Enum):
+    """What there is of a program."""
+
+    SHOWN = enum.auto()  # its window has come to the front, or it isn't wanted any more
+    STARTING = enum.auto()  # it has just been started, and has no window yet
+    NOT_SHOWN = enum.auto()  # it has no window
+    UNKNOWN = enum.auto()  # nobody tells which windows there are
+
+
+class _NotOpenedError(Exception):
+    """A program can't be opened; its text tells the user why."""
+
+
 class Opener:
     """Opens what macros ask for, so many a second at most; `fault` tells the user what was not opened, and why."""
 
@@ -53,51 +73,92 @@ class Opener:
         self._stops = 0
         # The processes that were started for each program and haven't ended.
         self._started: dict[str, set[int]] = {}
+        # The programs that are being started, and the commands that wait for a window, by their timers.
+        self._starting: set[str] = set()
+        self._waiting: dict[tuple[str, ...], str] = {}
 
     def open(self, command: OpenProgram) -> None:
         """Bring the program's window to the front, or start it."""
-        program, stops = command.command[0], self._stops
-        if not self._may_open():
+        if self._may_open():
+            self._find(command.command, self._stops, monotonic_us() + _YOUNG_US)
+        else:
             self._fault(
                 tr(
                     "Not every program was opened: macros open {most} a second at most. Give the macro a longer "
                     "wait, or let it play once."
                 ).format(most=MAX_OPENED)
             )
+
+    def stop(self) -> None:
+        """What hasn't been opened yet never is."""
+        self._stops += 1
+        for timer in self._waiting.values():
+            self._loop.at(timer, None, lambda: None)
+        self._waiting.clear()
+
+    def _find(self, command: tuple[str, ...], stops: int, until_us: int) -> None:
+        """Look for the program's window, again and again until then where it has just been started."""
+        program = command[0]
+        own = frozenset(self._started.get(program, ()))
+
+        def find() -> _Found:
+            if stops != self._stops:
+                return _Found.SHOWN
+            if wrong := missing_program(program):
+                raise _NotOpenedError(tr("A program was not opened: {wrong}.").format(wrong=wrong))
+            programs = tuple(self._desktop.known_programs())
+            running = _running(program, programs) | own
+            classes = {Path(program).name.casefold(), Path(program).stem.casefold()}
+            wanted = _with_children(running, programs)
+            brought = self._desktop.about_screens(lambda screens: screens.bring_to_front(wanted, classes))
+            if brought is None:
+                return _Found.UNKNOWN
+            since_us = proc.now_us() - _YOUNG_US
+            young = any(each.pid in running and each.started_us > since_us for each in programs)
+            return _Found.SHOWN if brought else _Found.STARTING if young else _Found.NOT_SHOWN
+
+        def found(outcome: Outcome[_Found]) -> None:
+            match outcome:
+                case Outcome(error=_NotOpenedError() as error):
+                    self._fault(str(error))
+                case Outcome(error=Exception() as error):
+                    self._fault(tr("A program was not opened: {reason}.").format(reason=error))
+                case Outcome(result=_Found.SHOWN):
+                    pass
+                case Outcome(result=_Found.STARTING) if monotonic_us() < until_us:
+                    self._look_again(command, stops, until_us)
+                case Outcome(result=_Found.NOT_SHOWN) if program in self._starting:
+                    self._look_again(command, stops, until_us)
+                case _:
+                    self._start(command, stops)
+
+        self._desktop.ask(find, found)
+
+    def _look_again(self, command: tuple[str, ...], stops: int, until_us: int) -> None:
+        """In a moment; whatever else asks for the same until then is answered by it."""
+        if command in self._waiting or stops != self._stops:
             return
 
-        def find() -> str | None:
-            """What is wrong with it, '' where its window has come to the front, and None where it is to be started."""
-            if stops != self._stops:
-                return ""
-            if wrong := missing_program(program):
-                return tr("A program was not opened: {wrong}.").format(wrong=wrong)
-            programs = tuple(self._desktop.known_programs())
-            pids = _running(program, programs) | _with_children(self._started.get(program, ()), programs)
-            classes = {Path(program).name.casefold(), Path(program).stem.casefold()}
-            brought = self._desktop.about_screens(lambda screens: screens.bring_to_front(pids, classes))
-            return "" if brought else None
+        def again() -> None:
+            del self._waiting[command]
+            self._find(command, stops, until_us)
 
-        def found(outcome: Outcome[str | None]) -> None:
-            if outcome.error is not None:
-                self._fault(tr("A program was not opened: {reason}.").format(reason=outcome.error))
-            elif outcome.result is None:
-                self._worker.do(lambda: None if stops != self._stops else _start(command.command), started)
-            elif outcome.result:
-                self._fault(outcome.result)
+        self._waiting[command] = timer = f"open {command!r}"
+        self._loop.at(timer, monotonic_us() + _LOOK_AGAIN_US, again)
+
+    def _start(self, command: tuple[str, ...], stops: int) -> None:
+        program = command[0]
+        self._starting.add(program)
 
         def started(outcome: Outcome[subprocess.Popen[bytes] | None]) -> None:
+            self._starting.discard(program)
             if outcome.error is not None:
                 reason = outcome.error.strerror if isinstance(outcome.error, OSError) else outcome.error
                 self._fault(tr("{program} was not opened: {reason}.").format(program=program, reason=reason))
             elif outcome.result is not None:
                 self._collect(outcome.result, program)
 
-        self._desktop.ask(find, found)
-
-    def stop(self) -> None:
-        """What hasn't been opened yet never is."""
-        self._stops += 1
+        self._worker.do(lambda: None if stops != self._stops else _started(command), started)
 
     def _may_open(self) -> bool:
         now_us = monotonic_us()
@@ -133,7 +194,7 @@ class Opener:
         self._loop.watch(handle, ended)
 
 
-def _start(command: tuple[str, ...]) -> subprocess.Popen[bytes]:
+def _started(command: tuple[str, ...]) -> subprocess.Popen[bytes]:
     nothing = subprocess.DEVNULL
     return subprocess.Popen(
         command, stdin=nothing, stdout=nothing, stderr=nothing, start_new_session=True, cwd=Path.home()
