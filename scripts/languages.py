@@ -46,12 +46,20 @@ def texts_in(tree: ast.AST) -> Iterator[Text]:
 
 def all_texts() -> dict[Text, list[str]]:
     """All of them, each with the files that it stands in."""
+    from nakrel.cli.main import main as commands
+    from nakrel.command_help import texts_of
     from nakrel.core.model.controls import CONTROLS
+    from nakrel.practice.__main__ import main as practice
 
     found: dict[Text, list[str]] = {}
-    for path in sorted(SOURCE.rglob("*.py")):
+    for path in (*sorted(SOURCE.rglob("*.py")), ROOT / "scripts" / "desktop_data.py"):
+        name = path.relative_to(SOURCE).as_posix() if path.is_relative_to(SOURCE) else path.name
         for text in texts_in(ast.parse(path.read_text(encoding="utf-8"))):
-            found.setdefault(text, []).append(path.relative_to(SOURCE).as_posix())
+            found.setdefault(text, []).append(name)
+    for command, name in ((commands, "cli/main.py"), (practice, "practice/__main__.py")):
+        for each, about in texts_of(command):
+            if each:
+                found.setdefault(Text(each, about), []).append(name)
     for control in CONTROLS.values():
         # What stands on a key as a letter, a figure or a number is the same everywhere.
         if re.search(r"[A-Za-z]{2}", control.label):
@@ -112,7 +120,10 @@ def catalogue(language: str, have: dict[Text, list[str]]) -> polib.POFile:
 
 
 def compiled(path: Path, language: str) -> None:
-    """Make the program's tables of a translator's one."""
+    """Make the program's tables of a translator's one, and click's of the one for that."""
+    clicks = FOLDER / language / "LC_MESSAGES" / "click.mo"
+    clicks.parent.mkdir(parents=True, exist_ok=True)
+    polib.pofile(FOLDER / f"click_{language}.po").save_as_mofile(str(clicks))
     tool = next((found for name in ("lrelease", "/usr/lib/qt6/bin/lrelease") if (found := shutil.which(name))), None)
     if tool is None:
         sys.exit("Compiling needs Qt's lrelease; install it with:  sudo apt-get install qt6-l10n-tools")

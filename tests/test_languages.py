@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 import gettext
 import os
 import re
@@ -10,6 +11,8 @@ import sys
 from collections.abc import Iterator
 from pathlib import Path
 
+import click
+import polib
 import pytest
 from PyQt6.QtCore import QTranslator
 
@@ -157,3 +160,44 @@ def test_each_name_that_is_offered_is_read_back():
         "Leertaste", "Pfeil links", "Maus links", "Q",
     ]  # fmt: skip
     assert {read_control(shown_name(code)) for code in CONTROLS} == set(CONTROLS)
+
+
+def _said(*arguments: str, module: str = "nakrel", **environment: str) -> str:
+    ours = {name: value for name, value in os.environ.items() if name not in ("LC_ALL", "LANGUAGE", "NAKREL_LANGUAGE")}
+    command = [sys.executable, "-m", module, *arguments]
+    done = subprocess.run(command, env=ours | environment, capture_output=True, text=True)
+    return done.stdout + done.stderr
+
+
+def _without_space(text: str) -> str:
+    return "".join(text.split())
+
+
+def test_help_and_what_is_typed_wrongly_are_said_in_the_sessions_language():
+    for setting in ({"LANG": "de_DE.UTF-8"}, {"LANG": "C", "NAKREL_LANGUAGE": "de"}):
+        told = _said("type", "--help", **setting)
+        assert told.startswith("Aufruf: nakrel type [OPTIONEN] TEXT\n")
+        # Lines are broken where they are too long.
+        assert _without_space("Zeichen in der Sekunde. [Vorgabe: 30; 1<=x<=250]") in _without_space(told)
+        assert "Diesen Text zeigen und enden." in told
+        assert "Fehler: Es fehlt 'MAKRO'." in _said("play", **setting)
+        assert _said("window", "--help", **setting).startswith("Aufruf: nakrel window [OPTIONEN] [DATEIEN]...\n")
+    assert "Übungsspiel" in _said("--help", module="nakrel.practice", LANG="de_DE.UTF-8")
+    assert _said("type", "--help", LANG="en_GB.UTF-8").startswith("Usage: nakrel type [OPTIONS] TEXT\n")
+
+
+@pytest.mark.parametrize("name", languages.FORMS)
+def test_the_table_of_clicks_words_is_in_step_with_click(name: str):
+    sources = "".join(path.read_text() for path in Path(click.__file__).parent.glob("*.py"))
+    known = {
+        node.value for node in ast.walk(ast.parse(sources.replace("from __future__ import annotations", "")))
+        if isinstance(node, ast.Constant) and isinstance(node.value, str)
+    }  # fmt: skip
+    table = polib.pofile(languages.FOLDER / f"click_{name}.po")
+    assert [entry.msgid for entry in table if entry.msgid not in known] == []
+    assert table.untranslated_entries() == []
+    for entry in table:
+        for form in (entry.msgstr, *entry.msgstr_plural.values()):
+            assert _names(form) <= _names(entry.msgid) | _names(entry.msgid_plural), entry.msgid
+    compiled = polib.mofile(languages.FOLDER / name / "LC_MESSAGES" / "click.mo")
+    assert {(each.msgid, each.msgstr) for each in compiled} == {(each.msgid, each.msgstr) for each in table}

@@ -14,7 +14,7 @@ from click.testing import CliRunner
 
 from nakrel.cli.main import main
 from nakrel.demo.seed import seed
-from nakrel.practice.__main__ import make_parser
+from nakrel.practice.__main__ import main as practice
 from nakrel.storage.home import Home
 from tests.support import wait_for
 
@@ -59,7 +59,7 @@ def test_it_is_a_command_that_is_understood(page: str, text: str):
         assert (ROOT / words[0]).exists()
         return
     if words[0] == "nakrel-practice":
-        make_parser().parse_args(words[1:])
+        practice.make_context(words[0], words[1:])
         return
     assert words[0] == "nakrel"
     command: click.Command = main

@@ -109,7 +109,9 @@ def test_profile_files_are_known_and_open_with_nakrel(user: User):
 
 
 def test_the_manuals_are_clean():
-    for page in sorted((SHARE / "man" / "man1").iterdir()):
+    pages = sorted((SHARE / "man").rglob("*.1"))
+    assert len(pages) == 4
+    for page in pages:
         done = subprocess.run(
             [tool("mandoc"), "-T", "lint", "-W", "warning", str(page)], capture_output=True, text=True
         )

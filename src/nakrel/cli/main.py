@@ -21,6 +21,7 @@ from nakrel.cli.session import Session, fail, json_option, pick, print_rows
 from nakrel.cli.trials import judge
 from nakrel.client.connection import ServiceConnection, ServiceGone
 from nakrel.client.ids import new_id
+from nakrel.command_help import Translated
 from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge, visible
 from nakrel.core.model.cells import GoTo, What
 from nakrel.core.model.controls import CONTROLS
@@ -31,7 +32,6 @@ from nakrel.core.model.programs import describe_rule
 from nakrel.core.model.units import format_rate
 from nakrel.core.play.live import next_setup
 from nakrel.demo.seed import seed
-from nakrel.language import use
 from nakrel.service import BACKENDS
 from nakrel.storage.bundles import read_bundle, write_bundle
 from nakrel.storage.files import StorageError
@@ -41,7 +41,7 @@ from nakrel.words import counted, tr
 __all__ = ["main"]
 
 
-class _Commands(click.Group):
+class _Commands(Translated, click.Group):
     """What somebody typed that can't be ends every command with the reason, before anything is sent."""
 
     def invoke(self, ctx: click.Context) -> object:
@@ -52,13 +52,14 @@ class _Commands(click.Group):
             fail(str(error))
 
 
-@click.group(cls=_Commands, invoke_without_command=True, context_settings={"help_option_names": ["-h", "--help"]})
+@click.group(
+    name="nakrel", cls=_Commands, invoke_without_command=True, context_settings={"help_option_names": ["-h", "--help"]}
+)
 @click.version_option(nakrel.__version__)
 @click.option("--home", metavar="DIR", help="Keep everything in this folder instead of the XDG folders.")
 @click.pass_context
 def main(context: click.Context, home: str | None) -> None:
     """Record, time and attach macros, per game. Without a command, open the window."""
-    use()
     context.obj = Session(home)
     if context.invoked_subcommand is None:
         context.invoke(window)
@@ -100,7 +101,7 @@ def service(session: Session, backend: str, with_session: bool) -> None:
 
 @main.command(name="import")
 @click.argument("recording", type=click.Path(path_type=Path))
-@click.option("--name", help="The macro's name; default: the file's.")
+@click.option("--name", metavar="NAME", help="The macro's name; default: the file's.")
 @click.pass_obj
 def import_(session: Session, recording: Path, name: str | None) -> None:
     """Make a macro of a RECORDING by evemu-record or libinput record, or of a table of events."""
@@ -115,7 +116,7 @@ def import_(session: Session, recording: Path, name: str | None) -> None:
 
 @main.command()
 @click.argument("profiles", nargs=-1, required=True, shell_complete=profile_names)
-@click.option("--output", "-o", type=click.Path(path_type=Path), required=True, help="The file.")
+@click.option("--output", "-o", metavar="FILE", type=click.Path(path_type=Path), required=True, help="The file.")
 @click.pass_obj
 def bundle(session: Session, profiles: tuple[str, ...], output: Path) -> None:
     """Write PROFILES with all their macros to one file that can be shared."""
@@ -351,7 +352,7 @@ def unpin(session: Session) -> None:
 @click.argument("macro", shell_complete=macro_names)
 @click.pass_obj
 def play(session: Session, macro: str) -> None:
-    """Play MACRO now; a Toggle goes on until `stop`, a Held one plays one run."""
+    """Play MACRO now; a Toggle goes on until `stop`, one that plays while held plays one run."""
     chosen = pick(session.library().macros, macro, "macro")
     session.call(m.Play_(chosen.id))
     click.echo(tr("{name} plays.").format(name=chosen.name))
@@ -359,7 +360,9 @@ def play(session: Session, macro: str) -> None:
 
 @main.command(name="type")
 @click.argument("text")
-@click.option("--rate", type=click.IntRange(1, 250), default=30, show_default=True, help="Characters a second.")
+@click.option(
+    "--rate", metavar="N", type=click.IntRange(1, 250), default=30, show_default=True, help="Characters a second."
+)
 @click.pass_obj
 def type_(session: Session, text: str, rate: int) -> None:
     """Type TEXT into the window in front, right for the keyboard layout in use; - reads it from the input."""

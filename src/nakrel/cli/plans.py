@@ -24,13 +24,17 @@ from nakrel.words import counted, tr
 
 __all__ = ["export", "frames", "last_run", "plan"]
 
+to_file = click.option(
+    "--output", "-o", metavar="FILE", type=click.Path(path_type=Path), help="The file; default: standard output."
+)
+
 
 @click.command()
 @click.argument("macro", shell_complete=macro_names)
 @click.option("--as", "form", type=click.Choice(sorted(WRITERS)), required=True, help="The format.")
-@click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; default: standard output.")
-@click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
-@click.option("--seed", type=int, default=0, show_default=True, help="Random seed.")
+@to_file
+@click.option("--runs", metavar="N", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
+@click.option("--seed", metavar="N", type=int, default=0, show_default=True, help="Random seed.")
 @of_profile
 @click.pass_obj
 def export(
@@ -54,8 +58,8 @@ def export(
 
 @click.command()
 @click.argument("macro", shell_complete=macro_names)
-@click.option("--runs", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
-@click.option("--seed", type=int, default=0, show_default=True, help="Random seed.")
+@click.option("--runs", metavar="N", type=click.IntRange(1, MAX_COUNT), help="Play so many runs.")
+@click.option("--seed", metavar="N", type=int, default=0, show_default=True, help="Random seed.")
 @json_option
 @of_profile
 @click.pass_obj
@@ -91,7 +95,9 @@ def _tell_end(macro: Macro, made: Planned) -> None:
 
 @click.command()
 @click.argument("macro", shell_complete=macro_names)
-@click.option("--rate", type=click.FloatRange(10, 1_000), default=60.0, show_default=True, help="Frames a second.")
+@click.option(
+    "--rate", type=click.FloatRange(10, 1_000), default=60.0, show_default=True, metavar="N", help="Frames a second."
+)
 @click.option(
     "--spread",
     type=click.FloatRange(0, 50),
@@ -153,7 +159,7 @@ def frames(
 @click.command(name="last-run")
 @click.argument("macro", shell_complete=macro_names)
 @click.option("--as", "form", type=click.Choice(["csv", "vcd"]), default="csv", show_default=True, help="The format.")
-@click.option("--output", "-o", type=click.Path(path_type=Path), help="The file; default: standard output.")
+@to_file
 @click.pass_obj
 def last_run(session: Session, macro: str, form: str, output: Path | None) -> None:
     """Write what the last run of MACRO really sent, and when, beside what was planned."""

@@ -423,13 +423,186 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="cli/main.py" />
+            <source>Allow steps that open this; the others stay off.</source>
+            <translation>Schritte erlauben, die das öffnen; die anderen bleiben aus.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Begin a recording.</source>
+            <translation>Eine Aufzeichnung beginnen.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>COMMAND</source>
+            <comment>value</comment>
+            <translation>BEFEHL</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Characters a second.</source>
+            <translation>Zeichen in der Sekunde.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>DIR</source>
+            <comment>value</comment>
+            <translation>ORDNER</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>End MACRO, or without a name stop everything.</source>
+            <translation>MAKRO beenden, oder ohne Namen alles stoppen.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>End the service that runs.</source>
+            <translation>Den Dienst beenden, der läuft.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>End with this login session; one of an earlier session makes room.</source>
+            <translation>Mit dieser Sitzung enden; einer aus einer früheren Sitzung macht Platz.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
             <source>Everything is stopped.</source>
             <translation>Alles ist gestoppt.</translation>
         </message>
         <message>
             <location filename="cli/main.py" />
+            <source>Examine what stands between your fingers and the programs, and say what to do about it.</source>
+            <translation>Prüfen, was zwischen deinen Fingern und den Programmen steht, und sagen, was zu tun ist.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>FILE</source>
+            <comment>value</comment>
+            <translation>DATEI</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>FILES</source>
+            <comment>value</comment>
+            <translation>DATEIEN</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Fill an empty home with the demo's data first.</source>
+            <translation>Einen leeren Ordner zuerst mit den Daten der Demo füllen.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Frames a second.</source>
+            <translation>Frames in der Sekunde.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Give the pointer the live profile's speed STAGE; without a name tell which there are.</source>
+            <translation>Dem Zeiger das TEMPO des aktiven Profils geben; ohne Namen sagen, welche es gibt.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>How much the frame times vary, as their 1 % low rate instead.</source>
+            <translation>Wie sehr die Frame-Zeiten schwanken, stattdessen als Framerate der 1 % langsamsten.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>How much the frame times vary: their standard deviation.</source>
+            <translation>Wie sehr die Frame-Zeiten schwanken: ihre Standardabweichung.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>How much the macro's own timing varies.</source>
+            <translation>Wie sehr das Timing des Makros selbst schwankt.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>How programs are reached.</source>
+            <translation>Auf welchem Weg Programme erreicht werden.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>If it exists already.</source>
+            <translation>Wenn es schon vorhanden ist.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Import it; without this only what is inside is shown.</source>
+            <translation>Importieren; ohne das wird nur gezeigt, was darin ist.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
             <source>Imported: {amounts}.</source>
             <translation>Importiert: {amounts}.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Keep PROFILE live until `unpin`; without a name the one that is.</source>
+            <translation>PROFIL bis `unpin` aktiv halten; ohne Namen das, das es ist.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Keep everything in this folder instead of the XDG folders.</source>
+            <translation>Alles in diesem Ordner halten statt in den XDG-Ordnern.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Let its profiles go live with their programs; without it they wait.</source>
+            <translation>Seine Profile mit ihren Programmen aktiv werden lassen; ohne das warten sie.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Let the service start when you log in, or not; without a word say which.</source>
+            <translation>Den Dienst bei der Anmeldung starten lassen oder nicht; ohne Angabe sagen, was gilt.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>List the macros.</source>
+            <translation>Die Makros auflisten.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>List the names of keys and buttons, with their codes; with PART those that have it in them.</source>
+            <translation>Die Namen der Tasten mit ihren Codes auflisten; mit TEIL die, in denen er vorkommt.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>List the profiles.</source>
+            <translation>Die Profile auflisten.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Load with games again: profiles go live when their game starts.</source>
+            <translation>Wieder mit Spielen laden: Profile werden aktiv, wenn ihr Spiel startet.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>MACRO</source>
+            <comment>value</comment>
+            <translation>MAKRO</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>MS</source>
+            <comment>value</comment>
+            <translation>MS</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Make a macro of a RECORDING by evemu-record or libinput record, or of a table of events.</source>
+            <translation>Aus einer AUFZEICHNUNG von evemu-record oder libinput record, oder aus einer Ereignistabelle, ein Makro machen.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>N</source>
+            <comment>value</comment>
+            <translation>N</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>NAME</source>
+            <comment>value</comment>
+            <translation>NAME</translation>
         </message>
         <message>
             <location filename="cli/main.py" />
@@ -448,8 +621,190 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="cli/main.py" />
+            <source>Of this profile; default: the live one.</source>
+            <translation>Von diesem Profil; Vorgabe: das aktive.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Open the window, and look through profile FILES; one that is open already comes to the front.</source>
+            <translation>Das Fenster öffnen und Profil-DATEIEN durchsehen; eines, das schon offen ist, kommt nach vorn.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>PART</source>
+            <comment>value</comment>
+            <translation>TEIL</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>PROFILE</source>
+            <comment>value</comment>
+            <translation>PROFIL</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>PROFILES</source>
+            <comment>value</comment>
+            <translation>PROFILE</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Play MACRO now; a Toggle goes on until `stop`, one that plays while held plays one run.</source>
+            <translation>MAKRO jetzt spielen; eines mit An/Aus läuft bis `stop`, eines mit Halten spielt einen Durchlauf.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Play so many runs.</source>
+            <translation>So viele Durchläufe spielen.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Print JSON.</source>
+            <translation>JSON ausgeben.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Print what MACRO will emit, as CSV: time_us, control, value (1 down, 0 up, or notches), words.</source>
+            <translation>Als CSV ausgeben, was MAKRO senden wird: time_us, control, value (1 gedrückt, 0 losgelassen, oder Rasten), words.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Profile whose game keys count.</source>
+            <translation>Das Profil, dessen Spieltasten gelten.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
             <source>Profiles go live with their games again.</source>
             <translation>Profile werden wieder mit ihren Spielen aktiv.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Put Nakrel into the desktop's menu and its commands into the search path, for you alone.</source>
+            <translation>Nakrel ins Menü des Desktops und seine Befehle in den Suchpfad legen, für dich allein.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>RATE</source>
+            <comment>value</comment>
+            <translation>RATE</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>RECORDING</source>
+            <comment>value</comment>
+            <translation>AUFZEICHNUNG</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Random seed.</source>
+            <translation>Startwert des Zufalls.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Record, time and attach macros, per game. Without a command, open the window.</source>
+            <translation>Makros aufzeichnen, timen und belegen, je Spiel. Ohne Befehl öffnet sich das Fenster.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Run the service here, until it is told to end.</source>
+            <translation>Den Dienst hier laufen lassen, bis er enden soll.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>STAGE</source>
+            <comment>value</comment>
+            <translation>TEMPO</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Say how many presses of MACRO a game sees that looks at its input once a frame.</source>
+            <translation>Sagen, wie viele Tastendrücke von MAKRO ein Spiel sieht, das einmal je Frame auf seine Eingaben schaut.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Say whether what the macro on trial just did worked in the game; see Tune on the macro's page.</source>
+            <translation>Sagen, ob im Spiel geklappt hat, was das erprobte Makro gerade tat; siehe Abstimmen auf der Seite des Makros.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Say which profile is live, why, and what runs.</source>
+            <translation>Sagen, welches Profil aktiv ist, warum, und was läuft.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Show the version and exit.</source>
+            <translation>Die Version zeigen und enden.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Show, then install what gives you access to the devices.</source>
+            <translation>Zeigen, dann installieren, was dir Zugriff auf die Geräte gibt.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Show, then remove what --fix installed.</source>
+            <translation>Zeigen, dann entfernen, was --fix installiert hat.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Switch to the variant NAME; without a name list them.</source>
+            <translation>Zur Variante NAME wechseln; ohne Namen alle auflisten.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>TEXT</source>
+            <comment>value</comment>
+            <translation>TEXT</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Take Nakrel out of the menu and the search path, and end its service; your macros stay.</source>
+            <translation>Nakrel aus Menü und Suchpfad nehmen und seinen Dienst beenden; deine Makros bleiben.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Take away your profiles, macros, settings and secrets, too.</source>
+            <translation>Auch deine Profile, Makros, Einstellungen und Geheimnisse löschen.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Tell what is inside a bundle FILE, and with --take bring it in.</source>
+            <translation>Sagen, was in einer Profil-DATEI ist, und sie mit --take importieren.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>The file.</source>
+            <translation>Die Datei.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>The file; default: standard output.</source>
+            <translation>Die Datei; Vorgabe: Standardausgabe.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>The format.</source>
+            <translation>Das Format.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>The game takes its events in order, without frames.</source>
+            <translation>Das Spiel nimmt seine Ereignisse der Reihe nach, ohne Frames.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>The macro's name; default: the file's.</source>
+            <translation>Der Name des Makros; Vorgabe: der der Datei.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>The next one; wraps around.</source>
+            <translation>Die nächste; nach der letzten die erste.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>The one before.</source>
+            <translation>Die vorige.</translation>
         </message>
         <message>
             <location filename="cli/main.py" />
@@ -460,6 +815,53 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="cli/main.py" />
             <source>The service has ended; all macros were ended with it.</source>
             <translation>Der Dienst ist beendet, und alle Makros mit ihm.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>The ticks a second of its server.</source>
+            <translation>Die Ticks seines Servers in der Sekunde.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Type TEXT into the window in front, right for the keyboard layout in use; - reads it from the input.</source>
+            <translation>TEXT ins Fenster im Vordergrund tippen, richtig für die benutzte Tastaturbelegung; - liest ihn von der Eingabe.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>With --fix or --take-back: don't ask.</source>
+            <translation>Mit --fix oder --take-back: nicht fragen.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>With --purge: don't ask.</source>
+            <translation>Mit --purge: nicht fragen.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Write PROFILES with all their macros to one file that can be shared.</source>
+            <translation>PROFILE mit all ihren Makros in eine Datei schreiben, die man weitergeben kann.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Write what MACRO plays for other tools: a waveform viewer, a table, evemu-play or libinput replay.</source>
+            <translation>Für andere Werkzeuge schreiben, was MAKRO spielt: für einen Waveform-Viewer, als Tabelle, für evemu-play oder libinput replay.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>Write what the last run of MACRO really sent, and when, beside what was planned.</source>
+            <translation>Schreiben, was der letzte Durchlauf von MAKRO wirklich gesendet hat und wann, neben dem, was geplant war.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>[COMMAND] [ARGS]...</source>
+            <comment>value</comment>
+            <translation>[BEFEHL] [ARGUMENTE]...</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>[OPTIONS]</source>
+            <comment>value</comment>
+            <translation>[OPTIONEN]</translation>
         </message>
         <message>
             <location filename="cli/main.py" />
@@ -4366,6 +4768,192 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="desktop/install.py" />
             <source>{programs} is not in your search path yet: log out and in, or type the whole path</source>
             <translation>{programs} ist noch nicht in deinem Suchpfad: melde dich neu an, oder tipp den ganzen Pfad</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>0 where all went well, 1 where something was refused or can't be done; standard error says what and why. 2 where the command itself isn't understood. plan and doctor say with 1 that a plan ends early, or that something is broken.</source>
+            <translation>0, wenn alles gut ging; 1, wenn etwas abgelehnt wurde oder nicht geht: Was und warum, steht in der Fehlerausgabe; 2, wenn schon der Befehl nicht verstanden wurde. plan und doctor sagen mit 1, dass ein Plan vorzeitig endet oder dass etwas kaputt ist.</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>A small window that looks at its input once a frame, as games do, and shows which presses it saw and which it lost. Its rules can be chosen, and it says for each attempt whether that worked.</source>
+            <translation>Ein kleines Fenster, das wie ein Spiel einmal je Frame auf seine Eingaben schaut und zeigt, welche Tastendrücke es gesehen hat und welche ihm entgangen sind. Seine Regeln lassen sich wählen, und es sagt zu jedem Versuch, ob er geklappt hat.</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>COMMANDS</source>
+            <comment>manual</comment>
+            <translation>BEFEHLE</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>DESCRIPTION</source>
+            <comment>manual</comment>
+            <translation>BESCHREIBUNG</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>ENVIRONMENT</source>
+            <comment>manual</comment>
+            <translation>UMGEBUNGSVARIABLEN</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>EXIT STATUS</source>
+            <comment>manual</comment>
+            <translation>EXIT-STATUS</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>FILES</source>
+            <comment>manual</comment>
+            <translation>DATEIEN</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>NAME</source>
+            <comment>manual</comment>
+            <translation>BEZEICHNUNG</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>Nakrel records keys, clicks, the wheel and the pointer, plays them again to the millisecond, and attaches them to buttons in a profile for each game, which loads when the game starts.</source>
+            <translation>Nakrel zeichnet Tasten, Klicks, Mausrad und Zeiger auf, spielt sie auf die Millisekunde genau wieder ab und legt sie je Spiel in einem Profil auf Tasten; das Profil lädt, wenn das Spiel startet.</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>OPTIONS</source>
+            <comment>manual</comment>
+            <translation>OPTIONEN</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>SEE ALSO</source>
+            <comment>manual</comment>
+            <translation>SIEHE AUCH</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>SYNOPSIS</source>
+            <comment>manual</comment>
+            <translation>ÜBERSICHT</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>User Commands</source>
+            <comment>manual</comment>
+            <translation>Dienstprogramme für Benutzer</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>Without a command the window opens. A service in the background does the work; it is started where it doesn't run.</source>
+            <translation>Ohne Befehl öffnet sich das Fenster. Die Arbeit tut ein Dienst im Hintergrund; läuft er nicht, wird er gestartet.</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>a window that behaves like a game, to practise timing</source>
+            <translation>ein Fenster, das sich wie ein Spiel verhält, um Timing zu üben</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>keep everything in this folder instead, as with --home</source>
+            <translation>alles in diesem Ordner halten, wie mit --home</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>profiles, macros and settings, as JSON</source>
+            <translation>Profile, Makros und Einstellungen, als JSON</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>record, time and attach keystroke and click macros, per game</source>
+            <translation>Tasten- und Klickmakros je Spiel aufzeichnen, timen und belegen</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>the journal, earlier versions, takes and logs</source>
+            <translation>das Protokoll, frühere Fassungen, Aufnahmen und Logdateien</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>the language of all texts, en or de; without it, that of the session</source>
+            <translation>die Sprache aller Texte, en oder de; ohne Angabe die der Sitzung</translation>
+        </message>
+        <message>
+            <location filename="desktop_data.py" />
+            <source>the socket of the service</source>
+            <translation>der Socket des Dienstes</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>'A B 40 90'</source>
+            <comment>value</comment>
+            <translation>'A B 40 90'</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>A practice game that shows what a game sees of your presses.</source>
+            <translation>Ein Übungsspiel, das zeigt, was ein Spiel von deinen Tastendrücken sieht.</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>A press counts when it is held so long.</source>
+            <translation>Ein Druck zählt, wenn er so lange gehalten wird.</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>B counts only from 40 to 90 ms after A.</source>
+            <translation>B zählt nur 40 bis 90 ms nach A.</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>How much the frame times vary.</source>
+            <translation>Wie sehr die Frame-Zeiten schwanken.</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>It goes by the events' own times, and not by frames.</source>
+            <translation>Es geht nach den Zeiten der Ereignisse und nicht nach Frames.</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>Nothing counts so soon after a press.</source>
+            <translation>So kurz nach einem Druck zählt nichts.</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>Practice game</source>
+            <translation>Übungsspiel</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>Tell Nakrel of each attempt whether it worked.</source>
+            <translation>Nakrel zu jedem Versuch sagen, ob er geklappt hat.</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>The process's name, as if it were another game.</source>
+            <translation>Der Name des Prozesses, als wäre es ein anderes Spiel.</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>The window's title.</source>
+            <translation>Der Titel des Fensters.</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>Ticks a second of its server: it looks then.</source>
+            <translation>Ticks seines Servers in der Sekunde: Dann schaut es hin.</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>Where Nakrel keeps everything, if not in the XDG folders.</source>
+            <translation>Wo Nakrel alles hält, wenn nicht in den XDG-Ordnern.</translation>
+        </message>
+        <message>
+            <location filename="practice/__main__.py" />
+            <source>Write what arrives and what is seen to this file, a JSON object a line.</source>
+            <translation>In diese Datei schreiben, was ankommt und was gesehen wird, ein JSON-Objekt je Zeile.</translation>
         </message>
         <message>
             <location filename="practice/rules.py" />

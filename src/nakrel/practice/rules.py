@@ -30,17 +30,19 @@ class Verdict(NamedTuple):
 
 def read_pair(text: str) -> Pair:
     """Read 'A B 40 90': B only from 40 to 90 ms after A. Raises `ValueError`."""
-    parts = text.split()
-    if len(parts) != 4:
-        raise ValueError(tr("a pair is two controls and two times in milliseconds, such as 'A B 40 90'"))
-    least, most = float(parts[2]), float(parts[3])
+    try:
+        first, second, *times = text.split()
+        least, most = map(float, times)
+    except ValueError:
+        example = tr("a pair is two controls and two times in milliseconds, such as 'A B 40 90'")
+        raise ValueError(example) from None
     if not 0 <= least <= most:
         raise ValueError(
             tr("the times of a pair go from the shorter to the longer one, not from {least} to {most}").format(
                 least=plain(least), most=plain(most)
             )
         )
-    return Pair(parts[0], parts[1], least / 1_000, most / 1_000)
+    return Pair(first, second, least / 1_000, most / 1_000)
 
 
 class Rules:
