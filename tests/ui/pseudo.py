@@ -1,5 +1,5 @@
 """Opens the window in the pseudo-language on the demo's data, goes through every page and dialog, and prints as JSON
-what isn't translatable, and what is cut off.
+what isn't translatable, what is cut off, and what was looked up though no table can have it.
 
     python -m tests.ui.pseudo HOME
 
@@ -12,10 +12,24 @@ import json
 import os
 import re
 import sys
+import xml.etree.ElementTree as ET
 from collections.abc import Iterator
 from pathlib import Path
 
+import nakrel.language
+
 os.environ |= {"NAKREL_LANGUAGE": "pseudo", "QT_QPA_PLATFORM": "offscreen"}
+# All that is looked up, from the first module that is loaded on.
+LOOKED_UP: set[tuple[str, str]] = set()
+_pseudo = nakrel.language._pseudo
+
+
+def _noting(text: str, about: str, count: int | None) -> str:
+    LOOKED_UP.add((text, about))
+    return _pseudo(text, about, count)
+
+
+nakrel.language._pseudo = _noting
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QKeySequence
@@ -159,7 +173,11 @@ def main(home: Path) -> None:
             look(type(dialog).__name__, dialog)
             dialog.close()
     window.close()
-    json.dump({"untold": untold, "cut": cut}, sys.stdout)
+    table = ET.parse(nakrel.language.FOLDER / "nakrel_de.ts").getroot()
+    known = {(each.findtext("source", ""), each.findtext("comment", "")) for each in table.iter("message")}
+    # What stands on keys as a letter, a figure or a number is the same everywhere.
+    known |= {(control.label, "key") for control in CONTROLS.values() if not re.search("[A-Za-z]{2}", control.label)}
+    json.dump({"untold": untold, "cut": cut, "unknown": sorted(LOOKED_UP - known)}, sys.stdout)
 
 
 if __name__ == "__main__":

@@ -503,7 +503,7 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         <message>
             <location filename="cli/main.py" />
             <source>How much the frame times vary, as their 1 % low rate instead.</source>
-            <translation>Wie sehr die Frame-Zeiten schwanken, stattdessen als Framerate der 1 % langsamsten.</translation>
+            <translation>Wie sehr die Frame-Zeiten schwanken, stattdessen als Framerate der langsamsten 1 %.</translation>
         </message>
         <message>
             <location filename="cli/main.py" />
@@ -3923,6 +3923,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/model/fair_play.py" />
             <source>Not applied: this profile's fair-play rule is: {rule}.</source>
             <translation>Nicht übernommen: Die Fair-Play-Regel dieses Profils ist: {rule}.</translation>
+        </message>
+        <message>
+            <location filename="core/model/fair_play.py" />
+            <source>anything</source>
+            <translation>alles</translation>
         </message>
         <message>
             <location filename="core/model/fair_play.py" />
@@ -7549,7 +7554,7 @@ jetzt gedrückt: {down}</translation>
         <message>
             <location filename="ui/macro/frame_check.py" />
             <source>1 % low frame rate</source>
-            <translation>Framerate der 1 % langsamsten</translation>
+            <translation>Framerate der langsamsten 1 %</translation>
         </message>
         <message>
             <location filename="ui/macro/frame_check.py" />

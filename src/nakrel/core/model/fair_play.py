@@ -14,7 +14,7 @@ from nakrel.words import noted, tr
 __all__ = ["FAIR_PLAY_WORDS", "actions_in", "beyond", "cell_beyond"]
 
 FAIR_PLAY_WORDS = {
-    FairPlay.ANYTHING: "anything",
+    FairPlay.ANYTHING: noted("anything"),
     FairPlay.WHILE_HELD: noted("repeats while held"),
     FairPlay.ONE_ACTION: noted("one action a press"),
     FairPlay.NO_MACROS: noted("no macros"),
