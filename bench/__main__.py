@@ -430,6 +430,8 @@ def main() -> int:
     parser.add_argument("--against", metavar="REV", help="compare with this commit, in turns")
     parser.add_argument("--turns", type=int, default=3, help="how many, with --against (default: 3)")
     chosen = parser.parse_args()
+    # Python keeps what it has compiled, as it does with users, whatever is set on this machine.
+    os.environ.pop("PYTHONDONTWRITEBYTECODE", None)
     if chosen.against:
         passed = [*(["--quick"] if chosen.quick else []), *(["--only", chosen.only] if chosen.only else [])]
         return compare(chosen.against, chosen.turns, passed)

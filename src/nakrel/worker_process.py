@@ -19,14 +19,16 @@ from nakrel.core.analysis.frame_answer import answer_for
 from nakrel.core.analysis.seen import Game
 from nakrel.core.analysis.takes import Aligned
 from nakrel.core.edit.checks import NO_FACTS, Attached, Facts, check_macro
+from nakrel.core.edit.sketch import sketch
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
+from nakrel.core.model.steps import Step
 from nakrel.core.model.takes import Take
 from nakrel.core.model.tuning import Question, Trial
 from nakrel.language import use
 from nakrel.words import tr
 
-__all__ = ["CheckFrames", "CompareTakes", "Compared", "LookForSlips", "WorkOutTrials", "ask"]
+__all__ = ["CheckFrames", "CompareTakes", "Compared", "LookForSlips", "SketchLoop", "WorkOutTrials", "ask"]
 
 T = TypeVar("T")
 _END_S = 2.0
@@ -62,6 +64,12 @@ class CompareTakes(msgspec.Struct, frozen=True, tag="takes"):
     takes: tuple[Take, ...]
 
 
+class SketchLoop(msgspec.Struct, frozen=True, tag="sketch"):
+    """A long loop as a small picture shows it."""
+
+    loop: tuple[Step, ...]
+
+
 class Compared(msgspec.Struct, frozen=True):
     """They, or why they can't be compared."""
 
@@ -69,7 +77,7 @@ class Compared(msgspec.Struct, frozen=True):
     error: str = ""
 
 
-Job = LookForSlips | CheckFrames | WorkOutTrials | CompareTakes
+Job = LookForSlips | CheckFrames | WorkOutTrials | CompareTakes | SketchLoop
 
 
 class _Process:
@@ -167,6 +175,8 @@ def _done(job: Job) -> object:
             from nakrel.core.analysis.tuning import work_out
 
             return work_out(job.question, job.trials)
+        case SketchLoop():
+            return sketch(job.loop)
         case CompareTakes():
             from nakrel.core.analysis.aligned import align
 

@@ -5,6 +5,7 @@ what isn't translatable, what is cut off, and what was looked up though no table
 
 A process of its own, since texts are looked up when the parts of the window are loaded.
 """
+# ruff: noqa: E402 - the table has to be there before those are loaded
 
 from __future__ import annotations
 

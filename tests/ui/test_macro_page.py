@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 import pytest
+from msgspec.structs import replace
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLabel, QPushButton
@@ -373,3 +374,16 @@ def test_a_rapid_fire_is_built_with_its_result_seen_before(ui: Ui):
     assert loop(ui) == (Tap(control="BTN_LEFT", hold_us=25_000),)
     ui.undo()
     assert ui.store.macros["storm-volley"] == MACRO
+
+
+def test_the_preview_of_a_long_macro_follows_once_its_edits_rest(ui: Ui):
+    ui.window.shown.show_macro("hop-step")
+    short = ui.window.macro_details.preview.accessibleDescription()
+    assert short.endswith("ms in all")
+    macro = ui.store.macros["hop-step"]
+    long = tuple(step for _ in range(500) for step in (Tap(control="KEY_SPACE", hold_us=20_000), Wait(wait_us=30_000)))
+    ui.store.put_macro(replace(macro, play=Play(Mode.SINGLE), loop=long))
+    # A single run of 25 s, and a bit of what comes after it.
+    ui.wait(lambda: ui.window.macro_details.preview.accessibleDescription() == "33333 ms in all", "the preview")
+    ui.store.put_macro(macro)
+    assert ui.window.macro_details.preview.accessibleDescription() == short

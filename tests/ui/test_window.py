@@ -19,6 +19,7 @@ from nakrel.client.connection import ServiceConnection
 from nakrel.core.model.cells import Nothing, RunMacro, ToControl
 from nakrel.core.model.macro import LetGo, Mode
 from nakrel.core.model.profile import EVERYDAY
+from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Tap, Wait
 from nakrel.ui import commands, theme
 from nakrel.ui.app import scaled_environment
@@ -513,3 +514,18 @@ def test_place_and_size_are_remembered(ui: Ui):
     ui.wait(lambda: shown().place is not None, "the place")
     assert shown().place[2:] == (1111, 777)
     assert shown().diagram_px == 300
+
+
+def test_only_a_change_of_the_look_styles_the_window_anew(ui: Ui, monkeypatch: pytest.MonkeyPatch):
+    """It takes as long as the window's start does."""
+    applied: list[str] = []
+    apply = theme.apply
+    monkeypatch.setattr(theme, "apply", lambda app, look: applied.append(look) or apply(app, look))
+    ui.window.toggle_notices()
+    ui.store.change_settings(SettingsPatch(notch_us=40_000))
+    ui.window.set_look("light")
+    assert applied == []
+    ui.window.set_look("night")
+    assert applied == ["night"]
+    ui.undo()
+    assert applied[1:] == [ui.store.settings.look]

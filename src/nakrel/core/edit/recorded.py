@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import cast
 
 from nakrel.core.edit.edits import Place, insert, place_after, row_at, rows_of, steps_in
 from nakrel.core.model.macro import Macro
@@ -18,13 +19,20 @@ def gap_after(macro: Macro, row: int | None) -> Place:
     place = place_after(macro, row)
     steps = steps_in(macro, place.section, place.inside)
     down: set[str] = set()
-    for at, step in enumerate(steps):
-        if at >= place.at and not down:
+
+    def play(step: Press | Release) -> None:
+        if not step.off:
+            (down.add if isinstance(step, Press) else down.discard)(step.control)
+
+    # In long macros nearly all steps are of other kinds.
+    for step in steps[: place.at]:
+        if (kind := type(step)) is Press or kind is Release:
+            play(cast("Press | Release", step))
+    for at in range(place.at, len(steps)):
+        if not down:
             return place._replace(at=at)
-        if isinstance(step, Press) and not step.off:
-            down.add(step.control)
-        elif isinstance(step, Release) and not step.off:
-            down.discard(step.control)
+        if isinstance(step := steps[at], Press | Release):
+            play(step)
     # A hold that never ends has no gap after it.
     return place if down else place._replace(at=len(steps))
 

@@ -7,16 +7,19 @@ from functools import partial
 from typing import Any
 
 import msgspec
-from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QRectF, QSize, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QVBoxLayout, QWidget
 
+from nakrel import worker_process
 from nakrel.core.edit.example import Example, example
-from nakrel.core.edit.timeline import lay_out
+from nakrel.core.edit.sketch import Sketch, sketch
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_COUNT, MAX_LIMIT_US, MAX_WAIT_US
 from nakrel.core.model.macro import MODE_LABELS, Again, LetGo, Macro, Mode, Play, StartOn
+from nakrel.core.model.steps import Step
 from nakrel.core.model.units import parse_time, shown_ms
+from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.theme import SMALL_PX, colour, hue
 from nakrel.ui.widgets.lettering import width_of, write
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
@@ -234,22 +237,53 @@ def _read_time_limit(text: str) -> int | None:
 _NO_LIMIT = ("", "0", tr("no limit").casefold(), tr("none"), tr("no"), tr("never"))
 
 
+# Longer loops are worked out beside the window, once their edits rest.
+_STEPS_AT_ONCE = 300
+
+
 class PlayPreview(QWidget):
     """This macro's runs on a press, to scale: the finger above, what the macro presses below."""
 
     def __init__(self) -> None:
         super().__init__()
+        self._loop: tuple[Step, ...] = ()
+        self._play = Play()
+        self._sketch = Sketch(0)
         self._example: Example | None = None
-        self._spans: list[tuple[str, list[tuple[int, int]]]] = []
+        self._background = Background(self)
+        self._rest = QTimer(self)
+        self._rest.setSingleShot(True)
+        self._rest.timeout.connect(self._work_out)
         self.setAccessibleName(tr("Preview"))
+        self._lay_out()
 
     def show_macro(self, macro: Macro | None, play: Play) -> None:
         """Draw this macro, played like this."""
-        line = lay_out(Macro(id="preview", name="preview", loop=macro.loop)) if macro else None
-        spans = line.spans if line else {}
-        self._example = example(line.loop_us, play) if line and line.loop_us else None
-        self._spans = [(code, [(s.start_us, s.end_us) for s in each]) for code, each in list(spans.items())[:3]]
-        self.setFixedHeight(20 * (1 + max(1, len(self._spans))) + 18 if self._example else 20)
+        loop, played = macro.loop if macro else (), self._play
+        self._play = play
+        if loop is not self._loop:
+            self._loop = loop
+            self._background.cancel()
+            if len(loop) > _STEPS_AT_ONCE:
+                self._rest.start(rest_ms(len(loop)))
+            else:
+                self._rest.stop()
+                self._show(sketch(loop))
+        if play != played:
+            self._lay_out()
+
+    def _work_out(self) -> None:
+        job = worker_process.SketchLoop(self._loop)
+        self._background.start(lambda: worker_process.ask(job, Sketch), self._show)
+
+    def _show(self, found: Sketch) -> None:
+        self._sketch = found
+        self._lay_out()
+
+    def _lay_out(self) -> None:
+        made = self._sketch
+        self._example = example(made.loop_us, self._play) if made.loop_us else None
+        self.setFixedHeight(20 * (1 + max(1, len(made.traces))) + 18 if self._example else 20)
         self.setAccessibleDescription(
             tr("{time} ms in all").format(time=round(self._example.end_us / 1000)) if self._example else ""
         )
@@ -268,7 +302,7 @@ class PlayPreview(QWidget):
         draw_trace(painter, QRectF(left, 5, width, 12), shown.finger, 0, shown.end_us, colour("button"), 1.3)
         painter.setPen(colour("soft"))
         write(painter, 0, 31, tr("runs") + " …" * shown.more, SMALL_PX)
-        for n, (code, spans) in enumerate(self._spans or [("", [])]):
+        for n, (code, spans) in enumerate(self._sketch.traces or [("", ())]):
             played = [
                 (start + a, min(start + b, end)) for start, end in shown.runs for a, b in spans if start + a < end
             ]

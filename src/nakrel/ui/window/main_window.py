@@ -416,13 +416,13 @@ class MainWindow(QMainWindow):
 
     def _apply_look(self, *_: object) -> None:
         app = QApplication.instance()
-        if isinstance(app, QApplication):
+        # Where nothing of it has changed, as with most settings, the whole window needn't be styled anew.
+        if isinstance(app, QApplication) and not theme.is_current(self.store.settings.look):
             theme.apply(app, self.store.settings.look)
 
     def _front_changed(self, state: Qt.ApplicationState) -> None:
         self.store.set_front(state == Qt.ApplicationState.ApplicationActive)
-        if not theme.is_current(self.store.settings.look):
-            self._apply_look()
+        self._apply_look()
 
     def record(self) -> None:
         """Begin or end a recording into the macro that is shown."""
