@@ -17,6 +17,7 @@ import pytest
 from PyQt6.QtCore import QTranslator
 
 from nakrel import language, words
+from nakrel.core.edit.offers import read_combination
 from nakrel.core.model.controls import CONTROLS, label
 from nakrel.core.model.errors import DataError, LimitError
 from nakrel.core.model.macro import Play
@@ -124,6 +125,15 @@ def test_what_is_shown_in_german_can_be_typed_and_english_stays_readable():
             assert read_control(label(code)) == code, label(code)
     with pytest.raises(DataError, match="keine Zeit"):
         parse_time("bald")
+
+
+@pytest.mark.usefixtures("german")
+def test_combinations_are_typed_in_german_and_in_english():
+    for typed in ("strg+umschalt+links", "Ctrl + Shift + Left", "steuerung + shift + links"):
+        assert read_combination(typed) == ("KEY_LEFTCTRL", "KEY_LEFTSHIFT", "KEY_LEFT")
+    assert read_combination("strg + linksklick") == ("KEY_LEFTCTRL", "BTN_LEFT")
+    assert read_combination("alt+entf") == ("KEY_LEFTALT", "KEY_DELETE")
+    assert read_combination("bild ab") == ("KEY_PAGEDOWN",)
 
 
 @pytest.mark.usefixtures("german")

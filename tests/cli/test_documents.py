@@ -19,12 +19,15 @@ from nakrel.storage.home import Home
 from tests.support import wait_for
 
 ROOT = Path(__file__).parents[2]
-PAGES = [ROOT / "README.md", ROOT / "CONTRIBUTING.md", *sorted((ROOT / "docs").glob("*.md"))]
+PAGES = [ROOT / "README.md", ROOT / "CONTRIBUTING.md", *sorted((ROOT / "docs").rglob("*.md"))]
 # What stands for a value of one's own.
 VALUES = {
     "PROFILE": "Tidewardens", "PROFILE…": "Tidewardens", "MACRO": "Hop step", "NAME": "Healer", "STAGE": "Aim",
     "TEXT": "aye", "FILE": "out", "FILE…": "out", "RECORDING": "taps.csv", "FORMAT": "csv", "PART": "thumb",
     "COMMAND": "firefox", "ROUTE": "auto", "DIR": "elsewhere", "N": "3", "MS": "2", "RATE": "48",
+    "PROFIL": "Tidewardens", "PROFIL…": "Tidewardens", "MAKRO": "Hop step", "TEMPO": "Aim", "DATEI": "out",
+    "DATEI…": "out", "AUFZEICHNUNG": "taps.csv", "TEIL": "thumb", "BEFEHL": "firefox", "WEG": "auto",
+    "ORDNER": "elsewhere",
 }  # fmt: skip
 COMMAND = re.compile(r"(\.venv/bin/)?(nakrel( |$)|nakrel-practice|scripts/\w)")
 
@@ -37,7 +40,7 @@ def commands() -> list[tuple[str, str]]:
         blocks = "\n".join(re.findall(r"```\w*\n(.*?)```", text, re.S))
         lines = [line.strip().removeprefix("$ ").split("   #")[0].strip() for line in blocks.splitlines()]
         inline = re.findall(r"`([^`\n]+)`", re.sub(r"```.*?```", "", text, flags=re.S))
-        found += [(page.name, each) for each in (*lines, *inline) if COMMAND.match(each)]
+        found += [(str(page.relative_to(ROOT)), each) for each in (*lines, *inline) if COMMAND.match(each)]
     return sorted(set(found))
 
 
@@ -46,7 +49,7 @@ def words_of(text: str) -> list[str]:
     text = text.replace("\\|", "|").replace("[", " ").replace("]", " ").replace(".venv/bin/", "")
     words = []
     for word in shlex.split(text):
-        if word == "or":
+        if word in ("or", "oder"):
             continue
         words.append(VALUES.get(word, word.split("|")[0]))
     return words
@@ -107,10 +110,10 @@ def test_those_that_can_be_tried_anywhere_say_something(tmp_path: Path):
 
 def test_the_example_of_a_plan_is_what_it_prints(tmp_path: Path):
     seed(Home.find(tmp_path))
-    page = (ROOT / "docs" / "command-line.md").read_text()
-    [(command, shown)] = re.findall(r"\$ nakrel (plan[^\n]*)\n(.*?)```", page, re.S)
-    done = CliRunner().invoke(main, ["--home", str(tmp_path), *shlex.split(command)])
-    assert done.output == shown
+    for page in (ROOT / "docs").rglob("command-line.md"):
+        [(command, shown)] = re.findall(r"\$ nakrel (plan[^\n]*)\n(.*?)```", page.read_text(), re.S)
+        done = CliRunner().invoke(main, ["--home", str(tmp_path), *shlex.split(command)])
+        assert done.output == shown
 
 
 def test_every_picture_is_linked_from_the_readme():

@@ -1611,8 +1611,62 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/edit/offers.py" />
+            <source>alt</source>
+            <comment>typed</comment>
+            <translation>alt</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>altgr</source>
+            <comment>typed</comment>
+            <translation>altgr</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
             <source>as in base</source>
             <translation>wie in der Grundebene</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>click</source>
+            <comment>typed</comment>
+            <translation>klick</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>cmd</source>
+            <comment>typed</comment>
+            <translation>cmd</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>control</source>
+            <comment>typed</comment>
+            <translation>steuerung</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>ctrl</source>
+            <comment>typed</comment>
+            <translation>strg</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>del</source>
+            <comment>typed</comment>
+            <translation>entf</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>down</source>
+            <comment>typed</comment>
+            <translation>ab</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>escape</source>
+            <comment>typed</comment>
+            <translation>escape</translation>
         </message>
         <message>
             <location filename="core/edit/offers.py" />
@@ -1621,8 +1675,38 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/edit/offers.py" />
+            <source>ins</source>
+            <comment>typed</comment>
+            <translation>einfg</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
             <source>layer</source>
             <translation>Ebene</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>left</source>
+            <comment>typed</comment>
+            <translation>links</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>left click</source>
+            <comment>typed</comment>
+            <translation>linksklick</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>meta</source>
+            <comment>typed</comment>
+            <translation>meta</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>middle click</source>
+            <comment>typed</comment>
+            <translation>mittelklick</translation>
         </message>
         <message>
             <location filename="core/edit/offers.py" />
@@ -1742,6 +1826,24 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/edit/offers.py" />
+            <source>pgdn</source>
+            <comment>typed</comment>
+            <translation>bild ab</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>pgdown</source>
+            <comment>typed</comment>
+            <translation>bild runter</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>pgup</source>
+            <comment>typed</comment>
+            <translation>bild auf</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
             <source>pointer speed</source>
             <translation>Zeigertempo</translation>
         </message>
@@ -1782,13 +1884,55 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/edit/offers.py" />
+            <source>return</source>
+            <comment>typed</comment>
+            <translation>return</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>right</source>
+            <comment>typed</comment>
+            <translation>rechts</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>right click</source>
+            <comment>typed</comment>
+            <translation>rechtsklick</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
             <source>running</source>
             <translation>läuft</translation>
         </message>
         <message>
             <location filename="core/edit/offers.py" />
+            <source>shift</source>
+            <comment>typed</comment>
+            <translation>umschalt</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>space bar</source>
+            <comment>typed</comment>
+            <translation>leer</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
             <source>speed {name}</source>
             <translation>Tempo {name}</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>strg</source>
+            <comment>typed</comment>
+            <translation>strg</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>super</source>
+            <comment>typed</comment>
+            <translation>super</translation>
         </message>
         <message>
             <location filename="core/edit/offers.py" />
@@ -1799,6 +1943,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/edit/offers.py" />
             <source>unchanged</source>
             <translation>unverändert</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>up</source>
+            <comment>typed</comment>
+            <translation>auf</translation>
         </message>
         <message>
             <location filename="core/edit/offers.py" />
@@ -1814,6 +1964,18 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/edit/offers.py" />
             <source>while held</source>
             <translation>solange gehalten</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>win</source>
+            <comment>typed</comment>
+            <translation>win</translation>
+        </message>
+        <message>
+            <location filename="core/edit/offers.py" />
+            <source>windows</source>
+            <comment>typed</comment>
+            <translation>windows</translation>
         </message>
         <message>
             <location filename="core/edit/offers.py" />

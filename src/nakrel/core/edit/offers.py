@@ -10,6 +10,7 @@ import re
 import shlex
 from collections.abc import Iterable, Iterator, Sequence
 from enum import Enum, StrEnum, auto
+from functools import lru_cache
 from typing import Literal, NamedTuple
 
 from nakrel.core.model.cells import (
@@ -35,7 +36,7 @@ from nakrel.core.model.macro import Macro, cycle_us, describe_play
 from nakrel.core.model.names import rank, read_control
 from nakrel.core.model.profile import Profile, SetUp
 from nakrel.core.model.units import shown_rate
-from nakrel.words import noted, tr
+from nakrel.words import language, noted, tr
 
 __all__ = ["Begin", "Beginning", "Group", "Known", "Offer", "Startable", "offers", "read_combination"]
 
@@ -113,35 +114,42 @@ _MOST = 6
 _MEANT = -1
 # What the text of a line hardly ever is; it is offered after all that fits.
 _LAST = 9
+# What people type for keys, beside their names: in English, and in the language of the window.
 _MODIFIERS = {
-    "ctrl": "KEY_LEFTCTRL",
-    "control": "KEY_LEFTCTRL",
-    "strg": "KEY_LEFTCTRL",
-    "shift": "KEY_LEFTSHIFT",
-    "alt": "KEY_LEFTALT",
-    "altgr": "KEY_RIGHTALT",
-    "super": "KEY_LEFTMETA",
-    "meta": "KEY_LEFTMETA",
-    "win": "KEY_LEFTMETA",
-    "windows": "KEY_LEFTMETA",
-    "cmd": "KEY_LEFTMETA",
+    noted("ctrl", "typed"): "KEY_LEFTCTRL",
+    noted("control", "typed"): "KEY_LEFTCTRL",
+    # On German keyboards, whatever the language is.
+    noted("strg", "typed"): "KEY_LEFTCTRL",
+    noted("shift", "typed"): "KEY_LEFTSHIFT",
+    noted("alt", "typed"): "KEY_LEFTALT",
+    noted("altgr", "typed"): "KEY_RIGHTALT",
+    noted("super", "typed"): "KEY_LEFTMETA",
+    noted("meta", "typed"): "KEY_LEFTMETA",
+    noted("win", "typed"): "KEY_LEFTMETA",
+    noted("windows", "typed"): "KEY_LEFTMETA",
+    noted("cmd", "typed"): "KEY_LEFTMETA",
 }
 _ALSO = {
-    "escape": "KEY_ESC",
-    "return": "KEY_ENTER",
-    "del": "KEY_DELETE",
-    "ins": "KEY_INSERT",
-    "pgup": "KEY_PAGEUP",
-    "pgdn": "KEY_PAGEDOWN",
-    "pgdown": "KEY_PAGEDOWN",
-    "space bar": "KEY_SPACE",
-    "left click": "BTN_LEFT",
-    "click": "BTN_LEFT",
-    "right click": "BTN_RIGHT",
-    "middle click": "BTN_MIDDLE",
+    noted("escape", "typed"): "KEY_ESC",
+    noted("return", "typed"): "KEY_ENTER",
+    noted("del", "typed"): "KEY_DELETE",
+    noted("ins", "typed"): "KEY_INSERT",
+    noted("pgup", "typed"): "KEY_PAGEUP",
+    noted("pgdn", "typed"): "KEY_PAGEDOWN",
+    noted("pgdown", "typed"): "KEY_PAGEDOWN",
+    noted("space bar", "typed"): "KEY_SPACE",
+    noted("left click", "typed"): "BTN_LEFT",
+    noted("click", "typed"): "BTN_LEFT",
+    noted("right click", "typed"): "BTN_RIGHT",
+    noted("middle click", "typed"): "BTN_MIDDLE",
 }
 # With a key held beside it these are the arrows; by themselves `left` and `right` are the mouse's buttons.
-_ARROWS = {"left": "KEY_LEFT", "right": "KEY_RIGHT", "up": "KEY_UP", "down": "KEY_DOWN"}
+_ARROWS = {
+    noted("left", "typed"): "KEY_LEFT",
+    noted("right", "typed"): "KEY_RIGHT",
+    noted("up", "typed"): "KEY_UP",
+    noted("down", "typed"): "KEY_DOWN",
+}
 _CLOSING = {'"': '"', "'": "'", "“": "”", "„": "“", "«": "»"}
 # What goes on or back by one: a variant, a profile, a pointer speed.
 _BY: dict[Literal[-1, 1], tuple[str, str, str]] = {
@@ -160,11 +168,23 @@ def read_combination(text: str) -> tuple[str, ...]:
 
 def _code(name: str, *, combined: bool) -> str:
     small = " ".join(name.casefold().split())
-    if combined and small in _ARROWS:
-        return _ARROWS[small]
+    arrows, others = _typed_names(language())
+    if combined and small in arrows:
+        return arrows[small]
     if small == "+":
         return "KEY_KPPLUS"
-    return _MODIFIERS.get(small) or _ALSO.get(small) or read_control(name)
+    return others.get(small) or read_control(name)
+
+
+@lru_cache(maxsize=1)
+def _typed_names(language: str) -> tuple[dict[str, str], dict[str, str]]:
+    """The arrows, and all others, by what is typed for them in this language, which is the one in use, and in
+    English."""
+    arrows, others = (
+        known | {tr(word, "typed").casefold(): code for word, code in known.items()}
+        for known in (_ARROWS, _MODIFIERS | _ALSO)
+    )
+    return arrows, others
 
 
 def offers(typed: str, known: Known) -> list[Offer]:

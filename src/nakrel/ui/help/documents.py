@@ -7,11 +7,15 @@ from pathlib import Path
 from typing import NamedTuple
 
 import nakrel
+from nakrel.words import language
 
-__all__ = ["Document", "Hit", "documents", "search"]
+__all__ = ["Document", "Hit", "NAMES", "anchor", "document", "documents", "search"]
 
-# The order in which they are read; others follow.
-_ORDER = ("first-macro", "questions", "profiles", "devices", "permissions", "measuring", "command-line", "notation")
+# Those for users, in the order in which they are read.
+NAMES = (
+    "first-macro", "questions", "profiles", "devices", "permissions", "measuring", "command-line", "notation",
+    "formats",
+)  # fmt: skip
 _MOST_HITS = 40
 _SIGNS = re.compile(r"[*`_|#>]|\[|\]\([^)]*\)|!\[[^\]]*\]\([^)]*\)")
 
@@ -39,14 +43,24 @@ def _folder() -> Path:
 
 
 def documents(folder: Path | None = None) -> list[Document]:
-    """All of them, in the order in which they are read."""
-    found = []
-    for path in (folder or _folder()).glob("*.md"):
-        text = path.read_text(encoding="utf-8")
-        title = text.lstrip().partition("\n")[0].lstrip("# ").strip() or path.stem
-        found.append(Document(title, path, text))
-    rank = {name: place for place, name in enumerate(_ORDER)}
-    return sorted(found, key=lambda each: (rank.get(each.path.stem, len(rank)), each.title))
+    """All of them, each in the language in use where it is there, in the order in which they are read."""
+    return [found for name in NAMES if (found := document(name, folder))]
+
+
+def document(name: str, folder: Path | None = None) -> Document | None:
+    """The document of this name, in the language in use, else in English; None where there is none."""
+    folder = folder or _folder()
+    for path in (folder / language() / f"{name}.md", folder / f"{name}.md"):
+        if path.is_file():
+            text = path.read_text(encoding="utf-8")
+            title = text.lstrip().partition("\n")[0].lstrip("# ").strip() or name
+            return Document(title, path, text)
+    return None
+
+
+def anchor(heading: str) -> str:
+    """The name by which a link leads to a heading, as web sites that show Markdown make it."""
+    return re.sub(r"[^\w\- ]", "", heading.strip().lower()).replace(" ", "-")
 
 
 def plain(line: str) -> str:

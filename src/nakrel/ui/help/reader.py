@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from PyQt6.QtCore import Qt, QUrl
-from PyQt6.QtGui import QImage, QTextDocument
+from PyQt6.QtGui import QImage, QTextCursor, QTextDocument
 from PyQt6.QtWidgets import (
     QDialog,
     QHBoxLayout,
@@ -17,7 +17,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from nakrel.ui.help.documents import Document, Hit, documents, search
+from nakrel.ui.help.documents import Document, Hit, anchor, document, documents, search
 from nakrel.ui.widgets.basics import button, label
 from nakrel.words import counted, tr
 
@@ -58,6 +58,21 @@ class _Pages(QTextBrowser):
         dialog = self.window()
         if isinstance(dialog, Reader):
             dialog.open_name(link.path().rpartition("/")[2])
+            if link.fragment():
+                self._go_to(link.fragment())
+
+    def _go_to(self, wanted: str) -> None:
+        """Show the heading of this anchor at the top."""
+        page, bar = self.document(), self.verticalScrollBar()
+        block = page.begin() if page else None
+        while block is not None and block.isValid():
+            if block.blockFormat().headingLevel() and anchor(block.text()) == wanted:
+                cursor = QTextCursor(block)
+                self.setTextCursor(cursor)
+                if bar:
+                    bar.setValue(bar.value() + self.cursorRect(cursor).top())
+                return
+            block = block.next()
 
 
 class Reader(QDialog):
@@ -106,7 +121,8 @@ class Reader(QDialog):
             if isinstance(found, Document) and found.path.name == name:
                 self.list.setCurrentRow(row)
                 return
-        if found := next((each for each in self._documents if each.path.name == name), None):
+        # One that isn't listed is searched no longer, or is no user's document, such as the figures.
+        if found := document(name.removesuffix(".md")):
             self.pages.show_document(found)
 
     def _search(self, wanted: str) -> None:
