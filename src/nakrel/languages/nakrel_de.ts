@@ -7435,11 +7435,6 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/macro/details.py" />
-            <source>macro: {value}</source>
-            <translation>Makro: {value}</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/details.py" />
             <source>note of {name}</source>
             <translation>Notiz von {name}</translation>
         </message>

@@ -32,7 +32,7 @@ from nakrel.ui.widgets.fold import Fold
 from nakrel.ui.widgets.paragraph import Paragraph
 from nakrel.ui.widgets.play_now import PlayNow
 from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
-from nakrel.words import tr
+from nakrel.words import noted, tr
 
 __all__ = ["MacroDetails"]
 
@@ -97,25 +97,26 @@ class MacroDetails(QWidget):
         plays = (self.play, self.preview, self._length_row, self._rate, self.play_now)
         # The button for attaching stands before the places: its own place stays the same however many there are.
         attached = (self.attach_button, self.capture, self._message, _column(self._places))
-        self.last_run_fold = self._fold(tr("Last run"), self.last_run)
-        self.checks_fold = self._fold(tr("Checks"), _column(self.checks))
+        self.last_run_fold = self._fold(noted("Last run"), self.last_run)
+        self.checks_fold = self._fold(noted("Checks"), _column(self.checks))
         for fold in (
-            self._fold(tr("How it plays"), _stack(*plays)),
-            self._fold(tr("Attached to"), _stack(*attached)),
-            self._fold(tr("Frame check"), self.frame_check, self.frame_check.rate),
-            self._fold(tr("Tune"), self.tune),
+            self._fold(noted("How it plays"), _stack(*plays)),
+            self._fold(noted("Attached to"), _stack(*attached)),
+            self._fold(noted("Frame check"), self.frame_check, self.frame_check.rate),
+            self._fold(noted("Tune"), self.tune),
             self.last_run_fold,
             self.checks_fold,
-            self._fold(tr("Note"), self.note),
+            self._fold(noted("Note"), self.note),
         ):
             layout.addWidget(fold)
         layout.addStretch(1)
         self.last_run_fold.hide()
 
     def _fold(self, title: str, content: QWidget, extra: QWidget | None = None) -> Fold:
-        key = tr("macro: {value}").format(value=title.lower())
+        # What is kept of it is the same in every language.
+        key = f"macro: {title.lower()}"
         return Fold(
-            title,
+            tr(title),
             content,
             folded=key in self._shown.folded,
             remember=lambda on: self._shown.fold(key, on),
