@@ -63,6 +63,46 @@ def test_a_timer_can_be_moved_taken_away_and_set_again_by_its_own_call(loop: Loo
     loop.close()
 
 
+def test_a_timer_comes_in_its_time_while_much_is_read(loop: Loop):
+    read_fd, write_fd = os.pipe()
+    due, fired, came = monotonic_us() + 90_000, list[int](), list[bytes]()
+
+    def read() -> None:
+        # As a mouse does: with each report the next one is on its way.
+        came.append(os.read(read_fd, 1))
+        os.write(write_fd, b"x")
+
+    loop.watch(read_fd, read)
+    loop.at("end", due, lambda: (fired.append(monotonic_us()), loop.stop()))
+    os.write(write_fd, b"x")
+    loop.run()
+    assert fired[0] >= due
+    assert len(came) > 100
+    loop.forget(read_fd)
+    # What isn't watched is not read, and its number may be another's by then.
+    loop.at("end", monotonic_us() + 1_000, loop.stop)
+    count = len(came)
+    loop.run()
+    assert len(came) == count
+    for handle in (read_fd, write_fd):
+        os.close(handle)
+    loop.close()
+
+
+def test_a_descriptor_that_epoll_cannot_watch_is_watched_all_the_same(loop: Loop, tmp_path: Path):
+    came: list[str] = []
+    read_fd, write_fd = os.pipe()
+    os.write(write_fd, b"x")
+    with open(tmp_path / "file", "w+b") as file:
+        loop.watch(read_fd, lambda: came.append(os.read(read_fd, 1).decode()))
+        loop.watch(file, lambda: (came.append("file"), loop.forget(file), loop.stop()))
+        loop.run()
+    assert sorted(came) == ["file", "x"]
+    for handle in (read_fd, write_fd):
+        os.close(handle)
+    loop.close()
+
+
 def test_an_early_call_leaves_room_to_meet_the_moment(loop: Loop):
     due = monotonic_us() + 5_000
     came: list[int] = []

@@ -16,6 +16,8 @@ GONE = (errno.ENOENT, errno.ENODEV, errno.ENXIO)
 
 # struct input_event: seconds, microseconds, type, code, value.
 EVENT = struct.Struct("@llHHi")
+# One after the other.
+TWO_EVENTS = struct.Struct("@" + 2 * "llHHi")
 
 EV_SYN, EV_KEY, EV_REL, EV_ABS, EV_MSC, EV_SW, EV_LED, EV_SND, EV_REP = 0, 1, 2, 3, 4, 5, 0x11, 0x12, 0x14
 EV_MAX = 0x1F

@@ -50,7 +50,9 @@ _FINE = frozenset(_FINE_OF.values())
 _NOTCHES = (abi.REL_WHEEL, abi.REL_HWHEEL)
 # What the desktop tells a device; it comes back as an event of the device and must not go round.
 _TOLD = (abi.EV_LED, abi.EV_SND, abi.EV_REP)
+# The low bytes of the types and codes in reports of motion and nothing else.
 _MOTION = bytes((abi.EV_SYN, abi.EV_REL))
+_PLAIN = bytes({abi.REL_X, abi.REL_Y, abi.SYN_REPORT})
 _SIZE = abi.EVENT.size
 _SYN = abi.event(abi.EV_SYN, abi.SYN_REPORT, 0)
 
@@ -184,7 +186,7 @@ class Channel:
         self._out = bytearray()
         # How many presses are among what passes with this report.
         self._presses = 0
-        self._moved = dict.fromkeys(_MOVES, 0)
+        self._moved_x = self._moved_y = 0
         self._scan = b""
         self._events: list[Pressed | Released | Turned] = []
         self._dropping = False
@@ -308,13 +310,7 @@ class Channel:
             return False
         # The low byte of each event's type and code; a false alarm costs time, no more.
         codes = data[18::_SIZE]
-        if (
-            data[16::_SIZE].strip(_MOTION)
-            or abi.REL_WHEEL in codes
-            or abi.REL_HWHEEL in codes
-            or abi.SYN_DROPPED in codes
-            or (self._wheels_change and (abi.REL_WHEEL_HI_RES in codes or abi.REL_HWHEEL_HI_RES in codes))
-        ):
+        if data[16::_SIZE].strip(_MOTION) or (codes.strip(_PLAIN) and self._is_more(codes)):
             self._early = data
             return False
         if self.grabbed and self.clone and data:
@@ -323,29 +319,42 @@ class Channel:
                 self.clone.write(passed)
         return True
 
+    def _is_more(self, codes: bytes) -> bool:
+        """Whether there is more than motion in events of which these are the codes."""
+        return (
+            abi.REL_WHEEL in codes
+            or abi.REL_HWHEEL in codes
+            or abi.SYN_DROPPED in codes
+            or (self._wheels_change and (abi.REL_WHEEL_HI_RES in codes or abi.REL_HWHEEL_HI_RES in codes))
+        )
+
     def _moved_on(self, data: bytes) -> bytes:
         """Reports of motion and no more, as they are to be."""
-        out, end = bytearray(), 0
+        out, rest = b"", b""
         for offset, (_, _, kind, code, value) in enumerate(abi.EVENT.iter_unpack(data)):
             if kind == abi.EV_SYN:
-                out += self._motion()
-                if len(out) > end:
-                    out += _SYN
-                    end = len(out)
-            elif code in self._moved:
-                self._moved[code] += value
+                if report := rest + self._motion():
+                    out += report + _SYN
+                    rest = b""
+            elif code == abi.REL_X:
+                self._moved_x += value
+            elif code == abi.REL_Y:
+                self._moved_y += value
             else:
-                out += data[offset * _SIZE : (offset + 1) * _SIZE]
-        return bytes(out)
+                rest += data[offset * _SIZE : (offset + 1) * _SIZE]
+        return out + rest
 
     def _motion(self) -> bytes:
         """The events of the report's motion."""
-        x, y = self._moved[abi.REL_X], self._moved[abi.REL_Y]
-        if not x and not y:
+        if not self._moved_x and not self._moved_y:
             return b""
-        self._moved = dict.fromkeys(_MOVES, 0)
-        moved = zip(_MOVES, self._conditioner.move(x, y), strict=True)
-        return b"".join(abi.event(abi.EV_REL, axis, value) for axis, value in moved if value)
+        x, y = self._conditioner.move(self._moved_x, self._moved_y)
+        self._moved_x = self._moved_y = 0
+        if x and y:
+            return abi.TWO_EVENTS.pack(0, 0, abi.EV_REL, abi.REL_X, x, 0, 0, abi.EV_REL, abi.REL_Y, y)
+        if x:
+            return abi.event(abi.EV_REL, abi.REL_X, x)
+        return abi.event(abi.EV_REL, abi.REL_Y, y) if y else b""
 
     def read(self) -> Iterator[Heard]:
         """What has come: passed on, and told. What comes after an event is passed on after the event was taken from
@@ -386,8 +395,10 @@ class Channel:
                 self._wheel(code, value, data[offset : offset + _SIZE])
             elif kind == abi.EV_MSC and code == abi.MSC_SCAN:
                 self._scan = data[offset : offset + _SIZE]
-            elif self.grabbed and kind == abi.EV_REL and code in _MOVES and self._moves_change:
-                self._moved[code] += value
+            elif self.grabbed and kind == abi.EV_REL and code == abi.REL_X and self._moves_change:
+                self._moved_x += value
+            elif self.grabbed and kind == abi.EV_REL and code == abi.REL_Y and self._moves_change:
+                self._moved_y += value
             elif self.grabbed:
                 self._out += data[offset : offset + _SIZE]
 
@@ -464,7 +475,7 @@ class Channel:
     def _forget_report(self) -> None:
         self._out.clear()
         self._presses = 0
-        self._moved = dict.fromkeys(_MOVES, 0)
+        self._moved_x = self._moved_y = 0
         self._scan = b""
         self._events = []
 
