@@ -89,9 +89,13 @@ class Rig:
     def _serve(home: Home, out_fd: int, hand_fd: int, ready_fd: int) -> None:
         home.runtime.mkdir(parents=True, exist_ok=True)
         service = Service(home, Options("stand-in"), PipeSink(out_fd))
-        assert isinstance(service.routes.stand_ins, StandInDevices)
-        os.dup2(hand_fd, service.routes.stand_ins.fileno())
-        os.set_blocking(service.routes.stand_ins.fileno(), False)
+        stand_ins = service.routes.stand_ins
+        assert isinstance(stand_ins, StandInDevices)
+        # The loop knows the descriptor that was there, and not its number alone.
+        service.loop.forget(stand_ins)
+        os.dup2(hand_fd, stand_ins.fileno())
+        os.set_blocking(stand_ins.fileno(), False)
+        service.loop.watch(stand_ins, lambda: service.routes.read(stand_ins))
         service.serve(home, lambda connection, number, body: None)
         tune()
         signal.signal(signal.SIGTERM, lambda *_: service.loop.stop())

@@ -191,7 +191,7 @@ def test_a_bundle_is_told_then_taken_and_opens_nothing(home: Path, service: Serv
         assert "open tide-map" in run(other, "plan", "Opener").stdout
     finally:
         fresh.end()
-    assert "no proper zip" in run(home, "unpack", str(home / "config" / "settings.json"), code=1).output
+    assert "no zip archive" in run(home, "unpack", str(home / "config" / "settings.json"), code=1).output
 
 
 def test_set_ups_are_listed_and_put_in_use(home: Path, service: ServiceProcess):

@@ -227,7 +227,7 @@ def test_damage_anywhere_is_an_error_that_names_the_file_or_leaves_what_is_read_
 def test_what_is_no_archive_is_told(path: Path):
     for content in (b"", b"words", io.BytesIO(TAP).getvalue()):
         path.write_bytes(content)
-        with pytest.raises(StorageError, match="no proper zip archive"):
+        with pytest.raises(StorageError, match="no zip archive, or it is damaged"):
             read_bundle(path)
     with pytest.raises(StorageError, match="can't be read: No such file"):
         read_bundle(path.with_name("gone"))

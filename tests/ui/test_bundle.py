@@ -79,7 +79,7 @@ def test_a_hostile_file_is_told_and_opens_no_dialog(ui: Ui, tmp_path: Path):
     ui.store.fault.connect(faults.append)
     ui.window.bundles.read(path)
     ui.wait(lambda: faults, "the reason")
-    assert "no proper zip archive" in faults[0]
+    assert "no zip archive, or it is damaged" in faults[0]
     assert ui.window.bundles.dialog is None
 
 

@@ -6091,8 +6091,8 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="storage/bundles.py" />
-            <source>{path}: this is no proper zip archive: {reason}</source>
-            <translation>{path}: das ist kein richtiges Zip-Archiv: {reason}</translation>
+            <source>{path}: this is no zip archive, or it is damaged; have it sent once more</source>
+            <translation>{path}: das ist kein zip-Archiv, oder es ist beschädigt; lass es dir noch einmal schicken</translation>
         </message>
         <message>
             <location filename="storage/bundles.py" />

@@ -16,6 +16,7 @@ import msgspec
 
 from nakrel.core.edit.bundle import Bundle
 from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 from nakrel.storage import files
@@ -78,9 +79,12 @@ def read_bundle(path: Path) -> Bundle:
             return _read(path, archive)
     except OSError as error:
         raise StorageError(tr("{path}: can't be read: {reason}").format(path=path, reason=error.strerror)) from None
-    except (zipfile.BadZipFile, zlib.error, EOFError, UnicodeError, ValueError, RuntimeError) as error:
+    except DataError as error:
+        raise StorageError(f"{path}: {error}") from None
+    except (zipfile.BadZipFile, zlib.error, EOFError, UnicodeError, ValueError, RuntimeError):
+        # What exactly is wrong in it, such as a header's bytes, helps nobody who has been sent it.
         raise StorageError(
-            tr("{path}: this is no proper zip archive: {reason}").format(path=path, reason=error)
+            tr("{path}: this is no zip archive, or it is damaged; have it sent once more").format(path=path)
         ) from None
     except MemoryError:
         raise StorageError(tr("{path}: it is too large to be read").format(path=path)) from None

@@ -30,7 +30,8 @@ _FORMATS: dict[type, str] = {Macro: "nakrel-macro", Profile: "nakrel-profile", T
 # 5: a control can type a secret.
 VERSION = 5
 
-_MOST_MESSAGE = 300
+# How much of a message is kept, and of that how much of its end.
+_LONGEST, _LONGEST_END = 500, 150
 # How the name of a file begins that is being written.
 SAVING = ".saving-"
 
@@ -38,7 +39,13 @@ T = TypeVar("T")
 
 
 class StorageError(Exception):
-    """A file can't be read or written; the message names the file, the reason and the remedy."""
+    """A file can't be read or written; the message names the file, the reason and the remedy. What a damaged file has
+    in place of a name or a figure may have any length: of a long message, the beginning and the end are kept."""
+
+    def __init__(self, message: str) -> None:
+        if len(message) > _LONGEST:
+            message = f"{message[: _LONGEST - _LONGEST_END]} … {message[-_LONGEST_END:]}"
+        super().__init__(message)
 
 
 class LeftAlone(StorageError):
@@ -59,7 +66,7 @@ def decode(content: bytes, kind: type[T], file: str) -> T:
     try:
         raw = msgspec.json.decode(content)
     except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
-        raise StorageError(tr("{file}: this is not JSON: {reason}").format(file=file, reason=_short(error))) from None
+        raise StorageError(tr("{file}: this is not JSON: {reason}").format(file=file, reason=error)) from None
     if not isinstance(raw, dict):
         raise StorageError(tr("{file}: expected a JSON object, got {name}").format(file=file, name=type(raw).__name__))
     wanted = _FORMATS.get(kind, "nakrel-settings")
@@ -88,13 +95,7 @@ def decode(content: bytes, kind: type[T], file: str) -> T:
         with parsing_budget():
             return msgspec.convert(raw, kind)
     except (msgspec.ValidationError, RecursionError) as error:
-        raise StorageError(f"{file}: {_short(error)}") from None
-
-
-def _short(error: Exception) -> str:
-    """What the error says, and no whole file of it."""
-    message = str(error)
-    return message if len(message) <= _MOST_MESSAGE else f"{message[:_MOST_MESSAGE]}…"
+        raise StorageError(f"{file}: {error}") from None
 
 
 def _migrated(raw: dict[str, Any], kind: type, version: int) -> dict[str, Any]:
