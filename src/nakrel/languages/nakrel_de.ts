@@ -503,12 +503,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         <message>
             <location filename="cli/main.py" />
             <source>How much the frame times vary, as their 1 % low rate instead.</source>
-            <translation>Wie sehr die Frame-Zeiten schwanken, stattdessen als Framerate der langsamsten 1 %.</translation>
+            <translation>Wie sehr die Framezeiten schwanken, stattdessen als Framerate der langsamsten 1 %.</translation>
         </message>
         <message>
             <location filename="cli/main.py" />
             <source>How much the frame times vary: their standard deviation.</source>
-            <translation>Wie sehr die Frame-Zeiten schwanken: ihre Standardabweichung.</translation>
+            <translation>Wie sehr die Framezeiten schwanken: ihre Standardabweichung.</translation>
         </message>
         <message>
             <location filename="cli/main.py" />
@@ -5075,7 +5075,7 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         <message>
             <location filename="practice/__main__.py" />
             <source>How much the frame times vary.</source>
-            <translation>Wie sehr die Frame-Zeiten schwanken.</translation>
+            <translation>Wie sehr die Framezeiten schwanken.</translation>
         </message>
         <message>
             <location filename="practice/__main__.py" />
