@@ -40,6 +40,7 @@ def test_kills_at_random_moments(
     count, seed = request.config.getoption("--kills", 2), request.config.getoption("--kills-seed", 1)
     for number in range(count):
         chance = random.Random(f"{seed} {number}")
+        witness.forget(HANDS_NAME)
         bench = start()
         bench.attach(on(BTN_SIDE="one", BTN_EXTRA="two"), _macro(chance, "one"), _macro(chance, "two"))
         wait_for(lambda: HANDS_NAME in witness.names.values(), "the witness to know our devices")
@@ -52,7 +53,12 @@ def test_kills_at_random_moments(
             edit = Macro(id="edit", name=f"Edit {chance.randrange(3)}", note=str(int(edit.note) + 1))
             bench.call(m.PutMacro(edit))
         bench.service.end(signal.SIGKILL)
-        wait_for(lambda: not witness.down(), f"everything up in round {number}")
+        try:
+            wait_for(lambda: not witness.down(), "everything up")
+        except AssertionError as error:
+            pytest.fail(
+                f"round {number}: {error}; down: {witness.down()}, last: {witness.seen[-12:]}, {witness.unread[-9:]}"
+            )
         library = Library(bench.service.home, read_only=True)
         library.load()
         assert library.faults == []

@@ -14,6 +14,7 @@ from tests.support import wait_for
 __all__ = ["Seen", "Witness"]
 
 _KEY = re.compile(r"^.(\S+)\s+(?:KEYBOARD_KEY|POINTER_BUTTON)\s+\S+\s+(\S+) \(-?\d+\) (pressed|released)")
+_COLOUR = re.compile(r"\x1b\[[0-9;]*m")
 _MOVE = re.compile(r"^.(\S+)\s+POINTER_MOTION\s+\S+\s+\S+\s*\S+\s+\(\s*([-+\d.]+)/\s*([-+\d.]+)\)")
 _POSITION = re.compile(r"^.(\S+)\s+POINTER_MOTION_ABSOLUTE\s+\S+\s+([\d.]+)/\s*([\d.]+)")
 _WHEEL = re.compile(r"^.(\S+)\s+POINTER_SCROLL_WHEEL\s+\S+\s+vert ([-\d.]+)/([-\d.]+)")
@@ -63,6 +64,8 @@ class Witness:
                 self._take(line.rstrip("\r"))
 
     def _take(self, line: str) -> None:
+        # It colours its warnings, and a colour's end stands before the next line's event.
+        line = _COLOUR.sub("", line)
         if found := _KEY.match(line):
             self.seen.append(Seen(found[2], int(found[3] == "pressed"), found[1]))
         elif found := _MOVE.match(line):
@@ -80,6 +83,11 @@ class Witness:
     def knows(self, node: str) -> None:
         """Wait until it reads the node."""
         wait_for(lambda: node in self.names, f"libinput to read {node}", 30)
+
+    def forget(self, name: str) -> None:
+        """Devices of this name have gone, or will: what is known of such from now on is new."""
+        for node in [node for node, each in self.names.items() if each == name]:
+            del self.names[node]
 
     def count(self, control: str, value: int = 1) -> int:
         """How often the control went down (or up)."""
