@@ -10,6 +10,7 @@ import argparse
 import json
 import platform
 import random
+import signal
 import sys
 import time
 from functools import partial
@@ -114,6 +115,8 @@ def main() -> int:
     parser.add_argument("--seed", type=int, default=random.randrange(1_000_000))
     parser.add_argument("--report", type=Path, metavar="FILE", help="add what comes of it to this file (JSON)")
     chosen = parser.parse_args()
+    # What was started, an X server say, ends with it.
+    signal.signal(signal.SIGTERM, lambda number, frame: sys.exit(128 + number))
     parts = [part for part in PARTS if not chosen.only or part.name.startswith(chosen.only)]
     if not parts:
         parser.error(f"there is no part {chosen.only!r}; there are {', '.join(part.name for part in PARTS)}")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import os
 import random
 import tempfile
@@ -25,7 +26,7 @@ def fronts(count: int, seed: int, tell: Tell) -> Found:
     chance, failures = random.Random(seed), []
     server = XServer()
     try:
-        with tempfile.TemporaryDirectory() as folder:
+        with tempfile.TemporaryDirectory() as folder, contextlib.ExitStack() as ends:
             os.environ.update(server.environment)
             place = Home.find(Path(folder) / "home").profiles
             place.mkdir(parents=True)
@@ -33,6 +34,8 @@ def fronts(count: int, seed: int, tell: Tell) -> Found:
                 profile = Profile(id=name, name=name, programs=(ProgramRule(MatchBy.NAME, name),))
                 (place / f"{name}.json").write_bytes(files.encode(profile))
             service = ServiceProcess(Path(folder) / "home", "--backend", "x11")
+            # It ends whatever comes; the games end with their X server.
+            ends.callback(service.end)
             games = {name: PracticeGame(server, Path(folder), 60, name) for name in _NAMES}
             before = ""
             for number in range(count):
@@ -47,6 +50,7 @@ def fronts(count: int, seed: int, tell: Tell) -> Found:
                     tell(number + 1)
             for game in games.values():
                 game.end()
+            ends.pop_all()
             if code := service.end():
                 failures.append(f"the service ended with {code}")
     finally:

@@ -19,7 +19,7 @@ from nakrel.words import tr
 __all__ = ["Translated", "texts_of", "translate", "words_of_click"]
 
 # What the words in capitals are about, for translators: they stand for what is to be typed.
-VALUE = "value"
+_VALUE = "value"
 _DOMAIN = "click"
 
 
@@ -40,13 +40,13 @@ class Translated(click.Command):
 def texts_of(command: click.Command) -> Iterator[tuple[str, str]]:
     """Each text of a command and of those that it has, with what it is about ('' for a sentence)."""
     yield command.help or "", ""
-    yield command.options_metavar or "", VALUE
+    yield command.options_metavar or "", _VALUE
     for parameter in command.params:
         if isinstance(parameter, click.Option):
             yield parameter.help or "", ""
-        yield _word(parameter), VALUE
+        yield _word(parameter), _VALUE
     if isinstance(command, click.Group):
-        yield command.subcommand_metavar, VALUE
+        yield command.subcommand_metavar, _VALUE
         for each in command.commands.values():
             yield from texts_of(each)
 
@@ -55,15 +55,15 @@ def translate(command: click.Command) -> None:
     """Exchange them for those of the language in use."""
     context = click.Context(command)
     command.help = tr(command.help) if command.help else None
-    command.options_metavar = tr(command.options_metavar, VALUE) if command.options_metavar else None
+    command.options_metavar = tr(command.options_metavar, _VALUE) if command.options_metavar else None
     for parameter in command.params:
         if isinstance(parameter, click.Option) and parameter.help:
             parameter.help = tr(parameter.help)
         if word := _word(parameter):
             # With its brackets and dots, where it may be left out or repeated.
-            parameter.metavar = parameter.make_metavar(context).replace(word, tr(word, VALUE))
+            parameter.metavar = parameter.make_metavar(context).replace(word, tr(word, _VALUE))
     if isinstance(command, click.Group):
-        command.subcommand_metavar = tr(command.subcommand_metavar, VALUE)
+        command.subcommand_metavar = tr(command.subcommand_metavar, _VALUE)
         for each in command.commands.values():
             translate(each)
 

@@ -89,6 +89,23 @@ def test_a_timer_comes_in_its_time_while_much_is_read(loop: Loop):
     loop.close()
 
 
+def test_a_number_that_is_another_descriptors_by_now_is_watched(loop: Loop):
+    came: list[str] = []
+    first, other = os.pipe()
+    loop.watch(first, lambda: came.append("first"))
+    # It is closed and its number taken by another pipe before anybody forgot it.
+    read_fd, write_fd = os.pipe()
+    os.close(first)
+    os.dup2(read_fd, first)
+    loop.watch(first, lambda: (came.append(os.read(first, 1).decode()), loop.stop()))
+    os.write(write_fd, b"x")
+    loop.run()
+    assert came == ["x"]
+    for handle in (first, other, read_fd, write_fd):
+        os.close(handle)
+    loop.close()
+
+
 def test_a_descriptor_that_epoll_cannot_watch_is_watched_all_the_same(loop: Loop, tmp_path: Path):
     came: list[str] = []
     read_fd, write_fd = os.pipe()

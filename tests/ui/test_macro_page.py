@@ -385,5 +385,11 @@ def test_the_preview_of_a_long_macro_follows_once_its_edits_rest(ui: Ui):
     ui.store.put_macro(replace(macro, play=Play(Mode.SINGLE), loop=long))
     # A single run of 25 s, and a bit of what comes after it.
     ui.wait(lambda: ui.window.macro_details.preview.accessibleDescription() == "33333 ms in all", "the preview")
+    # Another macro's picture is never shown for it, not even for a moment.
+    ui.window.shown.show_macro("reel-in")
+    assert ui.window.macro_details.preview.accessibleDescription() not in ("", "33333 ms in all")
+    ui.window.shown.show_macro("hop-step")
+    assert ui.window.macro_details.preview.accessibleDescription() == ""
+    ui.wait(lambda: ui.window.macro_details.preview.accessibleDescription() == "33333 ms in all", "the preview again")
     ui.store.put_macro(macro)
     assert ui.window.macro_details.preview.accessibleDescription() == short

@@ -14,6 +14,26 @@
             <translation>ein anderes Programm hat Nakrels virtuelles Gerät für sich allein, so dass nur dieses Programm bekommt, was dort gedrückt wird; lass es Nakrels Geräte in Ruhe lassen oder beende es (offen in {programs})</translation>
         </message>
         <message>
+            <location filename="backends/kernel/asking.py" />
+            <source>another program has it for itself; end that program</source>
+            <translation>ein anderes Programm hat es für sich allein; beende dieses Programm</translation>
+        </message>
+        <message>
+            <location filename="backends/kernel/asking.py" />
+            <source>another program has it for itself; end that program (it is open in {programs})</source>
+            <translation>ein anderes Programm hat es für sich allein; beende dieses Programm (offen in {programs})</translation>
+        </message>
+        <message>
+            <location filename="backends/kernel/asking.py" />
+            <source>it can't be captured: {reason}</source>
+            <translation>es lässt sich nicht abfangen: {reason}</translation>
+        </message>
+        <message>
+            <location filename="backends/kernel/asking.py" />
+            <source>it can't be released: {reason}</source>
+            <translation>es lässt sich nicht freigeben: {reason}</translation>
+        </message>
+        <message>
             <location filename="backends/kernel/backend.py" />
             <source>Attached keys and buttons reach no program.</source>
             <translation>Belegte Tasten erreichen kein Programm.</translation>
@@ -65,26 +85,6 @@
             <location filename="backends/kernel/backend.py" />
             <source>{path} can't be read ({reason}); plug the device in again</source>
             <translation>{path} lässt sich nicht lesen ({reason}); steck das Gerät neu ein</translation>
-        </message>
-        <message>
-            <location filename="backends/kernel/channel.py" />
-            <source>another program has it for itself; end that program</source>
-            <translation>ein anderes Programm hat es für sich allein; beende dieses Programm</translation>
-        </message>
-        <message>
-            <location filename="backends/kernel/channel.py" />
-            <source>another program has it for itself; end that program (it is open in {programs})</source>
-            <translation>ein anderes Programm hat es für sich allein; beende dieses Programm (offen in {programs})</translation>
-        </message>
-        <message>
-            <location filename="backends/kernel/channel.py" />
-            <source>it can't be captured: {reason}</source>
-            <translation>es lässt sich nicht abfangen: {reason}</translation>
-        </message>
-        <message>
-            <location filename="backends/kernel/channel.py" />
-            <source>it can't be released: {reason}</source>
-            <translation>es lässt sich nicht freigeben: {reason}</translation>
         </message>
         <message>
             <location filename="backends/kernel/grabs.py" />

@@ -111,8 +111,7 @@ class Loop:
     def watch(self, handle: Any, readable: Callable[[], object], writable: Callable[[], object] | None = None) -> None:
         """Call back when the descriptor is readable, or writable where a callback for that is given."""
         number = _number(handle)
-        if number not in self._handles:
-            self._poll(number)
+        self._poll(number)
         self._handles[number] = readable, writable
         self._sort_handles()
 
@@ -133,8 +132,8 @@ class Loop:
         try:
             self._epoll.register(number, select.EPOLLIN)
         except FileExistsError:
-            # Its number was that of another one, which was closed unforgotten but is open elsewhere.
-            self._epoll.modify(number, select.EPOLLIN)
+            # It is watched already, with other callbacks.
+            return
         except OSError:
             self._epoll.close()
             self._epoll = None

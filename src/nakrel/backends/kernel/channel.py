@@ -13,21 +13,18 @@ is there the node is that thread's, and what fingers do there waits in the kerne
 
 from __future__ import annotations
 
-import errno
 from collections.abc import Iterator, Mapping
-from enum import Enum, auto
 from typing import NamedTuple, Protocol
 
 from nakrel.backends.kernel import abi
-from nakrel.backends.kernel.holders import holders_of
+from nakrel.backends.kernel.asking import Answer, Change, NodeLike
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.backends.kernel.switches import Switches
 from nakrel.core.model.conditioning import AS_IT_IS, Conditioner, Motion
 from nakrel.core.model.controls import CONTROLS, Kind, by_number
 from nakrel.core.play.events import Pressed, Released, Turned
-from nakrel.words import tr
 
-__all__ = ["Answer", "Change", "Channel", "Clone", "Heard", "NodeLike", "ask_kernel"]
+__all__ = ["Channel", "Clone", "Heard"]
 
 # How long the desktop may take to open a new virtual device; what is sent before is lost.
 SETTLE_US = 300_000
@@ -43,8 +40,7 @@ _WHEELS = {
     abi.REL_HWHEEL: ("WHEEL_LEFT", "WHEEL_RIGHT"),
     abi.REL_HWHEEL_HI_RES: ("WHEEL_LEFT", "WHEEL_RIGHT"),
 }
-_MOVES = (abi.REL_X, abi.REL_Y)
-_AXES = frozenset((*_MOVES, *_WHEELS))
+_AXES = frozenset((abi.REL_X, abi.REL_Y, *_WHEELS))
 _FINE_OF = {abi.REL_WHEEL: abi.REL_WHEEL_HI_RES, abi.REL_HWHEEL: abi.REL_HWHEEL_HI_RES}
 _FINE = frozenset(_FINE_OF.values())
 _NOTCHES = (abi.REL_WHEEL, abi.REL_HWHEEL)
@@ -64,25 +60,6 @@ class Heard(NamedTuple):
     at_us: int
 
 
-class NodeLike(Protocol):
-    """What a channel needs of an event node; `nodes.Node` is the real one."""
-
-    path: str
-    fd: int
-    name: str
-    phys: str
-    uniq: str
-    abilities: Abilities
-
-    def keys_down(self) -> set[int]: ...
-    def lights_on(self) -> set[int]: ...
-    def grab(self, on: bool) -> None: ...
-    def attend(self, everything: bool) -> None: ...
-    def read(self) -> bytes: ...
-    def write(self, data: bytes) -> None: ...
-    def close(self) -> None: ...
-
-
 class Clone(Protocol):
     """What a channel needs of the node's clone; `nodes.Virtual` is the real one."""
 
@@ -95,66 +72,6 @@ class Clone(Protocol):
     def write(self, data: bytes) -> None: ...
     def read(self) -> bytes: ...
     def close(self) -> None: ...
-
-
-class Change(Enum):
-    """What a channel needs of the kernel."""
-
-    CLONE = auto()
-    GRAB = auto()
-    LET_GO = auto()
-
-
-class Answer(NamedTuple):
-    """What came of a grab or of letting go: whether the node is grabbed now, what was read before that changed, what
-    is wrong, '' for nothing, and whether the device has gone."""
-
-    grabbed: bool
-    read: bytes = b""
-    trouble: str = ""
-    gone: bool = False
-
-
-def ask_kernel(node: NodeLike, change: Change) -> Answer:
-    """Grab the node, or let it go. Neither is done when a key or a button was pressed or released just before: that has
-    to go the way it was meant to first."""
-    on = change is Change.GRAB
-    read = b""
-    try:
-        read = node.read()
-        if _has_key(read):
-            return Answer(not on, read)
-        if on:
-            node.grab(True)
-            # What slipped in was seen by all. A press among it would be let go behind the grab.
-            slipped = node.read()
-            if _has_key(slipped):
-                node.grab(False)
-                return Answer(False, read + slipped)
-            node.attend(True)
-        else:
-            node.attend(False)
-            node.grab(False)
-    except OSError as error:
-        gone = error.errno in abi.GONE
-        return Answer(False, read, "" if gone else _why(node, on, error), gone)
-    return Answer(on, read)
-
-
-def _why(node: NodeLike, on: bool, error: OSError) -> str:
-    if on and error.errno == errno.EBUSY:
-        found = holders_of(node.path)
-        if found:
-            taken = tr("another program has it for itself; end that program (it is open in {programs})")
-            return taken.format(programs=", ".join(found))
-        return tr("another program has it for itself; end that program")
-    wrong = tr("it can't be captured: {reason}") if on else tr("it can't be released: {reason}")
-    return wrong.format(reason=error.strerror)
-
-
-def _has_key(data: bytes) -> bool:
-    # The low byte of each event's type; a false alarm costs time, no more.
-    return abi.EV_KEY in data[16::_SIZE]
 
 
 class Channel:

@@ -11,7 +11,8 @@ from collections.abc import Callable, Mapping
 from functools import partial
 
 from nakrel.backends.kernel import abi
-from nakrel.backends.kernel.channel import Answer, Change, Channel, Clone, NodeLike, ask_kernel
+from nakrel.backends.kernel.asking import Answer, Change, NodeLike, ask_kernel
+from nakrel.backends.kernel.channel import Channel, Clone
 from nakrel.backends.kernel.finder import physical
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.backends.protocols import BackendUnavailable, Host

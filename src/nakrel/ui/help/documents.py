@@ -42,14 +42,14 @@ def _folder() -> Path:
     return inside if inside.is_dir() else Path(nakrel.__file__).parents[2] / "docs"
 
 
-def documents(folder: Path | None = None) -> list[Document]:
+def documents() -> list[Document]:
     """All of them, each in the language in use where it is there, in the order in which they are read."""
-    return [found for name in NAMES if (found := document(name, folder))]
+    return [found for name in NAMES if (found := document(name))]
 
 
-def document(name: str, folder: Path | None = None) -> Document | None:
+def document(name: str) -> Document | None:
     """The document of this name, in the language in use, else in English; None where there is none."""
-    folder = folder or _folder()
+    folder = _folder()
     for path in (folder / language() / f"{name}.md", folder / f"{name}.md"):
         if path.is_file():
             text = path.read_text(encoding="utf-8")

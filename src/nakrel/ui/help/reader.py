@@ -121,7 +121,7 @@ class Reader(QDialog):
             if isinstance(found, Document) and found.path.name == name:
                 self.list.setCurrentRow(row)
                 return
-        # One that isn't listed is searched no longer, or is no user's document, such as the figures.
+        # The list may have what was searched for; and some, such as the figures, are never in it.
         if found := document(name.removesuffix(".md")):
             self.pages.show_document(found)
 

@@ -246,9 +246,11 @@ class PlayPreview(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
+        self._macro = ""
         self._loop: tuple[Step, ...] = ()
         self._play = Play()
-        self._sketch = Sketch(0)
+        # None while that of another macro is worked out.
+        self._sketch: Sketch | None = Sketch(0)
         self._example: Example | None = None
         self._background = Background(self)
         self._rest = QTimer(self)
@@ -259,12 +261,14 @@ class PlayPreview(QWidget):
 
     def show_macro(self, macro: Macro | None, play: Play) -> None:
         """Draw this macro, played like this."""
-        loop, played = macro.loop if macro else (), self._play
-        self._play = play
-        if loop is not self._loop:
-            self._loop = loop
+        before, played, drawn = self._macro, self._play, self._loop
+        self._macro, self._play, self._loop = (macro.id, play, macro.loop) if macro else ("", play, ())
+        if self._loop is not drawn:
             self._background.cancel()
-            if len(loop) > _STEPS_AT_ONCE:
+            if len(loop := self._loop) > _STEPS_AT_ONCE:
+                if self._macro != before:
+                    self._sketch = None
+                    self._lay_out()
                 self._rest.start(rest_ms(len(loop)))
             else:
                 self._rest.stop()
@@ -282,8 +286,10 @@ class PlayPreview(QWidget):
 
     def _lay_out(self) -> None:
         made = self._sketch
-        self._example = example(made.loop_us, self._play) if made.loop_us else None
-        self.setFixedHeight(20 * (1 + max(1, len(made.traces))) + 18 if self._example else 20)
+        self._example = example(made.loop_us, self._play) if made and made.loop_us else None
+        # What is to come has the height of most.
+        traces = len(made.traces) if made else 1
+        self.setFixedHeight(20 if made and not self._example else 20 * (1 + max(1, traces)) + 18)
         self.setAccessibleDescription(
             tr("{time} ms in all").format(time=round(self._example.end_us / 1000)) if self._example else ""
         )
@@ -293,6 +299,8 @@ class PlayPreview(QWidget):
         """Draw the finger's trace, those of the macro, and a ruler."""
         painter, shown = QPainter(self), self._example
         painter.setPen(colour("soft"))
+        if self._sketch is None:
+            return
         if shown is None:
             write(painter, 0, 10, tr("No step that takes time yet."), SMALL_PX)
             return
