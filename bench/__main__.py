@@ -6,6 +6,7 @@ import argparse
 import json
 import os
 import random
+import select
 import signal
 import statistics
 import subprocess
@@ -16,7 +17,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from bench.against import compare
-from bench.devices import TRIGGER, Devices, forwarded
+from bench.devices import LEFT, TRIGGER, Devices, forwarded
 from bench.editing import edit_times
 from bench.following import PROCESSES, RATE, live_times, starts_beside
 from bench.rig import IN, Rig, build_reference
@@ -27,6 +28,7 @@ from nakrel.backends.kernel.abi import EV_KEY, report
 from nakrel.core.analysis.tuning import work_out
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.conditioning import Pointing, SpeedStage
+from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.steps import Press, Tap, Wait
 from nakrel.core.model.tuning import Question, Trial
@@ -72,26 +74,22 @@ def latency(reference: Path, count: int) -> Row:
     return (
         "press → first output",
         shown(took),
-        f"C answer: {shown(_echo(reference, count))}",
+        f"C answer: {shown(_echo(reference, lambda now: IN.pack(0, 0, 1, now), count))}",
         "median ≤ 100, p99 ≤ 250 µs",
     )
 
 
-def _echo(reference: Path, count: int) -> list[float]:
-    return _answers(reference, "echo", lambda now: IN.pack(0, 0, 1, now), count)
-
-
-def _answers(reference: Path, mode: str, question: Callable[[int], bytes], count: int) -> list[float]:
-    """How long the C program takes to answer each question, in microseconds."""
-    process = subprocess.Popen([reference, mode], stdin=subprocess.PIPE, stdout=subprocess.PIPE, bufsize=0)
+def _echo(reference: Path, question: Callable[[int], bytes], count: int) -> list[float]:
+    """How long a C program takes from each of these records to its answer, in microseconds."""
+    size = str(len(question(0)))
+    process = subprocess.Popen([reference, "echo", size], stdin=subprocess.PIPE, stdout=subprocess.PIPE, bufsize=0)
     assert process.stdin
     assert process.stdout
     took = []
     for _ in range(count):
         start = time.monotonic_ns()
         process.stdin.write(question(start))
-        process.stdout.read(4_096)
-        took.append((time.monotonic_ns() - start) / 1_000)
+        took.append((LEFT.unpack(process.stdout.read(LEFT.size))[0] - start) / 1_000)
         time.sleep(random.uniform(0.001, 0.004))
     process.stdin.close()
     process.wait()
@@ -105,15 +103,19 @@ def kernel_latency(reference: Path, count: int) -> Row:
     took = []
     for _ in range(count):
         start = devices.press(1)
-        os.read(devices.hands, 4_096)
-        took.append((time.monotonic_ns() - start) / 1_000)
+        first = os.read(devices.hands, 4_096)
+        took.append((LEFT.unpack_from(first)[0] - start) / 1_000)
+        # What the press before it left behind would be there at once.
+        assert first.startswith(report((EV_KEY, CONTROLS["KEY_Q"].number, 1)), LEFT.size), "this is another's answer"
         devices.press(0)
         time.sleep(random.uniform(0.001, 0.004))
+        while select.select([devices.hands], [], [], 0)[0]:
+            os.read(devices.hands, 4_096)
     devices.end()
     return (
         "press → first output, kernel backend",
         shown(took),
-        f"C forwarder: {shown(_answers(reference, 'answer', lambda now: report((EV_KEY, 0x113, 1)), count))}",
+        f"C answer: {shown(_echo(reference, lambda now: report((EV_KEY, 0x113, 1)), count))}",
         "median ≤ 100, p99 ≤ 250 µs",
     )
 

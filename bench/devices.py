@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import select
 import signal
+import struct
 import subprocess
 import sys
 import tempfile
@@ -34,6 +35,7 @@ from nakrel.storage.library import Library
 __all__ = ["Devices", "ticks"]
 
 _AS_IT_IS: Final = Pointing()
+LEFT = struct.Struct("=q")
 _NONE: Final[Mapping[str, int]] = {}
 TRIGGER, TRIGGER_NUMBER = "BTN_SIDE", 0x113
 _MOUSE = Abilities(
@@ -97,6 +99,13 @@ class _Virtual:
         os.close(self.fd)
 
 
+class _Hands(_Virtual):
+    """Writes before each report when that left, in nanoseconds."""
+
+    def write(self, data: bytes) -> None:
+        os.write(self.fd, LEFT.pack(time.monotonic_ns()) + data)
+
+
 class _Finder(Finder):
     def nodes(self) -> Iterable[Found]:
         return [Found(_Node.path)]
@@ -105,7 +114,7 @@ class _Finder(Finder):
 class Devices:
     """A service in a process of its own, with a macro on the pipe mouse's side button, which grabs the mouse.
 
-    `mouse` takes the mouse's events, `clone` gives what passes, `hands` what macros emit. `pointer` is what becomes of
+    `mouse` takes the mouse's events, `clone` gives what passes, `hands` what macros emit, with the time at which it left. `pointer` is what becomes of
     its motion, and `debounce` has by control the microseconds in which what bounces is dropped.
     """
 
@@ -172,7 +181,9 @@ def _serve(home: Home, mouse_in: int, clone_out: int, hands_out: int) -> None:
             host,
             _Finder(),
             lambda path: _Node(mouse_in),
-            lambda name, abilities, phys: _Virtual(abilities, ends.get(phys, clone_out)),
+            lambda name, abilities, phys: (_Hands if phys == "hands" else _Virtual)(
+                abilities, ends.get(phys, clone_out)
+            ),
         )
 
     service = Service(home, Options("kernel", kernel=kernel))

@@ -1,10 +1,12 @@
 /* The references that the service is measured against, in the same run.
- *   echo          reads fixed-size records from descriptor 0 and answers each at once with the time it did so, in ns
+ *   echo SIZE     reads records of this size from descriptor 0 and answers each at once with the time it did so, in ns
  *   answer        reads struct input_event reports from descriptor 0 and writes them to descriptor 1: a bare forwarder
  *   move RATE N   writes N reports of motion to descriptor 1, RATE a second; then prints when each was written (us) to 2
  *   arrive        reads reports from descriptor 0 until it closes; prints when each came, us
  *   spawn RATE S M starts RATE programs a second for S seconds, each of which lives for M milliseconds
  *   live M        lives for M milliseconds
+ *   stalls S      sleeps to deadlines a millisecond apart for S seconds; prints the start and end, in monotonic us, of each
+ *                 time that it was kept for more than 10 ms: this processor, or all of the machine, stood still
  *   sleep N P     sleeps N times to absolute deadlines P nanoseconds apart and prints how late each wake-up was, in ns
  */
 #define _GNU_SOURCE
@@ -15,8 +17,6 @@
 #include <linux/input.h>
 #include <time.h>
 #include <unistd.h>
-
-enum { RECORD = 15 };
 
 static long long now_ns(void) {
     struct timespec t;
@@ -76,10 +76,27 @@ static int spawn(const char *self, long rate, long seconds, const char *live_ms)
     return 0;
 }
 
+static int stalls(long seconds) {
+    const long long period = 1000000LL, limit = 10 * period;
+    long long due = now_ns() + period, end = due + seconds * 1000000000LL;
+    while (due < end) {
+        sleep_until(due);
+        long long now = now_ns();
+        if (now - due > limit) {
+            printf("%lld %lld\n", due / 1000, now / 1000);
+            due = now;
+        }
+        due += period;
+    }
+    return 0;
+}
+
 int main(int argc, char **argv) {
-    if (argc == 2 && !strcmp(argv[1], "echo")) {
-        char record[RECORD];
-        while (read(0, record, RECORD) == RECORD) {
+    if (argc == 3 && !strcmp(argv[1], "echo")) {
+        char record[4096];
+        long size = atol(argv[2]);
+        if (size < 1 || size > (long)sizeof record) return 2;
+        while (read(0, record, size) == size) {
             long long now = now_ns();
             if (write(1, &now, sizeof now) != sizeof now) return 1;
         }
@@ -99,6 +116,7 @@ int main(int argc, char **argv) {
         sleep_until(now_ns() + atol(argv[2]) * 1000000LL);
         return 0;
     }
+    if (argc == 3 && !strcmp(argv[1], "stalls")) return stalls(atol(argv[2]));
     if (argc == 4 && !strcmp(argv[1], "sleep")) {
         long count = atol(argv[2]);
         long long period = atoll(argv[3]), due = now_ns() + period;
@@ -110,6 +128,6 @@ int main(int argc, char **argv) {
         for (long n = 0; n < count; n++) printf("%lld\n", late[n]);
         return 0;
     }
-    fprintf(stderr, "usage: reference echo | answer | move RATE N | arrive | sleep N PERIOD_NS\n");
+    fprintf(stderr, "usage: reference echo SIZE | answer | move RATE N | arrive | stalls S | sleep N PERIOD_NS\n");
     return 2;
 }

@@ -21,9 +21,10 @@ from soak.events import events
 from soak.fronts import fronts
 from soak.kernel import kernel_kills
 from soak.kills import KINDS, kills
-from soak.night import night_in_real_time, simulated_night
+from soak.night import simulated_night
 from soak.part import Found, Part
 from soak.readers import readers
+from soak.real_time import night_in_real_time
 from soak.requests import requests
 from soak.saves import saves
 from soak.sequences import sequences
@@ -37,7 +38,7 @@ PARTS = (
     Part("requests", "requests without exactly one answer", 100_000, requests),
     Part("events", "events (grown by more than 1 MB, or by a descriptor)", 10_000_000, events),
     Part("night", "simulated minutes of play with an event out of place", 480, simulated_night),
-    Part("real-night", "real minutes of play that lose or shift an event", 10, night_in_real_time),
+    Part("real-night", "real minutes of play with an event lost, or shifted by the service", 10, night_in_real_time),
     *(Part(f"kills-{kind.split()[0]}", f"hard kills under X, {kind}: a control stays down, or an edit is lost", 170,
            partial(kills, kind)) for kind in KINDS),
     Part("switches", "switches between profiles in motion that stick", 2_000, switches),

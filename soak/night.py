@@ -1,14 +1,7 @@
-"""A night of play: eight hours on the simulated clock and ten minutes in real time, every event at its planned time."""
+"""A night of play: eight hours on the simulated clock, every event at its planned time."""
 
 from __future__ import annotations
 
-import tempfile
-import time
-from pathlib import Path
-
-from tests.support import ServiceProcess
-
-from nakrel import protocol as m
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.steps import Tap, Wait
@@ -19,7 +12,7 @@ from nakrel.core.play.sheet import Sheet
 from nakrel.core.play.simulate import Simulator
 from soak.part import Found, Tell
 
-__all__ = ["night_in_real_time", "simulated_night"]
+__all__ = ["simulated_night"]
 
 # A cycle that no whole number of frames or milliseconds fits: 17.543 ms.
 _HOLD_US, _WAIT_US, _PAUSE_US = 8_311, 4_229, 5_003
@@ -61,35 +54,3 @@ def simulated_night(count: int, seed: int, tell: Tell) -> Found:
     if not wanted <= taps <= wanted + 2:
         failures.append(f"{taps:,} events instead of {wanted:,}")
     return Found(failures, f"{taps:,} events, drift {worst_us} µs")
-
-
-def night_in_real_time(count: int, seed: int, tell: Tell) -> Found:
-    """So many real minutes of 500 taps a second: as many as planned, the last as punctual as the first."""
-    tap = Macro(
-        id="tap", name="Tap", play=Play(Mode.TOGGLE), loop=(Tap(control="KEY_Q", hold_us=1_000), Wait(wait_us=1_000))
-    )
-    with tempfile.TemporaryDirectory() as folder:
-        service = ServiceProcess(Path(folder) / "home", "--backend", "stand-in")
-        service.call(m.PutMacro(tap))
-        service.call(m.Play_("tap"))
-        for minute in range(count):
-            time.sleep(60)
-            tell(minute + 1)
-        service.call(m.Stop("tap"))
-        answer = service.call(m.GetRun("tap"))
-        journal = service.call(m.GetJournal(20))
-        service.end()
-    assert isinstance(answer, m.RunIs)
-    assert isinstance(journal, m.Journal)
-    record = answer.record
-    assert record
-    failures = [f"{entry.what}; {entry.why}" for entry in journal.entries if "its plan moved" in entry.why]
-    off = [each.due_us % 1_000 for each in record.events if each.due_us % 1_000]
-    if off:
-        failures.append(f"{len(off)} events were planned between two milliseconds")
-    late = sorted(each.at_us - each.due_us for each in record.events)
-    wanted = count * 60 * 500
-    if record.runs < wanted * 0.999:
-        failures.append(f"{record.runs:,} taps instead of {wanted:,}")
-    note = f"{record.runs:,} taps; late by {late[len(late) // 2]} µs (median), {late[len(late) * 99 // 100]} µs (99 %)"
-    return Found(failures, note)

@@ -9,6 +9,7 @@ from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.backend import KernelBackend
 from nakrel.backends.kernel.channel import SETTLE_US
 from nakrel.backends.kernel.nodes import Abilities
+from nakrel.core.play.events import Pressed
 from tests.backends.fake_kernel import KEYBOARD, MOUSE, FakeFinder, FakeHost, FakeNode, FakeVirtual
 
 SIDE, LEFT, W = 0x113, 0x110, 17
@@ -29,6 +30,8 @@ class Desk:
         self.finder, self.host = FakeFinder(self.nodes), FakeHost(at_once=at_once)
         self.virtuals: list[FakeVirtual] = []
         self.refuse = 0
+        # The presses that were answered before they were told, each with what was sent.
+        self.answered: list[tuple[str, str]] = []
         self.backend = KernelBackend(self.host, self.finder, self.open, self.virtual)
         self.injectors = self.virtuals[0]
 
@@ -64,11 +67,27 @@ class Desk:
     def clone(self, name: str = "Halyard") -> FakeVirtual:
         return next(v for v in self.virtuals if v.name == name)
 
+    def turn(self) -> list[Any]:
+        """What the service does when something is readable."""
+        return [] if self.backend.pass_motion() else self._read()
+
     def hear(self) -> list[Any]:
-        heard, drains = [], -1
+        heard, drains = self.turn(), -1
         while drains != self.host.drains:
             drains = self.host.drains
-            heard += [event.event for event in self.backend.read()]
+            heard += self._read()
+        return heard
+
+    def _read(self) -> list[Any]:
+        heard = []
+        for event in self.backend.read():
+            heard.append(event.event)
+            if isinstance(event.event, Pressed):
+                # What has been answered is told next, and once.
+                answered, self.host.answers = self.host.answers, []
+                assert [control for control, _ in answered] in ([], [event.event.control])
+                self.answered += answered
+        assert not self.host.answers
         return heard
 
     def swap(self, path: str, abilities: Abilities) -> FakeNode:

@@ -178,6 +178,8 @@ class FakeHost:
         self.timers: dict[str, tuple[int, Callable[[], object]]] = {}
         self.faults: list[str] = []
         self.drains = 0
+        self.firsts: dict[str, str] = {}
+        self.answers: list[tuple[str, str]] = []
 
     def now_us(self) -> int:
         return self.now
@@ -216,6 +218,12 @@ class FakeHost:
 
     def devices_changed(self) -> None:
         pass
+
+    def first_of(self, control: str) -> str:
+        return self.firsts.get(control, "")
+
+    def answered(self, control: str, first: str) -> None:
+        self.answers.append((control, first))
 
     def drain(self) -> None:
         self.drains += 1

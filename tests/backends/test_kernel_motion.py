@@ -11,7 +11,7 @@ from nakrel.backends.kernel.channel import SETTLE_US
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.play.events import Pressed, Released, Turned
-from tests.backends.desk import KEY, LEFT, REL, SIDE, Desk
+from tests.backends.desk import KEY, LEFT, REL, SIDE, Desk, W
 from tests.backends.fake_kernel import MOUSE, FakeNode
 
 
@@ -154,3 +154,41 @@ def test_when_reports_of_motion_came_is_noted_while_it_is_asked_for(desk: Desk):
     assert desk.backend.measure(halyard, on=False) == []
     with pytest.raises(KeyError):
         desk.backend.measure("kernel:nothing", on=True)
+
+
+def test_a_mouse_that_never_rests_keeps_no_other_device_from_being_heard(desk: Desk):
+    desk.capture("BTN_SIDE")
+    heard: list[object] = []
+    for n in range(40):
+        desk.mouse.happen((REL, abi.REL_X, 1))
+        if n == 20:
+            desk.keyboard.happen((KEY, W, 1))
+        heard.append(desk.turn())
+    assert moved(desk.clone().reports) == (40, 0)
+    said = [n for n, each in enumerate(heard) if each]
+    assert [heard[n] for n in said] == [[Pressed("KEY_W", True)]]
+    assert 20 <= said[0] <= 28
+
+
+def test_a_press_behind_motion_is_heard_once_and_after_it(desk: Desk):
+    desk.capture("BTN_SIDE")
+    desk.mouse.happen((REL, abi.REL_X, 1))
+    assert desk.turn() == []
+    desk.mouse.happen((REL, abi.REL_X, 2))
+    desk.mouse.happen((KEY, SIDE, 1), (REL, abi.REL_X, 3))
+    assert desk.turn() == [Pressed("BTN_SIDE")]
+    assert desk.turn() == []
+    assert moved(desk.clone().reports) == (6, 0)
+
+
+def test_a_mouse_that_moved_last_can_be_unplugged_and_plugged_in_again(desk: Desk):
+    desk.capture("BTN_SIDE")
+    desk.mouse.happen((REL, abi.REL_X, 1))
+    desk.turn()
+    again = desk.swap(desk.mouse.path, MOUSE)
+    desk.finder.tell("add", again.path)
+    desk.hear()
+    desk.host.pass_time(SETTLE_US)
+    again.happen((REL, abi.REL_X, 5))
+    desk.hear()
+    assert moved(desk.clone().reports) == (6, 0)

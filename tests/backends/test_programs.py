@@ -84,6 +84,8 @@ def test_what_is_read_of_a_process_is_what_psutil_reads(tmp_path: Path):
 def test_only_programs_that_are_wanted_are_kept_of_those_that_start():
     process = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(30)"])
     try:
+        # A process has no command for a moment after it was started.
+        wait_for(lambda: read_program(process.pid, os.getuid()), "the program to have begun")
         watch = ProcessWatch()
         assert not watch.look([process.pid], lambda program: False)
         assert watch.programs == {}

@@ -67,7 +67,7 @@ class EngineMachine(RuleBasedStateMachine):
         self.profile = "one"
 
     def send(self, event: Event) -> None:
-        first = self.engine.first_of(event) if isinstance(event, Pressed) else ""
+        first = self.engine.first_of(event.control, event.passed) if isinstance(event, Pressed) else ""
         outputs, self.deadline_us = self.engine.step(event, self.now_us)
         if first:
             # What may be sent before the engine has worked is what it puts out first.

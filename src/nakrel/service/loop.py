@@ -13,6 +13,8 @@ from typing import Any, Protocol
 __all__ = ["Loop", "monotonic_us", "spin_until"]
 
 
+# So much of what is ready is taken with one turn; the rest with the next.
+_AT_ONCE = 64
 # How old an alarm may be when a turn begins; a younger one will do for that turn, too. That is less than it takes to
 # go off.
 _REARM_US = 500_000
@@ -175,7 +177,12 @@ class Loop:
             self._epoll.close()
 
     def _turn(self) -> None:
-        ready, writable = self._wait()
+        slept_us = time.monotonic_ns() // 1_000
+        ready, writable = self._wait(slept_us)
+        woke_us = time.monotonic_ns() // 1_000
+        if self._guarded and self._alarm is not None and woke_us - self._armed_us > _REARM_US:
+            self._alarm.arm()
+            self._armed_us = woke_us
         for handle in writable:
             if (entry := self._handles.get(handle)) and entry[1]:
                 self._call(entry[1])
@@ -185,14 +192,15 @@ class Loop:
                 self._call(entry[0])
         if self._soonest_us is not None and self._soonest_us <= time.monotonic_ns() // 1_000:
             self._fire()
+        # What is waited for is answered by now: a press must not wait for this.
+        self._note_pace(woke_us - slept_us, ready)
 
-    def _wait(self) -> tuple[list[int], list[int]]:
+    def _wait(self, now_us: int) -> tuple[list[int], list[int]]:
         """Sleep until something is ready or due.
 
         select, whose timeout has microseconds, where a timer is near or something is to be written. While nothing is,
         and while much happens long before the next timer, epoll: it takes half as long, but counts in milliseconds.
         """
-        now_us = time.monotonic_ns() // 1_000
         limit_s = None if self._soonest_us is None else max(0, self._soonest_us - now_us) / 1_000_000
         self.turn = 0
         writable: list[int] = []
@@ -201,26 +209,28 @@ class Loop:
             and not self._writers
             and (limit_s is None or (self._lively and limit_s > _LIVELY_S))
         ):
-            ready = [handle for handle, _ in self._epoll.poll(None if limit_s is None else limit_s - _EXACT_S)]
+            ready = [
+                handle for handle, _ in self._epoll.poll(None if limit_s is None else limit_s - _EXACT_S, _AT_ONCE)
+            ]
         else:
             ready, writable, _ = select.select(self._readers, self._writers, (), limit_s)
         self._turns += 1
         self.turn = self._turns
-        before_us, now_us = now_us, time.monotonic_ns() // 1_000
-        self._lively = now_us - before_us < _LIVELY_US
-        if now_us - before_us > _SLEPT_US:
+        return ready, writable
+
+    def _note_pace(self, slept_us: int, ready: list[int]) -> None:
+        """How long it slept before this turn tells whether much happens, or something keeps it from sleeping."""
+        self._lively = slept_us < _LIVELY_US
+        if slept_us > _SLEPT_US:
             if self._restless > 0:
                 self._restless -= _REST
-        else:
-            self._restless += 1
-            if self._restless == _RESTLESS:
-                self._restless = _TOLD
-                names = [getattr(self._handles[handle][0], "__qualname__", "?") for handle in ready]
-                self._on_restless(f"descriptors of {names}, timers {sorted(self._timers)}")
-        if self._guarded and self._alarm is not None and now_us - self._armed_us > _REARM_US:
-            self._alarm.arm()
-            self._armed_us = now_us
-        return ready, writable
+            return
+        self._restless += 1
+        if self._restless == _RESTLESS:
+            self._restless = _TOLD
+            calls = [self._handles[handle][0] for handle in ready if handle in self._handles]
+            names = [getattr(getattr(call, "func", call), "__qualname__", "?") for call in calls]
+            self._on_restless(f"descriptors of {names}, timers {sorted(self._timers)}")
 
     def _fire(self) -> None:
         now_us = monotonic_us()

@@ -81,6 +81,9 @@ class Playback:
         self.running: dict[str, Running] = {}
         self._deadline_us: int | None = None
         self.echo = Echo()
+        self._pressed = self.echo.controls
+        # A press that has been answered and is still to come: its control, and what was sent.
+        self._answered: tuple[str, str] | None = None
         # Clients whose own window is in front: macros must not click and type into it.
         self._fronts: frozenset[object] = frozenset()
 
@@ -97,14 +100,27 @@ class Playback:
         """
         now_us = monotonic_us()
         ahead, lost = "", ""
-        if type(event) is Pressed and not self._fronts and (ahead := self.engine.first_of(event)):
-            lost = self._send((Emit(ahead, 1, now_us, "", False),))
+        if type(event) is Pressed:
+            if self._answered and self._answered[0] == event.control:
+                (_, ahead), self._answered = self._answered, None
+            elif not self._fronts and (ahead := self.engine.first_of(event.control, event.passed)):
+                lost = self._send((Emit(ahead, 1, now_us, "", False),))
         outputs, self._deadline_us = self.engine.step(event, now_us)
         try:
             if outputs or ahead:
                 self._deliver(outputs, ahead, lost)
         finally:
             self._set_alarm()
+
+    def first_of(self, control: str) -> str:
+        """What a press of this control, which reaches no program, is sure to put down before all else; '' where that
+        isn't sure, as it isn't for one that may be an echo."""
+        return "" if self._fronts or control in self._pressed else self.engine.first_of(control)
+
+    def answered(self, control: str, first: str) -> None:
+        """A press of this control comes to `step` next, and that has been sent already."""
+        self._answered = control, first
+        self.echo.sent((Emit(first, 1, 0, "", False),), monotonic_us())
 
     def _wake(self) -> None:
         """Work out what is due, wait for the very moment, and send it.

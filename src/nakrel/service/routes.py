@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 from collections.abc import Callable, Collection, Mapping
+from functools import partial
 from typing import TYPE_CHECKING, NamedTuple, Protocol, TypeVar
 
 from msgspec.structs import replace
@@ -81,6 +82,9 @@ class Routes:
         self._pressed: dict[tuple[str, str], object] = {}
         self.wants_stand_ins = False
         self.real: KernelBackend | X11Backend | None = None
+        # What backends ask and tell of a press that they are about to hand on.
+        self.first_of: Callable[[str], str] = lambda control: ""
+        self.answered: Callable[[str, str], object] = lambda control, first: None
         self._bounces: Mapping[str, Mapping[str, int]] = {}
         # The names of devices that send back what macros press.
         self.echoing: set[str] = set()
@@ -117,7 +121,9 @@ class Routes:
         else:
             self.output = real
             self.debounce(self._bounces)
-            self._loop.watch(real, lambda: self.read(real))
+            # Asked of thousands of reports a second: a call less counts.
+            ready = partial(self._pass_on, real) if isinstance(real, KernelBackend) else partial(self.read, real)
+            self._loop.watch(real, ready)
         self.set_stand_ins(want_stand_ins)
 
     def lost(self, error: str) -> bool:
@@ -246,6 +252,16 @@ class Routes:
             self._user.route_lost(str(error))
         else:
             self.drain()
+
+    def _pass_on(self, kernel: KernelBackend) -> None:
+        """Hand on what has come; where that is motion and no more, it goes the short way."""
+        try:
+            if kernel.pass_motion():
+                return
+        except BackendLost as error:
+            self._user.route_lost(str(error))
+        else:
+            self.read(kernel)
 
     def read(self, backend: InputBackend) -> None:
         """Hand on what has come."""

@@ -75,6 +75,7 @@ class Service:
         self.playback = Playback(self.loop, self.feed, self.reporter, self)
         self.live = Live(home, self.loop, self.state, self.preparer, self.reporter, self)
         self.routes = Routes(self.loop, options, self, self.opener, self.reporter, sink)
+        self.routes.first_of, self.routes.answered = self.playback.first_of, self.playback.answered
         self.cues = Cues(self.worker, self, self.live.notify, self.routes.show_light)
         self.cues.change(self.state.settings.cues)
         self.reporter.on_fault = lambda error: self.cues.tell(Cue.FAULT, error)

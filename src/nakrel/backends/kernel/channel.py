@@ -13,7 +13,7 @@ is there the node is that thread's, and what fingers do there waits in the kerne
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from typing import NamedTuple, Protocol
 
 from nakrel.backends.kernel import abi
@@ -50,7 +50,10 @@ _TOLD = (abi.EV_LED, abi.EV_SND, abi.EV_REP)
 _MOTION = bytes((abi.EV_SYN, abi.EV_REL))
 _PLAIN = bytes({abi.REL_X, abi.REL_Y, abi.SYN_REPORT})
 _SIZE = abi.EVENT.size
+# Of an event: its type, code and value, without its time.
+_TAIL = 16
 _SYN = abi.event(abi.EV_SYN, abi.SYN_REPORT, 0)
+_END = _SYN[_TAIL:]
 
 
 class Heard(NamedTuple):
@@ -75,10 +78,13 @@ class Clone(Protocol):
 
 
 class Channel:
-    """Reads a node that has just been opened: `down` is what is down on it by the kernel's books."""
+    """Reads a node that has just been opened: `down` is what is down on it by the kernel's books. `answer` is called
+    with a control whose press has come and is kept from the programs, before it is taken apart."""
 
-    def __init__(self, node: NodeLike, down: set[int], now_us: int) -> None:
-        self.node = node
+    def __init__(
+        self, node: NodeLike, down: set[int], now_us: int, answer: Callable[[str], object] = lambda control: None
+    ) -> None:
+        self.node, self._answer = node, answer
         self.trouble = ""
         self.grabbed = False
         # Whether the node is another thread's for the moment.
@@ -94,6 +100,8 @@ class Channel:
         self.motion_times: list[int] | None = None
         self._captured: frozenset[str] = frozenset()
         self._taken_keys: frozenset[int] = frozenset()
+        # The type, code and value of each press that is kept from the programs, as it is read; and the control.
+        self._taken_presses: dict[bytes, tuple[int, str]] = {}
         self._wheels_taken = self._wheels_change = self._moves_change = False
         self.down = down
         self._unseen = set(self.down)
@@ -127,6 +135,7 @@ class Channel:
         self._captured = mine
         self._taken_keys = frozenset(CONTROLS[code].number for code in mine if CONTROLS[code].kind is not Kind.WHEEL)
         self._wheels_taken = any(CONTROLS[code].kind is Kind.WHEEL for code in mine)
+        self._note_presses()
         self._note_change()
 
     @property
@@ -138,6 +147,7 @@ class Channel:
         """Drop the edges that follow on another of these controls within its time, while the node is grabbed."""
         mine = {CONTROLS[code].number: us for code, us in times_us.items() if code in self.controls and us}
         self.switches.want(mine, self.down)
+        self._note_presses()
 
     def tell_late(self, now_us: int) -> Iterator[Heard]:
         """The edges that waited until now."""
@@ -155,6 +165,12 @@ class Channel:
         if self._conditioner.motion != (motion or AS_IT_IS):
             self._conditioner = Conditioner(motion or AS_IT_IS)
         self._note_change()
+
+    def _note_presses(self) -> None:
+        """One that may be a bounce has to be looked at first."""
+        taken = () if self.switches else (code for code in self._captured if CONTROLS[code].kind is not Kind.WHEEL)
+        numbers = ((CONTROLS[code].number, code) for code in taken)
+        self._taken_presses = {abi.event(abi.EV_KEY, number, 1)[_TAIL:]: (number, code) for number, code in numbers}
 
     def _note_change(self) -> None:
         """Asked of every report, so worked out here."""
@@ -217,7 +233,7 @@ class Channel:
     def pass_motion(self) -> bool:
         """Read what has come, and pass it on if it is motion and no more: the way of most reports by far.
 
-        False where `read` is needed, for what was read or for an error of the node or of the clone.
+        False where nothing has come, and where `read` is needed, for what was read or for an error of the node.
         """
         if self._early or self._ends or self._dropping or self._out:
             return False
@@ -225,16 +241,29 @@ class Channel:
             data = self._read_node()
         except OSError:
             return False
+        if known := self._taken_presses.get(data[_TAIL - 2 * _SIZE : -_SIZE]):
+            self._early = data
+            self._answer_press(data, *known)
+            return False
         # The low byte of each event's type and code; a false alarm costs time, no more.
         codes = data[18::_SIZE]
         if data[16::_SIZE].strip(_MOTION) or (codes.strip(_PLAIN) and self._is_more(codes)):
             self._early = data
             return False
-        if self.grabbed and self.clone and data:
+        if not data:
+            return False
+        if self.grabbed and self.clone:
             passed = self._moved_on(data) if self._moves_change else data
             if passed:
                 self.clone.write(passed)
         return True
+
+    def _answer_press(self, data: bytes, number: int, code: str) -> None:
+        """Have a press answered that makes a report of its own and is kept from the programs: what it puts down leaves
+        before all else is worked out, which takes longer."""
+        alone = len(data) == 2 * _SIZE or (len(data) == 3 * _SIZE and data[_TAIL] == abi.EV_MSC)
+        if alone and self.grabbed and number not in self.down and data.endswith(_END):
+            self._answer(code)
 
     def _is_more(self, codes: bytes) -> bool:
         """Whether there is more than motion in events of which these are the codes."""

@@ -38,6 +38,10 @@ def _can_send(control: Control) -> bool:
 
 
 _CODES = {c.code: c.number for c in CONTROLS.values() if c.kind is not Kind.WHEEL and _can_send(c)}
+# What a press and a release of each are, made in advance: a first press is to leave soon.
+_REPORTS = {
+    (code, value): abi.report((abi.EV_KEY, number, value)) for code, number in _CODES.items() for value in (0, 1)
+}
 _MOVES = frozenset({abi.REL_X, abi.REL_Y, abi.REL_WHEEL, abi.REL_HWHEEL})
 _FINE_WHEELS = frozenset({abi.REL_WHEEL_HI_RES, abi.REL_HWHEEL_HI_RES})
 HANDS = Abilities(
@@ -62,17 +66,18 @@ class Output:
         """Send the events in order. Raises `CannotEmit` once all that can be sent was sent, and `BackendLost`."""
         data, cannot, presses = bytearray(), "", 0
         for event in events:
-            if wheel := _WHEELS.get(event.control):
-                axis, fine, sign = wheel
-                notches = sign * event.value
-                data += abi.report((abi.EV_REL, axis, notches), (abi.EV_REL, fine, notches * abi.HI_RES))
-            elif (number := _CODES.get(event.control)) is not None:
-                data += abi.report((abi.EV_KEY, number, event.value))
+            if report := _REPORTS.get((event.control, event.value)):
+                data += report
+                number = _CODES[event.control]
                 if event.value:
                     presses += number not in self._down
                     self._down[number] = None
                 else:
                     self._down.pop(number, None)
+            elif wheel := _WHEELS.get(event.control):
+                axis, fine, sign = wheel
+                notches = sign * event.value
+                data += abi.report((abi.EV_REL, axis, notches), (abi.EV_REL, fine, notches * abi.HI_RES))
             else:
                 cannot = event.control
         if data:
@@ -84,6 +89,18 @@ class Output:
                     label=CONTROLS[cannot].label, cannot=cannot
                 )
             )
+
+    def press(self, control: str) -> bool:
+        """Press this one, with as little as can be done before it is out; False where no device of ours has it. Raises
+        `BackendLost`."""
+        report = _REPORTS.get((control, 1))
+        if report is None:
+            return False
+        self.hands.write(report)
+        number = _CODES[control]
+        self.hands.presses += number not in self._down
+        self._down[number] = None
+        return True
 
     def move_by(self, dx: int, dy: int) -> None:
         """Move the pointer by so many units of a mouse; the desktop's pointer speed applies."""

@@ -6,7 +6,7 @@ import contextlib
 import os
 import struct
 import time
-from collections.abc import Collection
+from collections.abc import Collection, Iterator
 
 from nakrel.backends.protocols import BackendLost, InputEvent
 from nakrel.core.model.controls import CONTROLS, Kind
@@ -34,6 +34,7 @@ STAND_INS = (
 )
 
 _CODES = sorted(CONTROLS)
+_NOTCHES = frozenset(control.code for control in CONTROLS.values() if control.kind is Kind.WHEEL)
 _INDEX = {code: n for n, code in enumerate(_CODES)}
 # One event in the pipe: device, control, value, and the time in microseconds.
 _RECORD = struct.Struct("=BHiq")
@@ -45,6 +46,7 @@ class StandInDevices:
 
     def __init__(self, devices: tuple[Device, ...] = STAND_INS) -> None:
         self._devices = devices
+        self._names = [device.name for device in devices]
         self._down: set[str] = set()
         self._read_fd, self.hand_fd = os.pipe2(os.O_NONBLOCK | os.O_CLOEXEC)
         self.captured: frozenset[str] = frozenset()
@@ -77,19 +79,17 @@ class StandInDevices:
             )
         os.write(self.hand_fd, _RECORD.pack(found, _INDEX[control], value, time.monotonic_ns() // 1_000))
 
-    def read(self) -> list[InputEvent]:
+    def read(self) -> Iterator[InputEvent]:
         """What the simulated fingers did since the last call."""
         try:
             data = os.read(self._read_fd, _RECORD.size * 256)
         except BlockingIOError:
-            return []
+            return
         except OSError as error:
             raise BackendLost(tr("the simulated devices are gone: {reason}").format(reason=error.strerror)) from None
-        found = []
         for number, index, value, at_us in _RECORD.iter_unpack(data):
             if event := self._event(_CODES[index], value):
-                found.append(InputEvent(event, at_us, self._devices[number].name))
-        return found
+                yield InputEvent(event, at_us, self._names[number])
 
     def close(self) -> None:
         """Close the pipe."""
@@ -101,7 +101,7 @@ class StandInDevices:
         return self.apart and code not in self.captured
 
     def _event(self, code: str, value: int) -> Pressed | Released | Turned | None:
-        if CONTROLS[code].kind is Kind.WHEEL:
+        if code in _NOTCHES:
             return Turned(code, value, self._passed(code)) if value else None
         if bool(value) == (code in self._down):
             return None

@@ -3,7 +3,7 @@ back as presses of a device of its own, and a macro that presses its own trigger
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
 
 from nakrel.core.play.events import Emit
 
@@ -28,6 +28,11 @@ class Echo:
         for emit in emits:
             if emit.value:
                 self._sent[emit.control] = at_us, self._sent.get(emit.control, (0, 0))[1] + 1
+
+    @property
+    def controls(self) -> Collection[str]:
+        """What macros have pressed: a press of another can't be an echo."""
+        return self._sent.keys()
 
     def heard(self, control: str, device: str, at_us: int) -> bool:
         """A device reports a press: whether it is one echo too many."""

@@ -159,17 +159,16 @@ class Engine:
         deadlines = [due for run in self._runs.values() if (due := run.player.deadline_us) is not None]
         return tuple(self._out), min(deadlines, default=None)
 
-    def first_of(self, event: Pressed) -> str:
-        """The control that this press is sure to put down before all else, as things are; '' where that isn't sure.
-        Who asks before `step` can send it before everything else is worked out."""
-        control = event.control
+    def first_of(self, control: str, passed: bool = False) -> str:
+        """The control that a press of this one is sure to put down before all else, as things are; '' where that isn't
+        sure. Who asks before `step` can send it before everything else is worked out."""
         if self._runs or self._layers or control in self._fingers:
             return ""
         action = self._sheet.actions.get(control)
         if action is None or not (first := action.first) or self._holds.ledger.is_down(first):
             return ""
         # A press that has passed puts its own control down.
-        return "" if event.passed and first == control else first
+        return "" if passed and first == control else first
 
     def _play(self, event: PlayMacro) -> None:
         if event.plan.macro not in self._runs:
