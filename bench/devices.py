@@ -114,8 +114,9 @@ class _Finder(Finder):
 class Devices:
     """A service in a process of its own, with a macro on the pipe mouse's side button, which grabs the mouse.
 
-    `mouse` takes the mouse's events, `clone` gives what passes, `hands` what macros emit, with the time at which it left. `pointer` is what becomes of
-    its motion, and `debounce` has by control the microseconds in which what bounces is dropped.
+    `mouse` takes the mouse's events, `clone` gives what passes, `hands` what macros emit, each with the time at which
+    it left. `pointer` is what becomes of its motion, and `debounce` has by control the microseconds in which what
+    bounces is dropped.
     """
 
     def __init__(

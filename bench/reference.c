@@ -6,7 +6,7 @@
  *   spawn RATE S M starts RATE programs a second for S seconds, each of which lives for M milliseconds
  *   live M        lives for M milliseconds
  *   stalls S      sleeps to deadlines a millisecond apart for S seconds; prints the start and end, in monotonic us, of each
- *                 time that it was kept for more than 10 ms: this processor, or all of the machine, stood still
+ *                 time that it was kept for more than 1 ms: this processor, or all of the machine, stood still
  *   sleep N P     sleeps N times to absolute deadlines P nanoseconds apart and prints how late each wake-up was, in ns
  */
 #define _GNU_SOURCE
@@ -77,12 +77,12 @@ static int spawn(const char *self, long rate, long seconds, const char *live_ms)
 }
 
 static int stalls(long seconds) {
-    const long long period = 1000000LL, limit = 10 * period;
+    const long long period = 1000000LL;
     long long due = now_ns() + period, end = due + seconds * 1000000000LL;
     while (due < end) {
         sleep_until(due);
         long long now = now_ns();
-        if (now - due > limit) {
+        if (now - due > period) {
             printf("%lld %lld\n", due / 1000, now / 1000);
             due = now;
         }

@@ -8,34 +8,32 @@ machine stood still, and where it wasn't, the service is at fault.
 from __future__ import annotations
 
 import contextlib
+import fcntl
 import os
 import subprocess
-import tempfile
 import time
+from array import array
 from pathlib import Path
 from typing import NamedTuple
 
-from tests.support import ServiceProcess
+from bench.rig import Rig, build_reference
 
-from nakrel import protocol as m
 from nakrel.core.model.macro import Macro, Mode, Play
-from nakrel.core.model.runs import RunEvent, RunRecord
 from nakrel.core.model.steps import Tap, Wait
 from nakrel.core.play.player import CATCH_UP_US
-from nakrel.service.runs import LAST
 from soak.part import Found, Tell
 
 __all__ = ["night_in_real_time"]
 
-_SOURCE = Path(__file__).parent.parent / "bench" / "reference.c"
 _HALF_US = 1_000
 _TAP = Macro(
     id="tap", name="Tap", play=Play(Mode.TOGGLE), loop=(Tap(control="KEY_Q", hold_us=_HALF_US), Wait(wait_us=_HALF_US))
 )
-# This long brings half of the events of a run that the service keeps.
-_LOOK_S = LAST / 2 * _HALF_US / 1_000_000
 # Above what the service asks for: time that the service itself takes must not look like the machine's.
 _PRIORITY = 10
+# How often what came is taken, and the room for what comes meanwhile: a reader that is kept for long must not hold the
+# service up.
+_LOOK_S, _ROOM = 0.5, 1 << 20
 
 
 class _Stall(NamedTuple):
@@ -48,9 +46,7 @@ class _Stall(NamedTuple):
 class _Watched:
     """A program in C on each processor that tells when that one stood still."""
 
-    def __init__(self, folder: Path, seconds: int) -> None:
-        reference = folder / "reference"
-        subprocess.run(["gcc", "-O2", "-o", reference, _SOURCE, "-lm"], check=True)
+    def __init__(self, reference: Path, seconds: int) -> None:
         self._each: list[subprocess.Popen[str]] = []
         for processor in sorted(os.sched_getaffinity(0)):
             watch = subprocess.Popen([reference, "stalls", str(seconds)], stdout=subprocess.PIPE, text=True)
@@ -66,67 +62,84 @@ class _Watched:
         return sorted(_Stall(*map(int, line.split())) for line in told.splitlines())
 
 
+class _Sent:
+    """What came of the macro, event by event, against its plan."""
+
+    def __init__(self) -> None:
+        self.count = 0
+        self.late_us = array("q")
+        # Where the plan was moved: the event's number, when it should have been sent, and when it was planned then.
+        self.moves: list[tuple[int, int, int]] = []
+        self.failures: list[str] = []
+        self._planned_us = 0
+
+    def add(self, due_ns: int, at_ns: int, value: int) -> None:
+        """The next event came."""
+        due_us = due_ns // 1_000
+        if value != (self.count + 1) % 2:
+            self.failures.append(f"event {self.count} is {'a press' if value else 'a release'}")
+        if at_ns < due_ns:
+            self.failures.append(f"event {self.count} was sent {due_ns - at_ns} ns early")
+        if self.count and due_us != self._planned_us:
+            self.moves.append((self.count, self._planned_us, due_us))
+        self.late_us.append((at_ns - due_ns) // 1_000)
+        self._planned_us = due_us + _HALF_US
+        self.count += 1
+
+
 def night_in_real_time(count: int, seed: int, tell: Tell) -> Found:
     """So many real minutes."""
-    with tempfile.TemporaryDirectory() as folder:
-        service = ServiceProcess(Path(folder) / "home", "--backend", "stand-in")
-        service.call(m.PutMacro(_TAP))
-        watched = _Watched(Path(folder), count * 60 + 5)
-        service.call(m.Play_("tap"))
-        began = time.monotonic()
-        events: list[RunEvent] = []
-        while (now := time.monotonic()) < began + count * 60:
-            time.sleep(min(_LOOK_S, began + count * 60 - now))
-            _add(events, service)
-            tell(int(time.monotonic() - began) // 60)
-        service.call(m.Stop("tap"))
-        record = _add(events, service)
-        service.end()
-        stalls = watched.stalls()
-    return _judged(events, record, stalls, count)
+    rig, sent = Rig(_TAP), _Sent()
+    fcntl.fcntl(rig.out_fd, fcntl.F_SETPIPE_SZ, _ROOM)
+    watched = _Watched(build_reference(), count * 60 + 5)
+    (button,) = rig.buttons(1)
+    began = time.monotonic()
+    _tap(rig, button)
+    while (now := time.monotonic()) < began + count * 60:
+        time.sleep(min(_LOOK_S, began + count * 60 - now))
+        _take(rig, sent)
+        tell(int(time.monotonic() - began) // 60)
+    _tap(rig, button)
+    played_us = (time.monotonic() - began) * 1_000_000
+    time.sleep(_LOOK_S)
+    _take(rig, sent)
+    rig.end()
+    return _judged(sent, watched.stalls(), played_us)
 
 
-def _add(events: list[RunEvent], service: ServiceProcess) -> RunRecord:
-    """Add the events that are new."""
-    answer = service.call(m.GetRun("tap"))
-    assert isinstance(answer, m.RunIs)
-    assert answer.record
-    record = answer.record
-    new = record.left_out + len(record.events) - len(events)
-    if record.left_out and new > LAST:
-        raise RuntimeError("events were left out between two looks")
-    events += record.events[len(record.events) - new :]
-    return record
+def _tap(rig: Rig, button: str) -> None:
+    for value in (1, 0):
+        rig.press(button, value)
 
 
-def _judged(events: list[RunEvent], record: RunRecord, stalls: list[_Stall], minutes: int) -> Found:
+def _take(rig: Rig, sent: _Sent) -> None:
+    while came := rig.read(0):
+        for event in came:
+            sent.add(*event)
+
+
+def _judged(sent: _Sent, stalls: list[_Stall], played_us: float) -> Found:
     """Every event follows on the one before by the plan, or after a time in which the machine stood still."""
-    failures: list[str] = []
-    moved_us, moves, before = 0, 0, events[0]
-    for n, event in enumerate(events):
-        if event.value != (n + 1) % 2 or event.control != "KEY_Q":
-            failures.append(f"event {n} is {event.control} {event.value}")
-        if not n:
+    failures, moved_us = sent.failures, 0
+    for number, planned_us, due_us in sent.moves:
+        shift_us = due_us - planned_us
+        if number == sent.count - 1 and -_HALF_US <= shift_us < 0:
+            # The end, in the midst of a press: it is let go at once.
             continue
-        planned_us = before.due_us + _HALF_US
-        shift_us = event.due_us - planned_us
-        if shift_us:
-            moves += 1
-            moved_us += shift_us
-            from_us = record.began_us + planned_us
-            still_us = _shared_us(from_us, from_us + shift_us, stalls)
-            if not CATCH_UP_US < shift_us <= still_us + CATCH_UP_US:
-                still = f"the machine stood still for {still_us / 1_000:.1f}"
-                failures.append(f"event {n} was moved by {shift_us / 1_000:.1f} ms; {still}")
-        if event.at_us < event.due_us:
-            failures.append(f"event {n} was sent {event.due_us - event.at_us} µs early")
-        before = event
-    if events[-1].due_us < (minutes * 60 - 1) * 1_000_000:
-        failures.append(f"the macro ended after {events[-1].due_us / 1_000_000:.0f} s: {record.reason}")
-    late = sorted(event.at_us - event.due_us for event in events)
+        still_us = _shared_us(planned_us, due_us, stalls)
+        moved_us += shift_us
+        if not CATCH_UP_US < shift_us <= still_us + CATCH_UP_US:
+            still = f"the machine stood still for {still_us / 1_000:.1f}"
+            failures.append(f"event {number} was moved by {shift_us / 1_000:.1f} ms; {still}")
+    wanted = (played_us - moved_us) / _HALF_US
+    if abs(sent.count - wanted) > CATCH_UP_US / _HALF_US:
+        failures.append(f"{sent.count:,} events instead of {wanted:,.0f}")
+    late = sorted(sent.late_us)
+    still_us = sum(stall.to_us - stall.from_us for stall in stalls)
     note = (
-        f"{len(events):,} events, late by {late[len(late) // 2]} µs (median), {late[len(late) * 99 // 100]} µs (99 %); "
-        f"the plan was moved by {moved_us / 1_000:.0f} ms in {moves} times the machine stood still, of {len(stalls)}"
+        f"{sent.count:,} events, late by {late[len(late) // 2]} µs (median), {late[len(late) * 99 // 100]} µs (99 %); "
+        f"the plan was moved {len(sent.moves)} times, by {moved_us / 1_000:,.0f} ms in all; processors stood still for "
+        f"{still_us / 1_000:,.0f} ms"
     )
     return Found(failures, note)
 

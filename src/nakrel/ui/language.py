@@ -48,7 +48,8 @@ def translate_qt() -> None:
 
 def _marks(language: str) -> words.Marks:
     session = QLocale.system()
-    if session.language() == QLocale.Language.C:
+    # By its name: Qt's table of all languages takes longer to make than most of the window.
+    if session.name() == "C":
         return MARKS[language]
     return words.Marks(session.decimalPoint(), session.groupSeparator())
 

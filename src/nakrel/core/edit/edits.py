@@ -8,6 +8,7 @@ branch of a pick-one block, and what an if block does otherwise, has a row of it
 from __future__ import annotations
 
 import itertools
+from collections import deque
 from collections.abc import Callable, Collection, Sequence
 from typing import Any, NamedTuple
 
@@ -139,10 +140,20 @@ def row_at(macro: Macro, row: int) -> Row | None:
 
 def _is_flat(steps: tuple[Step, ...]) -> bool:
     """Whether there is no block among the steps, so that each has one row."""
-    return not _BLOCKS & set(map(type, steps))
+    # A copy, since other threads may add to it.
+    for known, flat in tuple(_FLAT):
+        if known is steps:
+            return flat
+    flat = _BLOCKS.isdisjoint(map(type, steps))
+    if len(steps) > _LONG:
+        _FLAT.append((steps, flat))
+    return flat
 
 
-_BLOCKS = {Repeat, PickOne, If}
+_BLOCKS = frozenset({Repeat, PickOne, If})
+# What was found of long macros lately: an edit asks of the same steps a dozen times, and looking takes a while.
+_LONG = 500
+_FLAT: deque[tuple[tuple[Step, ...], bool]] = deque(maxlen=6)
 
 
 def steps_in(macro: Macro, section: Section, inside: Inside) -> tuple[Step, ...]:

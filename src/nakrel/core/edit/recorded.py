@@ -12,6 +12,8 @@ from nakrel.core.model.steps import Note, Press, Release, Step, Wait
 
 __all__ = ["gap_after", "insert_recorded", "row_before"]
 
+_HOLDING = frozenset({Press, Release})
+
 
 def gap_after(macro: Macro, row: int | None) -> Place:
     """The gap after a row in which nothing is held: after the whole hold where the row is in the midst of one. With
@@ -24,8 +26,9 @@ def gap_after(macro: Macro, row: int | None) -> Place:
         if not step.off:
             (down.add if isinstance(step, Press) else down.discard)(step.control)
 
-    # In long macros nearly all steps are of other kinds.
-    for step in steps[: place.at]:
+    # Long macros often have neither kind: that is told soonest by the kinds of all steps together.
+    before = steps[: place.at]
+    for step in () if _HOLDING.isdisjoint(map(type, before)) else before:
         if (kind := type(step)) is Press or kind is Release:
             play(cast("Press | Release", step))
     for at in range(place.at, len(steps)):
