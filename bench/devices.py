@@ -35,7 +35,7 @@ from nakrel.storage.library import Library
 __all__ = ["Devices", "ticks"]
 
 _AS_IT_IS: Final = Pointing()
-LEFT = struct.Struct("=q")
+LEFT = struct.Struct("=qi")
 _NONE: Final[Mapping[str, int]] = {}
 TRIGGER, TRIGGER_NUMBER = "BTN_SIDE", 0x113
 _MOUSE = Abilities(
@@ -100,10 +100,12 @@ class _Virtual:
 
 
 class _Hands(_Virtual):
-    """Writes before each report when that left, in nanoseconds."""
+    """Tells of each event but the marks when it left, in nanoseconds, and its value."""
 
     def write(self, data: bytes) -> None:
-        os.write(self.fd, LEFT.pack(time.monotonic_ns()) + data)
+        now = time.monotonic_ns()
+        told = (LEFT.pack(now, value) for *_, kind, _, value in abi.EVENT.iter_unpack(data) if kind != abi.EV_SYN)
+        os.write(self.fd, b"".join(told))
 
 
 class _Finder(Finder):
@@ -114,9 +116,8 @@ class _Finder(Finder):
 class Devices:
     """A service in a process of its own, with a macro on the pipe mouse's side button, which grabs the mouse.
 
-    `mouse` takes the mouse's events, `clone` gives what passes, `hands` what macros emit, each with the time at which
-    it left. `pointer` is what becomes of its motion, and `debounce` has by control the microseconds in which what
-    bounces is dropped.
+    `mouse` takes the mouse's events, `clone` gives what passes, `came` what macros emit. `pointer` is what becomes of
+    its motion, and `debounce` has by control the microseconds in which what bounces is dropped.
     """
 
     def __init__(
@@ -159,6 +160,12 @@ class Devices:
         now = time.monotonic_ns()
         os.write(self.mouse, abi.report((abi.EV_KEY, TRIGGER_NUMBER, value)))
         return now
+
+    def came(self, limit_s: float) -> list[tuple[int, int]]:
+        """What macros have emitted by now, waiting for the first of it: when it left, in ns, and its value."""
+        if not select.select([self.hands], [], [], limit_s)[0]:
+            return []
+        return list(LEFT.iter_unpack(os.read(self.hands, LEFT.size * 1_000)))
 
     def end(self) -> None:
         """End the service and close the pipes that are still open."""
