@@ -21,6 +21,7 @@ from bench.against import compare
 from bench.devices import TRIGGER, TRIGGER_NUMBER, Devices, forwarded
 from bench.editing import edit_times
 from bench.following import PROCESSES, RATE, live_times, starts_beside
+from bench.hostile import hostile_times
 from bench.rig import IN, Rig, build_reference
 from bench.scale import scale_times
 from bench.standing import starved, stopped
@@ -435,6 +436,12 @@ def event_cost(count: int) -> Row:
     )
 
 
+def hostile(rounds: int) -> Row:
+    """Macros made to take long."""
+    told = (f"{name}: {laid:.0f} and {checked:.0f} ms" for name, (laid, checked) in hostile_times(rounds).items())
+    return "macros made to take long: laid out, and checked in the process beside", "; ".join(told), "", "≤ 200 ms"
+
+
 def main() -> int:
     """Run the chosen measurements."""
     parser = argparse.ArgumentParser(prog="scripts/bench", description=__doc__)
@@ -465,6 +472,7 @@ def main() -> int:
         "idle": lambda: idle(30 * max(scale, 0.2)),
         "window": lambda: window_start(max(3, int(9 * scale))),
         "editing": lambda: editing(max(5, int(15 * scale))),
+        "hostile": lambda: hostile(max(3, int(7 * scale))),
         "scale": lambda: large_library(max(6, int(12 * scale))),
         "starts": lambda: starts(reference, int(10 * max(scale, 0.5))),
         "following": lambda: following(max(10, int(60 * scale))),

@@ -25,6 +25,7 @@ from nakrel.core.model.steps import (
     Text,
     Wait,
     Wheel,
+    amount,
     formulas_of,
 )
 
@@ -49,6 +50,8 @@ OTHERS_BY_STEP: dict[type, str] = {Pointer: POINTER, Text: TEXT, Open: OPEN}
 
 # So many steps of repeats are worked out for one macro: what goes beyond takes longer than anybody waits (200 ms).
 MOST_STEPS = 20_000
+# To work out a formula takes as long as so many steps without one.
+FORMULA_STEPS = 10
 
 
 class Budget:
@@ -89,8 +92,13 @@ class Piece(NamedTuple):
     cut: bool = False
 
 
+# One that goes by formulas and isn't laid out yet.
+_NOT_LAID_OUT = Piece(1, 0, 0, False, (), (0,), (), ())
+
+
 def piece_of(step: Step, budget: Budget, scope: Estimate | None = None) -> Piece:
-    """Lay one step out; repeats only as far as the budget goes."""
+    """Lay one step out; repeats only as far as the budget goes. Without a `scope` one that goes by formulas is only
+    said to be not `fixed`: what they give goes by all that is before it."""
     match step:
         # The kinds that most macros are made of come first.
         case Wait(off=False, wait_us=int() as wait_us, most_us=None):
@@ -98,6 +106,11 @@ def piece_of(step: Step, budget: Budget, scope: Estimate | None = None) -> Piece
         case Tap(off=False, hold_us=int() as hold_us, control=control):
             marks = (Mark(0, control, 1, 0), Mark(hold_us, control, 0, 0))
             return Piece(1, 1, hold_us, True, (control,), (0,), marks, ())
+    if scope is None:
+        formulas: set[str] = set()
+        amount((step,), formulas)
+        if formulas:
+            return _NOT_LAID_OUT
     layout = Layout(scope or Estimate(), budget)
     layout.lay((step,))
     return Piece(
@@ -223,9 +236,13 @@ class Layout:
                 except FormulaError:
                     self.scope.variables[variable] = 0
             case Wait(most_us=most_us) if most_us is not None:
+                self.budget.left -= FORMULA_STEPS
                 self.unsure.append((now, now + length_us(step, self.scope)))
                 return
-        if not isinstance(step, Set) and formulas_of(step) and (length := length_us(step, self.scope)):
+        if not formulas_of(step):
+            return
+        self.budget.left -= FORMULA_STEPS
+        if not isinstance(step, Set) and (length := length_us(step, self.scope)):
             self.unsure.append((now, now + length))
 
     def _hold(self, controls: tuple[str, ...], step: Step, row: int) -> None:

@@ -89,6 +89,7 @@ class Timeline:
             scope, budget = Estimate(), Budget()
             again = zip(self._steps, self._pieces, strict=True)
             self._pieces = [piece if piece.fixed else piece_of(step, budget, scope) for step, piece in again]
+            self._blocks = _blocks(self._pieces)
             before, same, made = None, 0, self._pieces
         elif before:
             self._numbers = {at: number for at, number in before._numbers.items() if at <= same}
