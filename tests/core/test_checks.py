@@ -129,3 +129,12 @@ def test_usual_repeats_are_drawn_as_a_whole():
     text = "repeat 100 times:\n    repeat 20 times:\n        tap Q for 1 ms\n        wait 1 ms"
     macro = Macro(id="m", name="M", loop=tuple(notation.read_steps(text)))
     assert not is_cut(lay_out(macro))
+
+
+def test_formulas_in_repeats_use_up_sooner_what_is_worked_out():
+    def cut(wait: int | str) -> bool:
+        loop = (Repeat(times=1_000, steps=(Tap(control="KEY_Q", hold_us=1_000), Wait(wait_us=wait)) * 5),)
+        return is_cut(lay_out(Macro(id="m", name="M", loop=loop)))
+
+    assert not cut(1_000)
+    assert cut("random(1, 5) + run")
