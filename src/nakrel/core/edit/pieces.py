@@ -106,11 +106,8 @@ def piece_of(step: Step, budget: Budget, scope: Estimate | None = None) -> Piece
         case Tap(off=False, hold_us=int() as hold_us, control=control):
             marks = (Mark(0, control, 1, 0), Mark(hold_us, control, 0, 0))
             return Piece(1, 1, hold_us, True, (control,), (0,), marks, ())
-    if scope is None:
-        formulas: set[str] = set()
-        amount((step,), formulas)
-        if formulas:
-            return _NOT_LAID_OUT
+    if scope is None and _goes_by_formulas(step):
+        return _NOT_LAID_OUT
     layout = Layout(scope or Estimate(), budget)
     layout.lay((step,))
     return Piece(
@@ -124,6 +121,16 @@ def piece_of(step: Step, budget: Budget, scope: Estimate | None = None) -> Piece
         unsure=tuple(layout.unsure),
         cut=layout.cut,
     )
+
+
+def _goes_by_formulas(step: Step) -> bool:
+    """Whether there is a formula in it, or in what is inside it."""
+    if formulas_of(step):
+        return True
+    formulas: set[str] = set()
+    if isinstance(step, Block):
+        amount((step,), formulas)
+    return bool(formulas)
 
 
 class Layout:
@@ -145,13 +152,25 @@ class Layout:
         if not counted:
             self.budget.left -= len(steps)
         for step in steps:
+            # The kinds that most macros are made of come first, as long as no formula is in them.
+            if isinstance(step, Wait) and isinstance(step.wait_us, int) and step.most_us is None:
+                if counted:
+                    self.starts.append(self.now)
+                if not step.off:
+                    self.now += step.wait_us
+                continue
+            plain = isinstance(step, Tap) and isinstance(step.hold_us, int)
             row = -1
             if counted:
                 row = len(self.starts)
                 self.starts.append(self.now)
                 self.numbered += not isinstance(step, UNNUMBERED)
-                self.fixed = self.fixed and not formulas_of(step)
+                self.fixed = self.fixed and (plain or not formulas_of(step))
             on = drawn and not step.off
+            if on and isinstance(step, Tap) and isinstance(step.hold_us, int):
+                start, self.now = self.now, self.now + step.hold_us
+                self.marks += (Mark(start, step.control, 1, row), Mark(self.now, step.control, 0, row))
+                continue
             if isinstance(step, Block):
                 self._block(step, on, counted)
                 continue
