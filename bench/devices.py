@@ -34,8 +34,9 @@ from nakrel.storage.library import Library
 
 __all__ = ["Devices", "ticks"]
 
+# Of an event that macros emit: when it left, in ns, and its value.
+_LEFT = struct.Struct("=qi")
 _AS_IT_IS: Final = Pointing()
-LEFT = struct.Struct("=qi")
 _NONE: Final[Mapping[str, int]] = {}
 TRIGGER, TRIGGER_NUMBER = "BTN_SIDE", 0x113
 _MOUSE = Abilities(
@@ -104,7 +105,7 @@ class _Hands(_Virtual):
 
     def write(self, data: bytes) -> None:
         now = time.monotonic_ns()
-        told = (LEFT.pack(now, value) for *_, kind, _, value in abi.EVENT.iter_unpack(data) if kind != abi.EV_SYN)
+        told = (_LEFT.pack(now, value) for *_, kind, _, value in abi.EVENT.iter_unpack(data) if kind != abi.EV_SYN)
         os.write(self.fd, b"".join(told))
 
 
@@ -165,7 +166,7 @@ class Devices:
         """What macros have emitted by now, waiting for the first of it: when it left, in ns, and its value."""
         if not select.select([self.hands], [], [], limit_s)[0]:
             return []
-        return list(LEFT.iter_unpack(os.read(self.hands, LEFT.size * 1_000)))
+        return list(_LEFT.iter_unpack(os.read(self.hands, _LEFT.size * 1_000)))
 
     def end(self) -> None:
         """End the service and close the pipes that are still open."""

@@ -39,14 +39,14 @@ def hostile_times(rounds: int) -> dict[str, tuple[float, float]]:
     found = {}
     for name, loop in _LOOPS.items():
         macro = Macro(id="hostile", name="Hostile", loop=loop)
-        found[name] = (_median(rounds, lambda: lay_out(macro)), _median(rounds, lambda: check_macro(macro)))  # noqa: B023
+        found[name] = _median(rounds, lay_out, macro), _median(rounds, check_macro, macro)
     return found
 
 
-def _median(rounds: int, work: Callable[[], object]) -> float:
+def _median(rounds: int, work: Callable[[Macro], object], macro: Macro) -> float:
     took = []
     for _ in range(rounds):
         start = time.perf_counter()
-        work()
+        work(macro)
         took.append((time.perf_counter() - start) * 1_000)
     return statistics.median(took)

@@ -20,7 +20,7 @@ from nakrel.storage.library import Library
 from tests.backends.fake_kernel import KEYBOARD, MOUSE, FakeFinder, FakeNode, FakeVirtual
 from tests.support import wait_for
 
-KEY, SIDE, EXTRA, Q, W, SHIFT = abi.EV_KEY, 0x113, 0x114, 16, 17, 42
+KEY, SIDE, Q, W, SHIFT = abi.EV_KEY, 0x113, 16, 17, 42
 HOLD = Macro(
     id="hold",
     name="Hold",

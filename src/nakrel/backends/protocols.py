@@ -65,15 +65,13 @@ class Host(Protocol):
     def drain(self) -> None:
         """Read all input soon, although no descriptor is readable."""
 
-    @property
-    def first_of(self) -> Callable[[str], str]:
-        """Gives what a press of this control, which reaches no program, is sure to put down before all else; '' where
-        that isn't sure. A backend that is about to tell that press may send it before it takes the press apart, to
-        save time, and says so by `answered`."""
+    def first_of(self, control: str, /) -> str:
+        """What a press of this control, which reaches no program, is sure to put down before all else; '' where that
+        isn't sure. A backend that is about to tell that press may send it before it takes the press apart, to save
+        time, and says so by `answered`."""
 
-    @property
-    def answered(self) -> Callable[[str, str], object]:
-        """Called with a control whose press is told next, and what of it has been sent already."""
+    def answered(self, control: str, first: str, /) -> None:
+        """The press of this control is told next, and what it puts down first has been sent already."""
 
 
 class InputEvent(NamedTuple):

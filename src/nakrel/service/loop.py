@@ -177,8 +177,8 @@ class Loop:
             self._epoll.close()
 
     def _turn(self) -> None:
-        slept_us = time.monotonic_ns() // 1_000
-        ready, writable = self._wait(slept_us)
+        before_us = time.monotonic_ns() // 1_000
+        ready, writable = self._wait(before_us)
         woke_us = time.monotonic_ns() // 1_000
         if self._guarded and self._alarm is not None and woke_us - self._armed_us > _REARM_US:
             self._alarm.arm()
@@ -193,7 +193,7 @@ class Loop:
         if self._soonest_us is not None and self._soonest_us <= time.monotonic_ns() // 1_000:
             self._fire()
         # What is waited for is answered by now: a press must not wait for this.
-        self._note_pace(woke_us - slept_us, ready)
+        self._note_pace(woke_us - before_us, ready)
 
     def _wait(self, now_us: int) -> tuple[list[int], list[int]]:
         """Sleep until something is ready or due.
@@ -209,9 +209,8 @@ class Loop:
             and not self._writers
             and (limit_s is None or (self._lively and limit_s > _LIVELY_S))
         ):
-            ready = [
-                handle for handle, _ in self._epoll.poll(None if limit_s is None else limit_s - _EXACT_S, _AT_ONCE)
-            ]
+            sleep_s = None if limit_s is None else limit_s - _EXACT_S
+            ready = [handle for handle, _ in self._epoll.poll(sleep_s, _AT_ONCE)]
         else:
             ready, writable, _ = select.select(self._readers, self._writers, (), limit_s)
         self._turns += 1

@@ -84,7 +84,7 @@ class Routes:
         self.real: KernelBackend | X11Backend | None = None
         # What backends ask and tell of a press that they are about to hand on.
         self.first_of: Callable[[str], str] = lambda control: ""
-        self.answered: Callable[[str, str], object] = lambda control, first: None
+        self.answered: Callable[[str, str], None] = lambda control, first: None
         self._bounces: Mapping[str, Mapping[str, int]] = {}
         # The names of devices that send back what macros press.
         self.echoing: set[str] = set()

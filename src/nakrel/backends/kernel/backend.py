@@ -68,9 +68,9 @@ class KernelBackend:
         self._refused: dict[str, str] = {}
         self._captured: frozenset[str] = frozenset()
         self._motion: Motion | None = None
-        # By a device's name: the controls whose bounces are dropped, and in which time.
         # Keyboards whose light shows something of ours, and whether it was on before.
         self._lit: dict[str, bool] = {}
+        # By a device's name: the controls whose bounces are dropped, and in which time.
         self._bounces: Mapping[str, Mapping[str, int]] = {}
         # The nodes on which an edge has waited for its time.
         self._late: set[int] = set()

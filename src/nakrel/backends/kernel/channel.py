@@ -81,9 +81,7 @@ class Channel:
     """Reads a node that has just been opened: `down` is what is down on it by the kernel's books. `answer` is called
     with a control whose press has come and is kept from the programs, before it is taken apart."""
 
-    def __init__(
-        self, node: NodeLike, down: set[int], now_us: int, answer: Callable[[str], object] = lambda control: None
-    ) -> None:
+    def __init__(self, node: NodeLike, down: set[int], now_us: int, answer: Callable[[str], object]) -> None:
         self.node, self._answer = node, answer
         self.trouble = ""
         self.grabbed = False
