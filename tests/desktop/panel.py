@@ -112,14 +112,16 @@ class Panel:
         return str(self.item("ToolTip")[2])
 
     def menu(self) -> dict[str, int]:
-        """The texts of the newest icon's menu, with the number of each; what is greyed has none (0)."""
+        """The texts of the newest icon's menu, with the number of each; what is greyed has none (0), and
+        what is hidden isn't there."""
         name, _ = self.items[-1]
         path = self.item("Menu")
         self.call(name, path, MENU, "AboutToShow", "i", 0)
         _, layout = self.call(name, path, MENU, "GetLayout", "iias", 0, -1, [])
         found = {}
         for _, (number, properties, _) in layout[2]:
-            if properties.get("type", ("s", ""))[1] != "separator":
+            seen = properties.get("visible", ("b", True))[1]
+            if seen and properties.get("type", ("s", ""))[1] != "separator":
                 text = str(properties["label"][1]).replace("_", "")
                 found[text] = number if properties.get("enabled", ("b", True))[1] else 0
         return found

@@ -61,11 +61,15 @@ def test_the_tray_shows_what_runs_and_stops_it(session: Session):
     client = session.connect()
     assert panel.tooltip() == "Nakrel: Everyday is live, no macro runs"
     assert {"Everyday is live", "Load with games", "Keep Everyday live", "Open Nakrel"} <= set(panel.menu())
+    pin = panel.menu()["Keep Everyday live"]
     client.call(m.PutMacro(REEL))
     client.call(m.Play_("reel"))
     wait_for(lambda: panel.tooltip() == "Nakrel: Everyday is live, Reel in runs", "the macro in the tip")
     panel.choose("Stop Reel in")
     wait_for(lambda: not status(client).running, "its end")
+    wait_for(lambda: "Stop Reel in" not in panel.menu(), "its entry to go")
+    # Whoever has the menu open clicks on the entry that was there.
+    assert panel.menu()["Keep Everyday live"] == pin
     panel.choose("Keep Everyday live")
     wait_for(lambda: status(client).pinned == "everyday", "the pin")
     panel.choose("Load with games")

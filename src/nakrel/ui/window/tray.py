@@ -3,11 +3,12 @@ window is closed."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from functools import cache, partial
 from pathlib import Path
 
 from PyQt6.QtCore import QObject, QRectF, Qt
-from PyQt6.QtGui import QIcon, QPainter, QPixmap
+from PyQt6.QtGui import QAction, QIcon, QPainter, QPixmap
 from PyQt6.QtSvg import QSvgRenderer
 from PyQt6.QtWidgets import QApplication, QMenu, QSystemTrayIcon
 
@@ -60,6 +61,9 @@ class Tray(QObject):
         self.icon.activated.connect(self._activated)
         self._state = RESTING
         self._told: object = None
+        # The entry of each macro that runs.
+        self._running: dict[str, QAction] = {}
+        self._build()
         for changed in (
             self._store.devices_changed,
             self._store.status_changed,
@@ -94,7 +98,6 @@ class Tray(QObject):
         )
         told = (name, state, running, status.pinned, self._store.settings.stop_key, self._store.shut_down.is_so)
         if told == self._told:
-            # A menu that is open isn't built anew under the hand.
             return
         self._told = told
         self._fill(name, running, pinned=bool(status.pinned))
@@ -116,34 +119,57 @@ class Tray(QObject):
             return UNREACHED
         return RUNNING if status.running else RESTING
 
+    def _build(self) -> None:
+        """All entries but those of running macros. They stay for good, and change: whoever has the menu open may be
+        about to click on one."""
+        self._start = self._entry(lambda: self._store.shut_down.start())
+        self._live = self._entry(lambda: None)
+        self._live.setEnabled(False)
+        self._follow = self._entry(lambda: self._store.pin(""))
+        self._pin = self._entry(lambda: self._store.pin(self._store.status.live))
+        for each in (self._follow, self._pin):
+            each.setCheckable(True)
+        line = self.menu.addSeparator()
+        assert line
+        self._stop = self._entry(lambda: self._store.ask(m.Stop()))
+        self._of_service = (self._live, self._follow, self._pin, line, self._stop)
+        self.menu.addSeparator()
+        self._entry(self._front.show, tr("Open Nakrel"))
+        self._entry(self.quit, tr("Quit, and end all macros"))
+
+    def _entry(self, call: Callable[[], object], text: str = "") -> QAction:
+        action = self.menu.addAction(text, call)
+        assert action
+        return action
+
     def _fill(self, name: str, running: list[tuple[str, str]], *, pinned: bool) -> None:
-        menu = self.menu
-        menu.clear()
-        if self._store.shut_down.is_so:
-            menu.addAction(tr("Start the service"), self._store.shut_down.start)
-        else:
-            live = menu.addAction(tr("{name} is live").format(name=name))
-            assert live
-            live.setEnabled(False)
-            follow = menu.addAction(tr("Load with games"), lambda: self._store.pin(""))
-            pin = menu.addAction(
-                tr("Keep {name} live").format(name=name), lambda: self._store.pin(self._store.status.live)
-            )
-            for action, on in ((follow, not pinned), (pin, pinned)):
-                assert action
-                action.setCheckable(True)
-                action.setChecked(on)
-            menu.addSeparator()
-            for macro, each in running:
-                menu.addAction(tr("Stop {each}").format(each=each), partial(self._store.ask, m.Stop(macro)))
-            key = control_label(self._store.settings.stop_key)
-            menu.addAction(
-                tr("Stop everything\t{key}").format(key=key) if key else tr("Stop everything"),
-                lambda: self._store.ask(m.Stop()),
-            )
-        menu.addSeparator()
-        menu.addAction(tr("Open Nakrel"), self._front.show)
-        menu.addAction(tr("Quit, and end all macros"), self.quit)
+        """What the entries say now."""
+        gone = self._store.shut_down.is_so
+        self._start.setText(tr("Start the service"))
+        self._start.setVisible(gone)
+        for entry in self._of_service:
+            entry.setVisible(not gone)
+        self._live.setText(tr("{name} is live").format(name=name))
+        self._follow.setText(tr("Load with games"))
+        self._follow.setChecked(not pinned)
+        self._pin.setText(tr("Keep {name} live").format(name=name))
+        self._pin.setChecked(pinned)
+        key = control_label(self._store.settings.stop_key)
+        self._stop.setText(tr("Stop everything\t{key}").format(key=key) if key else tr("Stop everything"))
+        now = {} if gone else dict(running)
+        for macro in self._running.keys() - now.keys():
+            ended = self._running.pop(macro)
+            self.menu.removeAction(ended)
+            ended.deleteLater()
+        for macro, each in now.items():
+            if macro not in self._running:
+                self._running[macro] = QAction(self.menu)
+                self._running[macro].triggered.connect(partial(self._stop_one, macro))
+                self.menu.insertAction(self._stop, self._running[macro])
+            self._running[macro].setText(tr("Stop {each}").format(each=each))
+
+    def _stop_one(self, macro: str) -> None:
+        self._store.ask(m.Stop(macro))
 
     def _activated(self, how: QSystemTrayIcon.ActivationReason) -> None:
         if how in (QSystemTrayIcon.ActivationReason.Trigger, QSystemTrayIcon.ActivationReason.DoubleClick):
