@@ -6,8 +6,10 @@ import csv
 from pathlib import Path
 
 import pytest
-from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QWheelEvent
 from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
 
 from nakrel import protocol as m
 from nakrel.core.analysis.practice_range import Came
@@ -19,6 +21,8 @@ from tests.ui.conftest import Ui
 
 MS = 1_000
 MOUSE = "standin:halyard-12"
+# linux/input-event-codes.h
+KEY_Q, KEY_W = 16, 17
 
 
 def press(ui: Ui, control: str = "BTN_RIGHT", count: int = 1) -> None:
@@ -58,6 +62,43 @@ def test_fingers_count_while_the_field_has_the_focus(ui: Ui, page):
     press(ui)
     ui.wait(lambda: any(event.by == "in" and not event.value for event in heard), "the press to be told")
     assert presses(ui) == {("BTN_RIGHT", "in"): 3}
+
+
+def key(page, number: int, *, down: bool, again: bool = False) -> None:
+    """A key by the kernel's number, as a display server tells it."""
+    kind = QEvent.Type.KeyPress if down else QEvent.Type.KeyRelease
+    QApplication.sendEvent(page.pad, QKeyEvent(kind, 0, Qt.KeyboardModifier.NoModifier, number + 8, 0, 0, "", again))
+
+
+def test_without_a_real_device_what_reaches_the_window_counts(ui: Ui, page):
+    assert ui.store.status.backend == "standin"
+    for _ in range(2):
+        key(page, KEY_W, down=True)
+        key(page, KEY_W, down=True, again=True)
+        key(page, KEY_W, down=False)
+    side, nothing = Qt.MouseButton.XButton1, Qt.KeyboardModifier.NoModifier
+    # As Qt tells two quick clicks.
+    for kind in ("MouseButtonPress", "MouseButtonRelease", "MouseButtonDblClick", "MouseButtonRelease"):
+        QApplication.sendEvent(
+            page.pad, QMouseEvent(QEvent.Type[kind], QPointF(9, 9), QPointF(9, 9), side, side, nothing)
+        )
+    turn = QPoint(0, -240)
+    none = (Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase)
+    wheel = QWheelEvent(QPointF(), QPointF(), QPoint(), turn, *none, False)
+    QApplication.sendEvent(page.pad, wheel)
+    assert presses(ui) == {("KEY_W", "in"): 2, ("BTN_SIDE", "in"): 2, ("WHEEL_DOWN", "in"): 2}
+    page.pad.clearFocus()
+    key(page, KEY_Q, down=True)
+    assert ("KEY_Q", "in") not in presses(ui)
+
+
+def test_nothing_stays_down_when_the_field_is_left(ui: Ui, page):
+    key(page, KEY_W, down=True)
+    assert page.counts.down("in") == ["KEY_W"]
+    page.pad.clearFocus()
+    assert page.counts.down("in") == []
+    page.refresh()
+    assert page.model.rows[0].hold_us is not None
 
 
 def test_nothing_pressed_in_it_does_anything_else(ui: Ui, page):

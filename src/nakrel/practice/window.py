@@ -12,22 +12,14 @@ from PyQt6.QtCore import QEvent, QPointF, QProcess, QRectF, Qt, QTimer
 from PyQt6.QtGui import QColor, QFocusEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QWheelEvent
 from PyQt6.QtWidgets import QApplication, QWidget
 
-from nakrel.core.model.controls import by_number
+from nakrel.core.model.controls import CONTROLS
 from nakrel.practice.rules import Rules, Verdict
 from nakrel.practice.sampler import Sampler
+from nakrel.window_events import button_of, key_number, key_of
 from nakrel.words import counted, tr
 
 __all__ = ["Game", "PracticeWindow", "run"]
 
-_KEYCODE_OFFSET = 8
-_BUTTONS = {
-    Qt.MouseButton.LeftButton: "Left",
-    Qt.MouseButton.RightButton: "Right",
-    Qt.MouseButton.MiddleButton: "Middle",
-    Qt.MouseButton.XButton1: "Thumb back",
-    Qt.MouseButton.XButton2: "Thumb forward",
-    Qt.MouseButton.TaskButton: "Forward",
-}
 _SEA, _FOAM, _BUOY, _INK = "#20414A", "#D9E4DF", "#D9A24A", "#9DB7B4"
 _RIPPLE_S = 0.7
 _CENTRED = Qt.AlignmentFlag.AlignHCenter
@@ -169,12 +161,12 @@ class PracticeWindow(QWidget):
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         """A button went down."""
         if event:
-            self._arrive(_BUTTONS.get(event.button(), event.button().name or "?"), True, event.timestamp())
+            self._arrive(_button_name(event), True, event.timestamp())
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         """A button went up."""
         if event:
-            self._arrive(_BUTTONS.get(event.button(), event.button().name or "?"), False, event.timestamp())
+            self._arrive(_button_name(event), False, event.timestamp())
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         """The second press of a quick pair is a press like any other."""
@@ -242,9 +234,14 @@ class PracticeWindow(QWidget):
 
 def _key_name(event: QKeyEvent) -> str:
     """What the key is called; its number where it has no name."""
-    number = event.nativeScanCode() - _KEYCODE_OFFSET
-    known = by_number(number)
-    return known.label if known else tr("key {number}").format(number=number)
+    known = key_of(event)
+    return known.label if known else tr("key {number}").format(number=key_number(event))
+
+
+def _button_name(event: QMouseEvent) -> str:
+    """What the mouse button is called; Qt's name for one that has no other."""
+    code = button_of(event)
+    return CONTROLS[code].label if code else event.button().name or "?"
 
 
 def run(game: Game, log_path: str | None, title: str) -> int:

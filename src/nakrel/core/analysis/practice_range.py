@@ -150,6 +150,10 @@ class Range:
         """The number of the first look from a time on."""
         return math.ceil((at_us - self.start_us) * self.fps / SECOND_US)
 
+    def down(self, by: str) -> list[str]:
+        """The controls that are down by a finger or a macro."""
+        return [lane.control for lane, counts in self._lanes.items() if lane.by == by and counts.down_us is not None]
+
     def rows(self, now_us: int) -> list[Row]:
         """All lanes, in the order in which they came."""
         return [self._row(lane, counts, now_us) for lane, counts in self._lanes.items()]

@@ -16,12 +16,13 @@ from nakrel.ui.theme import SMALL_PX, colour, font, hue
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.lettering import fitted, write
 from nakrel.ui.widgets.traces import draw_trace
+from nakrel.window_events import button_of, key_of, notches_of
 from nakrel.words import tr
 
 __all__ = ["Pad"]
 
 SPAN_US = 5_000_000
-_NAMES, _LANE, _RULER = 150, 30, 20
+_NAMES, _LANE, _RULER = 150, 24, 20
 _MOST_LANES = 8
 _NO_TEXT = Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.AltModifier
 _INVITE = tr("Click here; then press, click, scroll and type. Esc leaves.")
@@ -29,9 +30,11 @@ _INVITE = tr("Click here; then press, click, scroll and type. Esc leaves.")
 
 class Pad(QWidget):
     """Takes all keys, clicks and notches while it has the focus, so that none of them does anything else; Esc leaves.
-    `typed` gives the text of each key as it arrives, `moved` each way of the pointer."""
+    `typed` gives the text of each key as it arrives, `changed` each key, button (1 down, 0 up) and wheel (its notches)
+    by its code, `moved` each way of the pointer."""
 
     typed = pyqtSignal(str)
+    changed = pyqtSignal(str, int)
     # How far the pointer went, in pixels.
     moved = pyqtSignal(float)
     focused = pyqtSignal(bool)
@@ -82,13 +85,37 @@ class Pad(QWidget):
             return
         if event.key() == Qt.Key.Key_Escape:
             self.clearFocus()
-        elif event.text().isprintable() and event.text() and not event.modifiers() & _NO_TEXT:
+            return
+        self._key_changed(event, 1)
+        if event.text().isprintable() and event.text() and not event.modifiers() & _NO_TEXT:
             self.typed.emit(event.text())
+
+    def keyReleaseEvent(self, event: QKeyEvent | None) -> None:
+        """It went up."""
+        if event:
+            self._key_changed(event, 0)
+
+    def _key_changed(self, event: QKeyEvent, value: int) -> None:
+        if not event.isAutoRepeat() and (key := key_of(event)):
+            self.changed.emit(key.code, value)
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         """Clicks stay here."""
+        self._button_changed(event, 1)
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        """The button went up."""
+        self._button_changed(event, 0)
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        """The second press of a quick pair is a press like any other."""
+        self._button_changed(event, 1)
+
+    def _button_changed(self, event: QMouseEvent | None, value: int) -> None:
         if event:
             event.accept()
+            if code := button_of(event):
+                self.changed.emit(code, value)
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         """Motion counts as fingers do: while the field has the focus."""
@@ -107,6 +134,8 @@ class Pad(QWidget):
         """So do the wheel's notches."""
         if event:
             event.accept()
+            for code, notches in notches_of(event):
+                self.changed.emit(code, notches)
 
     def contextMenuEvent(self, event: object) -> None:
         """The right button is a button like any other."""
@@ -142,11 +171,11 @@ class Pad(QWidget):
         for number, lane in enumerate(self.lanes):
             top = field.top() + number * _LANE
             own = hue(lane.control)
-            glyphs.draw(painter, lane.control, QRectF(10, top + 8, 14, 16))
+            glyphs.draw(painter, lane.control, QRectF(10, top + 5, 14, 16))
             painter.setPen(own)
-            write(painter, 28, top + 16, fitted(self._name_of(lane), _NAMES - 36))
+            write(painter, 28, top + 13, fitted(self._name_of(lane), _NAMES - 36))
             spans = counts.spans(lane, now - SPAN_US, now)
-            draw_trace(painter, QRectF(field.left(), top + 7, field.width(), 16), spans, now - SPAN_US, now, own)
+            draw_trace(painter, QRectF(field.left(), top + 5, field.width(), 14), spans, now - SPAN_US, now, own)
         painter.setPen(colour("soft"))
         y = field.bottom() + 3
         painter.drawText(QRectF(field.left(), y, 60, 16), Qt.AlignmentFlag.AlignLeft, "−5 s")

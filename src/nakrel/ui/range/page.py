@@ -158,6 +158,7 @@ class RangePage(QWidget):
         self._timer.timeout.connect(self.pad.move_on)
         self._rows_timer.timeout.connect(self.refresh)
         self.pad.typed.connect(self._typed)
+        self.pad.changed.connect(self._pressed_here)
         self.pad.focused.connect(self._focused)
         self.pad.moved.connect(self._moved)
         self.rate.changed.connect(shown.set_frames)
@@ -215,11 +216,20 @@ class RangePage(QWidget):
 
     def _focused(self, on: bool) -> None:
         self._fingers = on
+        if not on:
+            # Their releases don't count any more, and nothing stays down here for ever.
+            for control in self.counts.down(FINGER):
+                self.counts.feed(Came(FINGER, control, 0, _now_us()))
 
     def _typed(self, text: str) -> None:
         if not self.paused:
             self._typed_text = f"{self._typed_text}{text}"[-_MOST_TEXT:]
             self._show_text()
+
+    def _pressed_here(self, control: str, value: int) -> None:
+        """Where the service sees no real device, what reaches the window counts, as exactly as the window gets it."""
+        if self._store.status.backend == "standin" and self._fingers:
+            self._see(m.Seen((m.SeenEvent(FINGER, control, value, _now_us()),)))
 
     def _moved(self, px: float) -> None:
         if not self.paused:
