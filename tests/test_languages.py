@@ -154,7 +154,7 @@ def test_the_command_line_and_the_service_speak_the_sessions_language(tmp_path: 
         done = subprocess.run(command, env=environment, capture_output=True, text=True)
         return done.stdout + done.stderr
 
-    assert said("play", "Nope") == "nakrel: es gibt kein Makro 'Nope'; es gibt: keine\n"
+    assert said("play", "Nope") == "nakrel: es gibt noch kein Makro\n"
     try:
         assert said("live") == "Everyday ist aktiv: nichts Verknüpftes läuft\n"
         assert said("pin", "everyday") == "Everyday ist aktiv und bleibt es.\n"

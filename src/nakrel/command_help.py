@@ -1,4 +1,5 @@
-"""What commands say of themselves when they are asked with `--help`, in the reader's language.
+"""What all commands have in common: what they say of themselves when they are asked with `--help`, in the reader's
+language, and numbers that are checked.
 
 Click looks up its own words (`Usage:`, `Error:`) through gettext's present domain; those of each command stand in the
 source in English, as they do with click, and are exchanged before the command line is read.
@@ -7,6 +8,7 @@ source in English, as they do with click, and are exchanged before the command l
 from __future__ import annotations
 
 import gettext
+import math
 import os
 from collections.abc import Iterator
 from typing import Any
@@ -14,9 +16,9 @@ from typing import Any
 import click
 
 from nakrel.language import FOLDER, use
-from nakrel.words import tr
+from nakrel.words import plain, tr
 
-__all__ = ["Translated", "texts_of", "translate", "words_of_click"]
+__all__ = ["Amount", "Translated", "texts_of", "translate", "words_of_click"]
 
 # What the words in capitals are about, for translators: they stand for what is to be typed.
 _VALUE = "value"
@@ -35,6 +37,26 @@ class Translated(click.Command):
                 # It comes before what gettext goes by.
                 os.environ["LANGUAGE"] = language
         return super().main(*args, **kwargs)
+
+
+class Amount(click.FloatRange):
+    """A number within bounds; `nan`, which click's own lets through, is none."""
+
+    def __init__(self, least: float, most: float) -> None:
+        super().__init__(least, most)
+        self._bounds = {"least": plain(least), "most": plain(most)}
+
+    def convert(self, value: Any, param: click.Parameter | None, ctx: click.Context | None) -> float:
+        """The number. Says what it can be and ends the program where it isn't."""
+        try:
+            number = float(value)
+        except ValueError:
+            number = math.nan
+        if not self.min <= number <= self.max:  # type: ignore[operator]
+            self.fail(
+                tr("{value!r} is no number from {least} to {most}").format(value=value, **self._bounds), param, ctx
+            )
+        return number
 
 
 def texts_of(command: click.Command) -> Iterator[tuple[str, str]]:

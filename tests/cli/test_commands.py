@@ -102,6 +102,23 @@ def test_an_unknown_name_gets_the_names_there_are(home: Path, arguments: tuple[s
     assert words in run(home, *arguments, code=1).stderr
 
 
+def test_where_there_is_none_yet_it_says_so(tmp_path: Path):
+    assert run(tmp_path / "new", "plan", "Reel in", code=1).stderr == "nakrel: there is no macro yet\n"
+    assert run(tmp_path / "new", "pin", "Tidewarden", code=1).stderr == "nakrel: there is no profile yet\n"
+
+
+def test_no_name_that_fits_is_said(home: Path):
+    assert "KEY_Q" in run(home, "controls", "key_q").stdout
+    assert "no key or button has 'foo' in its name" in run(home, "controls", "foo", code=1).stderr
+    assert json.loads(run(home, "controls", "foo", "--json").stdout) == []
+
+
+@pytest.mark.parametrize("value", ["nan", "inf", "-1", "9", "1001", "sixty", ""])
+def test_a_rate_that_is_none_is_refused(home: Path, value: str):
+    wrong = run(home, "frames", "Reel in", "--rate", value, code=2).stderr
+    assert f"{value!r} is no number from 10 to 1000" in wrong
+
+
 def test_a_damaged_file_is_reported_and_left_alone(home: Path):
     path = Home.find(home).macros / "Reel in.json"
     path.write_text("{")

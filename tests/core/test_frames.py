@@ -353,6 +353,16 @@ def test_rapid_fire_of_5_ms_is_too_fast_for_60_frames_and_the_safe_one_is_not():
     assert best.per_second == pytest.approx(30, abs=0.5)
 
 
+def test_a_text_is_said_not_to_be_counted():
+    text, tap = Text(text="gg", rate=30), Tap(control="KEY_Q", hold_us=30 * MS)
+    answers = {
+        parts: answer_for(Macro(id="m", name="M", loop=parts), Game(60), "rate").answer
+        for parts in ((text,), (tap, text), (tap, If(condition="run", steps=(text,))), (tap,))
+    }
+    told = ["isn't counted" in answer for answer in answers.values()]
+    assert told == [True, True, True, False]
+
+
 def test_a_macro_without_presses_has_nothing_to_see():
     presses = presses_of(Macro(id="m", name="M", loop=(Wait(wait_us=5),)))
     assert over_rates(presses, Game(60))[0][1:] == (0, 0, 0, 0, 0)

@@ -18,7 +18,7 @@ from nakrel.core.model.errors import DataError, LimitError
 from nakrel.core.model.formulas import parsing_budget
 from nakrel.core.model.limits import MAX_FORMULA_SIGNS, MAX_STEPS
 from nakrel.core.model.macro import Macro
-from nakrel.core.model.profile import Profile
+from nakrel.core.model.profile import Profile, SetUp
 from nakrel.core.model.settings import Settings
 from nakrel.core.model.steps import Press, Step, Wait
 from nakrel.core.model.value import longest
@@ -63,6 +63,11 @@ def _beyond(kind: Type) -> list[Any]:
     return []
 
 
+def test_a_variants_colour_that_is_none_is_told_by_its_field():
+    with pytest.raises(LimitError, match=r"colour.*write a colour as #4A6FA5, or nothing"):
+        SetUp("Healer", {}, colour="brass")
+
+
 @given(st.one_of(steps(), cells, macros, profiles), st.data())
 def test_one_beyond_any_limit_is_refused_and_told_by_its_field(
     value: Step | Cell | Macro | Profile, data: st.DataObject
@@ -100,7 +105,7 @@ def test_what_exists_can_be_written_and_read(value: Step | Cell | Macro | Profil
         (f"open {' '.join(['a'] * 65)}", "arguments are 65; 64 at most"),
         (r'open tide-map "a\u0000b"', "can't have the character number 0"),
         (f"set {'v' * 41} to 1", "the name of the variable is"),
-        ("tap Q for 700 s", "longer than the 600000 ms"),
+        ("tap Q for 700 s", "longer than the 600 s"),
         ("tap Q for 1 ms  # " + "n" * 1_001, "the comment has 1,001 characters"),
     ],
 )

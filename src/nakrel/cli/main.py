@@ -228,6 +228,8 @@ def controls(part: str, as_json: bool) -> None:
         for code, known in CONTROLS.items()
         if part.casefold() in f"{name_of(code)} {code}".casefold()
     ]
+    if not rows and not as_json:
+        fail(tr("no key or button has {part!r} in its name; `nakrel controls` lists all").format(part=part))
     print_rows(rows, as_json, ("name", 24), ("code", 24), ("part", 0))
 
 

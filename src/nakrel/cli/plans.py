@@ -10,6 +10,7 @@ import click
 from nakrel import protocol as m
 from nakrel.cli.completing import macro_names
 from nakrel.cli.session import Session, fail, json_option, of_profile, pick, resolved
+from nakrel.command_help import Amount
 from nakrel.core.analysis.frame_answer import JITTER_US, answer_for, format_seen
 from nakrel.core.analysis.seen import IN_ORDER, Game, spread_of_low
 from nakrel.core.model.controls import label
@@ -95,12 +96,10 @@ def _tell_end(macro: Macro, made: Planned) -> None:
 
 @click.command()
 @click.argument("macro", shell_complete=macro_names)
-@click.option(
-    "--rate", type=click.FloatRange(10, 1_000), default=60.0, show_default=True, metavar="N", help="Frames a second."
-)
+@click.option("--rate", type=Amount(10, 1_000), default=60.0, show_default=True, metavar="N", help="Frames a second.")
 @click.option(
     "--spread",
-    type=click.FloatRange(0, 50),
+    type=Amount(0, 50),
     default=0.0,
     show_default=True,
     metavar="MS",
@@ -108,7 +107,7 @@ def _tell_end(macro: Macro, made: Planned) -> None:
 )
 @click.option(
     "--error",
-    type=click.FloatRange(0, 50),
+    type=Amount(0, 50),
     default=JITTER_US / 1_000,
     show_default=True,
     metavar="MS",
@@ -116,11 +115,11 @@ def _tell_end(macro: Macro, made: Planned) -> None:
 )
 @click.option(
     "--low",
-    type=click.FloatRange(5, 1_000),
+    type=Amount(5, 1_000),
     metavar="RATE",
     help="How much the frame times vary, as their 1 % low rate instead.",
 )
-@click.option("--tick", type=click.FloatRange(1, 1_000), metavar="RATE", help="The ticks a second of its server.")
+@click.option("--tick", type=Amount(1, 1_000), metavar="RATE", help="The ticks a second of its server.")
 @click.option("--events", is_flag=True, help="The game takes its events in order, without frames.")
 @json_option
 @of_profile

@@ -74,11 +74,13 @@ def pick(items: dict[str, T], text: str, what: Literal["macro", "profile"]) -> T
             "profile": tr("{count} profiles are called {name!r}; name one by its id: {ids}"),
         }[what]
         fail(several.format(count=len(fits), name=text, ids=", ".join(each.id for each in fits)))
+    if not items:
+        fail({"macro": tr("there is no macro yet"), "profile": tr("there is no profile yet")}[what])
     missing = {
         "macro": tr("there is no macro {name!r}; there are: {names}"),
         "profile": tr("there is no profile {name!r}; there are: {names}"),
     }[what]
-    fail(missing.format(name=text, names=", ".join(sorted(each.name for each in items.values())) or tr("none")))
+    fail(missing.format(name=text, names=", ".join(sorted(each.name for each in items.values()))))
 
 
 def print_rows(rows: list[dict[str, Any]], as_json: bool, *columns: tuple[str, int]) -> None:

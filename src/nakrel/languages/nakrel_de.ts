@@ -885,6 +885,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="cli/main.py" />
+            <source>no key or button has {part!r} in its name; `nakrel controls` lists all</source>
+            <translation>keine Taste hat {part!r} im Namen; `nakrel controls` listet alle auf</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
             <source>opens (off until allowed)</source>
             <translation>öffnet (aus, bis es erlaubt ist)</translation>
         </message>
@@ -983,13 +988,18 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="cli/session.py" />
-            <source>none</source>
-            <translation>keine</translation>
+            <source>there is no macro yet</source>
+            <translation>es gibt noch kein Makro</translation>
         </message>
         <message>
             <location filename="cli/session.py" />
             <source>there is no macro {name!r}; there are: {names}</source>
             <translation>es gibt kein Makro {name!r}; es gibt: {names}</translation>
+        </message>
+        <message>
+            <location filename="cli/session.py" />
+            <source>there is no profile yet</source>
+            <translation>es gibt noch kein Profil</translation>
         </message>
         <message>
             <location filename="cli/session.py" />
@@ -1060,6 +1070,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="client/launch.py" />
             <source>the service ended as it started (exit code {code}); see its log</source>
             <translation>der Dienst endete beim Start (Exit-Code {code}); sieh in seiner Logdatei nach</translation>
+        </message>
+        <message>
+            <location filename="command_help.py" />
+            <source>{value!r} is no number from {least} to {most}</source>
+            <translation>{value!r} ist keine Zahl von {least} bis {most}</translation>
         </message>
         <message>
             <location filename="core/analysis/aligned.py" />
@@ -1143,6 +1158,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/analysis/frame_answer.py" />
             <source>There is no press in it that a game could see.</source>
             <translation>Es ist kein Tastendruck darin, den ein Spiel sehen könnte.</translation>
+        </message>
+        <message>
+            <location filename="core/analysis/frame_answer.py" />
+            <source>What it types isn't counted.</source>
+            <translation>Was es tippt, ist nicht mitgezählt.</translation>
         </message>
         <message>
             <location filename="core/analysis/frame_answer.py" />
@@ -4283,6 +4303,16 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/formulas.py" />
+            <source>write == to compare</source>
+            <translation>schreib == zum Vergleichen</translation>
+        </message>
+        <message>
+            <location filename="core/model/formulas.py" />
+            <source>write a * a for the square of a</source>
+            <translation>schreib a * a für das Quadrat von a</translation>
+        </message>
+        <message>
+            <location filename="core/model/formulas.py" />
             <source>write a number as 20 or 0.5</source>
             <translation>schreib eine Zahl als 20 oder 0.5</translation>
         </message>
@@ -4350,6 +4380,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/model/macro.py" />
             <source>{runs} times</source>
             <translation>{runs}-mal</translation>
+        </message>
+        <message>
+            <location filename="core/model/names.py" />
+            <source>the quotes are not closed; put them at the end of the name as well</source>
+            <translation>die Anführungszeichen sind nicht geschlossen; setz sie auch an das Ende des Namens</translation>
         </message>
         <message>
             <location filename="core/model/names.py" />
@@ -4558,8 +4593,8 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/steps.py" />
-            <source>a wheel step needs WHEEL_UP, _DOWN, _LEFT or _RIGHT, not {control}</source>
-            <translation>ein Radschritt braucht WHEEL_UP, _DOWN, _LEFT oder _RIGHT, nicht {control}</translation>
+            <source>a turn needs Wheel up, Wheel down, Wheel left or Wheel right, not {control}</source>
+            <translation>gedreht wird Wheel up, Wheel down, Wheel left oder Wheel right, nicht {control}</translation>
         </message>
         <message>
             <location filename="core/model/steps.py" />
@@ -4613,13 +4648,18 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/units.py" />
-            <source>{text!r} is longer than the {most} ms allowed here</source>
-            <translation>{text!r} ist länger als die {most} ms, die hier erlaubt sind</translation>
+            <source>{text!r} is longer than the {most} allowed here</source>
+            <translation>{text!r} ist länger als die {most}, die hier erlaubt sind</translation>
         </message>
         <message>
             <location filename="core/model/units.py" />
             <source>{text!r} is not a time; write it as 25, 25ms, 0.4s, 3f@60 or 40/s</source>
             <translation>{text!r} ist keine Zeit; schreib sie als 25, 25ms, 0,4s, 3f@60 oder 40/s</translation>
+        </message>
+        <message>
+            <location filename="core/model/value.py" />
+            <source>a layout is written as de or us(intl)</source>
+            <translation>ein Layout wird als de oder us(intl) geschrieben</translation>
         </message>
         <message>
             <location filename="core/model/value.py" />
@@ -4692,6 +4732,16 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <translation>schreib eine Farbe als #4A6FA5</translation>
         </message>
         <message>
+            <location filename="core/model/value.py" />
+            <source>write a colour as #4A6FA5, or nothing</source>
+            <translation>schreib eine Farbe als #4A6FA5 oder nichts</translation>
+        </message>
+        <message>
+            <location filename="core/notation/lines.py" />
+            <source>a \ in quotes stands before ", \, n or t only; write \\ for one that is meant</source>
+            <translation>ein \ in Anführungszeichen steht nur vor ", \, n oder t; schreib \\, wo eines gemeint ist</translation>
+        </message>
+        <message>
             <location filename="core/notation/lines.py" />
             <source>expected nothing more after the quotes</source>
             <translation>nach den Anführungszeichen sollte nichts mehr kommen</translation>
@@ -4708,8 +4758,13 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/notation/lines.py" />
-            <source>the quotes can't be read: {msg}</source>
-            <translation>die Anführungszeichen lassen sich nicht lesen: {msg}</translation>
+            <source>the quotes are not closed; put them at the end of the text as well</source>
+            <translation>die Anführungszeichen sind nicht geschlossen; setz sie auch an das Ende des Textes</translation>
+        </message>
+        <message>
+            <location filename="core/notation/lines.py" />
+            <source>there is a sign in the quotes that can't stand there; take it out</source>
+            <translation>in den Anführungszeichen ist ein Zeichen, das dort nicht stehen kann; nimm es heraus</translation>
         </message>
         <message>
             <location filename="core/notation/read.py" />
@@ -4773,8 +4828,8 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/notation/statements.py" />
-            <source>by how many notches? {notches!r} is no whole number</source>
-            <translation>um wie viele Rasten? {notches!r} ist keine ganze Zahl</translation>
+            <source>by how many notches? Write it as: turn Wheel up by 2</source>
+            <translation>um wie viele Rasten? Schreib es als: turn Wheel up by 2</translation>
         </message>
         <message>
             <location filename="core/notation/statements.py" />
@@ -4790,6 +4845,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/notation/statements.py" />
             <source>expected 'to' or 'by' and two numbers, as in: move to 640, 400</source>
             <translation>erwartet werden 'to' oder 'by' und zwei Zahlen, wie in: move to 640, 400</translation>
+        </message>
+        <message>
+            <location filename="core/notation/statements.py" />
+            <source>expected a colon, as in: {line}</source>
+            <translation>erwartet wird ein Doppelpunkt, wie in: {line}</translation>
         </message>
         <message>
             <location filename="core/notation/statements.py" />
@@ -4828,6 +4888,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/notation/statements.py" />
+            <source>skip what? Write the step after it, as in: skip tap Q for 50 ms</source>
+            <translation>was überspringen? Schreib den Schritt dahinter, wie in: skip tap Q for 50 ms</translation>
+        </message>
+        <message>
+            <location filename="core/notation/statements.py" />
             <source>tap, press, release, wait, turn, move, type, open, set, repeat, if, random choice, skip, a # and a comment, or a section</source>
             <translation>tap, press, release, wait, turn, move, type, open, set, repeat, if, random choice, skip, ein # und ein Kommentar, oder ein Abschnitt</translation>
         </message>
@@ -4838,8 +4903,23 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/notation/statements.py" />
+            <source>which key or button? Write it as: tap Q for 50 ms</source>
+            <translation>welche Taste? Schreib es als: tap Q for 50 ms</translation>
+        </message>
+        <message>
+            <location filename="core/notation/statements.py" />
             <source>which program? Write it as: open firefox</source>
             <translation>welches Programm? Schreib es als: open firefox</translation>
+        </message>
+        <message>
+            <location filename="core/notation/statements.py" />
+            <source>which way? Write it as: turn Wheel up by 2</source>
+            <translation>in welche Richtung? Schreib es als: turn Wheel up by 2</translation>
+        </message>
+        <message>
+            <location filename="core/notation/statements.py" />
+            <source>{text!r} is no whole number from 1 to {most}; write one, or a formula in parentheses</source>
+            <translation>{text!r} ist keine ganze Zahl von 1 bis {most}; schreib eine oder eine Formel in Klammern</translation>
         </message>
         <message>
             <location filename="core/notation/statements.py" />
@@ -4848,8 +4928,8 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/notation/statements.py" />
-            <source>{text!r} is out of range; write 1 to {most}, or a formula in parentheses</source>
-            <translation>{text!r} liegt außerhalb; schreib 1 bis {most}, oder eine Formel in Klammern</translation>
+            <source>{word!r} starts no step; did you mean {near}?</source>
+            <translation>{word!r} beginnt keinen Schritt; war {near} gemeint?</translation>
         </message>
         <message>
             <location filename="core/notation/statements.py" />
@@ -5565,6 +5645,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="service/doctor.py" />
             <source>{readable} of {nodes} devices can be read</source>
             <translation>{readable} von {nodes} Geräten sind lesbar</translation>
+        </message>
+        <message>
+            <location filename="service/live.py" />
+            <source>none</source>
+            <translation>keine</translation>
         </message>
         <message>
             <location filename="service/live.py" />

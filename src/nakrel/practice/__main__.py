@@ -7,7 +7,7 @@ import sys
 
 import click
 
-from nakrel.command_help import Translated
+from nakrel.command_help import Amount, Translated
 from nakrel.practice.rules import Rules, read_pair
 from nakrel.words import tr
 
@@ -27,13 +27,13 @@ def _judge(home: str | None) -> tuple[str, ...]:
 @click.option("--log", metavar="FILE", help="Write what arrives and what is seen to this file, a JSON object a line.")
 @click.option("--title", metavar="TEXT", help="The window's title.")
 @click.option("--name", metavar="NAME", default=PROCESS_NAME, help="The process's name, as if it were another game.")
-@click.option("--spread", type=click.FloatRange(0), default=0.0, metavar="MS", help="How much the frame times vary.")
-@click.option("--tick", type=click.FloatRange(0), default=0.0, metavar="N",
+@click.option("--spread", type=Amount(0, 60_000), default=0.0, metavar="MS", help="How much the frame times vary.")
+@click.option("--tick", type=Amount(0, 60_000), default=0.0, metavar="N",
               help="Ticks a second of its server: it looks then.")  # fmt: skip
 @click.option("--events", is_flag=True, help="It goes by the events' own times, and not by frames.")
-@click.option("--hold", type=click.FloatRange(0), default=0.0, metavar="MS",
+@click.option("--hold", type=Amount(0, 60_000), default=0.0, metavar="MS",
               help="A press counts when it is held so long.")  # fmt: skip
-@click.option("--quiet", type=click.FloatRange(0), default=0.0, metavar="MS",
+@click.option("--quiet", type=Amount(0, 60_000), default=0.0, metavar="MS",
               help="Nothing counts so soon after a press.")  # fmt: skip
 @click.option("--pair", metavar="'A B 40 90'", help="B counts only from 40 to 90 ms after A.")
 @click.option("--judge", is_flag=True, help="Tell Nakrel of each attempt whether it worked.")

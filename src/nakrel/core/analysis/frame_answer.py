@@ -12,6 +12,7 @@ from nakrel.core.edit.safe import make_safe
 from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError, LimitError
 from nakrel.core.model.macro import Macro, Mode, cycle_us
+from nakrel.core.model.steps import Text, walk
 from nakrel.core.model.units import FRAME_RATES, format_runs, shown_ms
 from nakrel.words import counted, plain, shown_number, tr
 
@@ -65,17 +66,18 @@ def answer_for(macro: Macro | None, game: Game, against: str) -> FrameAnswer:
     except DataError as error:
         return FrameAnswer(str(error))
     if macro is None or presses is None or not presses.spans:
-        return FrameAnswer(tr("There is no press in it that a game could see."))
+        none = tr("There is no press in it that a game could see.")
+        return FrameAnswer(" ".join(filter(None, (none, _types(macro)))))
     if game.fps == IN_ORDER:
         seen = frames.in_order(presses)
         message = tr("A game that takes events in order sees all of the presses, {rate} a second.").format(
             rate=shown_number(seen.per_second, 1)
         )
-        return FrameAnswer(message, _not_examined(presses), seen=seen)
+        return FrameAnswer(message, " ".join(_left_out(macro, presses)), seen=seen)
     found = frames.chances(presses, game)
     mine = frames.summary(presses, game, found)
     points, mark = _curve(presses, game, against)
-    words = " ".join(filter(None, (_answer(mine, game), _not_examined(presses))))
+    words = " ".join((_answer(mine, game), *_left_out(macro, presses)))
     answer = FrameAnswer(
         words, tr("No press is missed."), None, points, mark, against, mine, _order(macro, presses, game)
     )
@@ -142,6 +144,18 @@ def _order(macro: Macro, presses: Presses, game: Game) -> str:
 def _numbers(macro: Macro) -> list[int]:
     """The number of each row's step as people count them."""
     return list(accumulate(int(not isinstance(row.step, UNNUMBERED)) for row in rows(macro)))
+
+
+def _left_out(macro: Macro, presses: Presses) -> list[str]:
+    """What the answer isn't about, a sentence each."""
+    return [each for each in (_not_examined(presses), _types(macro)) if each]
+
+
+def _types(macro: Macro | None) -> str:
+    """A text's keys depend on the layout in use, and what takes texts doesn't look once a frame."""
+    sections = (macro.lead_in, macro.loop, macro.lead_out) if macro else ()
+    types = any(isinstance(step, Text) for section in sections for step in walk(section))
+    return tr("What it types isn't counted.") if types else ""
 
 
 def _not_examined(presses: Presses) -> str:

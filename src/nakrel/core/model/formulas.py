@@ -95,6 +95,8 @@ _INSTEAD = {
     "False": noted("write 0"),
     "if": noted("use an if step"),
     "else": noted("use an if step"),
+    "=": noted("write == to compare"),
+    "**": noted("write a * a for the square of a"),
 }
 
 
@@ -206,11 +208,15 @@ class Formula:
         at = 0
         while at < len(self.text):
             found = _TOKEN.match(self.text, at)
+            if found and found["sign"] == "*" and self.text.startswith("**", found.start("sign")):
+                at, found = found.start("sign"), None
             if found is None:
                 at += len(self.text[at:]) - len(self.text[at:].lstrip())
-                part = re.match(r"[\w.]+|\S", self.text[at:])
+                part = re.match(r"[\w.]+|\*\*|\S", self.text[at:])
                 word = part.group() if part else self.text[at:]
-                how = tr("write a number as 20 or 0.5") if re.match(r"\.?\d", word) else tr(_ONLY)
+                how = tr(_INSTEAD.get(word, _ONLY))
+                if re.match(r"\.?\d", word):
+                    how = tr("write a number as 20 or 0.5")
                 raise FormulaError(
                     self.text, at + 1, tr("can't have {word!r} in it: {how}").format(word=word[:40], how=how)
                 )

@@ -12,6 +12,7 @@ import msgspec
 
 __all__ = [
     "COLOUR",
+    "COLOUR_OR_NONE",
     "ID",
     "LAYOUT",
     "MAX_ARGUMENT",
@@ -104,6 +105,7 @@ NO_NUL = r"^[^\x00]*$"
 VARIABLE = r"^[A-Za-z_][A-Za-z0-9_]{0,39}$"
 COLOUR = r"^#[0-9A-Fa-f]{6}$"
 ID = r"^[^/\x00-\x1f]+$"
+COLOUR_OR_NONE = r"^(#[0-9A-Fa-f]{6})?$"
 LAYOUT = r"^[\w:()+.-]*$"
 
 WaitUs = Annotated[int, msgspec.Meta(ge=0, le=MAX_WAIT_US)]

@@ -72,7 +72,15 @@ def read_control(name: str) -> str:
         return game_key(name[1:-1])
     if code := _CODES.get(name.casefold()) or _translated(language()).get(name.casefold()):
         return code
+    if name.startswith('"'):
+        raise DataError(tr("the quotes are not closed; put them at the end of the name as well"))
     near = [name_of(code) for code, control in CONTROLS.items() if fits(control, name.casefold())][:3]
+    if not near:
+        # Only a slip needs it.
+        from difflib import get_close_matches
+
+        codes = [_CODES[found] for found in get_close_matches(name.casefold()[:40], _CODES, 3, 0.7)]
+        near = [name_of(code) for code in dict.fromkeys(codes)]
     if near:
         raise DataError(
             tr("there is no key or button {name!r}; did you mean {near}?").format(

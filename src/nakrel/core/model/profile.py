@@ -14,6 +14,7 @@ from nakrel.core.model.controls import CONTROLS, Code, Kind, control, game_key
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import (
     COLOUR,
+    COLOUR_OR_NONE,
     MAX_ARGUMENT,
     MAX_GAME_KEYS,
     MAX_LAYERS,
@@ -110,7 +111,7 @@ class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
     name: Name
     cells: dict[str, Cell] = {}
     layers: Annotated[tuple[Layer, ...], msgspec.Meta(max_length=MAX_LAYERS)] = ()
-    colour: Annotated[str, msgspec.Meta(pattern=r"^(#[0-9A-Fa-f]{6})?$")] = ""
+    colour: Annotated[str, msgspec.Meta(pattern=COLOUR_OR_NONE)] = ""
 
     def __post_init__(self) -> None:
         super().__post_init__()

@@ -14,7 +14,7 @@ from typing import Annotated
 
 import msgspec
 
-from nakrel.core.model.controls import CONTROLS, Code, Kind, control
+from nakrel.core.model.controls import CONTROLS, Code, Kind, control, label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.formulas import (
     BUILT_IN,
@@ -200,7 +200,9 @@ class Wheel(_Base, frozen=True, tag="wheel", kw_only=True):
         _readable(self.notches)
         if control(self.control).kind is not Kind.WHEEL:
             raise DataError(
-                tr("a wheel step needs WHEEL_UP, _DOWN, _LEFT or _RIGHT, not {control}").format(control=self.control)
+                tr("a turn needs Wheel up, Wheel down, Wheel left or Wheel right, not {control}").format(
+                    control=label(self.control)
+                )
             )
 
 

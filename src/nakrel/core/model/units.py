@@ -7,7 +7,7 @@ from decimal import Decimal, InvalidOperation
 
 from nakrel.core.model.errors import DataError, cut
 from nakrel.core.model.limits import MAX_WAIT_US
-from nakrel.words import marks, tr
+from nakrel.words import marks, plain, tr
 
 __all__ = [
     "FRAME_RATES",
@@ -58,11 +58,8 @@ def parse_time(text: str, *, most_us: int = MAX_WAIT_US) -> int:
     except (InvalidOperation, ZeroDivisionError):
         raise DataError(tr("{text!r} divides by zero; a rate must be above 0").format(text=cut(text.strip()))) from None
     if result > most_us:
-        raise DataError(
-            tr("{text!r} is longer than the {most} ms allowed here").format(
-                text=cut(text.strip()), most=format_ms(most_us)
-            )
-        )
+        most = f"{plain(most_us / 1_000_000)} s" if most_us >= 10_000_000 else f"{plain(most_us / 1_000)} ms"
+        raise DataError(tr("{text!r} is longer than the {most} allowed here").format(text=cut(text.strip()), most=most))
     return result
 
 

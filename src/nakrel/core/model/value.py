@@ -27,7 +27,7 @@ from msgspec.inspect import (
 )
 
 from nakrel.core.model.errors import LimitError
-from nakrel.core.model.limits import COLOUR, ID, NO_NUL, VARIABLE
+from nakrel.core.model.limits import COLOUR, COLOUR_OR_NONE, ID, LAYOUT, NO_NUL, VARIABLE
 from nakrel.core.model.units import shown_ms
 from nakrel.words import noted, shown_number, tr
 
@@ -152,6 +152,8 @@ def _str_check(kind: StrType) -> _Check:
     least, most = kind.min_length or 0, kind.max_length
     pattern = re.compile(kind.pattern) if kind.pattern else None
     high, plain = 1 << 63 if most is None else most, pattern is None
+    # Looked up now, so that no pattern is without its words.
+    reason = _PATTERNS[kind.pattern] if kind.pattern else ""
 
     def check(name: str, value: Any) -> None:
         length = len(value)
@@ -173,7 +175,7 @@ def _str_check(kind: StrType) -> _Check:
             raise LimitError(
                 name,
                 value,
-                tr("is {value}; {reason}").format(value=_short(value), reason=tr(_PATTERNS[pattern.pattern])),
+                tr("is {value}; {reason}").format(value=_short(value), reason=tr(reason)),
             )
 
     return check
@@ -189,6 +191,8 @@ _PATTERNS = {
     NO_NUL: noted("a program's arguments can't have the character number 0 in them"),
     VARIABLE: noted("it can have up to 40 letters, digits and _, and begins with a letter or _"),
     COLOUR: noted("write a colour as #4A6FA5"),
+    COLOUR_OR_NONE: noted("write a colour as #4A6FA5, or nothing"),
+    LAYOUT: noted("a layout is written as de or us(intl)"),
     ID: noted("it can't have / or control characters in it"),
 }
 

@@ -99,5 +99,14 @@ def quoted(line: Line, at: int) -> tuple[str, int]:
     try:
         text, end = json.JSONDecoder().raw_decode(line.text, at)
     except json.JSONDecodeError as error:
-        fail(line, error.pos, tr("the quotes can't be read: {msg}").format(msg=error.msg))
+        fail(line, error.pos, _wrong_quotes(line.text, error.pos))
     return text, end
+
+
+def _wrong_quotes(text: str, at: int) -> str:
+    """What is wrong there with a text in quotes, whose signs are those of JSON."""
+    if text[at - 1 : at] == "\\" or text[at : at + 1] == "\\":
+        return tr('a \\ in quotes stands before ", \\, n or t only; write \\\\ for one that is meant')
+    if at < len(text) and text[at] != '"':
+        return tr("there is a sign in the quotes that can't stand there; take it out")
+    return tr("the quotes are not closed; put them at the end of the text as well")

@@ -98,7 +98,7 @@ def _statement(lines: list[Line], at: int, depth: int) -> tuple[Step, int]:
             fail(
                 line, start, tr("{statement!r} belongs below an if, indented like it").format(statement=cut(statement))
             )
-        if re.fullmatch(_OPTION + r"\s*:", statement, re.IGNORECASE):
+        if re.match(_OPTION + r"\b.*:", statement, re.IGNORECASE):
             fail(
                 line,
                 start,
@@ -123,7 +123,8 @@ def _repeat(
     rest = statement[len("repeat") :].strip()
     end = closing(rest, 0) + 1 if rest.startswith("(") else len(re.match(r"\d{0,9}", rest)[0])  # type: ignore[index]
     if not end or not re.fullmatch(r"\s*times?\s*:", rest[end:], re.IGNORECASE):
-        fail(line, start + len("repeat"), tr("expected a number and 'times:', as in: repeat 3 times:"))
+        where = start + (len("repeat") if not end else len(statement))
+        fail(line, where, tr("expected a number and 'times:', as in: repeat 3 times:"))
     times = bounded(line, start + len("repeat "), rest[:end], MAX_COUNT)
     inner, after = _block(lines, at + 1, line.indent + 1, depth + 1)
     return Repeat(times=times, steps=inner, **common), after  # type: ignore[arg-type]
@@ -152,7 +153,7 @@ def _pick(lines: list[Line], at: int, depth: int, common: dict[str, object]) -> 
     while at < len(lines) and lines[at].indent > line.indent:
         option = lines[at]
         statement, _ = cut_remark(option, 0)
-        found = re.fullmatch(_OPTION + r"(?:\s+of\s+weight\s+(\d{1,9}|\(.*\)))?\s*:", statement, re.IGNORECASE)
+        found = re.fullmatch(_OPTION + r"(?:\s+of\s+weight\s+(\S.*?))?\s*:", statement, re.IGNORECASE)
         if not found or option.indent != indent:
             fail(
                 option,
@@ -162,7 +163,7 @@ def _pick(lines: list[Line], at: int, depth: int, common: dict[str, object]) -> 
                     "below each"
                 ),
             )
-        weight = bounded(option, 0, found[1] or "1", MAX_WEIGHT)
+        weight = bounded(option, max(0, found.start(1)), found[1] or "1", MAX_WEIGHT)
         inner, at = _block(lines, at + 1, option.indent + 1, depth + 1)
         options.append(Branch(weight=weight, steps=inner))
     if not options:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from nakrel.core.model.errors import DataError, cut
+from nakrel.core.model.formulas import FormulaError
 from nakrel.core.model.limits import MAX_NOTCHES, MAX_RATE
 from nakrel.core.model.names import read_control
 from nakrel.core.model.steps import Chord, Open, Origin, Pointer, Press, Release, Set, Step, Tap, Text, Wait, Wheel
@@ -18,6 +19,16 @@ STARTS = noted(
     "tap, press, release, wait, turn, move, type, open, set, repeat, if, random choice, skip, a "
     "# and a comment, or a section"
 )
+_VERBS = ("tap", "press", "release", "wait", "turn", "move", "type", "open", "set", "repeat", "skip")
+# Words that begin a line which ends with a colon.
+_WITH_COLON = {
+    "random": "random choice:",
+    "else": "else:",
+    "option": "option:",
+    "start": "start:",
+    "loop": "loop:",
+    "end": "end:",
+}
 _FRAME = re.compile(
     r"(?:\s+(?:on|in)\s+(?:the|a)\s+(?P<what>screen|window)(?:\s+of\s+(?P<width>\d{1,6})\s*x\s*(?P<height>\d{1,6}))?)?"
     r"(?:\s+over\s+(?P<over>.+))?\s*",
@@ -52,7 +63,7 @@ def read_span(text: str) -> tuple[int | str, int | str | None]:
 
 
 def bounded(line: Line, at: int, text: str, most: int) -> int | str:
-    """A whole number from 1 to `most`, or a formula in parentheses."""
+    """A whole number from 1 to `most`, or a formula in parentheses, which stands at `at`."""
     text = text.strip()
     if text.startswith("(") and closing(text, 0) == len(text) - 1:
         return text[1:-1].strip()
@@ -60,8 +71,8 @@ def bounded(line: Line, at: int, text: str, most: int) -> int | str:
         fail(
             line,
             at,
-            tr("{text!r} is out of range; write 1 to {most}, or a formula in parentheses").format(
-                text=text[:20], most=most
+            tr("{text!r} is no whole number from 1 to {most}; write one, or a formula in parentheses").format(
+                text=cut(text), most=most
             ),
         )
     return int(text)
@@ -71,13 +82,19 @@ def read_statement(line: Line, start: int, verb: str, statement: str, common: di
     """The step that these words say. Raises `NotationError`, and `DataError` where the words are about a value."""
     rest = statement[len(verb) :].strip()
     at = start + len(statement) - len(statement[len(verb) :].lstrip())
+    try:
+        return _step(line, start, at, verb, rest, common)
+    except (NotationError, FormulaError):
+        raise
+    except DataError as error:
+        fail(line, at, str(error))
+
+
+def _step(line: Line, start: int, at: int, verb: str, rest: str, common: dict[str, object]) -> Step:
+    """The step of this verb, whose other words begin at `at`."""
     match verb:
         case "tap":
-            names, hold_us = _timed(line, at, rest)
-            controls = tuple(_control(line, at, name) for name in re.split(r"\s\+\s", names))
-            if len(controls) == 1:
-                return Tap(control=controls[0], hold_us=hold_us, **common)  # type: ignore[arg-type]
-            return Chord(controls=controls, hold_us=hold_us, **common)  # type: ignore[arg-type]
+            return _tap(line, at, rest, common)
         case "press":
             return Press(control=_control(line, at, rest), **common)  # type: ignore[arg-type]
         case "release":
@@ -100,25 +117,61 @@ def read_statement(line: Line, start: int, verb: str, statement: str, common: di
             if not to:
                 fail(line, at + len(rest), tr("expected 'to' and a formula, as in: set count to count + 1"))
             return Set(variable=name.strip(), value=value.strip(), **common)  # type: ignore[arg-type]
-    where = line.indent + start + 1
-    raise NotationError(
-        line.number,
-        where,
-        tr("{word!r} starts no step; expected {starts}").format(word=cut(statement.split(" ")[0]), starts=tr(STARTS)),
-    )
+    word = line.text[start:].split(" ")[0].partition("#")[0]
+    raise NotationError(line.number, line.indent + start + 1, _no_verb(word))
+
+
+def _no_verb(word: str) -> str:
+    """What is wrong with a line that begins with this word."""
+    plain = word.lower()
+    if plain == "skip":
+        return tr("skip what? Write the step after it, as in: skip tap Q for 50 ms")
+    if plain in _WITH_COLON:
+        return tr("expected a colon, as in: {line}").format(line=_WITH_COLON[plain])
+    # Only a slip needs it.
+    from difflib import get_close_matches
+
+    if near := get_close_matches(plain[:20], _VERBS, 1, 0.7):
+        return tr("{word!r} starts no step; did you mean {near}?").format(word=cut(word), near=near[0])
+    return tr("{word!r} starts no step; expected {starts}").format(word=cut(word), starts=tr(STARTS))
+
+
+def _tap(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
+    if not rest or re.match(r"for\b", rest, re.IGNORECASE):
+        fail(line, at, tr("which key or button? Write it as: tap Q for 50 ms"))
+    names, hold_us = _timed(line, at, rest)
+    parts = _parts(names)
+    controls = tuple(_control(line, at + place, name) for place, name in parts)
+    if len(controls) == 1:
+        return Tap(control=controls[0], hold_us=hold_us, **common)  # type: ignore[arg-type]
+    try:
+        return Chord(controls=controls, hold_us=hold_us, **common)  # type: ignore[arg-type]
+    except DataError as error:
+        again = next((i for i, code in enumerate(controls) if code in controls[:i]), 0)
+        fail(line, at + parts[again][0], str(error))
+
+
+def _parts(names: str) -> list[tuple[int, str]]:
+    """The names between plus signs, each with its place."""
+    parts, begin = [], 0
+    while begin <= len(names):
+        end = outside(names[begin:], "+")
+        part = names[begin:] if end < 0 else names[begin : begin + end]
+        parts.append((begin + len(part) - len(part.lstrip()), part.strip()))
+        begin += len(part) + 1
+    return parts
 
 
 def _turn(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
-    by = outside(rest, " by ")
-    name, notches = (rest[:by], rest[by + 4 :].strip()) if by >= 0 else (rest, "1")
-    if not notches.isdecimal() and not notches.startswith("("):
-        fail(
-            line,
-            at + len(name) + 4,
-            tr("by how many notches? {notches!r} is no whole number").format(notches=cut(notches)),
-        )
-    number = bounded(line, at, notches, MAX_NOTCHES)
-    return Wheel(control=_control(line, at, name), notches=number, **common)  # type: ignore[arg-type]
+    if not rest or re.match(r"by\b", rest, re.IGNORECASE):
+        fail(line, at, tr("which way? Write it as: turn Wheel up by 2"))
+    by = outside(rest + " ", " by ")
+    name, notches = (rest[:by], rest[by + 4 :]) if by >= 0 else (rest, "1")
+    code = _control(line, at, name)
+    if not notches.strip():
+        fail(line, at + len(rest), tr("by how many notches? Write it as: turn Wheel up by 2"))
+    number = bounded(line, at + by + 4 + len(notches) - len(notches.lstrip()), notches, MAX_NOTCHES)
+    return Wheel(control=code, notches=number, **common)  # type: ignore[arg-type]
 
 
 def _move(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
@@ -139,7 +192,10 @@ def _move(line: Line, at: int, rest: str, common: dict[str, object]) -> Step:
     origin = Origin.POINTER if option.lower() == "by" else Origin((found["what"] or "screen").lower())
     size = (int(found["width"]), int(found["height"])) if found["width"] else None
     over_us = _time(line, at, found["over"]) if found["over"] else 0
-    return Pointer(x=x, y=y, origin=origin, size=size, over_us=over_us, **common)  # type: ignore[arg-type]
+    try:
+        return Pointer(x=x, y=y, origin=origin, size=size, over_us=over_us, **common)  # type: ignore[arg-type]
+    except DataError as error:
+        fail(line, len(line.text) - len(place) + found.start("width") if size and 0 in size else at, str(error))
 
 
 def _pixel(line: Line, at: int, text: str) -> tuple[int | str, str]:
@@ -167,7 +223,7 @@ def _type(line: Line, at: int, common: dict[str, object]) -> Step:
     found = re.fullmatch(r"\s*(?:at\s+(\d{1,9}|\(.*\))\s*/\s*s)?\s*", rest, re.IGNORECASE)
     if not found:
         fail(line, end, tr("expected nothing more, or how fast, as in: at 30/s"))
-    rate = bounded(line, end, found[1] or "30", MAX_RATE)
+    rate = bounded(line, end + max(0, found.start(1)), found[1] or "30", MAX_RATE)
     if secret:
         if not text:
             fail(line, begin, tr("the secret needs a name"))
@@ -204,13 +260,12 @@ def _known_names(line: Line, at: int, rest: str) -> int:
     ends = [found.start() for found in re.finditer(r"\s|$", rest)] if rest else []
     for end in reversed(ends):
         try:
-            for name in re.split(r"\s\+\s", rest[:end]):
+            for _, name in _parts(rest[:end]):
                 read_control(name)
         except DataError:
             continue
         return end
-    if rest:
-        _control(line, at, re.split(r"\s\+\s", rest)[0])
+    _control(line, at, _parts(rest)[0][1])
     return 0
 
 
@@ -230,7 +285,8 @@ def _span(line: Line, at: int, text: str) -> tuple[int | str, int | str | None]:
 
 
 def _control(line: Line, at: int, name: str) -> str:
+    """The control whose name stands at `at`."""
     try:
         return read_control(name)
     except DataError as error:
-        fail(line, max(at, line.text.find(name.strip())) if name.strip() else at, str(error))
+        fail(line, at, str(error))
