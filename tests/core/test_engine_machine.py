@@ -25,6 +25,7 @@ from nakrel.core.play.events import (
     Wake,
 )
 from nakrel.core.play.operations import compile_macro
+from nakrel.core.play.player import NEVER
 from nakrel.core.play.sheet import Sheet
 from tests.strategies import plays, steps
 
@@ -171,6 +172,17 @@ class EngineMachine(RuleBasedStateMachine):
             assert not self.speed
         if not self.fingers and not self.engine.running:
             assert self.down == self.ours == set()
+
+    @invariant()
+    def each_run_knows_when_it_goes_on(self) -> None:
+        players = [run.player for run in self.engine._runs.values()]
+        known = [player.next_us for player in players]
+        for player in players:
+            # What it keeps is what working it out anew gives.
+            player._note_next()
+        assert known == [player.next_us for player in players]
+        due = min((max(0, next_us) for next_us in known), default=NEVER)
+        assert self.deadline() == (None if due == NEVER else due)
 
     def teardown(self) -> None:
         for control in list(self.fingers):

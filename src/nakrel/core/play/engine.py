@@ -36,7 +36,7 @@ from nakrel.core.play.events import (
 )
 from nakrel.core.play.holds import FINGER, Holds
 from nakrel.core.play.operations import Plan
-from nakrel.core.play.player import MAX_ACTS, Player
+from nakrel.core.play.player import AT_ONCE, MAX_ACTS, NEVER, Player
 from nakrel.core.play.run import Run
 from nakrel.core.play.sheet import Action, Sheet
 from nakrel.words import tr
@@ -106,7 +106,6 @@ class Engine:
             Pressed: lambda event: self._press(event.control, event.passed),
             Released: lambda event: self._release(event.control),
             Turned: lambda event: self._turn(event.control, event.notches, event.passed),
-            Wake: lambda event: None,
             SetSheet: lambda event: self._set_sheet(event.sheet, event.why),
             PlayMacro: self._play,
             StopMacro: lambda event: self._finish(event.macro, "stopped"),
@@ -148,16 +147,14 @@ class Engine:
         """
         self._now_us = max(self._now_us, now_us)
         self._out.clear()
-        kind = type(event)
+        kind, next_us = type(event), NEVER
         if self._runs and kind is not StopAll:
             # Whatever was due comes before the event, so that a late wake-up changes nothing.
-            self._advance_all()
-        self._handlers[kind](event)
-        if not self._runs:
-            return tuple(self._out), None
-        self._advance_all()
-        deadlines = [due for run in self._runs.values() if (due := run.player.deadline_us) is not None]
-        return tuple(self._out), min(deadlines, default=None)
+            next_us = self._advance_all()
+        if kind is not Wake:
+            self._handlers[kind](event)
+            next_us = self._advance_all() if self._runs else NEVER
+        return tuple(self._out), None if next_us == NEVER else next_us
 
     def first_of(self, control: str, passed: bool = False) -> str:
         """The control that a press of this one is sure to put down before all else, as things are; '' where that isn't
@@ -355,7 +352,7 @@ class Engine:
         around = _Around(self, plan.macro)
         player = self._make_player(plan, play, self._now_us, self._chance, around, self._tickets)
         self._runs[plan.macro] = Run(plan, play, trigger, player)
-        self._out.append(RunStarted(plan.macro, trigger, play.mode))
+        self._out.append(RunStarted(plan.macro, trigger, play.mode, self._now_us))
 
     # Runs
 
@@ -392,22 +389,26 @@ class Engine:
                 if holder.startswith(f"{FINGER} "):
                     self._holds.let_go_all(self._now_us, holder)
 
-    def _advance_all(self) -> None:
-        """Do all that is due, in the order of its time."""
+    def _advance_all(self) -> int:
+        """Do all that is due, in the order of its time; returns when something is due next."""
         made: dict[str, int] = {}
+        next_us = NEVER
         for _ in range(_MOST_INSTANTS):
             soonest: Run | None = None
-            soonest_us = self._now_us + 1
+            soonest_us, next_us = self._now_us + 1, NEVER
             for run in self._runs.values():
-                due_us = run.player.deadline_us
-                if run.player.done:
-                    soonest, soonest_us = run, self._now_us
-                    break
-                if due_us is not None and due_us < soonest_us and made.get(run.key, 0) < MAX_ACTS:
+                due_us = run.player.next_us
+                if due_us < soonest_us and (due_us == AT_ONCE or made.get(run.key, 0) < MAX_ACTS):
                     soonest, soonest_us = run, due_us
+                elif due_us < next_us:
+                    next_us = due_us
             if soonest is None:
-                return
-            self._advance(soonest, soonest_us, made)
+                break
+            self._advance(soonest, self._now_us if soonest_us == AT_ONCE else soonest_us, made)
+        else:
+            # The rest stays due.
+            next_us = min((max(0, run.player.next_us) for run in self._runs.values()), default=NEVER)
+        return next_us
 
     def _advance(self, run: Run, until_us: int, made: dict[str, int]) -> None:
         acts = run.player.advance(self._now_us, until_us)

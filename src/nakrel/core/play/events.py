@@ -175,11 +175,13 @@ class SpeedHeld(NamedTuple):
 
 
 class RunStarted(NamedTuple):
-    """A macro began to run; `trigger` is the control that started it, or '' for none; `mode` how it plays."""
+    """A macro began to run at `at_us`; `trigger` is the control that started it, or '' for none; `mode` how it
+    plays."""
 
     macro: str
     trigger: str
     mode: Mode = Mode.SINGLE
+    at_us: int = 0
 
 
 class RunEnded(NamedTuple):

@@ -49,9 +49,14 @@ from nakrel.core.play.operations import Op, OpCode, Plan
 from nakrel.words import tr
 
 __all__ = [
+    "AT_ONCE",
+    "NEVER",
     "Phase",
     "Player",
 ]
+
+# When a run goes on: as soon as somebody looks, and not before something else happens.
+AT_ONCE, NEVER = -1, 1 << 62
 
 # A loop without any time in it would never let the machine go; it repeats this often at most (1,000 runs/s).
 MIN_CYCLE_US = 1_000
@@ -123,7 +128,7 @@ class _Glide(NamedTuple):
 
 
 class Player:
-    """One run of a plan, begun at `start_us`; the caller asks `advance` again at `deadline_us` or later.
+    """One run of a plan, begun at `start_us`; the caller asks `advance` again at `next_us` or later.
 
     `chance` decides where a step leaves something to it, and `around` answers formulas.
     """
@@ -168,6 +173,10 @@ class Player:
         # What types the text; it comes before the section's own operations.
         self._typed: list[Op] = []
         self._secret = False
+        # When `advance` is wanted next: `AT_ONCE` when nothing is left to do, `NEVER` while it waits for an answer.
+        # Fifty runs are asked for it at each event, so it is kept up to date here.
+        self.next_us = start_us
+        self._note_next()
 
     @property
     def done(self) -> bool:
@@ -179,13 +188,15 @@ class Player:
         """Whether it has been told to end or is in its end."""
         return self._last_run or self.phase >= Phase.LEAD_OUT
 
-    @property
-    def deadline_us(self) -> int | None:
-        """When `advance` is wanted next; None while it waits for an answer."""
-        due_us = None if self._ticket else self.due_us
+    def _note_next(self) -> None:
+        """To be called after whatever changes when it goes on."""
+        if self.phase is Phase.DONE:
+            self.next_us = AT_ONCE
+            return
+        due_us = NEVER if self._ticket else self.due_us
         if self._end_us is not None and self.phase < Phase.LEAD_OUT:
-            return self._end_us if due_us is None else min(due_us, self._end_us)
-        return due_us
+            due_us = min(due_us, self._end_us)
+        self.next_us = due_us
 
     def advance(self, now_us: int, until_us: int | None = None) -> list[Act]:
         """Return every act due by `until_us`, by default `now_us`, in order: `MAX_ACTS` or a few more at most, the rest
@@ -204,6 +215,7 @@ class Player:
             acts += self.finish(self._end_us)
             self._work_off(until_us, acts)
         self.unsettled = []
+        self._note_next()
         return acts
 
     def _work_off(self, until_us: int, acts: list[Act]) -> None:
@@ -229,6 +241,7 @@ class Player:
         """Go on with where the pointer is; for what `awaits` it."""
         self._scope.place = place
         self._ticket = 0
+        self._note_next()
 
     def go(self, where: Whereabouts | None) -> None:
         """Go on with where a pointer step leads, None for nowhere; for what `awaits` it."""
@@ -236,10 +249,11 @@ class Player:
         over_us = self._over_us
         if where is None:
             self.due_us += over_us
-            return
-        parts = max(1, over_us // GLIDE_US) if where.pointer or where.screen is None else 1
-        self._glide = _Glide(self.due_us, over_us, parts, 0, where)
-        self.due_us += over_us // parts
+        else:
+            parts = max(1, over_us // GLIDE_US) if where.pointer or where.screen is None else 1
+            self._glide = _Glide(self.due_us, over_us, parts, 0, where)
+            self.due_us += over_us // parts
+        self._note_next()
 
     def type(self, strokes: Sequence[Stroke], now_us: int) -> None:
         """Go on with the keys of the text that was asked for; for what `awaits` them."""
@@ -256,12 +270,14 @@ class Player:
             self._typed.append(Op(OpCode.WAIT, "", self._typing_us - hold_us))
         self._typed.reverse()
         self._typing_us = None
+        self._note_next()
 
     def give_up(self, reason: str, now_us: int) -> list[Act]:
         """End as `finish` does, since something that it needs can't be had."""
         self.due_us = max(self.due_us, now_us)
         acts: list[Act] = []
         self._fail(reason, acts)
+        self._note_next()
         return acts
 
     def _rests(self, now_us: int) -> bool:
@@ -304,6 +320,7 @@ class Player:
         self._drop()
         self.phase, self._index, self.due_us = Phase.LEAD_OUT, 0, now_us
         self._turns.clear()
+        self._note_next()
         return acts
 
     def finish_after_run(self) -> None:
@@ -325,6 +342,7 @@ class Player:
         acts += [Act(op.control, 0, now_us) for op in rest if op.code in (OpCode.UP, OpCode.TAP_UP)]
         self._drop()
         self.phase = Phase.DONE
+        self._note_next()
         return acts
 
     def _close_tap(self, now_us: int) -> list[Act]:
