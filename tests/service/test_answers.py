@@ -102,7 +102,7 @@ def test_a_macro_answers_at_once_and_every_event_is_sent_once(playing: Playing):
         released = playing.do(playing.mouse, (KEY, SIDE, 0), reports=2)
         assert sorted(event for report in released for event in report) == [(KEY, Q, 0), (KEY, SHIFT, 0)]
         assert not playing.service.playback.engine.held()
-    record = playing.service.playback.runs.of("hold")
+    record = playing.service.playback.run_of("hold")
     assert record
     assert [(each.control, each.value) for each in record.events[:2]] == [("KEY_Q", 1), ("KEY_LEFTSHIFT", 1)]
     assert all(each.at_us >= each.due_us for each in record.events)

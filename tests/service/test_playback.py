@@ -144,7 +144,7 @@ def test_the_first_press_is_sent_before_the_engine_works_out_the_rest_and_once(s
     attach(service, route, HOLD)
     service.playback.step(Pressed("BTN_SIDE"))
     assert route.sent == [("KEY_W", 1, False), ("KEY_LEFTSHIFT", 1, True)]
-    record = service.playback.runs.of("hold")
+    record = service.playback.run_of("hold")
     assert record
     assert [(each.control, each.value) for each in record.events] == [("KEY_W", 1), ("KEY_LEFTSHIFT", 1)]
     # Never early, not even by the time that the engine took.

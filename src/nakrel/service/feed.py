@@ -17,6 +17,10 @@ FLUSH_US = 33_000
 MAX_SEEN = 5_000
 
 
+def _time_of(event: SeenEvent) -> int:
+    return event.at_us
+
+
 class Feed:
     """Gathers, and sends with the next flush; nothing is gathered that nobody asked for."""
 
@@ -64,7 +68,8 @@ class Feed:
 
     def flush(self) -> None:
         """Send what was gathered."""
-        seen, self._seen = tuple(self._seen), []
+        # What macros do is told when there is time, so a finger may be told before what it answered.
+        seen, self._seen = tuple(sorted(self._seen, key=_time_of)), []
         entries, self._entries = tuple(self._entries), []
         changed, self._status_changed = self._status_changed, False
         self._write_journal()

@@ -79,6 +79,8 @@ class Loop:
         # The number of the turn that is being taken, 0 while the loop sleeps; other threads may read it.
         self.turn = 0
         self._turns = 0
+        # What has time, each until when.
+        self._idle: deque[tuple[int, Callable[[], object]]] = deque()
         # What other threads want done here.
         self._posted: deque[Callable[[], object]] = deque()
         self._wake_fd = os.eventfd(0, os.EFD_NONBLOCK | os.EFD_CLOEXEC)
@@ -157,11 +159,17 @@ class Loop:
         """Whether the timer of this name is set."""
         return name in self._timers
 
+    def when_idle(self, call: Callable[[], object], by_us: int) -> None:
+        """Have something called, once, when nothing else is to be done; from `by_us` on it doesn't wait for that."""
+        self._idle.append((by_us, call))
+
     def run(self) -> None:
         """Go on until `stop`; one that came before it counts: a service may be told to end while it starts."""
         while not self._stopped:
             self._turn()
         self._stopped = False
+        while self._idle:
+            self._call(self._idle.popleft()[1])
 
     def stop(self) -> None:
         """End `run` after the present callback."""
@@ -178,6 +186,8 @@ class Loop:
 
     def _turn(self) -> None:
         before_us = time.monotonic_ns() // 1_000
+        if self._idle:
+            before_us = self._use_idle(before_us)
         ready, writable = self._wait(before_us)
         woke_us = time.monotonic_ns() // 1_000
         if self._guarded and self._alarm is not None and woke_us - self._armed_us > _REARM_US:
@@ -216,6 +226,27 @@ class Loop:
         self._turns += 1
         self.turn = self._turns
         return ready, writable
+
+    def _is_busy(self, now_us: int) -> bool:
+        """Whether something is ready or due."""
+        if self._soonest_us is not None and self._soonest_us <= now_us:
+            return True
+        if self._epoll is not None:
+            return bool(self._epoll.poll(0, 1))
+        return bool(select.select(self._readers, (), (), 0)[0])
+
+    def _use_idle(self, now_us: int) -> int:
+        """Call what has time, while nothing else is to be done, and one that had to wait too long in any case. Returns
+        when that ended."""
+        while self._idle:
+            late = self._idle[0][0] <= now_us
+            if not late and self._is_busy(now_us):
+                break
+            self._call(self._idle.popleft()[1])
+            now_us = monotonic_us()
+            if late and self._is_busy(now_us):
+                break
+        return now_us
 
     def _note_pace(self, slept_us: int, ready: list[int]) -> None:
         """How long it slept before this turn tells whether much happens, or something keeps it from sleeping."""

@@ -7,12 +7,14 @@ from __future__ import annotations
 
 import itertools
 import random
+from collections import deque
 from collections.abc import Sequence
 from typing import Any, Protocol
 
 from msgspec.structs import replace
 
 from nakrel.backends.protocols import BackendLost, CannotEmit, OutputBackend
+from nakrel.core.model.runs import RunRecord
 from nakrel.core.play.acts import AskText, MovePointer, OpenProgram
 from nakrel.core.play.echo import Echo
 from nakrel.core.play.engine import Engine
@@ -22,6 +24,7 @@ from nakrel.core.play.events import (
     Event,
     Output,
     Pressed,
+    Released,
     RunEnded,
     RunStarted,
     SideEffect,
@@ -44,6 +47,10 @@ __all__ = ["Host", "Playback"]
 # How long before a deadline the sleep ends; the rest is spent on the engine's work and on waiting exactly.
 EARLY_US = 200
 # What such events are called in notices and records.
+# What follows on each other so fast that the next must not wait until clients are told of the one before.
+_FAST = (Pressed, Released)
+# How long its telling is put off by other events, and how many untold steps are many.
+_PUT_OFF_US, _MANY = 2_000, 64
 _NAMES = {MovePointer: "POINTER", AskText: "TEXT", OpenProgram: "OPEN"}
 
 
@@ -77,8 +84,12 @@ class Playback:
     def __init__(self, loop: Loop, feed: Feed, reporter: Reporter, host: Host) -> None:
         self._loop, self._feed, self._reporter, self._host = loop, feed, reporter, host
         self.engine = Engine(random.Random())
-        self.runs = Runs()
-        self.running: dict[str, Running] = {}
+        self._runs = Runs()
+        self._running: dict[str, Running] = {}
+        # What is still to be noted and told: the outputs of a step, when each of them went out, and whether the route
+        # was lost with them.
+        self._untold: deque[tuple[tuple[Output, ...], list[int], bool]] = deque()
+        self._telling = False
         self._deadline_us: int | None = None
         self.echo = Echo()
         self._pressed = self.echo.controls
@@ -86,6 +97,17 @@ class Playback:
         self._answered: tuple[str, str] | None = None
         # Clients whose own window is in front: macros must not click and type into it.
         self._fronts: frozenset[object] = frozenset()
+
+    @property
+    def running(self) -> dict[str, Running]:
+        """The macros that run."""
+        self.tell()
+        return self._running
+
+    def run_of(self, macro: str) -> RunRecord | None:
+        """The record of the macro's run: of the one that goes on, else of the last one."""
+        self.tell()
+        return self._runs.of(macro)
 
     @property
     def preview(self) -> bool:
@@ -111,6 +133,8 @@ class Playback:
                 self._deliver(outputs, ahead, lost)
         finally:
             self._set_alarm()
+        if type(event) not in _FAST:
+            self.tell()
 
     def first_of(self, control: str) -> str:
         """What a press of this control, which reaches no program, is sure to put down before all else; '' where that
@@ -167,12 +191,13 @@ class Playback:
     # What comes out
 
     def _deliver(self, outputs: tuple[Output, ...], ahead: str = "", lost: str = "") -> None:
-        """Send what goes out, at once and in its order; then note it, and tell what started and ended. The press of
-        `ahead` has been sent already, unless the route was `lost` with it.
+        """Send what goes out, at once and in its order; it is noted and told when there is time. The press of `ahead`
+        has been sent already, unless the route was `lost` with it.
 
         Where the route is lost on the way, what has started and ended is told all the same.
         """
         times: list[int] = []
+        asked: list[Asked | SpeedHeld] = []
         for kind, some in itertools.groupby(outputs, type):
             group: list[Any] = list(some)
             if not lost and kind is Emit and not self._fronts:
@@ -182,30 +207,67 @@ class Playback:
                 lost = self._send(rest) if rest else ""
             elif not lost and kind is SideEffect:
                 lost = self._start(group)
+            elif kind is Asked or kind is SpeedHeld:
+                asked += group
             times += [monotonic_us()] * len(group)
         if ahead and not lost:
             # It never comes to that, by what `first_of` promises; and if it does, nothing stays down.
             lost = self._send((Emit(ahead, 0, monotonic_us(), "", False),))
-        for output, at_us in zip(outputs, times, strict=True):
-            if isinstance(output, Emit):
-                # The keys of a secret would tell it.
-                if not output.quiet and not lost:
-                    self.runs.sent(output.by, output.control, output.value, output.due_us, at_us)
-                    self._feed.seen(SeenEvent(output.by, output.control, output.value, at_us))
-            elif isinstance(output, SideEffect):
-                if (name := _NAMES.get(type(output.what))) and not lost:
-                    self.runs.sent(output.by, name, 1, output.due_us, at_us)
-                    self._feed.seen(SeenEvent(output.by, name, 1, at_us))
-            elif isinstance(output, RunStarted):
-                self._run_started(output)
-            elif isinstance(output, RunEnded):
-                self._run_ended(output)
-            elif isinstance(output, Asked):
-                self._host.live.asked(output)
-            elif isinstance(output, SpeedHeld):
-                self._host.live.hold_stage(output.stage)
+        if outputs:
+            self._untold.append((outputs, times, bool(lost)))
+            if len(self._untold) == 1:
+                self._loop.when_idle(self._tell_next, times[0] + _PUT_OFF_US)
+        for each in asked:
+            self.tell()
+            if isinstance(each, Asked):
+                self._host.live.asked(each)
+            else:
+                self._host.live.hold_stage(each.stage)
         if lost:
+            self.tell()
             self._host.route_lost(lost)
+
+    def tell(self) -> None:
+        """Note what went out, and tell what started and ended, in the order in which it did."""
+        self._tell(-1)
+
+    def _tell_next(self) -> None:
+        """The same, for one step; for more where many wait: it must not come to be told later and later."""
+        try:
+            self._tell(1 + len(self._untold) // _MANY)
+        finally:
+            if self._untold:
+                self._loop.when_idle(self._tell_next, self._untold[0][1][0] + _PUT_OFF_US)
+
+    def _tell(self, steps: int) -> None:
+        """Tell so many steps, or with -1 all."""
+        if self._telling:
+            # Who hears of it asks what runs.
+            return
+        self._telling = True
+        try:
+            while self._untold and steps:
+                steps -= 1
+                outputs, times, lost = self._untold.popleft()
+                for output, at_us in zip(outputs, times, strict=True):
+                    self._tell_one(output, at_us, lost)
+        finally:
+            self._telling = False
+
+    def _tell_one(self, output: Output, at_us: int, lost: bool) -> None:
+        if isinstance(output, Emit):
+            # The keys of a secret would tell it.
+            if not output.quiet and not lost:
+                self._runs.sent(output.by, output.control, output.value, output.due_us, at_us)
+                self._feed.seen(SeenEvent(output.by, output.control, output.value, at_us))
+        elif isinstance(output, SideEffect):
+            if (name := _NAMES.get(type(output.what))) and not lost:
+                self._runs.sent(output.by, name, 1, output.due_us, at_us)
+                self._feed.seen(SeenEvent(output.by, name, 1, at_us))
+        elif isinstance(output, RunStarted):
+            self._run_started(output)
+        elif isinstance(output, RunEnded):
+            self._run_ended(output)
 
     def _send(self, emits: Sequence[Emit]) -> str:
         """Send events to the programs; returns why the route to them is lost, '' where it isn't."""
@@ -236,18 +298,17 @@ class Playback:
         )
 
     def _run_started(self, run: RunStarted) -> None:
-        now_us = monotonic_us()
-        self.running[run.macro] = Running(run.macro, self._host.name_of(run.macro), run.trigger, now_us)
+        name = self._host.name_of(run.macro)
+        self._running[run.macro] = Running(run.macro, name, run.trigger, run.at_us)
         self._host.danger_changed()
-        self._host.cues.run_started(run, self._host.name_of(run.macro))
-        far = self.engine.progress(run.macro)
-        self.runs.started(run.macro, far.start_us if far else now_us)
+        self._host.cues.run_started(run, name)
+        self._runs.started(run.macro, run.at_us)
         self._reporter.status_changed()
 
     def _run_ended(self, run: RunEnded) -> None:
-        known = self.running.pop(run.macro, None)
+        known = self._running.pop(run.macro, None)
         self._host.danger_changed()
-        self.runs.ended(run.macro, run.runs, run.reason)
+        self._runs.ended(run.macro, run.runs, run.reason)
         name = known.name if known else self._host.name_of(run.macro)
         self._host.cues.run_ended(run, name)
         self._host.run_ended(run, name)

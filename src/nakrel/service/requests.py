@@ -96,7 +96,7 @@ class Requests:
             m.UseStage: self._use_stage,
             m.Play_: self._play,
             m.TypeText: self._type,
-            m.GetRun: lambda c, n, b: m.RunIs(service.playback.runs.of(b.macro)),
+            m.GetRun: lambda c, n, b: m.RunIs(service.playback.run_of(b.macro)),
             m.GetPlaces: queries.places,
             m.GetFacts: queries.facts,
             m.PutSecret: self._put_secret,
