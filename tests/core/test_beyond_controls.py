@@ -205,6 +205,16 @@ def test_a_text_that_can_t_be_typed_ends_the_macro_with_the_reason_and_its_lead_
     assert simulator.ended().failed == "the layout has no keys for A"
 
 
+def test_a_text_at_the_end_that_can_t_be_typed_keeps_nothing_after_it():
+    text = 'start:\n    press Q\nloop:\n    wait 1 ms\nend:\n    type "Ab" at 9/s\n    release Q'
+    simulator = started(text, Play(Mode.SINGLE))
+    simulator.run(10 * MS)
+    assert simulator.engine.held() == {"KEY_Q"}
+    simulator.send(TextReady("m", 1, (), "the layout has no keys for A"))
+    assert simulator.engine.held() == set()
+    assert simulator.ended().failed == "the layout has no keys for A"
+
+
 def test_a_text_is_stopped_in_its_middle_with_nothing_left_down():
     for stop in (StopMacro("m"), StopAll()):
         simulator = started('type "A" at 10/s\ntap W for 1 ms')

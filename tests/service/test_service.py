@@ -15,7 +15,7 @@ import pytest
 from nakrel import protocol as m
 from nakrel.client.connection import ServiceConnection, ServiceGone, ServiceRefused
 from nakrel.core.model.cells import RunMacro
-from nakrel.core.model.devices import Device
+from nakrel.core.model.devices import OWN_WINDOW, Device
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.model.settings import SettingsPatch
@@ -259,6 +259,20 @@ def test_what_a_vanished_client_held_on_a_stand_in_is_let_go(service: ServicePro
     service.hear(lambda: not service.status().running, "its end")
     service.hear(lambda: service.seen("held")[-1] == ("KEY_Q", 0), "the last release")
     service.hear(lambda: service.seen("in") == [(THUMB, 1), (THUMB, 0)], "the button to be let go")
+
+
+def test_what_reached_a_window_counts_and_goes_with_it(service: ServiceProcess):
+    before = service.call(m.GetDevices())
+    window = ServiceConnection.connect(service.home.socket, "window")
+    # Nothing of it is an output: the window has had it already.
+    window.call(m.PressStandIn(OWN_WINDOW, "KEY_W", 1))
+    window.call(m.PressStandIn(OWN_WINDOW, "WHEEL_UP", 2))
+    service.hear(lambda: service.seen("in") == [("KEY_W", 1), ("WHEEL_UP", 2)], "the key and the wheel")
+    window.close()
+    service.hear(lambda: service.seen("in")[-1] == ("KEY_W", 0), "the key to be let go")
+    assert service.seen("finger") == []
+    # It is no device to be seen.
+    assert service.call(m.GetDevices()) == before
 
 
 def test_stand_ins_stay_where_nothing_real_is(service: ServiceProcess):

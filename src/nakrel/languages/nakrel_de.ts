@@ -5913,6 +5913,11 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="service/routes.py" />
+            <source>Nakrel's window</source>
+            <translation>Nakrels Fenster</translation>
+        </message>
+        <message>
+            <location filename="service/routes.py" />
             <source>Nothing reaches other windows: {reason}.</source>
             <translation>Nichts erreicht andere Fenster: {reason}.</translation>
         </message>
@@ -8103,8 +8108,18 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/macro/recording.py" />
-            <source>recording in all windows · {count} steps · {stop_key} ends it</source>
-            <translation>Aufzeichnung in allen Fenstern · {count} Schritte · {stop_key} beendet sie</translation>
+            <source>recording here and under Xwayland</source>
+            <translation>Aufnahme hier und unter Xwayland</translation>
+        </message>
+        <message>
+            <location filename="ui/macro/recording.py" />
+            <source>recording in all windows</source>
+            <translation>Aufnahme in allen Fenstern</translation>
+        </message>
+        <message>
+            <location filename="ui/macro/recording.py" />
+            <source>recording in this window</source>
+            <translation>Aufnahme in diesem Fenster</translation>
         </message>
         <message>
             <location filename="ui/macro/recording.py" />
@@ -9651,6 +9666,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/range/pad.py" />
             <source>paused</source>
             <translation>angehalten</translation>
+        </message>
+        <message>
+            <location filename="ui/range/pad.py" />
+            <source>{control}, by {button}</source>
+            <translation>{control}, durch {button}</translation>
         </message>
         <message>
             <location filename="ui/range/page.py" />

@@ -334,7 +334,8 @@ class ServeSession(Ask, frozen=True):
 
 
 class PressStandIn(Ask, frozen=True):
-    """Press (1) or let go (0) a control of a simulated device, or turn its wheel by `value` notches."""
+    """Press (1) or let go (0) a control of a simulated device, or turn its wheel by `value` notches; with `OWN_WINDOW`
+    as the device, tell that this has reached the client's own window."""
 
     device: str
     control: str

@@ -20,7 +20,8 @@ from nakrel.backends.protocols import (
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
 from nakrel.core.model.conditioning import Motion
-from nakrel.core.model.devices import Device
+from nakrel.core.model.controls import CONTROLS
+from nakrel.core.model.devices import OWN_WINDOW, Device
 from nakrel.service.lent_keys import LentKeys
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.options import Options
@@ -89,6 +90,8 @@ class Routes:
         # The names of devices that send back what macros press.
         self.echoing: set[str] = set()
         self.stand_ins: StandInDevices | None = None
+        # What clients tell of presses in their own windows.
+        self._own_hand: StandInDevices | None = None
         self.output: OutputBackend = sink or Sink()
         self.keys = LentKeys(options, lambda: self.real is not None and not isinstance(self.real, KernelBackend))
 
@@ -172,9 +175,10 @@ class Routes:
         """Close everything; what is held is let go."""
         self.keys.close()
         self._drop_real()
-        if self.stand_ins is not None:
-            self._loop.forget(self.stand_ins)
-            self.stand_ins.close()
+        for hand in (self.stand_ins, self._own_hand):
+            if hand is not None:
+                self._loop.forget(hand)
+                hand.close()
         self.output.close()
 
     # Use
@@ -277,9 +281,9 @@ class Routes:
         self.wants_stand_ins = wanted
         wanted = wanted or self.real is None
         if not wanted and self.stand_ins is not None:
-            for device, control in list(self._pressed):
+            for device, control in [each for each in self._pressed if each[0] != OWN_WINDOW]:
                 self.stand_ins.press(device, control, 0)
-            self._pressed.clear()
+                del self._pressed[device, control]
         if wanted and self.stand_ins is None:
             self.stand_ins = stand_ins = StandInDevices()
             self._loop.watch(stand_ins, lambda: self.read(stand_ins))
@@ -293,17 +297,28 @@ class Routes:
         self._user.devices_changed()
 
     def press_stand_in(self, client: object, device: str, control: str, value: int) -> None:
-        """Press or let go a simulated control for a client; what a client holds is let go when it is gone.
+        """Press or let go a simulated control for a client, or take its word that this has reached its window; what a
+        client holds is let go when it is gone.
 
         Raises `ValueError` for a device or control that isn't there, and while the stand-ins are switched off.
         """
-        if self.stand_ins is None:
+        hand = self._hand_of_windows() if device == OWN_WINDOW else self.stand_ins
+        if hand is None:
             raise ValueError(tr("the simulated devices are off; turn them on (Devices page)"))
-        self.stand_ins.press(device, control, value)
+        hand.press(device, control, value)
         if value:
             self._pressed[device, control] = client
         else:
             self._pressed.pop((device, control), None)
+
+    def _hand_of_windows(self) -> StandInDevices:
+        if self._own_hand is None:
+            window = Device(OWN_WINDOW, tr("Nakrel's window"), tuple(CONTROLS), "window", True)
+            self._own_hand = hand = StandInDevices((window,))
+            # It has reached a program: that window.
+            hand.apart = True
+            self._loop.watch(hand, lambda: self.read(hand))
+        return self._own_hand
 
     def client_gone(self, client: object) -> None:
         """Let go what a client pressed on the simulated devices."""

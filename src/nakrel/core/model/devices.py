@@ -6,7 +6,10 @@ import msgspec
 
 from nakrel.words import noted, tr
 
-__all__ = ["LEVELS", "Battery", "Device", "battery_words"]
+__all__ = ["LEVELS", "OWN_WINDOW", "Battery", "Device", "battery_words"]
+
+# What stands for a client's own window where it tells of the presses that reach it.
+OWN_WINDOW = "window"
 
 
 class Device(msgspec.Struct, frozen=True):

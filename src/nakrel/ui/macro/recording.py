@@ -23,7 +23,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button
 from nakrel.ui.widgets.elided import Elided
 from nakrel.ui.widgets.shield import Shield
-from nakrel.words import tr
+from nakrel.words import counted, tr
 
 __all__ = ["RecordingBar"]
 
@@ -217,12 +217,15 @@ class RecordingBar(QWidget):
             self._words.set_text(tr("recording begins in {left_s} s").format(left_s=self._left_s))
         elif self.recording:
             self.button.setText(tr("■  Stop"))
-            count = len(self._steps)
-            self._words.set_text(
-                tr("recording in all windows · {count} steps · {stop_key} ends it").format(
-                    count=count, stop_key=stop_key
-                )
+            route = self._store.status.backend
+            # Under Wayland without the kernel's input other programs' windows tell nobody of presses.
+            where = {"standin": tr("recording in this window"), "xwayland": tr("recording here and under Xwayland")}
+            parts = (
+                where.get(route, tr("recording in all windows")),
+                counted(len(self._steps), "{n} step", "{n} steps"),
+                tr("{key} ends it").format(key=stop_key),
             )
+            self._words.set_text(" · ".join(parts))
         else:
             self.button.setText(tr("●  Record"))
             self._words.set_text(self._summary(stop_key))

@@ -25,6 +25,8 @@ SPAN_US = 5_000_000
 _NAMES, _LANE, _RULER = 150, 24, 20
 _MOST_LANES = 8
 _NO_TEXT = Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.AltModifier
+# Who presses what a button acts as, in front of that button.
+_ACTING = "finger "
 _INVITE = tr("Click here; then press, click, scroll and type. Esc leaves.")
 
 
@@ -186,6 +188,11 @@ class Pad(QWidget):
 
 
 def lane_name(lane: Lane, macro_names: dict[str, str]) -> str:
-    """What a lane is called: its control, and the macro that presses it."""
+    """What a lane is called: its control, and the macro that presses it, or the button that acts as it."""
     name = control_label(lane.control)
-    return name if lane.by == FINGER else f"{name}, {macro_names.get(lane.by, tr('a macro'))}"
+    if lane.by == FINGER:
+        return name
+    if lane.by.startswith(_ACTING):
+        button = control_label(lane.by.removeprefix(_ACTING))
+        return tr("{control}, by {button}").format(control=name, button=button)
+    return f"{name}, {macro_names.get(lane.by, tr('a macro'))}"

@@ -30,6 +30,7 @@ from nakrel.core.model.macro import Macro
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.ui import commands
+from nakrel.ui.own_hand import OwnHand
 from nakrel.ui.range.histograms import Histograms
 from nakrel.ui.range.pad import Pad, lane_name
 from nakrel.ui.shown import Shown
@@ -126,9 +127,9 @@ class _Rows(HeadedModel):
 class RangePage(QWidget):
     """Counts what fingers do while the pad has the focus, and what macros send while the page is in front."""
 
-    def __init__(self, store: Store, shown: Shown) -> None:
+    def __init__(self, store: Store, shown: Shown, hand: OwnHand) -> None:
         super().__init__()
-        self._store, self._shown = store, shown
+        self._store, self._shown, self._hand = store, shown, hand
         self.counts = Range(_now_us(), shown.frames)
         self.paused = self._fingers = False
         self._typed_text, self._macros_text, self._moves, self._moved_px = "", "", 0, 0.0
@@ -158,7 +159,7 @@ class RangePage(QWidget):
         self._timer.timeout.connect(self.pad.move_on)
         self._rows_timer.timeout.connect(self.refresh)
         self.pad.typed.connect(self._typed)
-        self.pad.changed.connect(self._pressed_here)
+        self.pad.changed.connect(hand.press)
         self.pad.focused.connect(self._focused)
         self.pad.moved.connect(self._moved)
         self.rate.changed.connect(shown.set_frames)
@@ -217,6 +218,7 @@ class RangePage(QWidget):
     def _focused(self, on: bool) -> None:
         self._fingers = on
         if not on:
+            self._hand.let_go()
             # Their releases don't count any more, and nothing stays down here for ever.
             for control in self.counts.down(FINGER):
                 self.counts.feed(Came(FINGER, control, 0, _now_us()))
@@ -225,11 +227,6 @@ class RangePage(QWidget):
         if not self.paused:
             self._typed_text = f"{self._typed_text}{text}"[-_MOST_TEXT:]
             self._show_text()
-
-    def _pressed_here(self, control: str, value: int) -> None:
-        """Where the service sees no real device, what reaches the window counts, as exactly as the window gets it."""
-        if self._store.status.backend == "standin" and self._fingers:
-            self._see(m.Seen((m.SeenEvent(FINGER, control, value, _now_us()),)))
 
     def _moved(self, px: float) -> None:
         if not self.paused:

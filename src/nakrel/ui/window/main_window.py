@@ -33,6 +33,7 @@ from nakrel.ui.devices.page import DevicesPage
 from nakrel.ui.journal.page import JournalPage
 from nakrel.ui.macro.details import MacroDetails
 from nakrel.ui.macro.page import MacroPage
+from nakrel.ui.own_hand import OwnHand
 from nakrel.ui.profiles.bundle import Bundles
 from nakrel.ui.profiles.column import ProfilesColumn
 from nakrel.ui.profiles.link import LinkDialog
@@ -77,7 +78,8 @@ class MainWindow(QMainWindow):
         self.sheet_details = SheetDetails(store, self.shown)
         self.macro, self.macro_details = MacroPage(store, self.shown), MacroDetails(store, self.shown)
         self.devices, self.journal = DevicesPage(store), JournalPage(store)
-        self.range = RangePage(store, self.shown)
+        self.hand = OwnHand(store)
+        self.range = RangePage(store, self.shown, self.hand)
         self.profile_details = ProfileDetails(store, self.shown)
         self.strip = LiveStrip(store)
         self.title, self._place = label("", "title"), QHBoxLayout()
