@@ -6,6 +6,7 @@ hears of presses in windows under Xwayland alone, and Nakrel's is none of them.
 
 from __future__ import annotations
 
+from PyQt6 import sip
 from PyQt6.QtCore import QEvent, QObject, Qt
 from PyQt6.QtGui import QGuiApplication, QKeyEvent, QMouseEvent, QWheelEvent, QWindow
 
@@ -24,15 +25,18 @@ class OwnHand(QObject):
     """Tells the service what is meant for a recording or for choosing by a press, and of Stop everything's key,
     whatever that is meant for. Nothing else that is typed or clicked in the window gets out."""
 
-    def __init__(self, store: Store) -> None:
-        super().__init__()
+    def __init__(self, store: Store, parent: QObject) -> None:
+        super().__init__(parent)
         self._store = store
         # What it holds down.
         self._down: set[str] = set()
-        self._watches = False
+        # The window that has the keyboard, where it has to be watched. A filter of the whole program would be asked of
+        # every event of every part of it, also of parts that are just being made.
+        self._watched: QWindow | None = None
         store.status_changed.connect(self._look)
         store.gone.connect(self._down.clear)
         if isinstance(app := QGuiApplication.instance(), QGuiApplication):
+            app.focusWindowChanged.connect(self._look)
             app.applicationStateChanged.connect(self._left)
 
     @property
@@ -58,15 +62,15 @@ class OwnHand(QObject):
             self.press(control, 0)
 
     def _look(self) -> None:
-        app = QGuiApplication.instance()
-        if app is None or self.needed == self._watches:
+        """Watch the window that has the keyboard, if that is needed."""
+        window = QGuiApplication.focusWindow() if self.needed else None
+        if window is self._watched:
             return
-        self._watches = self.needed
-        # Each event of the program goes through a filter: there is none where it isn't needed.
-        if self._watches:
-            app.installEventFilter(self)
-        else:
-            app.removeEventFilter(self)
+        before, self._watched = self._watched, window
+        if before is not None and not sip.isdeleted(before):
+            before.removeEventFilter(self)
+        if window is not None:
+            window.installEventFilter(self)
 
     def _left(self, state: Qt.ApplicationState) -> None:
         if state is not Qt.ApplicationState.ApplicationActive:
@@ -77,8 +81,6 @@ class OwnHand(QObject):
 
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
         """Take notice of it as it comes to the window, before any part of that; it goes on in any case."""
-        if event is None or not isinstance(watched, QWindow):
-            return False
         if isinstance(event, QKeyEvent):
             key = None if event.isAutoRepeat() else key_of(event)
             if key and event.type() == QEvent.Type.KeyRelease:

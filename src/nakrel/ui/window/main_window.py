@@ -78,7 +78,7 @@ class MainWindow(QMainWindow):
         self.sheet_details = SheetDetails(store, self.shown)
         self.macro, self.macro_details = MacroPage(store, self.shown), MacroDetails(store, self.shown)
         self.devices, self.journal = DevicesPage(store), JournalPage(store)
-        self.hand = OwnHand(store)
+        self.hand = OwnHand(store, self)
         self.range = RangePage(store, self.shown, self.hand)
         self.profile_details = ProfileDetails(store, self.shown)
         self.strip = LiveStrip(store)
