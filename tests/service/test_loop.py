@@ -63,6 +63,46 @@ def test_a_timer_can_be_moved_taken_away_and_set_again_by_its_own_call(loop: Loo
     loop.close()
 
 
+def test_what_has_time_waits_for_what_has_not(loop: Loop):
+    called: list[str] = []
+    number = os.eventfd(3, os.EFD_NONBLOCK | os.EFD_SEMAPHORE)
+
+    def read() -> None:
+        os.eventfd_read(number)
+        called.append("read")
+
+    loop.watch(number, read)
+    now = monotonic_us()
+    loop.at("due", now, lambda: called.append("due"))
+    for name in ("first", "second"):
+        loop.when_idle(lambda name=name: called.append(name), now + 60_000_000)
+    loop.at("end", now + 3_000, loop.stop)
+    loop.run()
+    assert sorted(called[:4]) == ["due", "read", "read", "read"]
+    assert called[4:] == ["first", "second"]
+    loop.close()
+    os.close(number)
+
+
+def test_what_has_waited_too_long_is_done_one_at_a_time(loop: Loop):
+    called: list[str] = []
+    # Always readable.
+    number = os.eventfd(1, os.EFD_NONBLOCK)
+    loop.watch(number, lambda: called.append("read"))
+    now = monotonic_us()
+    for name in ("first", "second"):
+        loop.when_idle(lambda name=name: called.append(name), now)
+    loop.when_idle(lambda: called.append("never"), now + 60_000_000)
+    loop.at("end", now + 2_000, loop.stop)
+    loop.run()
+    # What waited goes on at the end.
+    assert called[0:4] == ["first", "read", "second", "read"]
+    assert set(called[4:-1]) == {"read"}
+    assert called[-1] == "never"
+    loop.close()
+    os.close(number)
+
+
 def test_a_timer_comes_in_its_time_while_much_is_read(loop: Loop):
     read_fd, write_fd = os.pipe()
     due, fired, came = monotonic_us() + 90_000, list[int](), list[bytes]()

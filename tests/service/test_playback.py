@@ -18,6 +18,7 @@ from nakrel.core.model.steps import Press, Tap, Wait
 from nakrel.core.play.events import Emit, Event, PlayMacro, Pressed, Released, SetSheet, StopMacro
 from nakrel.core.play.operations import compile_macro
 from nakrel.core.play.sheet import Sheet
+from nakrel.service.loop import monotonic_us
 from nakrel.service.observers.desktop import Seen
 from nakrel.service.options import Options
 from nakrel.service.service import Service
@@ -152,6 +153,35 @@ def test_the_first_press_is_sent_before_the_engine_works_out_the_rest_and_once(s
     service.playback.step(Released("BTN_SIDE"))
     service.playback.step(Pressed("BTN_SIDE"))
     assert route.down == set()
+
+
+def test_the_next_press_does_not_wait_until_the_one_before_is_told(service: Service):
+    attach(service, Order(service), ONCE)
+    told: list[str] = []
+    service.cues.run_started = lambda run, name: told.append(f"{name} begins")  # type: ignore[method-assign]
+    service.cues.run_ended = lambda run, name: told.append(f"{name} ends")  # type: ignore[method-assign]
+    for _ in range(3):
+        service.playback.step(Pressed("BTN_SIDE"))
+        service.playback.step(Released("BTN_SIDE"))
+    assert told == []
+    # Who asks gets what is true now.
+    assert service.playback.running == {}
+    assert told == ["once begins", "once ends"] * 3
+    record = service.playback.run_of("once")
+    assert record
+    assert [(each.control, each.value) for each in record.events] == [("KEY_Q", 1), ("KEY_Q", 0)]
+    assert what_ended(service) == ["once ended after 1 run"] * 3
+
+
+def test_it_is_told_in_the_next_moment_without_anything_to_do(service: Service):
+    attach(service, Order(service), ONCE)
+    service.playback.step(Pressed("BTN_SIDE"))
+    assert what_ended(service) == []
+    told: list[str] = []
+    service.loop.at("look", monotonic_us() + 1_000, lambda: told.extend(what_ended(service)))
+    service.loop.at("end", monotonic_us() + 1_000, service.loop.stop)
+    service.loop.run()
+    assert told == ["once ended after 1 run"]
 
 
 def test_nothing_is_sent_ahead_of_a_preview_or_of_a_run_that_goes_on(service: Service):
