@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
 import pytest
@@ -54,14 +54,26 @@ class Rig:
         return self.heard
 
 
+class Noting(Sink):
+    """A sink that notes what comes."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.came: list[tuple[str, int]] = []
+
+    def emit(self, events: Sequence[Emit]) -> None:
+        super().emit(events)
+        self.came += [(event.control, event.value) for event in events]
+
+
 def _stand_in() -> Iterator[Rig]:
-    devices, sink = StandInDevices(), Sink()
+    devices, sink = StandInDevices(), Noting()
     found = devices.devices()
 
     def injector(control: str, value: int) -> None:
         devices.press(next(d.id for d in found if control in d.controls), control, value)
 
-    yield Rig(devices, sink, injector, lambda: [(a.control, a.value) for a in sink.arrivals])
+    yield Rig(devices, sink, injector, lambda: sink.came)
     devices.close()
     sink.close()
 

@@ -71,7 +71,7 @@ class Status(msgspec.Struct, frozen=True):
     program_in_front: bool = False
 
 
-class Entry(msgspec.Struct, frozen=True):
+class Entry(msgspec.Struct, frozen=True, gc=False):
     """A line of the journal: `at` seconds since the epoch, `kind` switch, run, fault, edit, tuning or
     service."""
 
@@ -81,7 +81,7 @@ class Entry(msgspec.Struct, frozen=True):
     why: str = ""
 
 
-class SeenEvent(msgspec.Struct, frozen=True, array_like=True):
+class SeenEvent(msgspec.Struct, frozen=True, array_like=True, gc=False):
     """One event on its way in or out; `by` is 'in' for a finger, else the macro's id; monotonic microseconds."""
 
     by: str

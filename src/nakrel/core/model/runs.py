@@ -7,7 +7,7 @@ import msgspec
 __all__ = ["RunEvent", "RunRecord"]
 
 
-class RunEvent(msgspec.Struct, frozen=True, array_like=True):
+class RunEvent(msgspec.Struct, frozen=True, array_like=True, gc=False):
     """An event that a macro sent: `due_us` when it was planned and `at_us` when it went out, both in microseconds since
     the macro started."""
 
