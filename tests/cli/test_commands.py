@@ -119,6 +119,16 @@ def test_a_rate_that_is_none_is_refused(home: Path, value: str):
     assert f"{value!r} is no number from 10 to 1000" in wrong
 
 
+def test_the_answer_is_json_without_frames_too(home: Path):
+    def refuse(word: str) -> None:
+        raise AssertionError(f"{word} is no JSON")
+
+    out = run(home, "frames", "Reel in", "--events", "--json").stdout
+    found = json.loads(out, parse_constant=refuse)
+    assert (found["fps"], found["seen"]) == (None, 1.0)
+    assert json.loads(run(home, "frames", "Reel in", "--json").stdout, parse_constant=refuse)["fps"] == 60
+
+
 def test_a_damaged_file_is_reported_and_left_alone(home: Path):
     path = Home.find(home).macros / "Reel in.json"
     path.write_text("{")

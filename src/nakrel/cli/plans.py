@@ -143,9 +143,12 @@ def frames(
     answer = answer_for(found, game, "rate")
     if as_json:
         seen = answer.seen._asdict() if answer.seen else {}
+        if events and seen:
+            # Without frames there is no rate, and JSON has no word for one without end (RFC 8259).
+            seen["fps"] = None
         worst = [each._asdict() for each in answer.worst]
         parts = {"answer": answer.answer, "advice": answer.advice, "order": answer.order, **seen, "worst": worst}
-        click.echo(json.dumps(parts, ensure_ascii=False, indent=2))
+        click.echo(json.dumps(parts, ensure_ascii=False, indent=2, allow_nan=False))
         return
     worst_of = tr("Worst of {button}: step {step}, {seen}")
     lines = [
