@@ -9,7 +9,7 @@ from pathlib import Path
 
 from tests.vm.machine import Machine
 
-LIMIT_S = 15 * 60
+LIMIT_S = 20 * 60
 
 
 def main() -> int:
