@@ -15,7 +15,7 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.programs import Choice
 from nakrel.core.model.steps import Press, Tap, Wait
-from nakrel.core.play.events import Emit, Event, PlayMacro, Pressed, Released, SetSheet, StopMacro
+from nakrel.core.play.events import Emit, Event, PlayMacro, Pressed, Released, RunStarted, SetSheet, StopMacro
 from nakrel.core.play.operations import compile_macro
 from nakrel.core.play.sheet import Sheet
 from nakrel.service.loop import monotonic_us
@@ -182,6 +182,24 @@ def test_it_is_told_in_the_next_moment_without_anything_to_do(service: Service):
     service.loop.at("end", monotonic_us() + 1_000, service.loop.stop)
     service.loop.run()
     assert told == ["once ended after 1 run"]
+
+
+def test_a_fault_in_telling_of_a_beginning_keeps_nobody_from_hearing_of_the_end(service: Service):
+    attach(service, Order(service), ONCE)
+
+    def fail(run: RunStarted, name: str) -> None:
+        raise RuntimeError("a fault of ours")
+
+    service.cues.run_started = fail  # type: ignore[method-assign]
+    service.playback.step(Pressed("BTN_SIDE"))
+    with pytest.raises(RuntimeError, match="of ours"):
+        service.playback.tell()
+    told: list[str] = []
+    service.loop.at("look", monotonic_us() + 1_000, lambda: told.extend(what_ended(service)))
+    service.loop.at("end", monotonic_us() + 1_000, service.loop.stop)
+    service.loop.run()
+    assert told == ["once ended after 1 run"]
+    assert service.playback.running == {}
 
 
 def test_nothing_is_sent_ahead_of_a_preview_or_of_a_run_that_goes_on(service: Service):

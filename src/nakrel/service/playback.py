@@ -89,7 +89,7 @@ class Playback:
         # What is still to be noted and told: the outputs of a step, when each of them went out, and whether the route
         # was lost with them.
         self._untold: deque[tuple[tuple[Output, ...], list[int], bool]] = deque()
-        self._telling = False
+        self._telling = self._will_tell = False
         self._deadline_us: int | None = None
         self.echo = Echo()
         self._pressed = self.echo.controls
@@ -215,8 +215,7 @@ class Playback:
             lost = self._send((Emit(ahead, 0, monotonic_us(), "", False),))
         if outputs:
             self._untold.append((outputs, times, bool(lost)))
-            if len(self._untold) == 1:
-                self._loop.when_idle(self._tell_next, times[0] + _PUT_OFF_US)
+            self._tell_soon()
         for each in asked:
             self.tell()
             if isinstance(each, Asked):
@@ -233,11 +232,16 @@ class Playback:
 
     def _tell_next(self) -> None:
         """The same, for one step; for more where many wait: it must not come to be told later and later."""
+        self._will_tell = False
         try:
             self._tell(1 + len(self._untold) // _MANY)
         finally:
-            if self._untold:
-                self._loop.when_idle(self._tell_next, self._untold[0][1][0] + _PUT_OFF_US)
+            self._tell_soon()
+
+    def _tell_soon(self) -> None:
+        if self._untold and not self._will_tell:
+            self._will_tell = True
+            self._loop.when_idle(self._tell_next, self._untold[0][1][0] + _PUT_OFF_US)
 
     def _tell(self, steps: int) -> None:
         """Tell so many steps, or with -1 all."""
@@ -249,8 +253,14 @@ class Playback:
             while self._untold and steps:
                 steps -= 1
                 outputs, times, lost = self._untold.popleft()
-                for output, at_us in zip(outputs, times, strict=True):
-                    self._tell_one(output, at_us, lost)
+                for number, (output, at_us) in enumerate(zip(outputs, times, strict=True), 1):
+                    try:
+                        self._tell_one(output, at_us, lost)
+                    except Exception:
+                        # A fault of ours with one of them keeps none of the others from being told.
+                        if rest := outputs[number:]:
+                            self._untold.appendleft((rest, times[number:], lost))
+                        raise
         finally:
             self._telling = False
 
