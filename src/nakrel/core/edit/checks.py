@@ -50,6 +50,9 @@ SHORT_US = 2_000
 CLOSE_CLICKS_US = 10_000
 
 
+_HELD, _AROUND = (Tap, Chord), (Repeat, If)
+
+
 class Finding(NamedTuple):
     """Something to look at: the row of the step list that it is about, None for the macro as a whole, and words."""
 
@@ -262,13 +265,13 @@ def _merged(control: str, gap_us: int, at_once: str, soon: str) -> str:
 
 
 def _each(at: int, step: Line) -> Iterable[Finding]:
-    if isinstance(step, Tap | Chord) and isinstance(step.hold_us, int) and step.hold_us < SHORT_US:
+    if isinstance(step, _HELD) and isinstance(step.hold_us, int) and step.hold_us < SHORT_US:
         if step.hold_us:
             wrong = tr("It is held for {hold} ms only: many games miss that.").format(hold=shown_ms(step.hold_us))
         else:
             wrong = tr("It is not held at all: many games miss that.")
         yield Finding(at, wrong)
-    elif isinstance(step, Repeat | If) and not any(branches(step)):
+    elif isinstance(step, _AROUND) and not any(branches(step)):
         yield Finding(
             at, tr("There is nothing inside to repeat.") if isinstance(step, Repeat) else tr("Nothing is inside.")
         )

@@ -106,6 +106,8 @@ def _collect(
 ) -> None:
     for at, step in enumerate(steps, first):
         found.append(Row(section, step, inside, at, depth))
+        if type(step) not in _BLOCKS:
+            continue
         if isinstance(step, Repeat):
             _collect(found, section, step.steps, (*inside, (at, 0)), depth + 1)
         elif isinstance(step, PickOne):

@@ -364,15 +364,15 @@ def _depth(step: Step) -> int:
 
 def branches(step: Step) -> tuple[tuple[Step, ...], ...]:
     """The steps inside, branch by branch; none for a step that is no block."""
-    match step:
-        case Repeat(steps=steps):
-            return (steps,)
-        case PickOne(branches=options):
-            return tuple(option.steps for option in options)
-        case If(steps=steps, otherwise=None):
-            return (steps,)
-        case If(steps=steps, otherwise=Otherwise(steps=others)):
-            return (steps, others)
+    # By kind, and not with `match`: long macros ask for tens of thousands.
+    kind = type(step)
+    if kind is If:
+        otherwise = step.otherwise  # type: ignore[union-attr]
+        return (step.steps, otherwise.steps) if otherwise else (step.steps,)  # type: ignore[union-attr]
+    if kind is Repeat:
+        return (step.steps,)  # type: ignore[union-attr]
+    if kind is PickOne:
+        return tuple(option.steps for option in step.branches)  # type: ignore[union-attr]
     return ()
 
 
@@ -407,17 +407,27 @@ def walk(steps: tuple[Step, ...]) -> Iterator[Step]:
                 yield from walk(inside)
 
 
+# Where a step or branch may have a formula.
+_FORMULAS: dict[type, tuple[str, ...]] = {
+    Tap: ("hold_us",),
+    Chord: ("hold_us",),
+    Wheel: ("notches",),
+    Repeat: ("times",),
+    Text: ("rate",),
+    Branch: ("weight",),
+    If: ("condition",),
+    Set: ("value",),
+    Wait: ("wait_us", "most_us"),
+    Pointer: ("x", "y", "over_us"),
+}
+
+
 def formulas_of(line: Line) -> tuple[str, ...]:
     """The formulas of a step or branch, without those inside a block."""
-    match line:
-        case Tap(hold_us=number) | Chord(hold_us=number) | Wheel(notches=number) | Repeat(times=number):
-            numbers: tuple[int | str | None, ...] = (number,)
-        case Text(rate=number) | Branch(weight=number) | If(condition=number) | Set(value=number):
-            numbers = (number,)
-        case Wait(wait_us=least, most_us=most):
-            numbers = (least, most)
-        case Pointer(x=x, y=y, over_us=over):
-            numbers = (x, y, over)
-        case _:
-            return ()
-    return tuple(number for number in numbers if isinstance(number, str))
+    names = _FORMULAS.get(type(line))
+    if names is None:
+        return ()
+    if len(names) == 1:
+        number = getattr(line, names[0])
+        return (number,) if type(number) is str else ()
+    return tuple(number for name in names if type(number := getattr(line, name)) is str)
