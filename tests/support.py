@@ -205,6 +205,11 @@ class XServer:
         return ", ".join(name for name in cls.NEEDED if not shutil.which(name))
 
 
+# What the practice game's process is called in these tests: others that run beside them have games of their own, and
+# whether a program runs goes by its name.
+GAME = f"game-{os.getpid():07}"
+
+
 def practice_command(
     log: Path, fps: int = 125, name: str = "", title: str = "Practice game", options: Sequence[str] = ()
 ) -> list[str]:
@@ -222,7 +227,7 @@ class PracticeGame:
         self.title = f"The {name}" if name else "Practice game"
         self.log = folder / f"practice-{time.monotonic_ns()}.log"
         self.process = subprocess.Popen(
-            practice_command(self.log, fps, name, self.title, options),
+            practice_command(self.log, fps, name or GAME, self.title, options),
             env=server.environment,
         )
         wait_for(lambda: self.log.exists() and self.entries(), "the practice game's log")

@@ -15,7 +15,7 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, Layer, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Press, Tap, Wait
-from tests.support import PracticeGame, ServiceProcess, XServer, assert_rate, pause, wait_for
+from tests.support import GAME, PracticeGame, ServiceProcess, XServer, assert_rate, pause, wait_for
 from tests.xorg import XorgServer
 
 pytestmark = [
@@ -38,7 +38,7 @@ Q = "Q"
 def game(server: XServer, service: ServiceProcess, tmp_path: Path) -> Iterator[PracticeGame]:
     """The practice game, its profile linked and live, and the macro on the thumb button."""
     service.call(m.PutMacro(SHOT))
-    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    rule = ProgramRule(MatchBy.NAME, GAME)
     cells = {BACK: RunMacro("shot")}
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(SetUp("Main", cells),))))
     game = PracticeGame(server, tmp_path)
@@ -111,7 +111,7 @@ def test_a_macro_can_press_its_own_trigger(
         pytest.skip("the hand and the macro would be one device here")
     loop = (Tap(control=trigger, hold_us=30 * MS),)
     service.call(m.PutMacro(Macro(id="own", name="Own", play=Play(Mode.HELD, pause_us=30 * MS), loop=loop)))
-    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    rule = ProgramRule(MatchBy.NAME, GAME)
     setup = SetUp("Main", {trigger: RunMacro("own")})
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
     edges = ("mousedown", "mouseup", "2") if trigger == "BTN_MIDDLE" else ("keydown", "keyup", "e")
@@ -196,7 +196,7 @@ def test_switching_the_stand_ins_off_lets_their_buttons_go(
 ):
     thumb = "BTN_TRIGGER_HAPPY3"
     setup = SetUp("Main", {thumb: RunMacro("shot")})
-    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    rule = ProgramRule(MatchBy.NAME, GAME)
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
     service.call(m.ChangeSettings(SettingsPatch(stand_ins=True)))
     service.call(m.PressStandIn("standin:halyard-12", thumb, 1))
@@ -284,7 +284,7 @@ def test_in_nakrels_window_keys_and_main_buttons_are_themselves(
 ):
     """The game stands for the window here: what reaches the one reaches the other."""
     service.call(m.PutMacro(HOLD))
-    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    rule = ProgramRule(MatchBy.NAME, GAME)
     layer = Layer("Harbour", {"BTN_LEFT": RunMacro("shot")})
     cells = {code: RunMacro("shot") for code in ("KEY_E", "BTN_RIGHT", "WHEEL_DOWN", "BTN_EXTRA")}
     setup = SetUp("Main", {**cells, BACK: HoldLayer("Harbour")}, (layer,))
@@ -309,7 +309,7 @@ def test_in_nakrels_window_keys_and_main_buttons_are_themselves(
 
 def with_layer(service: ServiceProcess) -> None:
     """The thumb button holds a layer, in which E and the middle button fire."""
-    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    rule = ProgramRule(MatchBy.NAME, GAME)
     layer = Layer("Harbour", {"KEY_E": RunMacro("shot"), "BTN_MIDDLE": ToControl("KEY_W")})
     setup = SetUp("Main", {BACK: HoldLayer("Harbour"), "KEY_R": RunMacro("shot")}, (layer,))
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
@@ -325,7 +325,7 @@ def test_a_notch_in_a_layer_is_one_notch(server: XServer, service: ServiceProces
     if not isinstance(server, XorgServer):
         pytest.skip("the wheel and the button that holds the layer would be injected by one device, as the macro is")
     way(service, Play(Mode.SINGLE))
-    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    rule = ProgramRule(MatchBy.NAME, GAME)
     layer = Layer("Harbour", {"WHEEL_DOWN": RunMacro("shot"), "WHEEL_UP": ToControl("KEY_W")})
     setup = SetUp("Main", {BACK: HoldLayer("Harbour")}, (layer,))
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
@@ -383,7 +383,7 @@ def test_a_second_button_plays_while_the_first_is_held(server: XServer, service:
     """The X server gives no second button to a passive grab, so that the programs see it, too; its macro plays."""
     other = Macro(id="other", name="Other", loop=(Tap(control="KEY_W", hold_us=30 * MS),))
     service.call(m.PutMacro(other))
-    rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+    rule = ProgramRule(MatchBy.NAME, GAME)
     setup = SetUp("Main", {BACK: RunMacro("shot"), "BTN_EXTRA": RunMacro("other")})
     service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
     server.injector("mousedown", "8")

@@ -18,7 +18,7 @@ from nakrel.core.model.macro import Mode, Play
 from nakrel.core.model.profile import MatchBy, Profile, ProgramRule, SetUp
 from tests.kernel.conftest import MS, shot
 from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
-from tests.support import LIMIT_S, PracticeGame, ServiceProcess, XServer, pause, wait_for
+from tests.support import GAME, LIMIT_S, PracticeGame, ServiceProcess, XServer, pause, wait_for
 from tests.xorg import SCREEN
 
 _DRIVER = Path("/usr/lib/xorg/modules/input/libinput_drv.so")
@@ -79,7 +79,7 @@ def test_the_practice_game_under_xorg(
     try:
         assert service.status().backend == "kernel"
         service.call(m.PutMacro(shot(Play(Mode.HELD, pause_us=60 * MS), hold_ms=40)))
-        rule = ProgramRule(MatchBy.NAME, "nakrel-practice")
+        rule = ProgramRule(MatchBy.NAME, GAME)
         setups = (SetUp("Main", {"BTN_SIDE": RunMacro("shot")}),)
         service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=setups)))
         game = PracticeGame(desktop, tmp_path, fps=60)

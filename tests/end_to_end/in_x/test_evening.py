@@ -16,12 +16,13 @@ from nakrel.core.model.steps import Press, Release, Tap
 from nakrel.ui.widgets.shield import shielded
 from tests.end_to_end.in_x.driver import Driver
 from tests.end_to_end.in_x.test_first_macro import play_in, start_game, still
+from tests.support import GAME
 
 Q, G = "Q", "G"
 RAPID = Macro(
     id="rapid", name="Rapid", play=Play(Mode.TOGGLE, pause_us=25_000), loop=(Tap(control="KEY_Q", hold_us=40_000),)
 )
-RULE = ProgramRule(MatchBy.NAME, "nakrel-practice")
+RULE = ProgramRule(MatchBy.NAME, GAME)
 CELLS = {"KEY_G": RunMacro("rapid"), "BTN_RIGHT": RunMacro("rapid"), "BTN_SIDE": RunMacro("rapid")}
 
 

@@ -11,7 +11,7 @@ from nakrel.core.model.macro import Mode
 from nakrel.core.model.profile import EVERYDAY
 from nakrel.core.model.steps import Press, Release, Wait
 from tests.end_to_end.in_x.driver import Driver
-from tests.support import PracticeGame, assert_rate
+from tests.support import GAME, PracticeGame, assert_rate
 
 E_KEY = "E"
 HOLD_US, REST_US, PAUSE_US = 40_000, 10_000, 25_000
@@ -60,7 +60,7 @@ def test_the_whole_evening(driver: Driver, tmp_path: Path):
     game = start_game(driver, tmp_path)
     try:
         make_profile(driver)
-        link(driver, "nakrel-practice")
+        link(driver, GAME)
         driver.wait(lambda: store.profiles[store.status.live].name == "Kiln Race", "the linked profile to be live")
         record(driver, game)
     finally:
@@ -254,7 +254,7 @@ def reopen(driver: Driver) -> None:
     driver.open()
     assert driver.store.macros[macro.id] == macro
     assert driver.store.profiles[profile.id] == profile
-    assert [rule.value for rule in profile.programs] == ["nakrel-practice"]
+    assert [rule.value for rule in profile.programs] == [GAME]
     # It opens where it was left.
     assert driver.window.shown.profile == profile
     assert driver.window.shown.macro == macro
