@@ -82,7 +82,8 @@ class Entry(msgspec.Struct, frozen=True, gc=False):
 
 
 class SeenEvent(msgspec.Struct, frozen=True, array_like=True, gc=False):
-    """One event on its way in or out; `by` is 'in' for a finger, else the macro's id; monotonic microseconds."""
+    """One event on its way in or out, in monotonic microseconds. `by` is 'in' for what a finger does. What goes out is
+    by a macro's id, by 'finger' as it came in, or by 'finger' and the button that acts as another."""
 
     by: str
     control: str

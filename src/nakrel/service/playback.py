@@ -30,6 +30,7 @@ from nakrel.core.play.events import (
     SideEffect,
     SpeedHeld,
     StopAll,
+    Turned,
     Wake,
 )
 from nakrel.protocol import Running, SeenEvent
@@ -48,7 +49,7 @@ __all__ = ["Host", "Playback"]
 EARLY_US = 200
 # What such events are called in notices and records.
 # What follows on each other so fast that the next must not wait until clients are told of the one before.
-_FAST = (Pressed, Released)
+_FAST = (Pressed, Released, Turned)
 # How long its telling is put off by other events, and how many untold steps are many.
 _PUT_OFF_US, _MANY = 2_000, 64
 _NAMES = {MovePointer: "POINTER", AskText: "TEXT", OpenProgram: "OPEN"}

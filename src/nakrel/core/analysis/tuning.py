@@ -69,6 +69,8 @@ _STRETCH = 1.702
 _STEP_US = 100
 # No result is impossible: a finger slips.
 _LEAST_CHANCE = 1e-4
+# A share of the likeliest that a float of 32 bits doesn't tell from nothing.
+_NOTHING = 1e-9
 # Points of the fitted curve that is drawn.
 _POINTS = 49
 # Parts of a cell by which the quantiles of the wanted point are found.
@@ -130,8 +132,10 @@ def known_after(
     """What is known after trials at these times (in units), of the threshold as it is then."""
     known = np.array([share * grid.odds for _, share in drifts])
     count = round((grid.thresholds[-1] - grid.thresholds[0]) / grid.cell) + 1
+    # A search comes back to the same few times.
+    chances = {at: np.clip(grid.chance(at), _LEAST_CHANCE, 1 - _LEAST_CHANCE) for at in {at for at, _ in trials}}
     for number, (at, worked) in enumerate(trials, 1):
-        chance = np.clip(grid.chance(at), _LEAST_CHANCE, 1 - _LEAST_CHANCE)
+        chance = chances[at]
         known *= chance if worked else 1 - chance
         for way, (every, _) in enumerate(drifts):
             if every and number % abs(every) == 0:
@@ -153,7 +157,11 @@ def move(by_threshold: NDArray[np.floating], *, up: bool) -> None:
 def best_next(grid: Grid, known: Floats, wanted: Floats) -> float:
     """The time to try for which the wanted point's variance is expected to be least."""
     moments = np.stack((known, known * wanted, known * wanted**2), axis=1)
-    if_works = (grid.works @ moments.astype(np.float32)).astype(float)
+    # What is this unlikely is less than the rounding of these products, and soon nearly all of it.
+    likely = np.flatnonzero(known > known.max() * _NOTHING)
+    works = grid.works[:, likely] if 2 * len(likely) < len(known) else grid.works
+    weights = moments[likely] if works is not grid.works else moments
+    if_works = (works @ weights.astype(np.float32)).astype(float)
     if_not = moments.sum(axis=0) - if_works
     variance = np.zeros(len(grid.tried))
     for mass, mean, square in (if_works.T, if_not.T):

@@ -79,7 +79,7 @@ def bounded(line: Line, at: int, text: str, most: int) -> int | str:
 
 
 def read_statement(line: Line, start: int, verb: str, statement: str, common: dict[str, object]) -> Step:
-    """The step that these words say. Raises `NotationError`, and `DataError` where the words are about a value."""
+    """The step that these words say. Raises `NotationError`, and `FormulaError`, which knows its own place."""
     rest = statement[len(verb) :].strip()
     at = start + len(statement) - len(statement[len(verb) :].lstrip())
     try:

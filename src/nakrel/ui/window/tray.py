@@ -8,7 +8,7 @@ from functools import cache, partial
 from pathlib import Path
 
 from PyQt6.QtCore import QObject, QRectF, Qt
-from PyQt6.QtGui import QAction, QIcon, QPainter, QPixmap
+from PyQt6.QtGui import QAction, QActionGroup, QIcon, QPainter, QPixmap
 from PyQt6.QtSvg import QSvgRenderer
 from PyQt6.QtWidgets import QApplication, QMenu, QSystemTrayIcon
 
@@ -122,22 +122,25 @@ class Tray(QObject):
     def _build(self) -> None:
         """All entries but those of running macros. They stay for good, and change: whoever has the menu open may be
         about to click on one."""
-        self._start = self._entry(lambda: self._store.shut_down.start())
-        self._live = self._entry(lambda: None)
+        self._start = self._entry(tr("Start the service"), self._store.shut_down.start)
+        self._live = self._entry("", lambda: None)
         self._live.setEnabled(False)
-        self._follow = self._entry(lambda: self._store.pin(""))
-        self._pin = self._entry(lambda: self._store.pin(self._store.status.live))
+        self._follow = self._entry(tr("Load with games"), lambda: self._store.pin(""))
+        self._pin = self._entry("", lambda: self._store.pin(self._store.status.live))
+        # A click on the one that holds leaves it so.
+        either = QActionGroup(self)
         for each in (self._follow, self._pin):
             each.setCheckable(True)
+            either.addAction(each)
         line = self.menu.addSeparator()
         assert line
-        self._stop = self._entry(lambda: self._store.ask(m.Stop()))
+        self._stop = self._entry("", lambda: self._store.ask(m.Stop()))
         self._of_service = (self._live, self._follow, self._pin, line, self._stop)
         self.menu.addSeparator()
-        self._entry(self._front.show, tr("Open Nakrel"))
-        self._entry(self.quit, tr("Quit, and end all macros"))
+        self._entry(tr("Open Nakrel"), self._front.show)
+        self._entry(tr("Quit, and end all macros"), self.quit)
 
-    def _entry(self, call: Callable[[], object], text: str = "") -> QAction:
+    def _entry(self, text: str, call: Callable[[], object]) -> QAction:
         action = self.menu.addAction(text, call)
         assert action
         return action
@@ -145,15 +148,12 @@ class Tray(QObject):
     def _fill(self, name: str, running: list[tuple[str, str]], *, pinned: bool) -> None:
         """What the entries say now."""
         gone = self._store.shut_down.is_so
-        self._start.setText(tr("Start the service"))
         self._start.setVisible(gone)
         for entry in self._of_service:
             entry.setVisible(not gone)
         self._live.setText(tr("{name} is live").format(name=name))
-        self._follow.setText(tr("Load with games"))
-        self._follow.setChecked(not pinned)
         self._pin.setText(tr("Keep {name} live").format(name=name))
-        self._pin.setChecked(pinned)
+        (self._pin if pinned else self._follow).setChecked(True)
         key = control_label(self._store.settings.stop_key)
         self._stop.setText(tr("Stop everything\t{key}").format(key=key) if key else tr("Stop everything"))
         now = {} if gone else dict(running)
