@@ -6,12 +6,15 @@ import os
 from collections.abc import Sequence
 from pathlib import Path
 
-from PyQt6.QtCore import QEvent, QObject, Qt
+from PyQt6.QtCore import QEvent, QObject, Qt, QTimer
 
 from nakrel import protocol as m
 from nakrel.ui.window.main_window import MainWindow
 
 __all__ = ["ToFront"]
+
+# As long as a window that is being put away may take to hear of it.
+SETTLED_MS = 300
 
 
 class ToFront(QObject):
@@ -38,6 +41,15 @@ class ToFront(QObject):
         if token:
             # Qt takes it from here when the window is activated.
             os.environ["XDG_ACTIVATION_TOKEN"] = token
+        self._show()
+        # A window that is asked for just as it is minimized may not know yet that it is, and would stay so.
+        QTimer.singleShot(SETTLED_MS, self._show_again)
+
+    def _show_again(self) -> None:
+        if self.window.isVisible() and self.window.isMinimized():
+            self._show()
+
+    def _show(self) -> None:
         window = self.window
         window.setWindowState(window.windowState() & ~Qt.WindowState.WindowMinimized)
         window.show()
