@@ -76,11 +76,18 @@ class Rig:
         self.loop.at("end", time.monotonic_ns() // 1_000 + int(seconds * 1_000_000), self.loop.stop)
         self.loop.run()
 
+    def collected(self) -> bool:
+        """Whether all that was started has ended, after a while."""
+        self.run(0.02)
+        return not (self.opener._starting or any(self.opener._started.values()))
+
 
 @pytest.fixture
 def rig() -> Iterator[Rig]:
     made = Rig()
     yield made
+    # A process that nobody has collected fails whichever test runs when Python notices.
+    wait_for(made.collected, "the programs' end")
     made.worker.close(5)
     made.loop.close()
 
@@ -188,6 +195,7 @@ def test_a_window_is_sought_by_process_by_what_that_started_and_by_class(
     rig.opener.open(OpenProgram((path,)))
     rig.desktop.answer()
     assert windows.asked == [({10, 77, 11, 12}, {"lantern"})]
+    rig.opener._started.clear()
 
 
 def started_before(rig: Rig, path: str, seconds: float) -> None:
