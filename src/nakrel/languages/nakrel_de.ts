@@ -8952,8 +8952,8 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/macro/tune.py" />
-            <source>The shortest lies between {time} and {time2} ms (90 % sure).</source>
-            <translation>Die kürzeste liegt zwischen {time} und {time2} ms (90 % sicher).</translation>
+            <source>The shortest time that works lies between {time} and {time2} ms (90 % sure).</source>
+            <translation>Die kürzeste Zeit, die genügt, liegt zwischen {time} und {time2} ms (90 % sicher).</translation>
         </message>
         <message>
             <location filename="ui/macro/tune.py" />

@@ -192,7 +192,7 @@ class Tune(QWidget):
         except DataError as error:
             self._show("gone", f"{error}.", (((tr("Start over"), session.forget, ""),),))
             return
-        lies = tr("The shortest lies between {time} and {time2} ms (90 % sure).").format(
+        lies = tr("The shortest time that works lies between {time} and {time2} ms (90 % sure).").format(
             time=shown_ms(found.low_us), time2=shown_ms(found.high_us)
         )
         if session.on:
