@@ -25,6 +25,7 @@ from nakrel.core.model.names import read_control, shown_name
 from nakrel.core.model.units import parse_span, parse_time, shown_ms
 from nakrel.core.notation import read_steps, write
 from nakrel.demo.data import MACROS
+from nakrel.words import sentence
 
 sys.path.insert(0, str(Path(__file__).parent.parent / "scripts"))
 
@@ -211,3 +212,11 @@ def test_the_table_of_clicks_words_is_in_step_with_click(name: str):
             assert _names(form) <= _names(entry.msgid) | _names(entry.msgid_plural), entry.msgid
     compiled = polib.mofile(languages.FOLDER / name / "LC_MESSAGES" / "click.mo")
     assert {(each.msgid, each.msgstr) for each in compiled} == {(each.msgid, each.msgstr) for each in table}
+
+
+def test_an_error_stands_by_itself_as_a_sentence():
+    assert sentence("the hold is 700 s; at most 600 s") == "The hold is 700 s; at most 600 s."
+    assert sentence("Done.") == "Done."
+    assert sentence("keys.csv: line 1: expected a name") == "keys.csv: line 1: expected a name."
+    assert sentence("such as: run > 3", stop=False) == "Such as: run > 3"
+    assert sentence("") == ""

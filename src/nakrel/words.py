@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import NamedTuple
 
-__all__ = ["Marks", "counted", "install", "language", "marks", "noted", "plain", "shown_number", "tr"]
+__all__ = ["Marks", "counted", "install", "language", "marks", "noted", "plain", "sentence", "shown_number", "tr"]
 
 # For a text, what it is about where one word has several meanings, and a number where it depends on one; None where
 # the language has nothing for it.
@@ -63,6 +63,13 @@ def counted(count: int, one: str, many: str, **values: object) -> str:
 def noted(text: str, about: str = "") -> str:
     """A text that is looked up later, where it is shown: for tables that are made before there is a language."""
     return text
+
+
+def sentence(text: str, *, stop: bool = True) -> str:
+    """An error's text, which begins small and has no full stop, as it stands by itself; '' stays empty. What isn't a
+    word, such as the name of a file, is left as it is. Without `stop` what it ends in can be typed as it stands."""
+    ended = f"{text}." if stop and text and not text.endswith((".", "!", "?", "…", ":")) else text
+    return f"{ended[:1].upper()}{ended[1:]}" if text.partition(" ")[0].isalpha() else ended
 
 
 def shown_number(value: float, decimals: int = 0) -> str:

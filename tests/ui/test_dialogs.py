@@ -6,8 +6,9 @@ from collections.abc import Callable
 
 import pytest
 from msgspec.structs import replace
-from PyQt6.QtCore import QEvent
-from PyQt6.QtWidgets import QApplication, QDialog
+from PyQt6.QtCore import QEvent, Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QColorDialog, QDialog, QSpinBox
 from pytestqt.qtbot import QtBot
 
 from nakrel import protocol as m
@@ -77,3 +78,23 @@ def test_a_service_that_reaches_no_program_says_so_on_every_page(ui: Ui):
     assert ui.window.messages.dismiss.isHidden()
     ui.store._receive(m.StatusIs(replace(ui.store.status, warning="")))
     assert not ui.window.messages.text.full_text
+
+
+def test_a_profile_gets_a_colour_by_its_numbers(ui: Ui, qtbot: QtBot):
+    ui.window.shown.show_profile("tidewardens")
+    before = ui.store.profiles["tidewardens"].colour
+    ui.window.profile_details.colour_button.click()
+    dialog = QApplication.activeModalWidget()
+    assert isinstance(dialog, QColorDialog)
+    assert dialog.currentColor().name() == before.lower()
+    # Qt has made these fields, and Undo watches whichever has the focus.
+    for field in filter(QSpinBox.isVisible, dialog.findChildren(QSpinBox)):
+        field.setFocus()
+        ui.wait(field.hasFocus, "the focus")
+        QTest.keyClick(field, Qt.Key.Key_A, Qt.KeyboardModifier.ControlModifier)
+        QTest.keyClicks(field, "40")
+    wanted = dialog.currentColor().name()
+    dialog.accept()
+    assert ui.store.profiles["tidewardens"].colour == wanted != before
+    ui.undo()
+    assert ui.store.profiles["tidewardens"].colour == before

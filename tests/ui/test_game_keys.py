@@ -38,7 +38,7 @@ def test_a_key_is_added_and_bound_and_taken_out(ui: Ui):
     assert keys(ui)["Sing"] == "KEY_G"
     ui.wait(lambda: dialog.model.size() == 7, "the key in the list")
     type_into(dialog, 6, 1, "mouse side")
-    assert "there is no key or button" in dialog._message.text()
+    assert "There is no key or button" in dialog._message.text()
     type_into(dialog, 6, 1, "H")
     assert keys(ui)["Sing"] == "KEY_H"
     ui.wait(lambda: dialog.model.index(6, 1).data() == "H", "the new key in the list")
@@ -98,7 +98,7 @@ def test_keys_go_out_and_come_in_as_csv(ui: Ui, tmp_path: Path):
     assert keys(ui)["Cast"] == "KEY_C"
     path.write_text("Haul,T,3\n")
     dialog.read(path)
-    assert dialog._message.text() == "keys.csv: line 1: expected a name and a key, found 3 fields"
+    assert dialog._message.text() == "keys.csv: line 1: expected a name and a key, found 3 fields."
     dialog.accept()
 
 

@@ -108,7 +108,7 @@ def test_the_notation_is_typed_and_taken_and_its_faults_are_shown(ui: Ui):
     assert editor.toPlainText() == notation.write(MACRO)
     editor.setPlainText("tap Q for 5 ms\nhop")
     made.notation.apply()
-    assert said.text().startswith("line 2, column 1: 'hop' starts no step")
+    assert said.text().startswith("Line 2, column 1: 'hop' starts no step")
     assert len(editor.extraSelections()) == 1
     assert loop(ui) == MACRO.loop
     editor.setPlainText("tap Q for 5 ms\nwait 20 to 30 ms")

@@ -257,6 +257,6 @@ def test_a_recording_that_the_service_refuses_says_why(ui: Ui):
     other.call(m.StartRecording())
     ui.window.shown.show_macro("cast-far")
     ui.window.macro.recording.button.click()
-    ui.wait(lambda: "a recording is going on already" in ui.window.messages.text.full_text, "the reason")
+    ui.wait(lambda: "A recording is going on already" in ui.window.messages.text.full_text, "the reason")
     assert not ui.window.macro.recording.recording
     other.call(m.StopRecording())

@@ -109,7 +109,7 @@ def test_text_that_is_beyond_a_limit_is_told_on_the_text_page(ui: Ui):
     before = ui.store.macros["cast-far"]
     page.notation.editor.setPlainText("tap A + B + C + D + E + F + G + H + I for 5 ms\n" + "wait 5 ms\n" * 20)
     ui.wait(lambda: "combination are 9; 8 at most" in page.notation.message.text(), "the reason")
-    assert "line 1" in page.notation.message.text()
+    assert "Line 1" in page.notation.message.text()
     page.notation.editor.setPlainText("wait 5 ms\n" * 20)
     ui.wait(lambda: ui.store.macros["cast-far"].loop == (Wait(wait_us=5_000),) * 20, "the steps")
     ui.undo()

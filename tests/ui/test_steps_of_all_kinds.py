@@ -58,7 +58,7 @@ def test_steps_told_by_words_are_added(ui: Ui, kind: str, words: str, wanted: St
     fields = shown(ui, Q).add_step
     fields.kind.setCurrentText(kind)
     fields.add_button.click()
-    assert "write something first" in fields._message.text()
+    assert "Write something first" in fields._message.text()
     fields.typed.setText(words)
     QTest.keyClick(fields.typed, Qt.Key.Key_Return)
     assert loop(ui) == (Q, wanted)

@@ -10764,6 +10764,11 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/sheet/profile_details.py" />
+            <source>Colour of {name}</source>
+            <translation>Farbe von {name}</translation>
+        </message>
+        <message>
+            <location filename="ui/sheet/profile_details.py" />
             <source>Colour…</source>
             <translation>Farbe …</translation>
         </message>
@@ -10806,6 +10811,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/sheet/profile_details.py" />
             <source>What the game calls its keys</source>
             <translation>Wie das Spiel seine Tasten nennt</translation>
+        </message>
+        <message>
+            <location filename="ui/sheet/profile_details.py" />
+            <source>colour</source>
+            <translation>Farbe</translation>
         </message>
         <message>
             <location filename="ui/sheet/profile_details.py" />

@@ -82,7 +82,7 @@ def tell_of_bugs(store: Store, log: Path) -> None:
         if isinstance(error, DataError):
             # What somebody typed can't be; it isn't a fault of ours, and what was there stays.
             with contextlib.suppress(RuntimeError):
-                store.fault.emit(f"{str(error)[:1].upper()}{str(error)[1:]}.")
+                store.fault.emit(str(error))
             return
         message = "".join(traceback.format_exception(kind, error, trace))
         sys.stderr.write(message)

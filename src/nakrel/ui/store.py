@@ -24,7 +24,7 @@ from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import Settings, SettingsPatch
 from nakrel.session import Session
 from nakrel.ui.shut_down import ShutDown
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["Store", "live_name"]
 
@@ -343,7 +343,8 @@ class Store(QObject):
                 # A later edit of the same thing is on its way, and its answer counts.
                 return
             if isinstance(answer, m.Refused):
-                self._not_saved[key] = tr("{error}. Change it, or undo.").format(error=answer.error)
+                error = sentence(answer.error).rstrip(".")
+                self._not_saved[key] = tr("{error}. Change it, or undo.").format(error=error)
             else:
                 self._unsent.pop(key, None)
                 self._not_saved.pop(key, None)

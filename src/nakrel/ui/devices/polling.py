@@ -13,7 +13,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, colour, font
 from nakrel.ui.widgets.basics import button, label
-from nakrel.words import plain, shown_number, tr
+from nakrel.words import plain, sentence, shown_number, tr
 
 __all__ = ["PollingDialog"]
 
@@ -154,7 +154,7 @@ class PollingDialog(QDialog):
         self._say(f"{text}{missing}.")
 
     def _say(self, text: str) -> None:
-        text = f"{text[0].upper()}{text[1:]}"
+        text = sentence(text)
         self.field.times_us = None
         self.answer.setText(text)
         self.field.setAccessibleDescription(text)

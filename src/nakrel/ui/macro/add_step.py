@@ -34,7 +34,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, choice, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.control_choice import ControlChoice
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["AddStep"]
 
@@ -211,7 +211,7 @@ class AddStep(QWidget):
         self.control.show_code(code)
 
     def _say(self, message: str) -> None:
-        self._message.setText(message)
+        self._message.setText(sentence(message, stop=False))
         self._message.setVisible(bool(message))
 
     def add(self) -> None:

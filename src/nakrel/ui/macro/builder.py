@@ -15,7 +15,7 @@ from nakrel.core.model.units import shown_ms, shown_rate
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, choice, label
 from nakrel.ui.widgets.capture import Capture
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["BuilderRow"]
 
@@ -114,7 +114,7 @@ class BuilderRow(QWidget):
             figures = [figure.text() for figure in self.figures]
             self._result = build(self._macro, builder, self.controls.text(), figures, self.places)
         except DataError as error:
-            message = str(error)[0].upper() + str(error)[1:]
+            message = sentence(str(error))
         else:
             made = self._result
             steps = " · ".join(line.strip() for line in notation.write(made).splitlines())

@@ -32,7 +32,7 @@ from nakrel.ui.widgets.fold import Fold
 from nakrel.ui.widgets.paragraph import Paragraph
 from nakrel.ui.widgets.play_now import PlayNow
 from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
-from nakrel.words import noted, tr
+from nakrel.words import noted, sentence, tr
 
 __all__ = ["MacroDetails"]
 
@@ -269,7 +269,7 @@ class MacroDetails(QWidget):
         return (self._shown.macro and self._shown.macro.id, self._shown.profile)
 
     def _say(self, message: str) -> None:
-        self._message.setText(message)
+        self._message.setText(sentence(message))
         self._message.setVisible(bool(message))
         self._message_of = self._subject()
 

@@ -13,7 +13,7 @@ from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette
 from nakrel.ui.widgets.basics import label
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["NotationView"]
 
@@ -152,7 +152,7 @@ class NotationView(QWidget):
 
     def _fault(self, error: notation.NotationError | None) -> None:
         self.message.setObjectName("alarm" if error else "soft")
-        self.message.setText(str(error) if error else _HELP)
+        self.message.setText(sentence(str(error), stop=False) if error else _HELP)
         if style := self.message.style():
             style.polish(self.message)
         marks = []

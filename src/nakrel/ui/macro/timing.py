@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QWidget
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.units import parse_time
 from nakrel.ui.widgets.basics import button, choice, label
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["TimingRow", "time_change"]
 
@@ -87,7 +87,7 @@ class TimingRow(QWidget):
         try:
             change = time_change(self.kind.currentData(), self.figure.text())
         except DataError as error:
-            self.message.setText(str(error))
+            self.message.setText(sentence(str(error)))
             return
         self.message.setText("")
         self.chosen.emit(change, f"{self.kind.currentText()} {self.figure.text().strip()}")

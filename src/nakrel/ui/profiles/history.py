@@ -23,7 +23,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.theme import colour
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.rows import SOFT, Table
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["History"]
 
@@ -88,7 +88,7 @@ class History(QDialog):
 
     def _fill(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Refused):
-            self._message.setText(answer.error)
+            self._message.setText(sentence(answer.error))
         if not isinstance(answer, m.Versions):
             return
         self.versions = answer.versions

@@ -16,7 +16,7 @@ from nakrel.core.model.limits import MAX_RATE, MAX_TEXT
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, form_row, label
 from nakrel.ui.widgets.paragraph import Paragraph
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["CellSettings"]
 
@@ -122,7 +122,7 @@ class CellSettings(QWidget):
         def answered(answer: m.AnswerBody) -> None:
             if isinstance(answer, m.Facts) and program == self._asked:
                 wrong = answer.programs.get(program, "")
-                self.missing.setText(wrong[:1].upper() + wrong[1:])
+                self.missing.setText(sentence(wrong))
                 self.missing.setVisible(bool(wrong))
 
         self._store.ask(m.GetFacts((), (program,), ()), answered)

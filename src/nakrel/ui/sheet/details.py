@@ -28,7 +28,7 @@ from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.play_now import PlayNow
 from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["SheetDetails"]
 
@@ -108,7 +108,7 @@ class SheetDetails(QWidget):
         self._store.macro_changed.connect(lambda key: self.refresh())
 
     def _say(self, message: str) -> None:
-        self._error.setText(message)
+        self._error.setText(sentence(message))
         self._error.setVisible(bool(message))
 
     def _cell(self) -> Cell | None:

@@ -17,7 +17,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.shield import shielded
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["Field"]
 
@@ -132,7 +132,7 @@ class Field(QFrame):
         self._moving = False
 
     def _tell(self, message: str) -> None:
-        self._error.setText(message)
+        self._error.setText(sentence(message))
         self._error.setVisible(bool(message))
 
     def _pressed(self, codes: tuple[str, ...]) -> None:

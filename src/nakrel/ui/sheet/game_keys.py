@@ -23,7 +23,7 @@ from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.control_choice import ControlChoice
 from nakrel.ui.widgets.rows import GLYPH, WEAK, EditedTable, HeadedModel
-from nakrel.words import counted, tr
+from nakrel.words import counted, sentence, tr
 
 __all__ = ["GameKeys"]
 
@@ -264,4 +264,4 @@ class GameKeys(QDialog):
         )
 
     def _say(self, message: str) -> None:
-        self._message.setText(message)
+        self._message.setText(sentence(message))

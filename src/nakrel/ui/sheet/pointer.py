@@ -15,7 +15,7 @@ from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, form_row, label
 from nakrel.ui.widgets.rows import EditedTable, HeadedModel
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["PointerDialog"]
 
@@ -255,4 +255,4 @@ class PointerDialog(QDialog):
         return {index.row() for index in chosen.selectedRows()} if chosen else set()
 
     def _say(self, message: str) -> None:
-        self._message.setText(message)
+        self._message.setText(sentence(message))

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import msgspec
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QColor
 from PyQt6.QtWidgets import QCheckBox, QColorDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel.core.model.fair_play import FAIR_PLAY_WORDS
@@ -55,7 +57,7 @@ class ProfileDetails(QWidget):
         layout.addWidget(self.note)
         self.rule.activated.connect(self._rule_chosen)
         self.falls.clicked.connect(self._falls_clicked)
-        self.note.committed.connect(lambda note: self._change("note", note=note))
+        self.note.committed.connect(lambda note: self._change(tr("note"), note=note))
         for signal in (store.library_changed, shown.profile_changed):
             signal.connect(self.refresh)
         store.profile_changed.connect(lambda key: self.refresh())
@@ -96,9 +98,14 @@ class ProfileDetails(QWidget):
         self._change(tr("falling through"), falls_through=on)
 
     def _choose_colour(self) -> None:
-        dialog = QColorDialog(self)
+        profile = self._shown.profile
+        if not profile:
+            return
+        dialog = QColorDialog(QColor(profile.colour), self)
+        dialog.setWindowTitle(tr("Colour of {name}").format(name=profile.name))
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         dialog.setOption(QColorDialog.ColorDialogOption.DontUseNativeDialog)
-        dialog.colorSelected.connect(lambda colour: self._change("colour", colour=colour.name()))
+        dialog.colorSelected.connect(lambda colour: self._change(tr("colour"), colour=colour.name()))
         dialog.open()
 
     def _change(self, text: str, **values: str | bool | FairPlay) -> None:

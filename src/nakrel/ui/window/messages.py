@@ -11,7 +11,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, restyle
 from nakrel.ui.widgets.elided import Elided
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["Messages"]
 
@@ -57,7 +57,8 @@ class Messages(QWidget):
 
     def tell(self, message: str) -> None:
         """Show a message for a while; '' takes it away."""
-        self._message, self._of, self._does = message, None, None
+        # Errors, the service's and our own, begin small: they often stand within other texts.
+        self._message, self._of, self._does = sentence(message), None, None
         if message:
             self._timer.start(_STAYS_MS)
         self._show()
