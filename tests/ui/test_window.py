@@ -529,3 +529,34 @@ def test_only_a_change_of_the_look_styles_the_window_anew(ui: Ui, monkeypatch: p
     assert applied == ["night"]
     ui.undo()
     assert applied[1:] == [ui.store.settings.look]
+
+
+@pytest.mark.parametrize("kind", ["profiles", "macros"])
+def test_a_name_that_is_being_typed_does_not_bring_back_what_is_undone_meanwhile(ui: Ui, kind: str):
+    column, store = ui.window.column, ui.store
+    add, view = {
+        "profiles": (column.new_profile, column.profile_view),
+        "macros": (column.new_macro, column.macro_view),
+    }[kind]
+    things = lambda: dict(getattr(store, kind))  # noqa: E731
+    before = things()
+    add()
+    made = things()
+    editor = view.findChild(QLineEdit)
+    assert editor is not None
+    # With nothing typed yet, Ctrl+Z in the field takes back what was made, and Redo brings it again.
+    QTest.keyClick(editor, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    ui.wait(lambda: things() == before, "the undo")
+    QApplication.processEvents()
+    ui.redo()
+    assert things() == made
+    (key,) = made.keys() - before.keys()
+    getattr(ui.window.shown, f"show_{kind[:-1]}")(key)
+    view.edit(view.currentIndex())
+    editor = view.findChildren(QLineEdit)[-1]
+    QTest.keyClicks(editor, "Buoy")
+    ui.undo()
+    QApplication.processEvents()
+    assert things() == before
+    ui.redo()
+    assert things() == made

@@ -135,9 +135,14 @@ class ProfileList(_NamedList):
         except DataError as error:
             self._store.fault.emit(tr("Not renamed: {error}.").format(error=error))
             return False
-        _when_editor_is_closed(
-            lambda: commands.edit_profile(self._store, tr("rename {name}").format(name=profile.name), after)
-        )
+
+        def rename() -> None:
+            # It may have changed meanwhile, or gone: the editor closes with the undo of what it stands on, too.
+            if now := self._store.profiles.get(after.id):
+                text = tr("rename {name}").format(name=now.name)
+                commands.edit_profile(self._store, text, msgspec.structs.replace(now, name=name))
+
+        _when_editor_is_closed(rename)
         return True
 
     def _wanted(self) -> list[Profile]:
@@ -179,9 +184,13 @@ class MacroList(_NamedList):
         except DataError as error:
             self._store.fault.emit(tr("Not renamed: {error}.").format(error=error))
             return False
-        _when_editor_is_closed(
-            lambda: commands.edit_macro(self._store, tr("rename {name}").format(name=macro.name), after)
-        )
+
+        def rename() -> None:
+            if now := self._store.macros.get(after.id):
+                text = tr("rename {name}").format(name=now.name)
+                commands.edit_macro(self._store, text, msgspec.structs.replace(now, name=name))
+
+        _when_editor_is_closed(rename)
         return True
 
     def flags(self, index: AnyIndex) -> Qt.ItemFlag:
