@@ -118,6 +118,9 @@ class Session(User):
         return done.stdout.strip()
 
     def end(self) -> None:
+        # pytest shows it beside a test that failed.
+        if (log := self.folder / "window.out").exists():
+            sys.stdout.write(log.read_text())
         for client in self._clients:
             client.close()
         for process in self._started:

@@ -64,7 +64,7 @@ def idle(service: ServiceProcess) -> None:
 
 def test_held_fires_at_its_rate_and_never_after(server: XServer, service: ServiceProcess, game: PracticeGame):
     server.injector("mousedown", "8")
-    pause(1.5)
+    wait_for(lambda: len(game.presses(Q)) >= 15, "presses")
     server.injector("mouseup", "8")
     idle(service)
     assert_rate(game.presses(Q), CYCLE_MS / 1_000)

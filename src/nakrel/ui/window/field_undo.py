@@ -50,8 +50,8 @@ class FieldUndo(QObject):
 
 
 def _field(widget: QWidget) -> QLineEdit | None:
-    # A spin box has the focus itself, and hands its keys on to a field of its own. That is its lineEdit(), which is kept
-    # from us where Qt made the box, as in its colour dialog.
+    # A spin box has the focus itself, and hands its keys on to a field of its own. lineEdit() would be that, but isn't
+    # for us where Qt made the box, as in its colour dialog.
     if isinstance(widget, QAbstractSpinBox):
         return widget.findChild(QLineEdit)
     return widget if isinstance(widget, QLineEdit) else None
