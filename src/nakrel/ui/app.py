@@ -47,8 +47,10 @@ def open_window(app: QApplication, store: Store) -> MainWindow:
     """Make the window on an open store, in the look of its settings.
 
     The typeface comes before the widgets, which take it when they are made; the rest of the look comes after them:
-    styled while they are put together, each would be polished many times.
+    styled while they are put together, each would be polished many times, and the window take six times as long.
     """
+    # Where there was a window before, in a test, its look is still there.
+    app.setStyleSheet("")
     theme.load_fonts()
     app.setFont(theme.font())
     window = MainWindow(store)
