@@ -42,7 +42,7 @@ PARTS = (
     Part("real-night", "real minutes of play with an event lost, or shifted by the service", 10, night_in_real_time),
     *(Part(f"kills-{kind.split()[0]}", f"hard kills under X, {kind}: a control stays down, or an edit is lost", 170,
            partial(kills, kind)) for kind in KINDS),
-    Part("hands", "random actions in the window that break it, hold it up, or lose an edit", 40_000, hands),
+    Part("hands", "random actions in the window that break it, hold it up, or lose an edit", 20_000, hands),
     Part("switches", "switches between profiles in motion that stick", 2_000, switches),
     Part("fronts", "windows that came to the front whose profile didn't go live", 10_000, fronts),
     Part("kernel", "hard kills on a real kernel: a control stays down, or an edit is lost", 200, kernel_kills),

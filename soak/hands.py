@@ -41,7 +41,8 @@ def hands(count: int, seed: int, tell: Tell) -> Found:
                 failures.append(f"no end within {_LIMIT_S:g} s (window {here})")
                 continue
             if done.returncode:
-                failures.append(f"the window ended with {done.returncode} (window {here}): {done.stderr[-2_000:]}")
+                said = (done.stdout + done.stderr)[-2_000:]
+                failures.append(f"the window ended with {done.returncode} (window {here}): {said}")
             else:
                 failures += [f"{line} (window {here})" for line in json.loads(done.stdout.splitlines()[-1])]
         tell(first + acts)

@@ -288,6 +288,7 @@ def _main(home: str, count: int, number: int) -> list[str]:
     user.go()
     user.compare(home)
     store.ask(m.Shutdown())
+    user.window.close()
     return user.failures
 
 

@@ -24,6 +24,7 @@ from nakrel.rights import refusal_reason
 from nakrel.session import Session
 from nakrel.storage.home import Home
 from nakrel.ui import theme
+from nakrel.ui.background import wait_for_work
 from nakrel.ui.language import translate_qt
 from nakrel.ui.store import Store
 from nakrel.ui.window.bus import Bus
@@ -153,7 +154,10 @@ def run(home: str | None = None, asked: m.OpenWindow | None = None, *, for_bus: 
     if not (for_bus and bus and bus.is_there):
         window.show()
     front.do(asked.files, record=asked.record)
-    return app.exec()
+    code = app.exec()
+    # However it ends, by the session's end say: work that still went on while Qt is taken down would crash it.
+    wait_for_work()
+    return code
 
 
 def _is_open(connection: ServiceConnection, asked: m.OpenWindow) -> bool:
