@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import json
 import os
 import subprocess
@@ -9,6 +10,11 @@ import sys
 import tempfile
 from pathlib import Path
 
+from tests.support import wait_for
+
+from nakrel.client.connection import ClientError, ServiceConnection
+from nakrel.protocol import Shutdown
+from nakrel.storage.home import Home
 from soak.part import Found, Tell
 
 __all__ = ["hands"]
@@ -40,6 +46,8 @@ def hands(count: int, seed: int, tell: Tell) -> Found:
             except subprocess.TimeoutExpired:
                 failures.append(f"no end within {_LIMIT_S:g} s (window {here})")
                 continue
+            finally:
+                _end_service(Path(folder) / "home")
             if done.returncode:
                 said = (done.stdout + done.stderr)[-2_000:]
                 failures.append(f"the window ended with {done.returncode} (window {here}): {said}")
@@ -47,3 +55,13 @@ def hands(count: int, seed: int, tell: Tell) -> Found:
                 failures += [f"{line} (window {here})" for line in json.loads(done.stdout.splitlines()[-1])]
         tell(first + acts)
     return Found(failures)
+
+
+def _end_service(home: Path) -> None:
+    """It outlives its window."""
+    socket = Home.find(home).socket
+    with contextlib.suppress(ClientError):
+        connection = ServiceConnection.connect(socket, "soak")
+        connection.call(Shutdown())
+        connection.close()
+    wait_for(lambda: not socket.exists(), "the service's end")

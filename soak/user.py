@@ -31,11 +31,12 @@ from PyQt6.QtWidgets import (
 )
 
 from nakrel import protocol as m
+from nakrel.client.connection import ServiceConnection
 from nakrel.client.launch import ensure_service
 from nakrel.core.model.errors import DataError
 from nakrel.demo.seed import seed
 from nakrel.storage.home import Home
-from nakrel.ui.app import open_window
+from nakrel.ui.app import leave, open_window
 from nakrel.ui.devices import fix, page
 from nakrel.ui.own_hand import OWN_WINDOW
 from nakrel.ui.store import Store
@@ -252,9 +253,11 @@ class _User:
         return {**{f"profile {key}": value for key, value in store.profiles.items()}, **store.macros}
 
     def _fetched(self, home: str) -> dict[str, object]:
-        other = Store(lambda: ensure_service(Home.find(home).socket, home, "look"))
+        other = Store(lambda: ServiceConnection.connect(Home.find(home).socket, "look"))
         other.open()
-        return self._library(other)
+        found = self._library(other)
+        other.close()
+        return found
 
 
 def _is_lively(widget: QWidget) -> bool:
@@ -273,7 +276,7 @@ def _name(widget: QWidget) -> str:
     return f"{type(widget).__name__} {str(said)[:30]!r}"
 
 
-def _main(home: str, count: int, number: int) -> list[str]:
+def _main(home: str, count: int, number: int) -> None:
     fix.QProcess = page.QProcess = _Never  # type: ignore[misc]
     # What the offscreen platform can't do is of no interest.
     qInstallMessageHandler(lambda kind, context, text: None)
@@ -287,10 +290,10 @@ def _main(home: str, count: int, number: int) -> list[str]:
     sys.excepthook = user.fault
     user.go()
     user.compare(home)
-    store.ask(m.Shutdown())
     user.window.close()
-    return user.failures
+    print(json.dumps(user.failures))
+    leave(app, 0)
 
 
 if __name__ == "__main__":
-    print(json.dumps(_main(sys.argv[1], int(sys.argv[2]), int(sys.argv[3]))))
+    _main(sys.argv[1], int(sys.argv[2]), int(sys.argv[3]))

@@ -28,7 +28,7 @@ from nakrel.core.model.tuning import Question, Trial
 from nakrel.language import use
 from nakrel.words import tr
 
-__all__ = ["CheckFrames", "CompareTakes", "Compared", "LookForSlips", "SketchLoop", "WorkOutTrials", "ask"]
+__all__ = ["CheckFrames", "CompareTakes", "Compared", "LookForSlips", "SketchLoop", "WorkOutTrials", "ask", "end"]
 
 T = TypeVar("T")
 _END_S = 2.0
@@ -131,7 +131,12 @@ class _Process:
 
 
 _process = _Process()
-atexit.register(_process.close)
+
+
+@atexit.register
+def end() -> None:
+    """End the process for good; what waits for it gets an error."""
+    _process.close()
 
 
 def ask(job: Job, answer: type[T]) -> T:

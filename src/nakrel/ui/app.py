@@ -10,11 +10,14 @@ from collections.abc import Mapping
 from datetime import datetime
 from pathlib import Path
 from types import TracebackType
+from typing import NoReturn
 
+from PyQt6 import sip
 from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QApplication
 
 from nakrel import protocol as m
+from nakrel import worker_process
 from nakrel.client.connection import ClientError, ServiceConnection
 from nakrel.client.launch import Launch, ensure_service
 from nakrel.core.model.errors import DataError
@@ -36,7 +39,7 @@ from nakrel.words import tr
 # Pixels to the inch where texts are of the usual size, and how much of a difference is none.
 _USUAL_DPI, _ALIKE = 96, 0.04
 
-__all__ = ["connector", "open_window", "run", "tell_of_bugs"]
+__all__ = ["connector", "leave", "open_window", "run", "tell_of_bugs"]
 
 
 def connector(home: str | None) -> Launch:
@@ -108,8 +111,9 @@ def tell_of_bugs(store: Store, log: Path) -> None:
 
 
 def run(home: str | None = None, asked: m.OpenWindow | None = None, *, for_bus: bool = False) -> int:
-    """Open the window and stay until it closes; returns the exit code. Where one is open already, that comes to the
-    front, and does what is `asked`. Started `for_bus` it is shown when the session bus asks for it."""
+    """Open the window and stay until it closes, which ends the process. Where one is open already, that comes to the
+    front, and does what is `asked`: then, and where none can be opened, it returns the exit code. Started `for_bus` it
+    is shown when the session bus asks for it."""
     if refused := refusal_reason() or _no_display():
         sys.stderr.write(f"nakrel: {refused}\n")
         return 1
@@ -154,10 +158,21 @@ def run(home: str | None = None, asked: m.OpenWindow | None = None, *, for_bus: 
     if not (for_bus and bus and bus.is_there):
         window.show()
     front.do(asked.files, record=asked.record)
-    code = app.exec()
-    # However it ends, by the session's end say: work that still went on while Qt is taken down would crash it.
+    return leave(app, app.exec())
+
+
+def leave(app: QApplication, code: int) -> NoReturn:
+    """End the process; everything is saved by now. PyQt's own way out goes over all objects that there are by the
+    account of sip, and after long use crashes some times in a hundred at one that is gone (sip 13.13)."""
     wait_for_work()
-    return code
+    worker_process.end()
+    clipboard = app.clipboard()
+    if app.platformName() == "xcb" and clipboard and clipboard.ownsClipboard():
+        # What was copied goes to whoever keeps it on this desktop.
+        sip.delete(app)
+    sys.stdout.flush()
+    sys.stderr.flush()
+    os._exit(code)
 
 
 def _is_open(connection: ServiceConnection, asked: m.OpenWindow) -> bool:
