@@ -80,7 +80,7 @@ def test_a_service_that_reaches_no_program_says_so_on_every_page(ui: Ui):
     assert not ui.window.messages.text.full_text
 
 
-def test_a_profile_gets_a_colour_by_its_numbers(ui: Ui, qtbot: QtBot):
+def test_a_profile_gets_a_colour_by_its_numbers(ui: Ui):
     ui.window.shown.show_profile("tidewardens")
     before = ui.store.profiles["tidewardens"].colour
     ui.window.profile_details.colour_button.click()

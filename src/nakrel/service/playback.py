@@ -47,11 +47,11 @@ __all__ = ["Host", "Playback"]
 
 # How long before a deadline the sleep ends; the rest is spent on the engine's work and on waiting exactly.
 EARLY_US = 200
-# What such events are called in notices and records.
 # What follows on each other so fast that the next must not wait until clients are told of the one before.
 _FAST = (Pressed, Released, Turned)
 # How long its telling is put off by other events, and how many untold steps are many.
 _PUT_OFF_US, _MANY = 2_000, 64
+# What such events are called in notices and records.
 _NAMES = {MovePointer: "POINTER", AskText: "TEXT", OpenProgram: "OPEN"}
 
 

@@ -53,7 +53,7 @@ def open_window(app: QApplication, store: Store) -> MainWindow:
     The typeface comes before the widgets, which take it when they are made; the rest of the look comes after them:
     styled while they are put together, each would be polished many times, and the window take six times as long.
     """
-    # Where there was a window before, in a test, its look is still there.
+    # Where there was a window before, its look is still there.
     app.setStyleSheet("")
     theme.load_fonts()
     app.setFont(theme.font())

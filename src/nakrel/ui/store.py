@@ -171,7 +171,7 @@ class Store(QObject):
         self.set_front(self._front)
         session = Session.of(os.environ)
         if session != Session():
-            refused = lambda answer: self.alarm.emit(f"{answer.error}.") if isinstance(answer, m.Refused) else None  # noqa: E731
+            refused = lambda answer: self.alarm.emit(answer.error) if isinstance(answer, m.Refused) else None  # noqa: E731
             self.ask(m.ServeSession(*session), refused)
         for key, body in list(self._unsent.items()):
             # Once more: what the service before didn't confirm may never have reached it.

@@ -159,9 +159,8 @@ def best_next(grid: Grid, known: Floats, wanted: Floats) -> float:
     moments = np.stack((known, known * wanted, known * wanted**2), axis=1)
     # What is this unlikely is less than the rounding of these products, and soon nearly all of it.
     likely = np.flatnonzero(known > known.max() * _NOTHING)
-    works = grid.works[:, likely] if 2 * len(likely) < len(known) else grid.works
-    weights = moments[likely] if works is not grid.works else moments
-    if_works = (works @ weights.astype(np.float32)).astype(float)
+    used = likely if 2 * len(likely) < len(known) else slice(None)
+    if_works = (grid.works[:, used] @ moments[used].astype(np.float32)).astype(float)
     if_not = moments.sum(axis=0) - if_works
     variance = np.zeros(len(grid.tried))
     for mass, mean, square in (if_works.T, if_not.T):

@@ -49,7 +49,7 @@ SHORT_US = 2_000
 # at 4 and at 6 ms, none of 300 at 10.
 CLOSE_CLICKS_US = 10_000
 
-
+# Unions of types, made for each step, would take as long as the rest of its checks.
 _HELD, _AROUND = (Tap, Chord), (Repeat, If)
 
 

@@ -124,14 +124,14 @@ class PollingDialog(QDialog):
         if isinstance(answer, m.MotionTimes):
             self.show_times(list(answer.times_us))
         elif isinstance(answer, m.Refused):
-            self._say(f"{answer.error}.")
+            self._say(answer.error)
 
     def show_times(self, times_us: list[int]) -> None:
         """Tell what these reports show."""
         try:
             found = polling(times_us, coarse=not self._exact)
         except DataError as error:
-            self._say(f"{error}.")
+            self._say(str(error))
             return
         self.field.found = found
         usual = shown_number(found.median_us / 1_000, 3) if self._exact else plain(found.median_us / 1_000)

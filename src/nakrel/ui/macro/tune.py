@@ -21,7 +21,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence, value_button
-from nakrel.words import tr
+from nakrel.words import sentence, tr
 
 __all__ = ["Tune"]
 
@@ -96,14 +96,14 @@ class Tune(QWidget):
         try:
             self.wanted = msgspec.structs.replace(self.wanted, **values)
         except DataError as error:
-            self._store.fault.emit(f"{error}.")
+            self._store.fault.emit(str(error))
         self.refresh()
 
     def _ask(self, **values: object) -> None:
         try:
             question: Question = msgspec.structs.replace(self.wanted.question, **values)
         except DataError as error:
-            self._store.fault.emit(f"{error}.")
+            self._store.fault.emit(str(error))
             self.refresh()
             return
         self._want(question=question)
@@ -126,7 +126,7 @@ class Tune(QWidget):
         try:
             self.session.begin(msgspec.structs.replace(self.wanted, row=rows[0] if rows else 0, trials=()))
         except DataError as error:
-            self._store.fault.emit(f"{error}.")
+            self._store.fault.emit(str(error))
 
     # What is shown
 
@@ -190,7 +190,7 @@ class Tune(QWidget):
         try:
             what = target_words(macro, tuning)
         except DataError as error:
-            self._show("gone", f"{error}.", (((tr("Start over"), session.forget, ""),),))
+            self._show("gone", sentence(str(error)), (((tr("Start over"), session.forget, ""),),))
             return
         lies = tr("The shortest time that works lies between {time} and {time2} ms (90 % sure).").format(
             time=shown_ms(found.low_us), time2=shown_ms(found.high_us)

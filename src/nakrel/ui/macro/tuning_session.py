@@ -170,7 +170,7 @@ class TuningSession(QObject):
             tried = with_time(macro, tuning, time_us)
         except DataError as error:
             self._end(str(error))
-            self._store.fault.emit(f"{error}.")
+            self._store.fault.emit(str(error))
             return
         self.ready_us = None
         self._store.ask(m.TryMacro(tried, (tuning.worked, tuning.failed)), self._in_effect)
@@ -183,7 +183,7 @@ class TuningSession(QObject):
     def _refused(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Refused):
             self._end(answer.error)
-            self._store.fault.emit(f"{answer.error}.")
+            self._store.fault.emit(answer.error)
 
     def _end(self, result: str) -> None:
         if self.on:
@@ -235,7 +235,7 @@ class TuningSession(QObject):
         try:
             return with_time(self.macro, self.tuning, self.found.high_us)
         except DataError as error:
-            self._store.fault.emit(f"{error}.")
+            self._store.fault.emit(str(error))
             return None
 
     def use(self) -> None:

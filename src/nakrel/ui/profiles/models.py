@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import Any
 
 import msgspec
@@ -44,11 +43,6 @@ def profile_state(store: Store, profile: Profile) -> str:
     return tr("running in the background") if profile.id in status.running_profiles else tr("not running")
 
 
-def _when_editor_is_closed(edit: Callable[[], None]) -> None:
-    """A new name can move its row, and a row must not move while its editor hands the name over."""
-    QTimer.singleShot(0, edit)
-
-
 class _NamedList(QAbstractListModel):
     """Named things in alphabetical order, filtered by a text."""
 
@@ -88,6 +82,26 @@ class _NamedList(QAbstractListModel):
         """Names can be edited in place."""
         return _EDITABLE if index.isValid() else Qt.ItemFlag.NoItemFlags
 
+    def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
+        """Rename the thing."""
+        name = str(value).strip()
+        if role != Qt.ItemDataRole.EditRole or not name:
+            return False
+        key = self.items[index.row()].id
+        try:
+            msgspec.structs.replace(self.items[index.row()], name=name)
+        except DataError as error:
+            self._store.fault.emit(tr("Not renamed: {error}.").format(error=error))
+            return False
+        # A new name can move its row, and a row must not move while its editor hands the name over.
+        QTimer.singleShot(0, lambda: self._rename(key, name))
+        return True
+
+    def _rename(self, key: str, name: str) -> None:
+        """Rename what has this id as it is now: it may have changed since the name was typed, or gone, since an editor
+        closes with the undo of what it stands on, too."""
+        raise NotImplementedError
+
     def _matches(self, name: str) -> bool:
         return self._filter in name.casefold()
 
@@ -124,26 +138,10 @@ class ProfileList(_NamedList):
             KEY: lambda: profile.id,
         }.get(role, lambda: None)()
 
-    def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
-        """Rename the profile."""
-        name = str(value).strip()
-        if role != Qt.ItemDataRole.EditRole or not name:
-            return False
-        profile = self.items[index.row()]
-        try:
+    def _rename(self, key: str, name: str) -> None:
+        if profile := self._store.profiles.get(key):
             after = msgspec.structs.replace(profile, name=name)
-        except DataError as error:
-            self._store.fault.emit(tr("Not renamed: {error}.").format(error=error))
-            return False
-
-        def rename() -> None:
-            # It may have changed meanwhile, or gone: the editor closes with the undo of what it stands on, too.
-            if now := self._store.profiles.get(after.id):
-                text = tr("rename {name}").format(name=now.name)
-                commands.edit_profile(self._store, text, msgspec.structs.replace(now, name=name))
-
-        _when_editor_is_closed(rename)
-        return True
+            commands.edit_profile(self._store, tr("rename {name}").format(name=profile.name), after)
 
     def _wanted(self) -> list[Profile]:
         found = [p for p in self._store.profiles.values() if self._matches(p.name)]
@@ -173,25 +171,10 @@ class MacroList(_NamedList):
             return glyphs.MACRO
         return macro.id if role == KEY else None
 
-    def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
-        """Rename the macro."""
-        name = str(value).strip()
-        if role != Qt.ItemDataRole.EditRole or not name:
-            return False
-        macro = self.items[index.row()]
-        try:
+    def _rename(self, key: str, name: str) -> None:
+        if macro := self._store.macros.get(key):
             after = msgspec.structs.replace(macro, name=name)
-        except DataError as error:
-            self._store.fault.emit(tr("Not renamed: {error}.").format(error=error))
-            return False
-
-        def rename() -> None:
-            if now := self._store.macros.get(after.id):
-                text = tr("rename {name}").format(name=now.name)
-                commands.edit_macro(self._store, text, msgspec.structs.replace(now, name=name))
-
-        _when_editor_is_closed(rename)
-        return True
+            commands.edit_macro(self._store, tr("rename {name}").format(name=macro.name), after)
 
     def flags(self, index: AnyIndex) -> Qt.ItemFlag:
         """Macros can be dragged, too."""

@@ -38,7 +38,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.rows import HeadedModel, Table
 from nakrel.ui.widgets.sentence import Figure, Sentence
-from nakrel.words import shown_number, tr
+from nakrel.words import sentence, shown_number, tr
 
 __all__ = ["RangePage"]
 
@@ -245,7 +245,7 @@ class RangePage(QWidget):
                 )
             )
         text = " · ".join(parts)
-        self.text.setText(f"{text[:1].upper()}{text[1:]}")
+        self.text.setText(sentence(text, stop=False))
 
     def _see(self, seen: m.Seen) -> None:
         if self.paused or not self.isVisible():
@@ -328,7 +328,7 @@ class RangePage(QWidget):
         try:
             files.write(path, to_csv(self.counts.events, self.counts.start_us).encode())
         except StorageError as error:
-            self._store.fault.emit(f"{error}.")
+            self._store.fault.emit(str(error))
         else:
             self._say_left_out()
 

@@ -14,7 +14,7 @@ from nakrel.ui.window.main_window import MainWindow
 __all__ = ["ToFront"]
 
 # As long as a window that is being put away may take to hear of it.
-SETTLED_MS = 300
+_SETTLED_MS = 300
 
 
 class ToFront(QObject):
@@ -43,7 +43,7 @@ class ToFront(QObject):
             os.environ["XDG_ACTIVATION_TOKEN"] = token
         self._show()
         # A window that is asked for just as it is minimized may not know yet that it is, and would stay so.
-        QTimer.singleShot(SETTLED_MS, self._show_again)
+        QTimer.singleShot(_SETTLED_MS, self._show_again)
 
     def _show_again(self) -> None:
         if self.window.isVisible() and self.window.isMinimized():
