@@ -298,15 +298,15 @@ _WINDOW = """
 import sys
 from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QApplication
-from nakrel.ui import app as nakrel_app
 qt = QApplication([])
 QTimer.singleShot(0, qt.quit)
-sys.exit(nakrel_app.run(sys.argv[1]))
+from nakrel.cli.main import main
+main(["--home", sys.argv[1], "window"])
 """
 
 
 def window_start(rounds: int) -> Row:
-    """From the start of the process until the window is shown and its loop free, and an empty window's time."""
+    """From the start of the command until the window is shown and its loop free, and an empty window's time."""
     environment = {**os.environ, "QT_QPA_PLATFORM": os.environ.get("QT_QPA_PLATFORM", "offscreen")}
 
     def timed(*arguments: str) -> float:

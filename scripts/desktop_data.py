@@ -16,7 +16,7 @@ from click.shell_completion import BashComplete, FishComplete, ShellComplete, Zs
 
 import nakrel
 from nakrel.cli.main import main
-from nakrel.command_help import translate, words_of_click
+from nakrel.command_help import all_commands, translate, words_of_click
 from nakrel.desktop.names import APP_ID, SHARE
 from nakrel.language import FOLDER, use
 from nakrel.practice.__main__ import main as practice
@@ -58,8 +58,7 @@ def options_of(command: click.Command) -> Iterator[tuple[str, str]]:
 
 def command_lines(group: click.Group) -> Iterator[str]:
     """All commands, each with its arguments and options."""
-    for name in sorted(group.commands):
-        command = group.commands[name]
+    for name, command in all_commands(group).items():
         if command.hidden:
             continue
         context = click.Context(command)

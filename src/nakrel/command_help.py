@@ -18,7 +18,7 @@ import click
 from nakrel.language import FOLDER, use
 from nakrel.words import plain, tr
 
-__all__ = ["Amount", "Translated", "texts_of", "translate", "words_of_click"]
+__all__ = ["Amount", "Translated", "all_commands", "texts_of", "translate", "words_of_click"]
 
 # What the words in capitals are about, for translators: they stand for what is to be typed.
 _VALUE = "value"
@@ -59,6 +59,13 @@ class Amount(click.FloatRange):
         return number
 
 
+def all_commands(group: click.Group) -> dict[str, click.Command]:
+    """The commands that a command has, by their names in order; those that aren't loaded yet are."""
+    context = click.Context(group)
+    found = ((name, group.get_command(context, name)) for name in group.list_commands(context))
+    return {name: command for name, command in found if command is not None}
+
+
 def texts_of(command: click.Command) -> Iterator[tuple[str, str]]:
     """Each text of a command and of those that it has, with what it is about ('' for a sentence)."""
     yield command.help or "", ""
@@ -69,12 +76,12 @@ def texts_of(command: click.Command) -> Iterator[tuple[str, str]]:
         yield _word(parameter), _VALUE
     if isinstance(command, click.Group):
         yield command.subcommand_metavar, _VALUE
-        for each in command.commands.values():
+        for each in all_commands(command).values():
             yield from texts_of(each)
 
 
 def translate(command: click.Command) -> None:
-    """Exchange them for those of the language in use."""
+    """Exchange them for those of the language in use; a command that is loaded later is translated then."""
     context = click.Context(command)
     command.help = tr(command.help) if command.help else None
     command.options_metavar = tr(command.options_metavar, _VALUE) if command.options_metavar else None

@@ -13,6 +13,7 @@ import pytest
 from click.testing import CliRunner
 
 from nakrel.cli.main import main
+from nakrel.command_help import all_commands
 from nakrel.demo.seed import seed
 from nakrel.practice.__main__ import main as practice
 from nakrel.storage.home import Home
@@ -68,8 +69,8 @@ def test_it_is_a_command_that_is_understood(page: str, text: str):
     command: click.Command = main
     rest = words[1:]
     if rest and not rest[0].startswith("-"):
-        assert rest[0] in main.commands, text
-        command, rest = main.commands[rest[0]], rest[1:]
+        assert rest[0] in all_commands(main), text
+        command, rest = all_commands(main)[rest[0]], rest[1:]
     # Read as the program reads it; what is missing of it is no matter of a mention, what it doesn't know is.
     try:
         command.make_context("nakrel", list(rest))

@@ -276,3 +276,15 @@ def test_every_pixel_is_painted_at_every_scale(ui: Ui, scale: float):
     edges = [(picture.width() - 1, y) for y in range(picture.height())]
     edges += [(x, picture.height() - 1) for x in range(picture.width())]
     assert not [spot for spot in edges if picture.pixelColor(*spot) == never]
+
+
+def test_a_run_that_goes_on_when_the_page_is_first_shown_leaves_its_record_at_its_end(ui: Ui):
+    loop = (Tap(control="KEY_Q", hold_us=5 * MS), Wait(wait_us=5 * MS))
+    macro = Macro(id="m", name="M", play=Play(Mode.TOGGLE), loop=loop)
+    ui.store.put_macro(macro)
+    ui.store.ask(m.Play_("m"))
+    ui.wait(lambda: ui.store.status.running, "the run")
+    ui.window.shown.show_macro("m")
+    last = ui.window.macro_details.last_run
+    ui.store.ask(m.Stop(""))
+    ui.wait(lambda: last.record is not None and last.record.reason, "its end")

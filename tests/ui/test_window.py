@@ -8,7 +8,7 @@ from pathlib import Path
 import msgspec
 import pytest
 from PyQt6.QtCore import QAbstractItemModel, QMimeData, QModelIndex, Qt
-from PyQt6.QtGui import QColor
+from PyQt6.QtGui import QColor, QGuiApplication
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QListView, QTableView
 from pytestqt.modeltest import ModelTester
@@ -29,6 +29,7 @@ from nakrel.ui.widgets.basics import TimeEdit
 from tests.ui.conftest import Ui
 
 MOUSE = "standin:halyard-12"
+KEYBOARD = "standin:bollard"
 THUMB_10 = "BTN_TRIGGER_HAPPY10"
 
 
@@ -560,3 +561,44 @@ def test_a_name_that_is_being_typed_does_not_bring_back_what_is_undone_meanwhile
     assert things() == before
     ui.redo()
     assert things() == made
+
+
+def test_pages_are_made_when_they_are_first_shown(ui: Ui):
+    window = ui.window
+    made = lambda: {"macro", "macro_details", "devices", "journal", "range"} & vars(window).keys()  # noqa: E731
+    assert made() == set()
+    for page in ("journal", "devices", "range", "macro"):
+        window.shown.show_page(page)
+        assert getattr(window, page).isVisible()
+    assert window.macro_details.isVisible()
+    assert made() == {"macro", "macro_details", "devices", "journal", "range"}
+
+
+@pytest.mark.parametrize("state", [Qt.ApplicationState.ApplicationActive, Qt.ApplicationState.ApplicationInactive])
+def test_the_page_that_records_is_made_once_another_window_is_in_front(
+    ui: Ui, monkeypatch: pytest.MonkeyPatch, state: Qt.ApplicationState
+):
+    monkeypatch.setattr(QGuiApplication, "applicationState", lambda: state)
+    looked: list[None] = []
+    ui.window._ahead.timeout.connect(lambda: looked.append(None))
+    ui.window._front_changed(state)
+    ui.wait(lambda: looked, "the look")
+    assert ("macro" in vars(ui.window)) == (state == Qt.ApplicationState.ApplicationInactive)
+
+
+def test_a_key_begins_a_recording_although_the_macro_s_page_was_never_shown(ui: Ui):
+    macro = ui.window.shown.macro
+    assert macro
+    ui.store.change_settings(SettingsPatch(record_key="KEY_F9"))
+    ui.wait(lambda: not ui.store.saving, "the key")
+    assert "macro" not in vars(ui.window)
+    ui.store.set_front(False)
+    for value in (1, 0):
+        ui.service.call(m.PressStandIn(KEYBOARD, "KEY_F9", value))
+    ui.wait(lambda: ui.store.status.recording, "the recording")
+    for value in (1, 0):
+        ui.service.call(m.PressStandIn(KEYBOARD, "KEY_J", value))
+    for value in (1, 0):
+        ui.service.call(m.PressStandIn(KEYBOARD, "KEY_F9", value))
+    ui.wait(lambda: ui.store.macros[macro.id] != macro, "the steps")
+    assert any(getattr(step, "control", "") == "KEY_J" for step in ui.store.macros[macro.id].loop)

@@ -13,7 +13,6 @@ from pathlib import Path
 
 import click
 
-from nakrel.cli.doctor import take_back
 from nakrel.cli.session import Session, fail
 from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
 from nakrel.core.model.cells import TypeText
@@ -91,6 +90,8 @@ def uninstall(session: Session, purge: bool, yes: bool) -> None:
         )
         click.echo(tr("To delete these as well:  nakrel uninstall --purge"))
     if purge and os.path.exists(RULES_PATH):
+        from nakrel.cli.doctor import take_back
+
         take_back(home, yes=True)
     elif os.path.exists(RULES_PATH):
         click.echo(tr("The permissions for kernel input stay. To take them back:  nakrel doctor --take-back"))

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import copy
+import gc
 import os
 import shlex
 import sys
+from importlib import import_module
 from pathlib import Path
 
 import click
@@ -14,14 +16,10 @@ import msgspec
 import nakrel
 from nakrel import protocol as m
 from nakrel.cli.completing import macro_names, profile_names, variant_names
-from nakrel.cli.desktop import end_of_earlier_session, install, login, uninstall
-from nakrel.cli.doctor import examine, mend, take_back
-from nakrel.cli.plans import export, frames, last_run, plan
 from nakrel.cli.session import Session, fail, json_option, pick, print_rows
-from nakrel.cli.trials import judge
 from nakrel.client.connection import ServiceConnection, ServiceGone
 from nakrel.client.ids import new_id
-from nakrel.command_help import Translated
+from nakrel.command_help import Translated, translate
 from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge, visible
 from nakrel.core.model.cells import GoTo, What
 from nakrel.core.model.controls import CONTROLS
@@ -31,18 +29,43 @@ from nakrel.core.model.names import name_of
 from nakrel.core.model.programs import describe_rule
 from nakrel.core.model.units import format_rate
 from nakrel.core.play.live import next_setup
-from nakrel.demo.seed import seed
 from nakrel.service import BACKENDS
 from nakrel.storage.bundles import read_bundle, write_bundle
 from nakrel.storage.files import StorageError
-from nakrel.storage.recordings import read_recording
-from nakrel.words import counted, tr
+from nakrel.words import counted, language, tr
 
 __all__ = ["main"]
+
+# Commands with a module of their own. It is loaded when one of them is called: a key that stops everything doesn't
+# wait for what writes files.
+_ELSEWHERE = {
+    "export": "plans",
+    "frames": "plans",
+    "install": "desktop",
+    "judge": "trials",
+    "last-run": "plans",
+    "login": "desktop",
+    "plan": "plans",
+    "uninstall": "desktop",
+}
 
 
 class _Commands(Translated, click.Group):
     """What somebody typed that can't be ends every command with the reason, before anything is sent."""
+
+    def list_commands(self, ctx: click.Context) -> list[str]:
+        """The names of all commands."""
+        return sorted({*super().list_commands(ctx), *_ELSEWHERE})
+
+    def get_command(self, ctx: click.Context, cmd_name: str) -> click.Command | None:
+        """One command; None where there is none of this name."""
+        if cmd_name in _ELSEWHERE and cmd_name not in self.commands:
+            module = import_module(f"nakrel.cli.{_ELSEWHERE[cmd_name]}")
+            self.add_command(getattr(module, cmd_name.replace("-", "_")), cmd_name)
+            if language() != "en":
+                # As the others are, before the command line is read.
+                translate(self.commands[cmd_name])
+        return super().get_command(ctx, cmd_name)
 
     def invoke(self, ctx: click.Context) -> object:
         """Run the command."""
@@ -76,7 +99,11 @@ def window(
 ) -> None:
     """Open the window, and look through profile FILES; one that is open already comes to the front."""
     if demo:
+        from nakrel.demo.seed import seed
+
         seed(session.home)
+    # What is made until the window is there stays; looking through it for garbage takes a tenth of the start.
+    gc.disable()
     from nakrel.ui.app import run
 
     token = os.environ.pop("XDG_ACTIVATION_TOKEN", "") or os.environ.get("DESKTOP_STARTUP_ID", "")
@@ -95,6 +122,8 @@ def service(session: Session, backend: str, with_session: bool) -> None:
     from nakrel.service.start import serve
 
     if with_session:
+        from nakrel.cli.desktop import end_of_earlier_session
+
         end_of_earlier_session(session.home)
     sys.exit(serve(session.folder, backend, with_session=with_session))
 
@@ -105,6 +134,8 @@ def service(session: Session, backend: str, with_session: bool) -> None:
 @click.pass_obj
 def import_(session: Session, recording: Path, name: str | None) -> None:
     """Make a macro of a RECORDING by evemu-record or libinput record, or of a table of events."""
+    from nakrel.storage.recordings import read_recording
+
     try:
         steps = read_recording(recording)
     except DataError as error:
@@ -189,6 +220,9 @@ def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[st
 @click.pass_obj
 def doctor(session: Session, fix: bool, back: bool, yes: bool, as_json: bool) -> None:
     """Examine what stands between your fingers and the programs, and say what to do about it."""
+    # It loads what speaks to the X server, for which the other commands don't wait.
+    from nakrel.cli.doctor import examine, mend, take_back
+
     if back:
         sys.exit(take_back(session.home, yes))
     sys.exit(mend(session.home, yes) if fix else examine(session.home, as_json))
@@ -380,9 +414,6 @@ def stop(session: Session, macro: str | None) -> None:
     session.call(m.Stop(chosen.id if chosen else ""))
     click.echo(tr("{name} is ended.").format(name=chosen.name) if chosen else tr("Everything is stopped."))
 
-
-for _command in (export, plan, frames, last_run, judge, install, uninstall, login):
-    main.add_command(_command)
 
 # Their names of before, which scripts and shortcuts of desktops may use.
 for _name, _command in (("set-up", variant), ("use", pin), ("follow", unpin)):

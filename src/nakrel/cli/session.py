@@ -8,7 +8,6 @@ import unicodedata
 from typing import Any, Literal, NoReturn, TypeVar
 
 import click
-from wcwidth import wcswidth
 
 from nakrel import protocol as m
 from nakrel.cli.completing import profile_names
@@ -95,6 +94,9 @@ def print_rows(rows: list[dict[str, Any]], as_json: bool, *columns: tuple[str, i
 def _cell(text: str, width: int) -> str:
     """Text as wide as a column: signs of East Asia and pictures take two cells, accents none. What is written from
     right to left is set apart, so that it doesn't turn the columns round (Unicode Standard Annex 9, isolates)."""
+    # Commands that print no table don't load its tables.
+    from wcwidth import wcswidth
+
     taken = wcswidth(text)
     filled = " " * (width - (taken if taken >= 0 else len(text)))
     turned = any(unicodedata.bidirectional(each) in ("R", "AL") for each in text)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import gc
 import os
 import sys
 import traceback
@@ -39,7 +40,10 @@ from nakrel.words import tr
 # Pixels to the inch where texts are of the usual size, and how much of a difference is none.
 _USUAL_DPI, _ALIKE = 96, 0.04
 
-__all__ = ["connector", "leave", "open_window", "run", "tell_of_bugs"]
+# So many objects more than there were are looked through.
+_GARBAGE = 10_000
+
+__all__ = ["connector", "leave", "open_window", "run", "spare_the_collector", "tell_of_bugs"]
 
 
 def connector(home: str | None) -> Launch:
@@ -50,13 +54,12 @@ def connector(home: str | None) -> Launch:
 def open_window(app: QApplication, store: Store) -> MainWindow:
     """Make the window on an open store, in the look of its settings.
 
-    The typeface comes before the widgets, which take it when they are made; the rest of the look comes after them:
-    styled while they are put together, each would be polished many times, and the window take six times as long.
+    The typeface comes before the widgets, which take it when they are made; the colours come after them: styled while
+    they are put together, each would be polished many times, and the window take six times as long.
     """
     # Where there was a window before, its look is still there.
     app.setStyleSheet("")
-    theme.load_fonts()
-    app.setFont(theme.font())
+    theme.begin(app)
     window = MainWindow(store)
     theme.apply(app, store.settings.look)
     return window
@@ -157,8 +160,17 @@ def run(home: str | None = None, asked: m.OpenWindow | None = None, *, for_bus: 
         Tray(front)
     if not (for_bus and bus and bus.is_there):
         window.show()
+    spare_the_collector()
     front.do(asked.files, record=asked.record)
     return leave(app, app.exec())
+
+
+def spare_the_collector() -> None:
+    """From now on Python looks through what is made anew for garbage, not through the window and the library, which
+    stay; and less often: a macro of ten thousand steps makes as many objects."""
+    gc.freeze()
+    gc.set_threshold(_GARBAGE, 10, 10)
+    gc.enable()
 
 
 def leave(app: QApplication, code: int) -> NoReturn:

@@ -20,6 +20,7 @@ __all__ = [
     "TITLE_PX",
     "Palette",
     "apply",
+    "begin",
     "colour",
     "follow_desktop",
     "font",
@@ -212,13 +213,18 @@ def _is_dark(look: str) -> bool:
     return look == "night" or (look == "system" and hints is not None and hints.colorScheme() == Qt.ColorScheme.Dark)
 
 
+def begin(app: QApplication) -> None:
+    """Set what widgets take when they are made, the typeface and the style of Qt's that ours goes by: to tell it to
+    all that are there takes long."""
+    load_fonts()
+    app.setStyle("Fusion")
+    app.setFont(font())
+
+
 def apply(app: QApplication, look: str) -> None:
     """Set the look: 'light', 'night', or 'system' for what the desktop prefers."""
     global _current
     _current = palette_for(dark=_is_dark(look), high=_wants_contrast())
-    load_fonts()
-    app.setStyle("Fusion")
-    app.setFont(font())
     app.setPalette(_qt_palette(_current))
     app.setStyleSheet(_style(_current))
 
@@ -251,7 +257,6 @@ def _qt_palette(p: Palette) -> QPalette:
 def _style(p: Palette) -> str:
     icons = (Path(__file__).parent / "icons").as_posix()
     return f"""
-    QWidget {{ color: {p.ink}; font-family: "{FAMILY}"; }}
     QMainWindow, QDialog, #page {{ background: {p.paper}; }}
     #side, #strip {{ background: {p.shade}; }}
     #side QScrollArea, #side QScrollArea > QWidget > QWidget {{ background: {p.shade}; }}

@@ -13,7 +13,7 @@ from nakrel.core.model.names import shown_name
 from nakrel.core.model.steps import Pointer
 from nakrel.core.model.units import shown_ms, shown_rate
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, choice, label
+from nakrel.ui.widgets.basics import button, choice, label, restyle
 from nakrel.ui.widgets.capture import Capture
 from nakrel.words import sentence, tr
 
@@ -124,10 +124,8 @@ class BuilderRow(QWidget):
             message = "   ".join(filter(None, (describe_play(made.play), rate, steps, pause)))
         # What has not been given yet is no fault.
         missing = not (self.places if self._asked is Asks.PLACES else self.controls.text().strip())
-        self.preview.setObjectName("soft" if self._result or missing else "alarm")
+        restyle(self.preview, "soft" if self._result or missing else "alarm")
         self.preview.setText(message)
-        if style := self.preview.style():
-            style.polish(self.preview)
         self.make_button.setEnabled(self._result is not None)
 
     def _kind_chosen(self, index: int) -> None:

@@ -88,7 +88,6 @@ class LastRun(QWidget):
     def __init__(self, store: Store, shown: Shown) -> None:
         super().__init__()
         self._store, self._shown = store, shown
-        self._runs = False
         self._key = ""
         self.record: RunRecord | None = None
         self.median, self.p99, self.most = label(), label(), label()
@@ -112,10 +111,14 @@ class LastRun(QWidget):
         store.status_changed.connect(self._status)
         shown.macro_changed.connect(self.refresh)
         self.refresh()
+        self._runs = self._is_running()
+
+    def _is_running(self) -> bool:
+        key = self._shown.macro.id if self._shown.macro else ""
+        return any(run.macro == key for run in self._store.status.running)
 
     def _status(self) -> None:
-        key = self._shown.macro.id if self._shown.macro else ""
-        runs = any(run.macro == key for run in self._store.status.running)
+        runs = self._is_running()
         if self._runs and not runs:
             self.refresh()
         self._runs = runs

@@ -12,7 +12,7 @@ from nakrel.core.model.macro import Macro, Section
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette
-from nakrel.ui.widgets.basics import label
+from nakrel.ui.widgets.basics import label, restyle
 from nakrel.words import sentence, tr
 
 __all__ = ["NotationView"]
@@ -151,10 +151,8 @@ class NotationView(QWidget):
             self._timer.start()
 
     def _fault(self, error: notation.NotationError | None) -> None:
-        self.message.setObjectName("alarm" if error else "soft")
+        restyle(self.message, "alarm" if error else "soft")
         self.message.setText(sentence(str(error), stop=False) if error else _HELP)
-        if style := self.message.style():
-            style.polish(self.message)
         marks = []
         if error:
             cursor = QTextCursor(self.editor.document())

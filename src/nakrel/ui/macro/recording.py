@@ -69,7 +69,6 @@ class RecordingBar(QWidget):
         self._began_after: tuple[int | None, int] = (None, 0)
         self._shield = Shield(self, self.button)
         store.recorded.connect(self._recorded)
-        store.recording_asked.connect(self._asked)
         store.gone.connect(self._service_gone)
         store.settings_changed.connect(self._show)
         self._show()
@@ -94,7 +93,7 @@ class RecordingBar(QWidget):
             self._pressed_by = ("KEY_LEFTCTRL", "KEY_RIGHTCTRL", "KEY_R")
             self._clicked()
 
-    def _asked(self, control: str) -> None:
+    def begin_by_key(self, control: str) -> None:
         """The key for it was pressed in a game: begin at once, with no countdown, and without that key."""
         if self._target is not None and not self.recording and not self._left_s:
             self._settings = self._store.settings.recording

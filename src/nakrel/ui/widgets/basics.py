@@ -38,7 +38,9 @@ __all__ = [
     "form_row",
     "hairline",
     "label",
+    "restyle",
     "searchable",
+    "style_anew",
 ]
 
 
@@ -52,12 +54,17 @@ def label(text: str = "", name: str = "", *, wrap: bool = False) -> QLabel:
 
 
 def restyle(widget: QWidget, name: str) -> None:
-    """Give a widget that is shown another style."""
+    """Give a widget the style of this name."""
     if widget.objectName() != name:
         widget.setObjectName(name)
-        if style := widget.style():
-            style.unpolish(widget)
-            style.polish(widget)
+        style_anew(widget)
+
+
+def style_anew(widget: QWidget) -> None:
+    """Style a widget by what has changed of it; one that was never shown is styled when it is."""
+    if widget.testAttribute(Qt.WidgetAttribute.WA_WState_Polished) and (style := widget.style()):
+        style.unpolish(widget)
+        style.polish(widget)
 
 
 def hairline(vertical: bool = False) -> QFrame:
@@ -268,6 +275,4 @@ class TimeEdit(QLineEdit):
         self._marked = reason
         self.setToolTip(reason or tr("A time: 25, 25ms, 0.4s, 3f@60 (frames) or 40/s"))
         self.setProperty("wrong", bool(reason))
-        if style := self.style():
-            style.unpolish(self)
-            style.polish(self)
+        style_anew(self)

@@ -12,7 +12,7 @@ from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QLabel, QLineEdit, QMenu, QPushButton, QSizePolicy, QStackedLayout, QWidget
 
 from nakrel.core.model.errors import DataError
-from nakrel.ui.widgets.basics import clear_layout
+from nakrel.ui.widgets.basics import clear_layout, style_anew
 from nakrel.ui.widgets.flow import FlowLayout
 
 __all__ = ["Figure", "OneOf", "Sentence", "value_button"]
@@ -168,9 +168,7 @@ class Figure(QWidget):
     def _mark(self, reason: str) -> None:
         self.line.setToolTip(reason)
         self.line.setProperty("wrong", bool(reason))
-        if style := self.line.style():
-            style.unpolish(self.line)
-            style.polish(self.line)
+        style_anew(self.line)
 
     def _close(self) -> None:
         self._stack.setCurrentIndex(0)

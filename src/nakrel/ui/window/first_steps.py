@@ -6,7 +6,6 @@ from typing import Protocol
 
 from PyQt6.QtCore import QObject, QTimer
 
-from nakrel.demo.data import MACROS, PROFILES
 from nakrel.ui import commands
 from nakrel.ui.profiles.column import ProfilesColumn
 from nakrel.ui.sheet.page import SheetPage
@@ -79,6 +78,8 @@ class FirstSteps(QObject):
         self._window.open_link()
 
     def _look_at_demo(self) -> None:
+        from nakrel.demo.data import MACROS, PROFILES
+
         commands.add_all(self._store, tr("add the demo"), PROFILES, MACROS)
         self.end()
         self._window.shown.show_profile("tidewardens")

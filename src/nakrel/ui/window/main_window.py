@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from functools import partial
-from typing import Literal
+from functools import cached_property, partial
+from typing import TYPE_CHECKING, Literal
 
-from PyQt6.QtCore import QRect, Qt
+from PyQt6.QtCore import QRect, Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
     QApplication,
@@ -29,15 +29,10 @@ from nakrel.core.model.programs import describe_rule
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands, theme
 from nakrel.ui.background import wait_for_work
-from nakrel.ui.devices.page import DevicesPage
-from nakrel.ui.journal.page import JournalPage
-from nakrel.ui.macro.details import MacroDetails
-from nakrel.ui.macro.page import MacroPage
 from nakrel.ui.own_hand import OwnHand
 from nakrel.ui.profiles.bundle import Bundles
 from nakrel.ui.profiles.column import ProfilesColumn
 from nakrel.ui.profiles.link import LinkDialog
-from nakrel.ui.range.page import RangePage
 from nakrel.ui.sheet.details import SheetDetails
 from nakrel.ui.sheet.page import SheetPage
 from nakrel.ui.sheet.profile_details import ProfileDetails
@@ -55,6 +50,13 @@ from nakrel.ui.window.shortcuts import ShortcutSheet
 from nakrel.ui.window.strip import LiveStrip
 from nakrel.words import tr
 
+if TYPE_CHECKING:
+    from nakrel.ui.devices.page import DevicesPage
+    from nakrel.ui.journal.page import JournalPage
+    from nakrel.ui.macro.details import MacroDetails
+    from nakrel.ui.macro.page import MacroPage
+    from nakrel.ui.range.page import RangePage
+
 __all__ = ["MainWindow"]
 
 _DETAILS_PX = 304
@@ -62,12 +64,17 @@ _DETAILS_PX = 304
 # What a window manager's frame takes of the height, at most.
 _FRAME_PX = 40
 _LEAST_WIDTH, _LEAST_HEIGHT = 900, 500
+# So long after another window has come to the front, what may be needed there is made.
+_AHEAD_MS = 500
 # From these widths on there is room for the details beside the page, and for the profiles beside both.
 _DETAILS_FROM, _COLUMN_FROM = 1200, 1060
 
 
 class MainWindow(QMainWindow):
-    """Profiles to the left, a page in the middle, its details to the right, the live strip at the foot."""
+    """Profiles to the left, a page in the middle, its details to the right, the live strip at the foot.
+
+    All pages but the sheet are loaded and made when they are first shown or used, and the window is there sooner.
+    """
 
     def __init__(self, store: Store) -> None:
         super().__init__()
@@ -76,15 +83,13 @@ class MainWindow(QMainWindow):
         self.column = ProfilesColumn(store, self.shown)
         self.sheet = SheetPage(store, self.shown)
         self.sheet_details = SheetDetails(store, self.shown)
-        self.macro, self.macro_details = MacroPage(store, self.shown), MacroDetails(store, self.shown)
-        self.devices, self.journal = DevicesPage(store), JournalPage(store)
         self.hand = OwnHand(store, self)
-        self.range = RangePage(store, self.shown, self.hand)
         self.profile_details = ProfileDetails(store, self.shown)
         self.strip = LiveStrip(store)
         self.title, self._place = label("", "title"), QHBoxLayout()
         self.tabs: dict[str, QPushButton] = {}
         self._pages, self._details = QStackedWidget(), QStackedWidget()
+        self._scrolled: dict[QWidget, QScrollArea] = {}
         self.messages = Messages(store, self.shown)
         self.link_dialog: LinkDialog | None = None
         self.bundles = Bundles(store, self.shown, self, self.column.chosen_profiles)
@@ -94,6 +99,10 @@ class MainWindow(QMainWindow):
         self.program = Program(store, self)
         self.first_steps = FirstSteps(store, self, self)
         self._details_folded = self._details_wanted = False
+        self._ahead = QTimer(self)
+        self._ahead.setSingleShot(True)
+        self._ahead.setInterval(_AHEAD_MS)
+        self._ahead.timeout.connect(self._make_ahead)
         self.setWindowTitle("Nakrel")
         self.setMinimumSize(_LEAST_WIDTH, _LEAST_HEIGHT)
         self._take_place()
@@ -107,6 +116,60 @@ class MainWindow(QMainWindow):
             app.applicationStateChanged.connect(self._front_changed)
             self._front_changed(app.applicationState())
             self._field_undo = FieldUndo(app)
+
+    # Pages that are made when they are needed
+
+    @cached_property
+    def macro(self) -> MacroPage:
+        """The page of a macro."""
+        from nakrel.ui.macro.page import MacroPage
+
+        made = MacroPage(self.store, self.shown)
+        made.new_button.clicked.connect(self.column.new_macro)
+        self._pages.addWidget(made)
+        return made
+
+    @cached_property
+    def macro_details(self) -> MacroDetails:
+        """What stands beside it."""
+        from nakrel.ui.macro.details import MacroDetails
+
+        made = MacroDetails(self.store, self.shown)
+        made.selected = self.macro.selected
+        made.show_row.connect(self.macro.show_row)
+        made.frame_check.worst_changed.connect(self.macro.diagram.show_worst)
+        made.last_run.measured.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
+        made.last_run.save_wanted.connect(self.macro.exchange.ask_run)
+        self._add_details(made)
+        return made
+
+    @cached_property
+    def devices(self) -> DevicesPage:
+        """The page of the devices."""
+        from nakrel.ui.devices.page import DevicesPage
+
+        made = DevicesPage(self.store)
+        made.suggested = lambda: self.range.suggested()
+        self._pages.addWidget(made)
+        return made
+
+    @cached_property
+    def journal(self) -> JournalPage:
+        """The journal."""
+        from nakrel.ui.journal.page import JournalPage
+
+        made = JournalPage(self.store)
+        self._pages.addWidget(made)
+        return made
+
+    @cached_property
+    def range(self) -> RangePage:
+        """The Range."""
+        from nakrel.ui.range.page import RangePage
+
+        made = RangePage(self.store, self.shown, self.hand)
+        self._pages.addWidget(made)
+        return made
 
     # Its place
 
@@ -211,7 +274,7 @@ class MainWindow(QMainWindow):
         layout.addLayout(head)
         layout.addWidget(hairline())
         layout.addWidget(self.messages)
-        for widget in (self.sheet, self.macro, self.devices, self.journal, self.range, self.first_steps.page):
+        for widget in (self.sheet, self.first_steps.page):
             self._pages.addWidget(widget)
         layout.addWidget(self._pages, 1)
         self.profile_drawer = Drawer(self.profile_details, self.profile_button, self._pages)
@@ -224,15 +287,17 @@ class MainWindow(QMainWindow):
         self._side.setFixedWidth(_DETAILS_PX)
         layout = QVBoxLayout(self._side)
         layout.setContentsMargins(0, 0, 0, 0)
-        for details in (self.sheet_details, self.macro_details):
-            scroll = QScrollArea()
-            scroll.setWidgetResizable(True)
-            scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-            scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-            scroll.setWidget(details)
-            self._details.addWidget(scroll)
+        self._add_details(self.sheet_details)
         layout.addWidget(self._details)
         return self._side
+
+    def _add_details(self, details: QWidget) -> None:
+        scroll = self._scrolled[details] = QScrollArea()
+        scroll.setWidgetResizable(True)
+        scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        scroll.setWidget(details)
+        self._details.addWidget(scroll)
 
     def _make_actions(self) -> None:
         self.actions_by_group = actions_of(self, self._action)
@@ -249,13 +314,13 @@ class MainWindow(QMainWindow):
     def _connect(self) -> None:
         self.sheet_details.edit_requested = self.sheet.open_field
         assign = self.sheet.assign
-        assign.recording_wanted.connect(self.macro.recording.toggle_by_shortcut)
-        assign.clicks_wanted.connect(self.macro.build_clicks)
+        assign.recording_wanted.connect(lambda: self.macro.recording.toggle_by_shortcut())
+        assign.clicks_wanted.connect(lambda: self.macro.build_clicks())
+        self.store.recording_asked.connect(lambda control: self.macro.recording.begin_by_key(control))
         assign.speeds_wanted.connect(self.profile_details.open_pointer)
         self.sheet_details.finder.captured.connect(self.sheet.show_control)
         self.shown.page_changed.connect(self._show_page)
         self.shown.macro_changed.connect(self._show_page)
-        self.macro.new_button.clicked.connect(self.column.new_macro)
         for signal in (self.shown.page_changed, self.shown.profile_changed, self.shown.macro_changed):
             signal.connect(self._show_head)
         self.shown.control_changed.connect(lambda: self.sheet.show_control(self.shown.control))
@@ -268,12 +333,6 @@ class MainWindow(QMainWindow):
         self.store.settings_changed.connect(self._show_notices)
         self._show_notices()
         self.column.export_wanted.connect(self.bundles.ask_export_of)
-        self.devices.suggested = self.range.suggested
-        self.macro_details.show_row.connect(self.macro.show_row)
-        self.macro_details.selected = self.macro.selected
-        self.macro_details.frame_check.worst_changed.connect(self.macro.diagram.show_worst)
-        self.macro_details.last_run.measured.connect(lambda record, spread_us: self.macro.diagram.show_run(record))
-        self.macro_details.last_run.save_wanted.connect(self.macro.exchange.ask_run)
 
     # Showing
 
@@ -284,14 +343,12 @@ class MainWindow(QMainWindow):
 
     def _show_page(self) -> None:
         page = self.shown.page
-        if self.first_steps.active and page == "sheet":
-            self._pages.setCurrentWidget(self.first_steps.page)
-        else:
-            self._pages.setCurrentIndex(PAGES.index(page))
+        first = self.first_steps.active and page == "sheet"
+        self._pages.setCurrentWidget(self.first_steps.page if first else getattr(self, page))
         self.tabs[page].setChecked(True)
         self._fold()
         if page in ("sheet", "macro"):
-            self._details.setCurrentIndex(PAGES.index(page))
+            self._details.setCurrentWidget(self._scrolled[getattr(self, f"{page}_details")])
 
     def _show_head_again(self) -> None:
         """Show the head anew where an edit has changed what it says."""
@@ -425,6 +482,12 @@ class MainWindow(QMainWindow):
     def _front_changed(self, state: Qt.ApplicationState) -> None:
         self.store.set_front(state == Qt.ApplicationState.ApplicationActive)
         self._apply_look()
+        self._ahead.start()
+
+    def _make_ahead(self) -> None:
+        """While another window is in front, make the page that records: a key may begin it there, at once."""
+        if QGuiApplication.applicationState() != Qt.ApplicationState.ApplicationActive:
+            _ = self.macro
 
     def record(self) -> None:
         """Begin or end a recording into the macro that is shown."""
@@ -433,8 +496,8 @@ class MainWindow(QMainWindow):
 
     def find_here(self) -> None:
         """Go to the search of the page that is shown."""
-        fields = {"sheet": self.sheet.search, "journal": self.journal.search}
-        field: QLineEdit = fields.get(self.shown.page, self.column.search)
+        page = self.shown.page
+        field: QLineEdit = getattr(self, page).search if page in ("sheet", "journal") else self.column.search
         field.setFocus()
         field.selectAll()
 

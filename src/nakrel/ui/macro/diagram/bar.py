@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QWidget
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.units import parse_time, shown_ms
-from nakrel.ui.widgets.basics import button, choice, label
+from nakrel.ui.widgets.basics import button, choice, label, restyle
 from nakrel.words import sentence, tr
 
 __all__ = ["DiagramBar"]
@@ -76,11 +76,7 @@ class DiagramBar(QWidget):
     def say(self, message: str, *, wrong: bool = False) -> None:
         """Say what is picked, or why something can't be; '' for the hint."""
         self.message.setText(sentence(message) if wrong else message or _HINT)
-        name = "alarm" if wrong else "soft"
-        if name != self.message.objectName():
-            self.message.setObjectName(name)
-            if style := self.message.style():
-                style.polish(self.message)
+        restyle(self.message, "alarm" if wrong else "soft")
 
     def _typed(self) -> None:
         try:
