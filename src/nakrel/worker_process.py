@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import atexit
 import contextlib
+import gc
 import subprocess
 import sys
 import threading
@@ -18,7 +19,7 @@ import msgspec
 from nakrel.core.analysis.frame_answer import answer_for
 from nakrel.core.analysis.seen import Game
 from nakrel.core.analysis.takes import Aligned
-from nakrel.core.edit.checks import NO_FACTS, Attached, Facts, check_macro
+from nakrel.core.edit.checks import NO_FACTS, Attached, Facts, Finding, check_macro
 from nakrel.core.edit.sketch import sketch
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
@@ -28,19 +29,37 @@ from nakrel.core.model.tuning import Question, Trial
 from nakrel.language import use
 from nakrel.words import tr
 
-__all__ = ["CheckFrames", "CompareTakes", "Compared", "LookForSlips", "SketchLoop", "WorkOutTrials", "ask", "end"]
+__all__ = [
+    "CheckFrames",
+    "CompareTakes",
+    "Compared",
+    "LookForSlips",
+    "SketchLoop",
+    "Slips",
+    "WorkOutTrials",
+    "ask",
+    "end",
+]
 
 T = TypeVar("T")
 _END_S = 2.0
 
 
 class LookForSlips(msgspec.Struct, frozen=True, tag="slips"):
-    """Everything that `check_macro` finds."""
+    """What `check_macro` finds, the first `most` of it."""
 
     macro: Macro
+    most: int
     triggers: tuple[str, ...] = ()
     facts: Facts = NO_FACTS
     attached: tuple[Attached, ...] = ()
+
+
+class Slips(msgspec.Struct, frozen=True):
+    """How many there are, and the first of them."""
+
+    count: int
+    first: tuple[Finding, ...]
 
 
 class CheckFrames(msgspec.Struct, frozen=True, tag="frames"):
@@ -172,7 +191,8 @@ def _read(out: IO[bytes]) -> bytes:
 def _done(job: Job) -> object:
     match job:
         case LookForSlips():
-            return check_macro(job.macro, job.triggers, job.facts, job.attached)
+            found = check_macro(job.macro, job.triggers, job.facts, job.attached)
+            return Slips(len(found), found[: job.most])
         case CheckFrames():
             return answer_for(job.macro, job.game, job.against)
         case WorkOutTrials():
@@ -193,9 +213,12 @@ def _done(job: Job) -> object:
 
 def _serve(out: IO[bytes], into: IO[bytes]) -> None:
     decoder = msgspec.msgpack.Decoder(Job)
+    # A job makes objects by the ten thousand, none of which is garbage before it is done: Python looks for it then.
+    gc.disable()
     with contextlib.suppress(EOFError, BrokenPipeError):
         while True:
             _write(into, msgspec.msgpack.encode(_done(decoder.decode(_read(out)))))
+            gc.collect()
 
 
 if __name__ == "__main__":

@@ -10,7 +10,7 @@ from typing import Any
 import pytest
 from PyQt6.QtCore import QEvent, QPoint, Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QLineEdit, QWidget
+from PyQt6.QtWidgets import QApplication, QLabel, QLineEdit, QWidget
 from pytestqt.qtbot import QtBot
 
 from nakrel.client.connection import ServiceConnection
@@ -61,6 +61,12 @@ def assign(ui: Ui, typed: str, line: str = "") -> None:
         assert line in texts, texts
         field.list.setCurrentIndex(field.list.model().index(texts.index(line), 0))
     QTest.keyClick(field.line, Qt.Key.Key_Return)
+
+
+def checks_shown(ui: Ui) -> str:
+    """What the checks of the macro that is shown say."""
+    fold = ui.window.macro_details.checks_fold
+    return " ".join(label.text() for label in fold.findChildren(QLabel)) if fold.isVisible() else ""
 
 
 def type_into(dialog: Any, row: int, column: int, text: str) -> None:

@@ -12,7 +12,7 @@ from nakrel.core.model.controls import game_key
 from nakrel.core.model.steps import Tap
 from nakrel.ui import commands
 from nakrel.ui.sheet.game_keys import GameKeys
-from tests.ui.conftest import Ui, type_into
+from tests.ui.conftest import Ui, checks_shown, type_into
 
 THUMB_1 = "BTN_TRIGGER_HAPPY1"
 
@@ -111,8 +111,7 @@ def test_a_missing_key_is_told_in_the_sheet_and_in_the_checks(ui: Ui):
     ui.window.shown.show_control("BTN_SIDE")
     assert "no game key “Haul”" in ui.window.sheet_details._beyond.text()
     ui.window.shown.show_macro("haul-the-net")
-    found = lambda: " ".join(f.message for f in ui.window.macro_details._findings or ())  # noqa: E731
-    ui.wait(lambda: "Tidewardens has no game key “Haul”" in found(), "the finding")
+    ui.wait(lambda: "Tidewardens has no game key “Haul”" in checks_shown(ui), "the finding")
 
 
 def test_game_keys_stand_among_the_controls(ui: Ui):

@@ -11,7 +11,7 @@ from nakrel.core.model.profile import FairPlay
 from nakrel.ui import commands
 from nakrel.ui.dragged import CELL_MIME
 from nakrel.ui.sheet.model import CODE
-from tests.ui.conftest import Ui, assign
+from tests.ui.conftest import Ui, assign, checks_shown
 
 THUMB_1, THUMB_2, THUMB_11, THUMB_12 = (f"BTN_TRIGGER_HAPPY{n}" for n in (1, 2, 11, 12))
 
@@ -198,8 +198,7 @@ def test_what_goes_beyond_fair_play_is_told_in_the_sheet_and_the_details(ui: Ui)
     ui.window.shown.show_control(THUMB_2)
     assert "one action a press" in ui.window.sheet_details._beyond.text()
     ui.window.shown.show_macro("guard-break")
-    found = lambda: " ".join(f.message for f in ui.window.macro_details._findings or ())  # noqa: E731
-    ui.wait(lambda: "In Brackenfall Arena: A press makes 2 game actions" in found(), "the finding")
+    ui.wait(lambda: "In Brackenfall Arena: A press makes 2 game actions" in checks_shown(ui), "the finding")
 
 
 def test_no_macros_lets_everything_pass(ui: Ui):

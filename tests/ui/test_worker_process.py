@@ -7,7 +7,7 @@ import pytest
 from nakrel import worker_process
 from nakrel.core.analysis.frame_answer import JITTER_US, FrameAnswer, answer_for
 from nakrel.core.analysis.seen import Game
-from nakrel.core.edit.checks import Attached, Facts, Finding, check_macro
+from nakrel.core.edit.checks import Attached, Facts, check_macro
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import FairPlay
 from nakrel.core.model.steps import Press, Tap, Text, Wait
@@ -30,9 +30,10 @@ def process():
 def test_it_finds_what_the_checks_find():
     facts = Facts({"字": "the layout has no 字"}, {}, {}, (1920, 1080))
     place = Attached("Tidewardens", FairPlay.ONE_ACTION, {}, MACRO.play, {"KEY_R": MACRO})
-    job = worker_process.LookForSlips(MACRO, ("BTN_SIDE", "KEY_R"), facts, (place,))
-    found = worker_process.ask(job, tuple[Finding, ...])
-    assert found == check_macro(MACRO, ("BTN_SIDE", "KEY_R"), facts, [place])
+    job = worker_process.LookForSlips(MACRO, 3, ("BTN_SIDE", "KEY_R"), facts, (place,))
+    found = check_macro(MACRO, ("BTN_SIDE", "KEY_R"), facts, [place])
+    assert worker_process.ask(job, worker_process.Slips) == worker_process.Slips(len(found), found[:3])
+    assert len(found) > 3
     assert any("字" in finding.message for finding in found)
 
 
@@ -49,7 +50,7 @@ def test_a_process_that_has_ended_is_started_again(process: worker_process._Proc
     with pytest.raises(OSError, match="as soon as it starts"):
         # No job at all ends it, twice.
         process.ask(data)
-    job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO))
+    job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO, 5))
     first = process.ask(job)
     assert process._process
     process._process.kill()
@@ -58,7 +59,7 @@ def test_a_process_that_has_ended_is_started_again(process: worker_process._Proc
 
 
 def test_after_its_end_nothing_starts_it_again(process: worker_process._Process):
-    job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO))
+    job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO, 5))
     process.ask(job)
     process.close()
     with pytest.raises(OSError, match="closed"):
@@ -70,4 +71,5 @@ def test_where_no_process_can_be_started_the_work_is_done_here(monkeypatch: pyte
     broken = worker_process._Process()
     broken.close()
     monkeypatch.setattr(worker_process, "_process", broken)
-    assert worker_process.ask(worker_process.LookForSlips(MACRO), tuple[Finding, ...]) == check_macro(MACRO)
+    job, found = worker_process.LookForSlips(MACRO, 99), check_macro(MACRO)
+    assert worker_process.ask(job, worker_process.Slips) == worker_process.Slips(len(found), found)

@@ -7,7 +7,7 @@ from itertools import pairwise
 from typing import NamedTuple
 
 from nakrel.core.edit.edits import Row, rows
-from nakrel.core.edit.timeline import Span, Timeline, is_cut, lay_out
+from nakrel.core.edit.timeline import is_cut, lay_out
 from nakrel.core.model.controls import GAME, OTHERS, Kind, label
 from nakrel.core.model.controls import control as named
 from nakrel.core.model.fair_play import beyond
@@ -17,12 +17,14 @@ from nakrel.core.model.limits import MAX_OPENED
 from nakrel.core.model.macro import Macro, Mode, Play, Section, cycle_us
 from nakrel.core.model.profile import FairPlay
 from nakrel.core.model.steps import (
+    BLOCKS,
+    Branch,
     Chord,
     If,
     Line,
     Open,
-    Option,
     Origin,
+    Otherwise,
     PickOne,
     Pointer,
     Press,
@@ -49,8 +51,9 @@ SHORT_US = 2_000
 # at 4 and at 6 ms, none of 300 at 10.
 CLOSE_CLICKS_US = 10_000
 
-# Unions of types, made for each step, would take as long as the rest of its checks.
-_HELD, _AROUND = (Tap, Chord), (Repeat, If)
+# Kinds are looked up here: `isinstance` and `match` would take as long as the rest of the checks.
+_PRESSING, _OPTIONS = frozenset({Press, Release, Tap, Chord}), frozenset({Branch, Otherwise})
+_MAY_BE_EMPTY, _BY_THE_MACHINE = BLOCKS | {Wait, Text}, frozenset({Text, Open, Pointer})
 
 
 class Finding(NamedTuple):
@@ -94,50 +97,62 @@ def check_macro(
     """Everything found, in the order of the rows. `triggers` are the controls that start the macro, `attached` says
     where."""
     places = list(attached)
-    numbered = list(enumerate(rows(macro)))
-    on = [(at, row) for at, row in numbered if not _is_off(row, macro)]
+    on = _rows_on(macro)
+    # Long macros are mostly of few kinds: what one check looks at is picked out once.
+    pressing = [(at, row) for at, row in on if type(row.step) in _PRESSING]
+    others = [(at, row) for at, row in on if type(row.step) in _BY_THE_MACHINE]
     found = [
-        *_whole(macro),
-        *_pairs(on),
-        *(finding for at, row in on for finding in _each(at, row.step)),
+        *_whole(macro, {type(row.step) for _, row in on}),
+        *_pairs(pressing),
+        *_holds(pressing),
+        *_empty([(at, row) for at, row in on if type(row.step) in _MAY_BE_EMPTY]),
         *_gaps(macro),
         *_formulas(on),
-        *(finding for at, row in on for finding in _against(at, row.step, facts)),
-        *_feedback(on, triggers),
-        *_circles(on, triggers, places),
+        *(finding for at, row in others for finding in _against(at, row.step, facts)),
+        *_feedback(pressing, triggers),
+        *_circles(pressing, triggers, places),
         *_beyond(macro, places),
         *_unknown_keys(on, places),
     ]
     return tuple(sorted(found, key=lambda finding: -1 if finding.row is None else finding.row))
 
 
-def _is_off(row: Row, macro: Macro) -> bool:
-    """Whether the row or a block around it is switched off."""
-    steps: tuple[Step, ...] = macro.section(row.section)
-    for at, branch in row.inside:
-        block = steps[at]
-        if block.off:
-            return True
-        steps = branches(block)[branch]
-    return not isinstance(row.step, Option) and row.step.off
+def _rows_on(macro: Macro) -> list[tuple[int, Row]]:
+    """The rows that are on, as the blocks around them are, with their numbers."""
+    on: list[tuple[int, Row]] = []
+    # How deep the block lies that is off; what is inside lies deeper, and follows it.
+    off: int | None = None
+    for at, row in enumerate(rows(macro)):
+        if off is not None and len(row.inside) > off:
+            continue
+        off = None
+        if type(row.step) not in _OPTIONS and row.step.off:  # type: ignore[union-attr]
+            off = len(row.inside)
+        else:
+            on.append((at, row))
+    return on
 
 
-def _whole(macro: Macro) -> Iterable[Finding]:
+def _whole(macro: Macro, kinds: Collection[type]) -> Iterable[Finding]:
+    """What is wrong with it as a whole; `kinds` are those of its steps that are on."""
     if not any((macro.lead_in, macro.loop, macro.lead_out)):
         return
-    if macro.play.mode is not Mode.SINGLE and macro.loop and cycle_us(macro, macro.play) == 0:
+    play = macro.play
+    # It is worked out from each step, so only where it is of account.
+    repeats = play.mode is not Mode.SINGLE and macro.loop
+    cycle = cycle_us(macro, play) if repeats or Open in kinds else 0
+    if repeats and cycle == 0:
         yield Finding(
             None, tr("The loop has no time in it: it runs a thousand times a second. Give it a pause or a wait.")
         )
     if macro.play.mode is not Mode.SINGLE and not macro.loop:
         yield Finding(None, tr("There is nothing in the loop to repeat."))
-    play = macro.play
     if play.mode is Mode.TOGGLE and not (play.limit_runs or play.limit_us):
-        if any(isinstance(step, Text) for step in walk(macro.loop)):
+        if Text in kinds and any(isinstance(step, Text) for step in walk(macro.loop)):
             yield Finding(None, tr("It types a text again and again until it is stopped. Give it a limit."))
-        if any(isinstance(step, Open) for step in walk(macro.loop)):
+        if Open in kinds and any(isinstance(step, Open) for step in walk(macro.loop)):
             yield Finding(None, tr("It opens a program again and again until it is stopped. Give it a limit."))
-    opened, cycle = _opened(macro.loop), max(1_000, cycle_us(macro, play))
+    opened, cycle = _opened(macro.loop) if Open in kinds else 0, max(1_000, cycle)
     if opened and opened * 1_000_000 > MAX_OPENED * (max(cycle, 1_000_000) if play.mode is Mode.SINGLE else cycle):
         yield Finding(
             None, tr("It opens more than {most} programs a second; the others aren't opened.").format(most=MAX_OPENED)
@@ -175,8 +190,8 @@ def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:
                     at,
                     tr("{control} is released, but nothing before it presses it.").format(control=label(step.control)),
                 )
-        elif isinstance(step, Tap | Chord):
-            for control in step.controls if isinstance(step, Chord) else (step.control,):
+        elif down:
+            for control in _pressed(step):
                 if down.pop(control, None) is not None:
                     yield Finding(
                         at, tr("{control} is down already: this tap releases it.").format(control=label(control))
@@ -199,7 +214,7 @@ def _gaps(macro: Macro) -> Iterable[Finding]:
         yield Finding(
             None, tr("It repeats so often that only the beginning of that is drawn and checked; all of it is played.")
         )
-    loop = next((zone for zone in line.zones if zone.section is Section.LOOP), None)
+    loop, loop_rows = next((zone for zone in line.zones if zone.section is Section.LOOP), None), line.loop_rows
     for control, spans in line.spans.items():
         if control in OTHERS or named(control).kind is Kind.WHEEL:
             continue
@@ -215,7 +230,7 @@ def _gaps(macro: Macro) -> Iterable[Finding]:
                         tr("{control} goes down only {gap} ms after its release: many games take both for one press."),
                     ),
                 )
-        inside = [span for span in spans if _both_in_loop(line, span)]
+        inside = [span for span in spans if span.down in loop_rows and span.up in loop_rows]
         if macro.play.mode is not Mode.SINGLE and loop and inside:
             gap = loop.end_us - inside[-1].end_us + macro.play.pause_us + inside[0].start_us - loop.start_us
             if gap < SHORT_US:
@@ -256,41 +271,58 @@ def _lost_clicks(control: str, apart_us: int) -> str:
     return message.format(control=label(control), apart=shown_ms(apart_us), enough=shown_ms(CLOSE_CLICKS_US))
 
 
-def _both_in_loop(line: Timeline, span: Span) -> bool:
-    return min(span.down, span.up) >= 0 and all(line.row(row).section is Section.LOOP for row in (span.down, span.up))
-
-
 def _merged(control: str, gap_us: int, at_once: str, soon: str) -> str:
     return (soon if gap_us else at_once).format(control=label(control), gap=shown_ms(gap_us))
 
 
-def _each(at: int, step: Line) -> Iterable[Finding]:
-    if isinstance(step, _HELD) and isinstance(step.hold_us, int) and step.hold_us < SHORT_US:
-        if step.hold_us:
-            wrong = tr("It is held for {hold} ms only: many games miss that.").format(hold=shown_ms(step.hold_us))
-        else:
-            wrong = tr("It is not held at all: many games miss that.")
-        yield Finding(at, wrong)
-    elif isinstance(step, _AROUND) and not any(branches(step)):
-        yield Finding(
-            at, tr("There is nothing inside to repeat.") if isinstance(step, Repeat) else tr("Nothing is inside.")
-        )
-    elif isinstance(step, PickOne) and len(step.branches) == 1:
-        yield Finding(at, tr("It has one option only, so nothing is random."))
-    elif isinstance(step, PickOne) and not any(weights_of(step, Estimate())):
-        yield Finding(at, tr("Every option has the weight 0, so none can be chosen."))
-    elif isinstance(step, Wait) and step.most_us is None and step.wait_us == 0:
-        yield Finding(at, tr("This wait takes no time."))
-    elif isinstance(step, Text) and not step.text and not step.secret:
-        yield Finding(at, tr("There is no text to type."))
+def _holds(pressing: list[tuple[int, Row]]) -> Iterable[Finding]:
+    """Holds that are so short that games miss them."""
+    words: dict[int, str] = {}
+    for at, row in pressing:
+        # Neither has a press or a release, nor is a formula known before it is played.
+        hold_us = getattr(row.step, "hold_us", "")
+        if type(hold_us) is not int or hold_us >= SHORT_US:
+            continue
+        if hold_us not in words:
+            if hold_us:
+                words[hold_us] = tr("It is held for {hold} ms only: many games miss that.").format(
+                    hold=shown_ms(hold_us)
+                )
+            else:
+                words[hold_us] = tr("It is not held at all: many games miss that.")
+        yield Finding(at, words[hold_us])
+
+
+def _empty(on: list[tuple[int, Row]]) -> Iterable[Finding]:
+    """Blocks, waits and texts from which nothing comes."""
+    for at, row in on:
+        step = row.step
+        if type(step) is Wait:
+            if step.wait_us == 0 and step.most_us is None:
+                yield Finding(at, tr("This wait takes no time."))
+            continue
+        wrong = ""
+        match step:
+            case Repeat() | If() if not any(branches(step)):
+                nothing = isinstance(step, Repeat)
+                wrong = tr("There is nothing inside to repeat.") if nothing else tr("Nothing is inside.")
+            case PickOne(branches=options) if len(options) == 1:
+                wrong = tr("It has one option only, so nothing is random.")
+            case PickOne() if not any(weights_of(step, Estimate())):
+                wrong = tr("Every option has the weight 0, so none can be chosen.")
+            case Text(text="", secret=""):
+                wrong = tr("There is no text to type.")
+        if wrong:
+            yield Finding(at, wrong)
 
 
 def _formulas(on: list[tuple[int, Row]]) -> Iterable[Finding]:
     """Formulas without a result in a first run, and variables that nothing sets."""
     scope = Estimate()
-    known = {row.step.variable for _, row in on if isinstance(row.step, Set)}
-    for at, row in on:
-        for text in formulas_of(row.step):
+    written = [(at, row, texts) for at, row in on if (texts := formulas_of(row.step))]
+    known = {row.step.variable for _, row, _ in written if isinstance(row.step, Set)}
+    for at, row, texts in written:
+        for text in texts:
             formula = compiled(text)
             for name in sorted(formula.names - known):
                 names = ", ".join(sorted({*known, *BUILT_IN}))
@@ -328,10 +360,9 @@ def _against(at: int, step: Line, facts: Facts) -> Iterable[Finding]:
         yield Finding(at, wrong[0].upper() + wrong[1:])
 
 
-def _feedback(on: list[tuple[int, Row]], triggers: Collection[str]) -> Iterable[Finding]:
-    for at, row in on:
-        pressed = getattr(row.step, "controls", None) or (getattr(row.step, "control", ""),)
-        if isinstance(row.step, Press | Tap | Chord) and (own := [code for code in pressed if code in triggers]):
+def _feedback(pressing: list[tuple[int, Row]], triggers: Collection[str]) -> Iterable[Finding]:
+    for at, row in pressing if triggers else ():
+        if own := [code for code in _pressed(row.step) if code in triggers]:
             yield Finding(
                 at,
                 tr("{own} starts this macro itself. Only your finger starts it, not its own press.").format(
@@ -341,9 +372,10 @@ def _feedback(on: list[tuple[int, Row]], triggers: Collection[str]) -> Iterable[
 
 
 def _pressed(step: Line) -> tuple[str, ...]:
-    if not isinstance(step, Press | Tap | Chord):
-        return ()
-    return step.controls if isinstance(step, Chord) else (step.control,)
+    kind = type(step)
+    if kind is Tap or kind is Press:
+        return (step.control,)  # type: ignore[union-attr]
+    return step.controls if kind is Chord else ()  # type: ignore[union-attr]
 
 
 def _all_pressed(macro: Macro, keys: Mapping[str, str]) -> dict[str, str]:
@@ -352,10 +384,10 @@ def _all_pressed(macro: Macro, keys: Mapping[str, str]) -> dict[str, str]:
     return {keys.get(code, code): code for step in steps for code in _pressed(step)}
 
 
-def _circles(on: list[tuple[int, Row]], triggers: Collection[str], places: list[Attached]) -> Iterable[Finding]:
+def _circles(pressing: list[tuple[int, Row]], triggers: Collection[str], places: list[Attached]) -> Iterable[Finding]:
     """Presses that start another macro which presses what starts this one."""
     reported = set()
-    for at, row in on:
+    for at, row in pressing:
         for place in places:
             for code in _pressed(row.step):
                 other = place.others.get(place.keys.get(code, code))
@@ -399,7 +431,7 @@ def _beyond(macro: Macro, places: list[Attached]) -> Iterable[Finding]:
 
 
 def _unknown_keys(on: list[tuple[int, Row]], places: list[Attached]) -> Iterable[Finding]:
-    for at, row in on:
+    for at, row in on if places else ():
         step = row.step
         codes = step.controls if isinstance(step, Chord) else (getattr(step, "control", ""),)
         for place in places:

@@ -19,6 +19,7 @@ from nakrel.core.model.lengths import length_us
 from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.steps import (
+    BLOCKS,
     Block,
     Chord,
     If,
@@ -106,7 +107,7 @@ def _collect(
 ) -> None:
     for at, step in enumerate(steps, first):
         found.append(Row(section, step, inside, at, depth))
-        if type(step) not in _BLOCKS:
+        if type(step) not in BLOCKS:
             continue
         if isinstance(step, Repeat):
             _collect(found, section, step.steps, (*inside, (at, 0)), depth + 1)
@@ -146,13 +147,12 @@ def _is_flat(steps: tuple[Step, ...]) -> bool:
     for known, flat in tuple(_FLAT):
         if known is steps:
             return flat
-    flat = _BLOCKS.isdisjoint(map(type, steps))
+    flat = BLOCKS.isdisjoint(map(type, steps))
     if len(steps) > _LONG:
         _FLAT.append((steps, flat))
     return flat
 
 
-_BLOCKS = frozenset({Repeat, PickOne, If})
 # What was found of long macros lately: an edit asks of the same steps a dozen times, and looking takes a while.
 _LONG = 500
 _FLAT: deque[tuple[tuple[Step, ...], bool]] = deque(maxlen=6)

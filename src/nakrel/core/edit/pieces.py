@@ -152,31 +152,38 @@ class Layout:
         if not counted:
             self.budget.left -= len(steps)
         for step in steps:
+            kind = type(step)
             # The kinds that most macros are made of come first, as long as no formula is in them.
-            if isinstance(step, Wait) and isinstance(step.wait_us, int) and step.most_us is None:
+            if kind is Wait and type(step.wait_us) is int and step.most_us is None:  # type: ignore[union-attr]
                 if counted:
                     self.starts.append(self.now)
                 if not step.off:
-                    self.now += step.wait_us
+                    self.now += step.wait_us  # type: ignore[union-attr]
                 continue
-            plain = isinstance(step, Tap) and isinstance(step.hold_us, int)
+            plain = kind is Tap and type(step.hold_us) is int  # type: ignore[union-attr]
             row = -1
             if counted:
                 row = len(self.starts)
                 self.starts.append(self.now)
-                self.numbered += not isinstance(step, UNNUMBERED)
+                self.numbered += plain or not isinstance(step, UNNUMBERED)
                 self.fixed = self.fixed and (plain or not formulas_of(step))
-            on = drawn and not step.off
-            if on and isinstance(step, Tap) and isinstance(step.hold_us, int):
-                start, self.now = self.now, self.now + step.hold_us
-                self.marks += (Mark(start, step.control, 1, row), Mark(self.now, step.control, 0, row))
+            if plain:
+                if not step.off:
+                    self._tap(step, drawn, row)  # type: ignore[arg-type]
                 continue
+            on = drawn and not step.off
             if isinstance(step, Block):
                 self._block(step, on, counted)
                 continue
             if on:
                 self._draw(step, row)
             self.now += length_us(step, self.scope)
+
+    def _tap(self, step: Tap, drawn: bool, row: int) -> None:
+        start, control = self.now, step.control
+        self.now += step.hold_us  # type: ignore[operator]
+        if drawn:
+            self.marks += (Mark(start, control, 1, row), Mark(self.now, control, 0, row))
 
     def _block(self, step: Block, drawn: bool, counted: bool) -> None:
         if isinstance(step, Repeat):

@@ -123,6 +123,12 @@ class Timeline:
         first = len(self.macro.lead_in)
         return self._times[first + len(self.macro.loop)] - self._times[first]
 
+    @property
+    def loop_rows(self) -> range:
+        """The rows of the loop."""
+        first = len(self.macro.lead_in)
+        return range(self._first_rows[first], self._first_rows[first + len(self.macro.loop)])
+
     def row(self, row: int) -> Row:
         """The step or branch of a row, and where it is."""
         if (known := self._known.get(row)) is None:

@@ -363,6 +363,10 @@ def _logic(every: bool, parts: list[_Work]) -> _Work:
 
 
 def _compare(tests: list[Callable[[float, float], bool]], parts: list[_Work]) -> _Work:
+    if len(tests) == 1:
+        (test,), (one, other) = tests, parts
+        return lambda scope: test(one(scope), other(scope))
+
     def compare(scope: Scope) -> bool:
         left = parts[0](scope)
         for test, part in zip(tests, parts[1:], strict=True):

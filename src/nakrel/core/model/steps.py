@@ -10,6 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from enum import StrEnum
+from operator import attrgetter
 from typing import Annotated
 
 import msgspec
@@ -47,6 +48,7 @@ from nakrel.core.model.value import Value
 from nakrel.words import tr
 
 __all__ = [
+    "BLOCKS",
     "Branch",
     "Chord",
     "If",
@@ -344,6 +346,7 @@ class If(_Base, frozen=True, tag="if", kw_only=True):
 
 
 Block = Repeat | PickOne | If
+BLOCKS: frozenset[type] = frozenset({Repeat, PickOne, If})
 Step = Press | Release | Tap | Chord | Wait | Wheel | Pointer | Text | Open | Repeat | PickOne | If | Set | Note
 # A row of its own above the steps of a branch.
 Option = Branch | Otherwise
@@ -377,8 +380,14 @@ def branches(step: Step) -> tuple[tuple[Step, ...], ...]:
     return ()
 
 
+# So many steps are looked at one after the other.
+_FEW = 64
+
+
 def amount(steps: tuple[Step, ...], formulas: set[str]) -> int:
     """How many steps there are, with those inside blocks; `formulas` gets all their formulas."""
+    if len(steps) > _FEW:
+        return _amount_of_many(steps, formulas)
     count = len(steps)
     for step in steps:
         kind = type(step)
@@ -391,12 +400,32 @@ def amount(steps: tuple[Step, ...], formulas: set[str]) -> int:
                 formulas.update(formulas_of(step))
         elif kind is not Press and kind is not Release:
             formulas.update(formulas_of(step))
-            if kind is PickOne:
-                for option in step.branches:  # type: ignore[union-attr]
-                    formulas.update(formulas_of(option))
-            for inside in branches(step):
-                count += amount(inside, formulas)
+            count += _amount_inside(step, formulas)
     return count
+
+
+def _amount_of_many(steps: tuple[Step, ...], formulas: set[str]) -> int:
+    """The same a kind at a time, in loops of C: every edit of a long macro waits for it."""
+    count = len(steps)
+    for kind in set(map(type, steps)):
+        names = _FORMULAS.get(kind, ())
+        if not names and kind not in BLOCKS:
+            continue
+        alike = [step for step in steps if type(step) is kind]
+        for name in names:
+            numbers = list(map(attrgetter(name), alike))
+            if str in set(map(type, numbers)):
+                formulas.update(number for number in numbers if type(number) is str)
+        if kind in BLOCKS:
+            count += sum(_amount_inside(step, formulas) for step in alike)
+    return count
+
+
+def _amount_inside(step: Step, formulas: set[str]) -> int:
+    if type(step) is PickOne:
+        for option in step.branches:
+            formulas.update(formulas_of(option))
+    return sum(amount(inside, formulas) for inside in branches(step))
 
 
 def walk(steps: tuple[Step, ...]) -> Iterator[Step]:

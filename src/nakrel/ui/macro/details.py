@@ -12,7 +12,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
 from nakrel import worker_process
-from nakrel.core.edit.checks import NO_FACTS, Attached, Facts, Finding
+from nakrel.core.edit.checks import NO_FACTS, Attached, Facts
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.macro import Macro, Mode, Play, Section
@@ -63,7 +63,7 @@ class MacroDetails(QWidget):
         self.checks = QVBoxLayout()
         self.checks.setSpacing(4)
         self._message = label("", "soft", wrap=True)
-        self._findings: tuple[Finding, ...] | None = None
+        self._slips: worker_process.Slips | None = None
         # What the message speaks of: it goes with that.
         self._message_of: object = None
         self._places_shown: object = None
@@ -165,8 +165,8 @@ class MacroDetails(QWidget):
             if isinstance(cell, RunMacro) and cell.macro == macro.id
         }
         places = [place for each in self._store.profiles.values() for place in self._attached(each, macro)]
-        job = worker_process.LookForSlips(macro, tuple(triggers), self._facts, tuple(places))
-        self._background.start(lambda: worker_process.ask(job, tuple[Finding, ...]), self._show_findings)
+        job = worker_process.LookForSlips(macro, _MOST_CHECKS, tuple(triggers), self._facts, tuple(places))
+        self._background.start(lambda: worker_process.ask(job, worker_process.Slips), self._show_slips)
 
     def _attached(self, profile: Profile, macro: Macro) -> list[Attached]:
         """The profile's attachments of the macro, each way to play once."""
@@ -176,22 +176,22 @@ class MacroDetails(QWidget):
         others = {c: known[cell.macro] for c, cell in cells if cell.macro in known and cell.macro != macro.id}
         return [Attached(profile.name, profile.fair_play, profile.key_table(), play, others) for play in plays]
 
-    def _show_findings(self, found: tuple[Finding, ...]) -> None:
-        if found == self._findings:
+    def _show_slips(self, found: worker_process.Slips) -> None:
+        if found == self._slips:
             return
-        self._findings = found
+        self._slips = found
         clear_layout(self.checks)
-        self.checks_fold.setVisible(bool(found))
-        self.checks_fold.set_title(tr("Checks ({count})").format(count=len(found)) if found else tr("Checks"))
-        for finding in found[:_MOST_CHECKS]:
+        self.checks_fold.setVisible(found.count > 0)
+        self.checks_fold.set_title(tr("Checks ({count})").format(count=found.count) if found.count else tr("Checks"))
+        for finding in found.first:
             row = QHBoxLayout()
             row.addWidget(label(finding.message, "", wrap=True), 1)
             if finding.row is not None:
                 show = button(tr("Show"), partial(self.show_row.emit, finding.row), "link", tr("Select the step"))
                 row.addWidget(show, 0, Qt.AlignmentFlag.AlignTop)
             self.checks.addLayout(row)
-        if len(found) > _MOST_CHECKS:
-            self.checks.addWidget(label(tr("and {value} more").format(value=len(found) - _MOST_CHECKS), "soft"))
+        if more := found.count - len(found.first):
+            self.checks.addWidget(label(tr("and {value} more").format(value=more), "soft"))
 
     def _ask_facts(self) -> None:
         """Ask the service about texts, programs and secrets, where they aren't those that it was asked about last."""
