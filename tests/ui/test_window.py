@@ -8,7 +8,7 @@ from pathlib import Path
 import msgspec
 import pytest
 from PyQt6.QtCore import QAbstractItemModel, QMimeData, QModelIndex, Qt
-from PyQt6.QtGui import QColor, QGuiApplication
+from PyQt6.QtGui import QColor
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QListView, QTableView
 from pytestqt.modeltest import ModelTester
@@ -574,16 +574,17 @@ def test_pages_are_made_when_they_are_first_shown(ui: Ui):
     assert made() == {"macro", "macro_details", "devices", "journal", "range"}
 
 
-@pytest.mark.parametrize("state", [Qt.ApplicationState.ApplicationActive, Qt.ApplicationState.ApplicationInactive])
-def test_the_page_that_records_is_made_once_another_window_is_in_front(
-    ui: Ui, monkeypatch: pytest.MonkeyPatch, state: Qt.ApplicationState
-):
-    monkeypatch.setattr(QGuiApplication, "applicationState", lambda: state)
-    looked: list[None] = []
-    ui.window._ahead.timeout.connect(lambda: looked.append(None))
-    ui.window._front_changed(state)
-    ui.wait(lambda: looked, "the look")
-    assert ("macro" in vars(ui.window)) == (state == Qt.ApplicationState.ApplicationInactive)
+def test_pages_that_were_not_shown_are_made_ahead_one_at_a_time(ui: Ui):
+    window = ui.window
+    counts: list[int] = []
+    window._ahead.timeout.connect(
+        lambda: counts.append(len({"macro", "macro_details", "devices", "journal", "range"} & vars(window).keys()))
+    )
+    window.make_ahead()
+    ui.wait(lambda: not window._ahead.isActive(), "the last page")
+    assert counts == [1, 2, 3, 4, 5, 5]
+    assert window.shown.page == "sheet"
+    assert window.sheet.isVisible()
 
 
 def test_a_key_begins_a_recording_although_the_macro_s_page_was_never_shown(ui: Ui):

@@ -31,6 +31,8 @@ class ProcessWatch:
         self.programs: dict[int, Program] = {}
         # Processes that are none of ours: another user's, the kernel's, ended ones.
         self._foreign: set[int] = set()
+        # Those that were young when they were looked at last: few, where hundreds run for hours.
+        self._young: set[int] = set()
         self._round = 0
         self._uid = os.getuid()
         self._pidfds: dict[int, int] = {}
@@ -38,8 +40,12 @@ class ProcessWatch:
     @property
     def unsettled(self) -> bool:
         """Whether a young process should be looked at again soon."""
+        self._grow_up()
+        return bool(self._young)
+
+    def _grow_up(self) -> None:
         since_us = proc.now_us() - _SETTLES_US
-        return any(program.started_us > since_us for program in self.programs.values())
+        self._young = {pid for pid in self._young if pid in self.programs and self.programs[pid].started_us > since_us}
 
     def scan(self, *, all_of_them: bool = False, by_application: bool = True) -> bool:
         """Look which programs run; True when something changed. Of those that were there before a few are looked at
@@ -51,12 +57,13 @@ class ProcessWatch:
         self._foreign -= gone
         ended = [self.programs.pop(pid, None) for pid in gone]
         changed = any(program is not None for program in ended)
-        since_us = proc.now_us() - _SETTLES_US
-        for pid in now - self._foreign:
-            known = self.programs.get(pid)
-            if all_of_them or known is None or known.started_us > since_us:
-                changed = self._look(pid, known, all_of_them or by_application) or changed
-            elif (pid + self._round) % _ROUNDS == 0 and proc.started_us(pid) != known.started_us:
+        self._grow_up()
+        old = set() if all_of_them else self.programs.keys() - self._young
+        for pid in now - self._foreign - old:
+            changed = self._look(pid, self.programs.get(pid), all_of_them or by_application) or changed
+        for pid in [pid for pid in old if (pid + self._round) % _ROUNDS == 0]:
+            known = self.programs[pid]
+            if proc.started_us(pid) != known.started_us:
                 # Its number is another process's by now, or it has ended and nobody has collected it.
                 changed = self._look(pid, known, by_application) or changed
         return changed
@@ -112,6 +119,7 @@ class ProcessWatch:
         if known is not None and known.application and not found.application:
             # It wasn't looked for.
             found = msgspec.structs.replace(found, application=known.application)
+        self._young.add(found.pid)
         if found == known:
             return False
         self.programs[found.pid] = found

@@ -161,6 +161,7 @@ def run(home: str | None = None, asked: m.OpenWindow | None = None, *, for_bus: 
     if not (for_bus and bus and bus.is_there):
         window.show()
     spare_the_collector()
+    window.make_ahead()
     front.do(asked.files, record=asked.record)
     return leave(app, app.exec())
 

@@ -64,8 +64,9 @@ _DETAILS_PX = 304
 # What a window manager's frame takes of the height, at most.
 _FRAME_PX = 40
 _LEAST_WIDTH, _LEAST_HEIGHT = 900, 500
-# So long after another window has come to the front, what may be needed there is made.
-_AHEAD_MS = 500
+# So long after each other, what wasn't shown yet is made ahead, the window having its turn in between.
+_AHEAD_MS = 250
+_AHEAD = ("macro", "macro_details", "devices", "journal", "range")
 # From these widths on there is room for the details beside the page, and for the profiles beside both.
 _DETAILS_FROM, _COLUMN_FROM = 1200, 1060
 
@@ -100,9 +101,8 @@ class MainWindow(QMainWindow):
         self.first_steps = FirstSteps(store, self, self)
         self._details_folded = self._details_wanted = False
         self._ahead = QTimer(self)
-        self._ahead.setSingleShot(True)
         self._ahead.setInterval(_AHEAD_MS)
-        self._ahead.timeout.connect(self._make_ahead)
+        self._ahead.timeout.connect(self._make_next)
         self.setWindowTitle("Nakrel")
         self.setMinimumSize(_LEAST_WIDTH, _LEAST_HEIGHT)
         self._take_place()
@@ -118,6 +118,18 @@ class MainWindow(QMainWindow):
             self._field_undo = FieldUndo(app)
 
     # Pages that are made when they are needed
+
+    def make_ahead(self) -> None:
+        """Make those that aren't there yet one at a time from now on: nobody is to wait for one, least of all a key
+        that begins a recording in a game."""
+        self._ahead.start()
+
+    def _make_next(self) -> None:
+        missing = next((name for name in _AHEAD if name not in vars(self)), "")
+        if missing:
+            getattr(self, missing)
+        else:
+            self._ahead.stop()
 
     @cached_property
     def macro(self) -> MacroPage:
@@ -482,12 +494,6 @@ class MainWindow(QMainWindow):
     def _front_changed(self, state: Qt.ApplicationState) -> None:
         self.store.set_front(state == Qt.ApplicationState.ApplicationActive)
         self._apply_look()
-        self._ahead.start()
-
-    def _make_ahead(self) -> None:
-        """While another window is in front, make the page that records: a key may begin it there, at once."""
-        if QGuiApplication.applicationState() != Qt.ApplicationState.ApplicationActive:
-            _ = self.macro
 
     def record(self) -> None:
         """Begin or end a recording into the macro that is shown."""
