@@ -7,6 +7,7 @@ A process of its own, since the program has to answer while it is asked.
 
 from __future__ import annotations
 
+import contextlib
 import json
 import sys
 from typing import Any
@@ -20,6 +21,10 @@ MOST_CHILDREN = 60
 # Bits of the states (atspi-constants.h).
 LABELLED_BY = 2
 FOCUSABLE, SHOWING, VISIBLE = 11, 25, 30
+
+
+class Gone(Exception):
+    """The object was there when its parent was asked, and isn't any more."""
 
 
 class Reader:
@@ -64,7 +69,11 @@ class Reader:
             # Qt gives its value as its name; what it is for is told by the label that it belongs to.
             found["name"] = self.label(where)
         inside = self.children(where) if found["showing"] or role in ("application", "frame") else []
-        found["children"] = [self.tree(each) for each in inside]
+        found["children"] = []
+        for each in inside:
+            # What plays comes and goes while it is asked about.
+            with contextlib.suppress(Gone):
+                found["children"].append(self.tree(each))
         return found
 
 
@@ -74,6 +83,8 @@ def ask(
     """What an object answers."""
     message = new_method_call(DBusAddress(path, bus_name=name, interface=interface), member, signature or None, body)
     answer = bus.send_and_get_reply(message, timeout=20)
+    if answer.header.message_type is MessageType.error and "was not found in object" in str(answer.body):
+        raise Gone(path)
     assert answer.header.message_type is MessageType.method_return, (member, path, answer.body)
     return tuple(answer.body)
 

@@ -21,7 +21,7 @@ from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit
 from nakrel.client.connection import ServiceConnection
 from nakrel.core.model.steps import walk
 from nakrel.ui import commands
-from nakrel.ui.app import open_window
+from nakrel.ui.app import leave, open_window
 from nakrel.ui.language import translate_qt
 from nakrel.ui.macro.steps_model import TIME
 from nakrel.ui.store import Store
@@ -100,6 +100,7 @@ def main(home: Path) -> None:
     result["of_qt"] = dialog.labelText(QFileDialog.DialogLabel.Reject)
     window.close()
     json.dump(result, sys.stdout)
+    leave(app, 0)
 
 
 if __name__ == "__main__":

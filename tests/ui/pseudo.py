@@ -52,7 +52,7 @@ from nakrel.client.connection import ServiceConnection
 from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.macro import Section
 from nakrel.core.model.steps import walk
-from nakrel.ui.app import open_window
+from nakrel.ui.app import leave, open_window
 from nakrel.ui.help.documents import documents
 from nakrel.ui.profiles.link import LinkDialog
 from nakrel.ui.store import Store
@@ -179,6 +179,7 @@ def main(home: Path) -> None:
     # What stands on keys as a letter, a figure or a number is the same everywhere.
     known |= {(control.label, "key") for control in CONTROLS.values() if not re.search("[A-Za-z]{2}", control.label)}
     json.dump({"untold": untold, "cut": cut, "unknown": sorted(LOOKED_UP - known)}, sys.stdout)
+    leave(app, 0)
 
 
 if __name__ == "__main__":

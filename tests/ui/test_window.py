@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from pathlib import Path
 
@@ -10,7 +11,7 @@ import pytest
 from PyQt6.QtCore import QAbstractItemModel, QMimeData, QModelIndex, Qt
 from PyQt6.QtGui import QColor
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QListView, QTableView
+from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QListView, QTableView, QWidget
 from pytestqt.modeltest import ModelTester
 from pytestqt.qtbot import QtBot
 
@@ -603,3 +604,52 @@ def test_a_key_begins_a_recording_although_the_macro_s_page_was_never_shown(ui: 
         ui.service.call(m.PressStandIn(KEYBOARD, "KEY_F9", value))
     ui.wait(lambda: ui.store.macros[macro.id] != macro, "the steps")
     assert any(getattr(step, "control", "") == "KEY_J" for step in ui.store.macros[macro.id].loop)
+
+
+def tabbed(ui: Ui, key: Qt.Key = Qt.Key.Key_Tab) -> list[QWidget]:
+    """Where a key goes from the search on, until it is there again."""
+    found: list[QWidget] = []
+    ui.window.column.search.setFocus()
+    while len(found) < 300:
+        QTest.keyClick(QApplication.focusWidget(), key)
+        focus = QApplication.focusWidget()
+        assert focus
+        if focus is ui.window.column.search:
+            break
+        found.append(focus)
+    return found
+
+
+@pytest.mark.parametrize("page", ["sheet", "macro", "devices", "journal"])
+def test_tab_goes_from_the_column_through_page_and_details_to_the_strip(ui: Ui, page: str):
+    window = ui.window
+    # Made in another order than they are shown in.
+    for each in ("journal", "macro", "devices", page):
+        window.shown.show_page(each)
+    parts = [window.column, getattr(window, page)]
+    if page in ("sheet", "macro"):
+        parts.append(getattr(window, f"{page}_details"))
+    parts.append(window.strip)
+    reached = tabbed(ui)
+    where = [next((n for n, part in enumerate(parts) if part.isAncestorOf(each)), None) for each in reached]
+    # The column has more after the search, and before it the button that is reached last.
+    order = [n for n, _ in itertools.groupby(n for n in where if n is not None)]
+    assert order == [*range(len(parts)), 0]
+    assert tabbed(ui, Qt.Key.Key_Backtab) == reached[::-1]
+
+
+def test_tab_reaches_what_was_made_late_where_it_stands(ui: Ui):
+    def names() -> list[str]:
+        return [each.accessibleName() or getattr(each, "text", str)() for each in tabbed(ui)]
+
+    ui.window.shown.show_profile("tidewardens")
+    ui.window.shown.show_page("sheet")
+    ui.wait(lambda: "Link a program" in names(), "the links")
+    found = names()
+    # The profile's links stand in the head, before the page; its variants above its buttons.
+    assert found.index("Menu") < found.index("Link a program") < found.index("Variant Netter") < found.index("Buttons")
+    ui.window.shown.show_macro("reel-in")
+    ui.wait(lambda: "Thumb 3 in Tidewardens, Healer" in names(), "the places")
+    found = names()
+    place = found.index("Thumb 3 in Tidewardens, Healer")
+    assert found.index("Attach in Tidewardens…") < place < found.index("Frames a second")

@@ -43,7 +43,7 @@ _USUAL_DPI, _ALIKE = 96, 0.04
 # So many objects more than there were are looked through.
 _GARBAGE = 10_000
 
-__all__ = ["connector", "leave", "open_window", "run", "spare_the_collector", "tell_of_bugs"]
+__all__ = ["connector", "leave", "open_window", "run", "spare_the_collector", "take_down", "tell_of_bugs"]
 
 
 def connector(home: str | None) -> Launch:
@@ -175,17 +175,30 @@ def spare_the_collector() -> None:
 
 
 def leave(app: QApplication, code: int) -> NoReturn:
-    """End the process; everything is saved by now. PyQt's own way out goes over all objects that there are by the
-    account of sip, and after long use crashes some times in a hundred at one that is gone (sip 13.13)."""
+    """End the process; everything is saved by now, so PyQt's own way out is left to where it is needed."""
     wait_for_work()
     worker_process.end()
     clipboard = app.clipboard()
     if app.platformName() == "xcb" and clipboard and clipboard.ownsClipboard():
-        # What was copied goes to whoever keeps it on this desktop.
-        sip.delete(app)
+        # What was copied goes to whoever keeps it on this desktop as the application goes.
+        take_down(app)
     sys.stdout.flush()
     sys.stderr.flush()
     os._exit(code)
+
+
+def take_down(app: QApplication) -> None:
+    """End the application, the windows before it.
+
+    As the application goes, PyQt goes through sip's table of all objects and ends those that are Python's. Were windows
+    among them, events would come of it, and reach what is written in Python; that makes objects, for which the table
+    may have to grow. It is given back then while it is gone through, and the process crashes (sip 13.13,
+    `sip_api_visit_wrappers`).
+    """
+    for window in app.topLevelWidgets():
+        if not sip.isdeleted(window):
+            sip.delete(window)
+    sip.delete(app)
 
 
 def _is_open(connection: ServiceConnection, asked: m.OpenWindow) -> bool:

@@ -339,7 +339,8 @@ def _style(p: Palette) -> str:
     #offered {{ background: {p.field}; border: 1px solid {p.line}; padding: 3px; }}
     #offered::item {{ padding: 3px 6px; }}
     #offered::item:selected {{ background: {p.shade}; color: {p.ink}; }}
-    QMenu {{ background: {p.field}; border: 1px solid {p.line}; padding: 4px; }}
+    QMenu {{ background: {p.field}; border: 1px solid {p.line}; padding: 4px;
+        font-family: "{FAMILY}"; font-size: {points(BODY_PX)}pt; }}
     QMenu::item {{ padding: 5px 22px 5px 14px; border-radius: 2px; }}
     QTextBrowser {{ background: {p.field}; border: 1px solid {p.line};
         selection-background-color: {p.brass}; selection-color: {p.on_brass}; }}

@@ -48,6 +48,7 @@ from nakrel.ui.window.messages import Messages
 from nakrel.ui.window.program import Program
 from nakrel.ui.window.shortcuts import ShortcutSheet
 from nakrel.ui.window.strip import LiveStrip
+from nakrel.ui.window.tab_order import tab_order
 from nakrel.words import tr
 
 if TYPE_CHECKING:
@@ -345,6 +346,16 @@ class MainWindow(QMainWindow):
         self.store.settings_changed.connect(self._show_notices)
         self._show_notices()
         self.column.export_wanted.connect(self.bundles.ask_export_of)
+
+    def focusNextPrevChild(self, next: bool) -> bool:
+        """Tab goes from the column through head, page and details to the strip; with Shift, back."""
+        order = tab_order(self, (self.column, self._pages, self._side, self.strip), self._side)
+        focus = QApplication.focusWidget()
+        if focus not in order:
+            return super().focusNextPrevChild(next)
+        reason = Qt.FocusReason.TabFocusReason if next else Qt.FocusReason.BacktabFocusReason
+        order[(order.index(focus) + (1 if next else -1)) % len(order)].setFocus(reason)
+        return True
 
     # Showing
 

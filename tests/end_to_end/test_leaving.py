@@ -1,0 +1,87 @@
+"""The window's process ends in good order, also where PyQt's own way out is gone."""
+
+from __future__ import annotations
+
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from nakrel.demo.seed import seed
+from nakrel.storage.home import Home
+from tests.support import LIMIT_S, ServiceProcess, XServer
+
+# It uses all pages before.
+_WORK = """
+import os, sys
+from PyQt6.QtCore import QObject, QTimer
+from PyQt6.QtWidgets import QApplication
+from nakrel.ui import app as program
+
+app = QApplication(["nakrel"])
+
+def work():
+    window = next(each for each in app.topLevelWidgets() if isinstance(each, program.MainWindow))
+    for page in ("macro", "devices", "journal", "range", "macro"):
+        window.shown.show_page(page)
+        app.processEvents()
+    leave(window)
+
+QTimer.singleShot(0, work)
+"""
+_COPIED = """
+def leave(window):
+    app.clipboard().setText("tap Q for 20 ms")
+    app.processEvents()
+    assert app.clipboard().ownsClipboard()
+    window.close()
+
+program.run(sys.argv[1])
+"""
+# In copies of the process, since where it went wrong goes by how many objects there are.
+_TAKEN_DOWN = """
+def leave(window):
+    window.close()
+    for more in range(0, 1500, 6):
+        copy = os.fork()
+        if not copy:
+            kept = [QObject() for _ in range(more)]
+            program.take_down(app)
+            os._exit(0)
+        _, ended = os.waitpid(copy, 0)
+        if ended:
+            print(f"with {more} objects more it ends with {ended}", flush=True)
+    os._exit(0)
+
+program.run(sys.argv[1])
+"""
+
+
+@pytest.fixture
+def home(tmp_path: Path):
+    seed(Home.find(tmp_path / "home"))
+    service = ServiceProcess(tmp_path / "home", "--backend", "stand-in")
+    yield tmp_path / "home"
+    assert service.end() == 0
+
+
+def window(home: Path, leave: str, environment: dict[str, str] | None = None) -> subprocess.CompletedProcess[str]:
+    command = [sys.executable, "-c", _WORK + leave, str(home)]
+    return subprocess.run(command, env=environment, capture_output=True, text=True, timeout=12 * LIMIT_S)
+
+
+def test_however_many_objects_there_are_the_application_is_taken_down(home: Path):
+    ended = window(home, _TAKEN_DOWN)
+    assert (ended.returncode, ended.stdout) == (0, ""), ended.stderr[-2_000:]
+
+
+@pytest.mark.x11
+@pytest.mark.skipif(bool(XServer.missing()), reason=f"needs {XServer.missing()}")
+def test_a_window_that_owns_the_clipboard_ends_in_good_order(home: Path):
+    server = XServer()
+    try:
+        ended = window(home, _COPIED, {**server.environment, "NAKREL_AS_ROOT": "1"})
+    finally:
+        server.end_server()
+    assert ended.returncode == 0, ended.stderr[-2_000:]
