@@ -8,6 +8,8 @@ from pathlib import Path
 
 import pytest
 
+from nakrel import protocol as m
+from nakrel.client.connection import ServiceConnection
 from nakrel.demo.seed import seed
 from nakrel.storage.home import Home
 from tests.support import LIMIT_S, ServiceProcess, XServer
@@ -17,6 +19,7 @@ _WORK = """
 import os, sys
 from PyQt6.QtCore import QObject, QTimer
 from PyQt6.QtWidgets import QApplication
+from nakrel.cli.main import main
 from nakrel.ui import app as program
 
 app = QApplication(["nakrel"])
@@ -37,7 +40,7 @@ def leave(window):
     assert app.clipboard().ownsClipboard()
     window.close()
 
-program.run(sys.argv[1])
+main(["--home", sys.argv[1], "window"])
 """
 # In copies of the process, since where it went wrong goes by how many objects there are.
 _TAKEN_DOWN = """
@@ -54,34 +57,35 @@ def leave(window):
             print(f"with {more} objects more it ends with {ended}", flush=True)
     os._exit(0)
 
-program.run(sys.argv[1])
+main(["--home", sys.argv[1], "window"])
 """
 
 
-@pytest.fixture
-def home(tmp_path: Path):
-    seed(Home.find(tmp_path / "home"))
-    service = ServiceProcess(tmp_path / "home", "--backend", "stand-in")
-    yield tmp_path / "home"
-    assert service.end() == 0
-
-
 def window(home: Path, leave: str, environment: dict[str, str] | None = None) -> subprocess.CompletedProcess[str]:
+    """Open one, and wait until it has ended."""
     command = [sys.executable, "-c", _WORK + leave, str(home)]
     return subprocess.run(command, env=environment, capture_output=True, text=True, timeout=12 * LIMIT_S)
 
 
-def test_however_many_objects_there_are_the_application_is_taken_down(home: Path):
-    ended = window(home, _TAKEN_DOWN)
+def test_however_many_objects_there_are_the_application_is_taken_down(tmp_path: Path):
+    seed(Home.find(tmp_path))
+    service = ServiceProcess(tmp_path, "--backend", "stand-in")
+    ended = window(tmp_path, _TAKEN_DOWN)
+    assert service.end() == 0
     assert (ended.returncode, ended.stdout) == (0, ""), ended.stderr[-2_000:]
 
 
 @pytest.mark.x11
 @pytest.mark.skipif(bool(XServer.missing()), reason=f"needs {XServer.missing()}")
-def test_a_window_that_owns_the_clipboard_ends_in_good_order(home: Path):
+def test_a_window_that_owns_the_clipboard_ends_in_good_order(tmp_path: Path):
+    seed(Home.find(tmp_path))
     server = XServer()
     try:
-        ended = window(home, _COPIED, {**server.environment, "NAKREL_AS_ROOT": "1"})
+        # It starts the service, which belongs to that session.
+        ended = window(tmp_path, _COPIED, {**server.environment, "NAKREL_AS_ROOT": "1"})
     finally:
+        last = ServiceConnection.connect(Home.find(tmp_path).socket, "end")
+        last.call(m.Shutdown())
+        last.close()
         server.end_server()
     assert ended.returncode == 0, ended.stderr[-2_000:]

@@ -23,7 +23,7 @@ from nakrel.core.model.profile import EVERYDAY
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Tap, Wait
 from nakrel.ui import commands, theme
-from nakrel.ui.app import scaled_environment
+from nakrel.ui.application import scaled_environment
 from nakrel.ui.dragged import MACRO_MIME
 from nakrel.ui.sheet.model import CODE
 from nakrel.ui.widgets.basics import TimeEdit

@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 import copy
-import gc
-import os
 import shlex
 import sys
 from importlib import import_module
@@ -47,6 +45,7 @@ _ELSEWHERE = {
     "login": "desktop",
     "plan": "plans",
     "uninstall": "desktop",
+    "window": "window",
 }
 
 
@@ -85,30 +84,9 @@ def main(context: click.Context, home: str | None) -> None:
     """Record, time and attach macros, per game. Without a command, open the window."""
     context.obj = Session(home)
     if context.invoked_subcommand is None:
-        context.invoke(window)
-
-
-@main.command()
-@click.argument("files", nargs=-1, type=click.Path(path_type=Path, exists=True))
-@click.option("--demo", is_flag=True, help="Fill an empty home with the demo's data first.")
-@click.option("--record", is_flag=True, help="Begin a recording.")
-@click.option("--for-bus", is_flag=True, hidden=True)
-@click.pass_obj
-def window(
-    session: Session, files: tuple[Path, ...] = (), demo: bool = False, record: bool = False, for_bus: bool = False
-) -> None:
-    """Open the window, and look through profile FILES; one that is open already comes to the front."""
-    if demo:
-        from nakrel.demo.seed import seed
-
-        seed(session.home)
-    # What is made until the window is there stays; looking through it for garbage takes a tenth of the start.
-    gc.disable()
-    from nakrel.ui.app import run
-
-    token = os.environ.pop("XDG_ACTIVATION_TOKEN", "") or os.environ.get("DESKTOP_STARTUP_ID", "")
-    asked = m.OpenWindow(tuple(str(each.absolute()) for each in files), record, token)
-    sys.exit(run(session.folder, asked, for_bus=for_bus))
+        command = main.get_command(context, "window")
+        assert command
+        context.invoke(command)
 
 
 @main.command()

@@ -1022,6 +1022,21 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <translation>{macro} nennt Spieltasten ({keys}); sag mit --profile, von welchem Profil</translation>
         </message>
         <message>
+            <location filename="cli/window.py" />
+            <source>Nakrel is open already; its window comes to the front.</source>
+            <translation>Nakrel ist schon offen; sein Fenster kommt nach vorn.</translation>
+        </message>
+        <message>
+            <location filename="cli/window.py" />
+            <source>no display answers at {session}; start it in a desktop session</source>
+            <translation>unter {session} antwortet kein Display; starte es in einer Desktop-Sitzung</translation>
+        </message>
+        <message>
+            <location filename="cli/window.py" />
+            <source>there is no display here: neither DISPLAY nor WAYLAND_DISPLAY is set; start it in a desktop session</source>
+            <translation>hier ist kein Display: Weder DISPLAY noch WAYLAND_DISPLAY ist gesetzt; starte es in einer Desktop-Sitzung</translation>
+        </message>
+        <message>
             <location filename="client/connection.py" />
             <source>The service answered what nobody asked: {what}.</source>
             <translation>Der Dienst hat geantwortet, was niemand gefragt hat: {what}.</translation>
@@ -6376,23 +6391,8 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/app.py" />
-            <source>Nakrel is open already; its window comes to the front.</source>
-            <translation>Nakrel ist schon offen; sein Fenster kommt nach vorn.</translation>
-        </message>
-        <message>
-            <location filename="ui/app.py" />
             <source>Something unexpected happened in the window ({error!r}); {log} has the details.</source>
             <translation>Im Fenster ist etwas Unerwartetes geschehen ({error!r}); in {log} steht mehr.</translation>
-        </message>
-        <message>
-            <location filename="ui/app.py" />
-            <source>no display answers at {session}; start it in a desktop session</source>
-            <translation>unter {session} antwortet kein Display; starte es in einer Desktop-Sitzung</translation>
-        </message>
-        <message>
-            <location filename="ui/app.py" />
-            <source>there is no display here: neither DISPLAY nor WAYLAND_DISPLAY is set; start it in a desktop session</source>
-            <translation>hier ist kein Display: Weder DISPLAY noch WAYLAND_DISPLAY ist gesetzt; starte es in einer Desktop-Sitzung</translation>
         </message>
         <message>
             <location filename="ui/commands.py" />
