@@ -36,7 +36,7 @@ from nakrel.client.launch import ensure_service
 from nakrel.core.model.errors import DataError
 from nakrel.demo.seed import seed
 from nakrel.storage.home import Home
-from nakrel.ui.app import leave, open_window
+from nakrel.ui.app import leave, open_window, spare_the_collector
 from nakrel.ui.devices import fix, page
 from nakrel.ui.own_hand import OWN_WINDOW
 from nakrel.ui.store import Store
@@ -94,6 +94,9 @@ class _User:
         self.window = open_window(app, store)
         self.window.resize(1280, 800)
         self.window.show()
+        # As the program does it.
+        spare_the_collector()
+        self.window.make_ahead()
         self._first = self._library(store)
         self._turned = time.process_time()
 
