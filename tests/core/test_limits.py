@@ -20,7 +20,7 @@ from nakrel.core.model.limits import MAX_FORMULA_SIGNS, MAX_STEPS
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile, SetUp
 from nakrel.core.model.settings import Settings
-from nakrel.core.model.steps import Press, Step, Wait
+from nakrel.core.model.steps import Press, Step, Wait, amount
 from nakrel.core.model.value import longest
 from nakrel.core.notation.lines import NotationError
 from tests.strategies import cells, macros, profiles, steps
@@ -143,3 +143,13 @@ def test_what_reads_a_limit_for_a_field_reads_the_same():
     assert longest(Macro, "name") == 120
     assert longest(Settings, "layout") == 64
     assert longest(m.TypeText, "text") == 10_000
+
+
+@given(macros)
+def test_the_steps_of_a_long_macro_are_counted_as_those_of_a_short_one(macro: Macro):
+    few = macro.loop[:8]
+    formulas: set[str] = set()
+    count = amount(few, formulas)
+    of_many: set[str] = set()
+    assert amount(few * 70, of_many) == 70 * count
+    assert of_many == formulas

@@ -279,7 +279,7 @@ def _holds(pressing: list[tuple[int, Row]]) -> Iterable[Finding]:
     """Holds that are so short that games miss them."""
     words: dict[int, str] = {}
     for at, row in pressing:
-        # Neither has a press or a release, nor is a formula known before it is played.
+        # A press and a release have none, and what a formula gives isn't known before it plays.
         hold_us = getattr(row.step, "hold_us", "")
         if type(hold_us) is not int or hold_us >= SHORT_US:
             continue
