@@ -5,6 +5,8 @@ from __future__ import annotations
 import csv
 import io
 import json
+import subprocess
+import sys
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -358,3 +360,17 @@ def test_columns_are_aligned_whatever_names_are_written_in(tmp_path: Path, name:
     assert name in line
     isolates = dict.fromkeys((0x2068, 0x2069))
     assert wcswidth(line.removesuffix("game").translate(isolates)) == 33
+
+
+@pytest.mark.parametrize(
+    ("module", "left_out"),
+    [
+        ("nakrel.cli.main", ("PyQt6", "xcffib", "numpy", "wcwidth", "nakrel.core.play.engine", "nakrel.demo.data")),
+        ("nakrel.ui.app", ("xcffib", "numpy", "nakrel.ui.macro.page", "nakrel.ui.range.page", "nakrel.demo.data")),
+    ],
+)
+def test_what_takes_long_to_load_is_loaded_by_what_needs_it(module: str, left_out: tuple[str, ...]):
+    """A key that stops everything runs a command, and people wait for the window."""
+    code = f"import sys, {module}; print(*(name for name in {left_out!r} if name in sys.modules))"
+    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True)
+    assert done.stdout.split() == []

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import copy
-import shlex
 import sys
 from importlib import import_module
 from pathlib import Path
@@ -18,7 +17,6 @@ from nakrel.cli.session import Session, fail, json_option, pick, print_rows
 from nakrel.client.connection import ServiceConnection, ServiceGone
 from nakrel.client.ids import new_id
 from nakrel.command_help import Translated, translate
-from nakrel.core.edit.bundle import Clash, bundle_of, look_through, merge, visible
 from nakrel.core.model.cells import GoTo, What
 from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.errors import DataError
@@ -26,10 +24,7 @@ from nakrel.core.model.macro import Macro, cycle_us, describe_play
 from nakrel.core.model.names import name_of
 from nakrel.core.model.programs import describe_rule
 from nakrel.core.model.units import format_rate
-from nakrel.core.play.live import next_setup
 from nakrel.service import BACKENDS
-from nakrel.storage.bundles import read_bundle, write_bundle
-from nakrel.storage.files import StorageError
 from nakrel.words import counted, language, tr
 
 __all__ = ["main"]
@@ -37,6 +32,7 @@ __all__ = ["main"]
 # Commands with a module of their own. It is loaded when one of them is called: a key that stops everything doesn't
 # wait for what writes files.
 _ELSEWHERE = {
+    "bundle": "bundles",
     "export": "plans",
     "frames": "plans",
     "install": "desktop",
@@ -45,6 +41,7 @@ _ELSEWHERE = {
     "login": "desktop",
     "plan": "plans",
     "uninstall": "desktop",
+    "unpack": "bundles",
     "window": "window",
 }
 
@@ -121,73 +118,6 @@ def import_(session: Session, recording: Path, name: str | None) -> None:
     macro = Macro(id=new_id(), name=name or recording.stem, loop=tuple(steps))
     session.call(m.PutMacro(macro))
     click.echo(f"{macro.name}: {counted(len(steps), '{n} step', '{n} steps')}")
-
-
-@main.command()
-@click.argument("profiles", nargs=-1, required=True, shell_complete=profile_names)
-@click.option("--output", "-o", metavar="FILE", type=click.Path(path_type=Path), required=True, help="The file.")
-@click.pass_obj
-def bundle(session: Session, profiles: tuple[str, ...], output: Path) -> None:
-    """Write PROFILES with all their macros to one file that can be shared."""
-    library = session.library()
-    chosen = tuple(pick(library.profiles, name, "profile") for name in profiles)
-    made = bundle_of(chosen, library.macros)
-    try:
-        write_bundle(output, made)
-    except StorageError as error:
-        fail(str(error))
-    click.echo(f"{output}: {_amounts(len(made.profiles), len(made.macros))}")
-
-
-def _amounts(profiles: int, macros: int) -> str:
-    return f"{counted(profiles, '{n} profile', '{n} profiles')}, {counted(macros, '{n} macro', '{n} macros')}"
-
-
-@main.command()
-@click.argument("file", type=click.Path(path_type=Path))
-@click.option("--take", is_flag=True, help="Import it; without this only what is inside is shown.")
-@click.option("--clash", type=click.Choice([each.value for each in Clash]), default="keep", show_default=True,
-              help="If it exists already.")  # fmt: skip
-@click.option("--allow", multiple=True, metavar="COMMAND", help="Allow steps that open this; the others stay off.")
-@click.option("--live", is_flag=True, help="Let its profiles go live with their programs; without it they wait.")
-@click.pass_obj
-def unpack(session: Session, file: Path, take: bool, clash: str, allow: tuple[str, ...], live: bool) -> None:
-    """Tell what is inside a bundle FILE, and with --take bring it in."""
-    library = session.library()
-    try:
-        found = read_bundle(file)
-    except StorageError as error:
-        fail(str(error))
-    inside = look_through(found, library.profiles, library.macros)
-    for head, lines in (
-        (tr("profiles"), inside.profiles),
-        (tr("macros"), inside.macros),
-        (tr("linked to"), inside.programs),
-        (
-            tr("opens (off until allowed)"),
-            [f"{each.where}: {visible(shlex.join(each.command))}" for each in inside.opens],
-        ),
-        (tr("types", "a text"), [f"{macro}: {text}" for macro, text in inside.types]),
-        (tr("runs until stopped"), [f"{macro} {reason}" for macro, reason in inside.unattended]),
-        (tr("controls the desktop"), [f"{where} {what}" for where, what in inside.desktop]),
-        (tr("exists already"), inside.clashes),
-    ):
-        if lines:
-            click.echo(f"{head}:")
-            for line in lines:
-                click.echo(f"  {line}")
-    if not take:
-        click.echo(tr("Nothing imported; add --take."))
-        return
-    allowed = {tuple(shlex.split(command)) for command in allow}
-    lives = [profile.id for profile in found.profiles] if live else []
-    merged = merge(found, library.profiles, library.macros, Clash(clash), new_id, allowed, lives)
-    for macro in merged.macros:
-        session.call(m.PutMacro(macro))
-    for profile in merged.profiles:
-        session.call(m.PutProfile(profile))
-    amounts = _amounts(len(merged.profiles), len(merged.macros))
-    click.echo(tr("Imported: {amounts}.").format(amounts=amounts))
 
 
 @main.command()
@@ -323,6 +253,8 @@ def variant(session: Session, name: str | None, profile: str | None, by: int | N
         for each in chosen.setups:
             click.echo(f"{'*' if each.name == now else ' '} {each.name}")
         return
+    from nakrel.core.play.live import next_setup
+
     wanted = name or next_setup(chosen, now, GoTo(What.SETUP, by=1 if by == 1 else -1))
     fits = [each.name for each in chosen.setups if each.name.casefold() == wanted.casefold()]
     session.call(m.UseSetUp(key, fits[0] if fits else wanted))

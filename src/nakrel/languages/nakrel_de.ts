@@ -272,6 +272,73 @@
             <translation>der X-Server ist zu alt: Er hat kein X Input 2.2</translation>
         </message>
         <message>
+            <location filename="cli/bundles.py" />
+            <source>Imported: {amounts}.</source>
+            <translation>Importiert: {amounts}.</translation>
+        </message>
+        <message>
+            <location filename="cli/bundles.py" />
+            <source>Nothing imported; add --take.</source>
+            <translation>Nichts importiert; füge --take hinzu.</translation>
+        </message>
+        <message>
+            <location filename="cli/bundles.py" />
+            <source>controls the desktop</source>
+            <translation>steuert den Desktop</translation>
+        </message>
+        <message>
+            <location filename="cli/bundles.py" />
+            <source>exists already</source>
+            <translation>schon vorhanden</translation>
+        </message>
+        <message>
+            <location filename="cli/bundles.py" />
+            <source>linked to</source>
+            <translation>verknüpft mit</translation>
+        </message>
+        <message>
+            <location filename="cli/bundles.py" />
+            <source>macros</source>
+            <translation>Makros</translation>
+        </message>
+        <message>
+            <location filename="cli/bundles.py" />
+            <source>opens (off until allowed)</source>
+            <translation>öffnet (aus, bis es erlaubt ist)</translation>
+        </message>
+        <message>
+            <location filename="cli/bundles.py" />
+            <source>profiles</source>
+            <translation>Profile</translation>
+        </message>
+        <message>
+            <location filename="cli/bundles.py" />
+            <source>runs until stopped</source>
+            <translation>läuft, bis es gestoppt wird</translation>
+        </message>
+        <message>
+            <location filename="cli/bundles.py" />
+            <source>types</source>
+            <comment>a text</comment>
+            <translation>tippt</translation>
+        </message>
+        <message numerus="yes">
+            <location filename="cli/bundles.py" />
+            <source>{n} macros</source>
+            <translation>
+                <numerusform>{n} Makro</numerusform>
+                <numerusform>{n} Makros</numerusform>
+            </translation>
+        </message>
+        <message numerus="yes">
+            <location filename="cli/bundles.py" />
+            <source>{n} profiles</source>
+            <translation>
+                <numerusform>{n} Profil</numerusform>
+                <numerusform>{n} Profile</numerusform>
+            </translation>
+        </message>
+        <message>
             <location filename="cli/desktop.py" />
             <source>Delete them?</source>
             <translation>Löschen?</translation>
@@ -532,11 +599,6 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="cli/main.py" />
-            <source>Imported: {amounts}.</source>
-            <translation>Importiert: {amounts}.</translation>
-        </message>
-        <message>
-            <location filename="cli/main.py" />
             <source>Keep PROFILE live until `unpin`; without a name the one that is.</source>
             <translation>PROFIL bis `unpin` aktiv halten; ohne Namen das, das es ist.</translation>
         </message>
@@ -613,11 +675,6 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="cli/main.py" />
             <source>No service runs.</source>
             <translation>Es läuft kein Dienst.</translation>
-        </message>
-        <message>
-            <location filename="cli/main.py" />
-            <source>Nothing imported; add --take.</source>
-            <translation>Nichts importiert; füge --take hinzu.</translation>
         </message>
         <message>
             <location filename="cli/main.py" />
@@ -865,54 +922,13 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="cli/main.py" />
-            <source>controls the desktop</source>
-            <translation>steuert den Desktop</translation>
-        </message>
-        <message>
-            <location filename="cli/main.py" />
-            <source>exists already</source>
-            <translation>schon vorhanden</translation>
-        </message>
-        <message>
-            <location filename="cli/main.py" />
-            <source>linked to</source>
-            <translation>verknüpft mit</translation>
-        </message>
-        <message>
-            <location filename="cli/main.py" />
-            <source>macros</source>
-            <translation>Makros</translation>
-        </message>
-        <message>
-            <location filename="cli/main.py" />
             <source>no key or button has {part!r} in its name; `nakrel controls` lists all</source>
             <translation>keine Taste hat {part!r} im Namen; `nakrel controls` listet alle auf</translation>
         </message>
         <message>
             <location filename="cli/main.py" />
-            <source>opens (off until allowed)</source>
-            <translation>öffnet (aus, bis es erlaubt ist)</translation>
-        </message>
-        <message>
-            <location filename="cli/main.py" />
-            <source>profiles</source>
-            <translation>Profile</translation>
-        </message>
-        <message>
-            <location filename="cli/main.py" />
             <source>running: {name}</source>
             <translation>läuft: {name}</translation>
-        </message>
-        <message>
-            <location filename="cli/main.py" />
-            <source>runs until stopped</source>
-            <translation>läuft, bis es gestoppt wird</translation>
-        </message>
-        <message>
-            <location filename="cli/main.py" />
-            <source>types</source>
-            <comment>a text</comment>
-            <translation>tippt</translation>
         </message>
         <message>
             <location filename="cli/main.py" />
@@ -938,22 +954,6 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="cli/main.py" />
             <source>{name}: {across} % horizontal, {down} % vertical</source>
             <translation>{name}: {across} % waagrecht, {down} % senkrecht</translation>
-        </message>
-        <message numerus="yes">
-            <location filename="cli/main.py" />
-            <source>{n} macros</source>
-            <translation>
-                <numerusform>{n} Makro</numerusform>
-                <numerusform>{n} Makros</numerusform>
-            </translation>
-        </message>
-        <message numerus="yes">
-            <location filename="cli/main.py" />
-            <source>{n} profiles</source>
-            <translation>
-                <numerusform>{n} Profil</numerusform>
-                <numerusform>{n} Profile</numerusform>
-            </translation>
         </message>
         <message numerus="yes">
             <location filename="cli/main.py" />
