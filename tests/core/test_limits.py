@@ -7,7 +7,7 @@ from typing import Any
 
 import msgspec
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.inspect import DictType, IntType, LiteralType, Metadata, StrType, Type, UnionType, VarTupleType, type_info
 
@@ -20,7 +20,7 @@ from nakrel.core.model.limits import MAX_FORMULA_SIGNS, MAX_STEPS
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile, SetUp
 from nakrel.core.model.settings import Settings
-from nakrel.core.model.steps import Press, Step, Wait, amount
+from nakrel.core.model.steps import PickOne, Press, Step, Wait, amount, branches, formulas_of
 from nakrel.core.model.value import longest
 from nakrel.core.notation.lines import NotationError
 from tests.strategies import cells, macros, profiles, steps
@@ -147,9 +147,38 @@ def test_what_reads_a_limit_for_a_field_reads_the_same():
 
 @given(macros)
 def test_the_steps_of_a_long_macro_are_counted_as_those_of_a_short_one(macro: Macro):
-    few = macro.loop[:8]
+    few = macro.loop[:4]
     formulas: set[str] = set()
     count = amount(few, formulas)
     of_many: set[str] = set()
     assert amount(few * 70, of_many) == 70 * count
     assert of_many == formulas
+
+
+@settings(max_examples=40)
+@given(macros, st.lists(st.tuples(st.integers(0, 100), st.integers(0, 5), steps()), max_size=4))
+def test_an_edit_of_a_long_macro_is_counted_as_if_it_were_counted_whole(
+    macro: Macro, edits: list[tuple[int, int, Step]]
+):
+    def counted(steps: tuple[Step, ...], formulas: set[str]) -> int:
+        for step in steps:
+            formulas.update(formulas_of(step))
+            for option in step.branches if isinstance(step, PickOne) else ():
+                formulas.update(formulas_of(option))
+        return len(steps) + sum(counted(inside, formulas) for step in steps for inside in branches(step))
+
+    now = macro.loop[:4] * 40
+    for at, gone, new in edits:
+        now = (*now[:at], new, *now[at + gone :])
+        found: set[str] = set()
+        right: set[str] = set()
+        assert amount(now, found) == counted(now, right)
+        assert found == right
+
+
+def test_a_formula_that_goes_from_a_long_macro_is_not_counted_any_more():
+    plain = (Wait(wait_us=1_000),) * 100
+    for some, expected in (((*plain, Wait(wait_us="run * 2")), {"run * 2"}), (plain, set())):
+        found: set[str] = set()
+        assert amount(some, found) == len(some)
+        assert found == expected

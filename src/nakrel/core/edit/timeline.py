@@ -16,6 +16,7 @@ from typing import Any, NamedTuple
 
 from nakrel.core.edit.edits import Place, Row, rows_of
 from nakrel.core.edit.pieces import UNNUMBERED, Budget, Piece, piece_of
+from nakrel.core.model.alike import shared
 from nakrel.core.model.formulas import Estimate
 from nakrel.core.model.lengths import length_us
 from nakrel.core.model.macro import Macro, Section
@@ -25,8 +26,6 @@ __all__ = ["NOTHING", "Span", "Timeline", "Zone", "is_cut", "lay_out"]
 
 # Which controls are down is remembered once in so many pieces.
 _EVERY = 256
-# Macros are compared in stretches of at most so many steps.
-_STRETCH = 1024
 
 
 class Span(NamedTuple):
@@ -216,7 +215,7 @@ class Timeline:
 
     def _shared(self, before: Timeline) -> tuple[int, int]:
         if self._compared[0] is not before._steps:
-            self._compared = before._steps, *_shared(before._steps, self._steps)
+            self._compared = before._steps, *shared(before._steps, self._steps)
         return self._compared[1:]
 
     def _piece_of(self, row: int) -> int:
@@ -379,30 +378,6 @@ def _first_uses(uses: dict[str, int], before: int, pieces: list[Piece], counts: 
     for control, at in (*new.items(), *_uses(pieces, sorted({*later.values()})).items()):
         found.setdefault(control, at)
     return found
-
-
-def _shared(old: tuple[Step, ...], new: tuple[Step, ...]) -> tuple[int, int]:
-    """How many steps are the same at the beginning and, after those, at the end."""
-    most = min(len(old), len(new))
-    first = _same(most, lambda at, end: old[at:end] == new[at:end])
-    size, new_size = len(old), len(new)
-
-    def alike(at: int, end: int) -> bool:
-        return old[size - end : size - at] == new[new_size - end : new_size - at]
-
-    return first, _same(most - first, alike)
-
-
-def _same(most: int, alike: Callable[[int, int], bool]) -> int:
-    """How many of the first `most` are the same: `alike` tells it of a stretch. Long stretches first, since comparing
-    one takes next to no time."""
-    at, stretch = 0, _STRETCH
-    while at < most and stretch:
-        if alike(at, min(most, at + stretch)):
-            at += stretch
-        else:
-            stretch //= 4
-    return min(at, most)
 
 
 def _blocks(pieces: list[Piece]) -> int:

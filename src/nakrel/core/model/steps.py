@@ -11,10 +11,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 from enum import StrEnum
 from operator import attrgetter
-from typing import Annotated
+from typing import Annotated, NamedTuple
 
 import msgspec
 
+from nakrel.core.model.alike import shared
 from nakrel.core.model.controls import CONTROLS, Code, Kind, control, label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.formulas import (
@@ -404,8 +405,47 @@ def amount(steps: tuple[Step, ...], formulas: set[str]) -> int:
     return count
 
 
+class _Counted(NamedTuple):
+    """How many steps there are, with those inside, and their formulas."""
+
+    steps: tuple[Step, ...]
+    number: int
+    formulas: frozenset[str]
+
+
+# What was counted last: every edit of a long macro waits until it is counted again, and changes little of it.
+_counted: tuple[_Counted, ...] = ()
+
+
 def _amount_of_many(steps: tuple[Step, ...], formulas: set[str]) -> int:
-    """The same a kind at a time, in loops of C: every edit of a long macro waits for it."""
+    global _counted
+    found = next((each for before in _counted if (each := _carried_over(before, steps))), None)
+    if found is None:
+        own: set[str] = set()
+        found = _Counted(steps, _count(steps, own), frozenset(own))
+    # Bound anew, since other threads may go through it.
+    _counted = (found, *(each for each in _counted if each.steps is not steps))[:2]
+    formulas |= found.formulas
+    return found.number
+
+
+def _carried_over(before: _Counted, steps: tuple[Step, ...]) -> _Counted | None:
+    """The count of steps that are mostly those counted before; None where they aren't, or where formulas went."""
+    if before.steps is steps:
+        return before
+    same, same_end = shared(before.steps, steps)
+    gone, new = before.steps[same : len(before.steps) - same_end], steps[same : len(steps) - same_end]
+    if len(gone) > _FEW or len(new) > _FEW:
+        return None
+    lost: set[str] = set()
+    got: set[str] = set()
+    number = before.number - amount(gone, lost) + amount(new, got)
+    # Whether a formula that went stands elsewhere, too, only a count of all can tell.
+    return None if lost else _Counted(steps, number, before.formulas | got)
+
+
+def _count(steps: tuple[Step, ...], formulas: set[str]) -> int:
+    """A kind at a time, in loops of C."""
     count = len(steps)
     for kind in set(map(type, steps)):
         names = _FORMULAS.get(kind, ())
