@@ -13,6 +13,7 @@ from msgspec.inspect import DictType, IntType, LiteralType, Metadata, StrType, T
 
 from nakrel import protocol as m
 from nakrel.core import notation
+from nakrel.core.model.amounts import amount
 from nakrel.core.model.cells import Cell
 from nakrel.core.model.errors import DataError, LimitError
 from nakrel.core.model.formulas import parsing_budget
@@ -20,7 +21,7 @@ from nakrel.core.model.limits import MAX_FORMULA_SIGNS, MAX_STEPS
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile, SetUp
 from nakrel.core.model.settings import Settings
-from nakrel.core.model.steps import PickOne, Press, Step, Wait, amount, branches, formulas_of
+from nakrel.core.model.steps import PickOne, Press, Step, Wait, branches, formulas_of
 from nakrel.core.model.value import longest
 from nakrel.core.notation.lines import NotationError
 from tests.strategies import cells, macros, profiles, steps

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
+from nakrel.core.model.amounts import amount
 from nakrel.core.model.controls import OPEN, POINTER, TEXT
 from nakrel.core.model.formulas import Estimate, FormulaError, compiled, count
 from nakrel.core.model.lengths import holds, length_us, turn_us, weights_of
@@ -25,7 +26,6 @@ from nakrel.core.model.steps import (
     Text,
     Wait,
     Wheel,
-    amount,
     formulas_of,
 )
 

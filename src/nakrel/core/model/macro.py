@@ -8,11 +8,12 @@ from typing import Annotated
 
 import msgspec
 
+from nakrel.core.model.amounts import amount
 from nakrel.core.model.errors import LimitError
 from nakrel.core.model.formulas import check_amount, compiled
 from nakrel.core.model.lengths import length_us
 from nakrel.core.model.limits import MAX_LIMIT_US, MAX_STEPS, Count, Id, Name, Note, WaitUs
-from nakrel.core.model.steps import If, PickOne, Repeat, Step, amount
+from nakrel.core.model.steps import If, PickOne, Repeat, Step
 from nakrel.core.model.value import Value
 from nakrel.words import noted, shown_number, tr
 
