@@ -62,11 +62,13 @@ def start_bus(address: str, environment: dict[str, str] | None = None) -> subpro
 class ServiceProcess:
     """A service of its own process, with a client that keeps every notice."""
 
+    PROGRAM = ("-m", "nakrel.service")
+
     def __init__(
         self,
         home: Path,
         *options: str,
-        program: tuple[str, ...] = ("-m", "nakrel.service"),
+        program: tuple[str, ...] = PROGRAM,
         own_group: bool = False,
         **environment: str,
     ) -> None:

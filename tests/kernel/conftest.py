@@ -84,8 +84,8 @@ def witness() -> Iterator[Witness]:
 class Bench:
     """The service on the kernel's input, with macros on controls of Everyday."""
 
-    def __init__(self, folder: Path) -> None:
-        self.service = ServiceProcess(folder, "--backend", "kernel")
+    def __init__(self, folder: Path, *program: str) -> None:
+        self.service = ServiceProcess(folder, "--backend", "kernel", program=program or ServiceProcess.PROGRAM)
         self.call = self.service.call
 
     def attach(self, cells: dict[str, Cell], *macros: Macro) -> None:
@@ -116,12 +116,12 @@ class Bench:
 
 
 @pytest.fixture
-def start(tmp_path: Path) -> Iterator[Callable[[], Bench]]:
-    """Starts the service; devices that the test needs are plugged in before."""
+def start(tmp_path: Path) -> Iterator[Callable[..., Bench]]:
+    """Starts the service, or Python with other arguments; devices that the test needs are plugged in before."""
     made: list[Bench] = []
 
-    def begin() -> Bench:
-        made.append(Bench(tmp_path / "home"))
+    def begin(*program: str) -> Bench:
+        made.append(Bench(tmp_path / "home", *program))
         return made[-1]
 
     yield begin

@@ -22,19 +22,18 @@ from nakrel.backends.kernel.output import HANDS_NAME, Output
 from nakrel.client.connection import ClientError, ServiceConnection
 from nakrel.core.model.cells import Cell, ChangeSpeed, RunMacro
 from nakrel.core.model.conditioning import Pointing, SpeedStage
-from nakrel.core.model.devices import Device
 from nakrel.core.model.macro import Macro, Mode, Play, StartOn
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Press, Tap, Wait
 from nakrel.core.play.events import Emit
 from tests.kernel.conftest import MS, Bench, on, shot
-from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
+from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse
 from tests.kernel.remapper import NAME
 from tests.kernel.witness import Witness
-from tests.support import ServiceProcess, pause, wait_for
+from tests.support import pause, wait_for
 
-Start = Callable[[], Bench]
+Start = Callable[..., Bench]
 Mouse = UsbMouse | HidMouse
 Keyboard = UsbKeyboard | HidKeyboard
 FOREVER = Wait(wait_us=600_000_000)
@@ -612,9 +611,6 @@ def test_positions_and_the_fine_wheel_arrive(witness: Witness):
 
 _STALL = """
 import sys
-from nakrel import protocol as m
-from nakrel.core.model.settings import SettingsPatch
-from nakrel.core.model.devices import Device
 from nakrel.service import start
 from nakrel.service.requests import Requests
 
@@ -627,17 +623,19 @@ sys.exit(start.main(sys.argv[1:]))
 """
 
 
-def test_a_stalled_service_lets_the_devices_go_and_is_started_anew(mouse: Mouse, witness: Witness, tmp_path: Path):
+def test_a_stalled_service_lets_the_devices_go_and_is_started_anew(mouse: Mouse, start: Start, witness: Witness):
     """In the middle of an endless loop, and without any window: what was held goes up, and it works again."""
-    service = ServiceProcess(tmp_path / "home", "--backend", "kernel", program=("-c", _STALL))
+    bench = start("-c", _STALL)
+    service = bench.service
     hold = Macro(id="hold", name="Hold", play=Play(Mode.TOGGLE), loop=(Press(control="KEY_W"), FOREVER))
-    service.call(m.PutMacro(hold))
-    service.call(m.PutProfile(_everyday(on(BTN_SIDE="hold"))))
-    wait_for(lambda: list(witness.names.values()).count("QEMU QEMU USB Mouse") == 2 or not outside(), "the clone")
-    service.hear(lambda: any(d.note.startswith("captured") for d in _devices(service)), "the grab")
-    pause(1)
+    bench.attach(on(BTN_SIDE="hold"), hold)
+    ready(bench, witness)
     mouse.tap("BTN_SIDE")
     wait_for(lambda: witness.down() == {"KEY_W"}, "the hold")
+    # The mouse itself stays; its clone and our own device come anew.
+    again = {HANDS_NAME, witness.names[mouse.node]}
+    for name in again:
+        witness.forget(name)
     service.client.send(m.Stop("hold"))
     wait_for(lambda: not witness.down(), "everything up")
     service.client.close()
@@ -653,16 +651,10 @@ def test_a_stalled_service_lets_the_devices_go_and_is_started_anew(mouse: Mouse,
     client.on_notice = service.notices.append
     client.call(m.Subscribe(seen=True))
     assert service.process.poll() is None
-    service.hear(lambda: any(d.note.startswith("captured") for d in _devices(service)), "the grab")
-    pause(1)
+    bench.settled({"BTN_SIDE"})
+    wait_for(lambda: again <= set(witness.names.values()), "the witness to know the devices of the second start")
     mouse.tap("BTN_SIDE")
     wait_for(lambda: witness.down() == {"KEY_W"}, "the hold once more")
     assert "in stall" in service.home.log.read_text()
     assert service.end() == 0
     wait_for(lambda: not witness.down(), "everything up")
-
-
-def _devices(service: ServiceProcess) -> tuple[Device, ...]:
-    answer = service.call(m.GetDevices())
-    assert isinstance(answer, m.Devices)
-    return answer.devices
