@@ -170,8 +170,8 @@ def test_a_running_game_is_linked_with_three_clicks(ui: Ui):
     front(ui)
     hand = Hand()
     before = ui.store.profiles["orrery-post"].programs
-    ui.wait(lambda: ui.window.link_button.isVisible(), "the head")
-    hand.click(ui.window.link_button)
+    ui.wait(lambda: ui.window.head.link_button.isVisible(), "the head")
+    hand.click(ui.window.head.link_button)
     dialog = ui.window.link_dialog
     assert dialog is not None
     dialog.all_programs.setChecked(True)

@@ -90,7 +90,7 @@ def test_pressed_keys_light_and_a_layer_shows_its_own(ui: Ui):
     assert {place.code for place in made.board.places} >= {f"BTN_TRIGGER_HAPPY{n}" for n in range(1, 13)}
     click(made, "BTN_TRIGGER_HAPPY1")
     tabs = ui.window.sheet.layers
-    tab = next(b for b in tabs.findChildren(type(ui.window.menu_button)) if b.text().startswith("Harbour"))
+    tab = next(b for b in tabs.findChildren(type(ui.window.head.menu_button)) if b.text().startswith("Harbour"))
     tab.click()
     assert (ui.window.shown.control, ui.window.shown.layer) == ("BTN_TRIGGER_HAPPY1", "Harbour")
     assert ui.window.sheet_details.does.text() == "Left Ctrl + M"

@@ -110,7 +110,7 @@ def test_a_macro_of_a_layer_is_found_and_deleted_with_its_macro(ui: Ui):
     name = commands.new_layer(ui.store, profile, "Healer")
     commands.set_cell(ui.store, ui.store.profiles["tidewardens"], "Healer", THUMB_1, RunMacro("hop-step"), name)
     ui.window.shown.show_macro("hop-step")
-    assert f"Thumb 1 with {name} (Tidewardens, Healer)" in ui.window._attached_words()
+    assert f"Thumb 1 with {name} (Tidewardens, Healer)" in ui.window.head.attached_words()
     ui.window.sheet.search.setText("hop step")
     ui.window.shown.show_profile("tidewardens")
     assert ui.window.sheet.model.row_of(THUMB_1) == 0

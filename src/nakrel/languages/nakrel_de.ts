@@ -11501,124 +11501,124 @@ jetzt gedrückt: {down}</translation>
             <translation>die Demo dazunehmen</translation>
         </message>
         <message>
-            <location filename="ui/window/main_window.py" />
+            <location filename="ui/window/head.py" />
             <source>+ link</source>
             <translation>+ verknüpfen</translation>
         </message>
         <message>
-            <location filename="ui/window/main_window.py" />
+            <location filename="ui/window/head.py" />
             <source>Details</source>
             <translation>Details</translation>
         </message>
         <message>
-            <location filename="ui/window/main_window.py" />
+            <location filename="ui/window/head.py" />
             <source>Details «</source>
             <translation>Details «</translation>
         </message>
         <message>
-            <location filename="ui/window/main_window.py" />
+            <location filename="ui/window/head.py" />
             <source>Details »</source>
             <translation>Details »</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>Link the game that this profile is for (Ctrl+L)</source>
+            <translation>Das Spiel verknüpfen, für das dieses Profil ist (Strg+L)</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>Menu (F10)</source>
+            <translation>Menü (F10)</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>No macro</source>
+            <translation>Kein Makro</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>Settings</source>
+            <translation>Einstellungen</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>Settings of the profile</source>
+            <translation>Einstellungen des Profils</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>Show or hide the details</source>
+            <translation>Details zeigen oder verbergen</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>Unlink this program</source>
+            <translation>Verknüpfung mit diesem Programm lösen</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>Unlink {value}</source>
+            <translation>Verknüpfung mit {value} lösen</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>Welcome to Nakrel</source>
+            <translation>Willkommen bei Nakrel</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>What holds for the whole profile</source>
+            <translation>Was für das ganze Profil gilt</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>from outside, waits:</source>
+            <translation>von außen, wartet:</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>how fast, how long, and what a game would have seen</source>
+            <translation>wie schnell, wie lang, und was ein Spiel gesehen hätte</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>let it go live</source>
+            <translation>aktiv werden lassen</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>live when no linked program runs</source>
+            <translation>aktiv, wenn nichts Verknüpftes läuft</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>on no button yet</source>
+            <translation>noch auf keiner Taste</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>on {places}</source>
+            <translation>auf {places}</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>on {places} and more</source>
+            <translation>auf {places} und mehr</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>what happened, and why</source>
+            <translation>was geschah, und warum</translation>
+        </message>
+        <message>
+            <location filename="ui/window/head.py" />
+            <source>what is attached, and how it is read</source>
+            <translation>was angeschlossen ist, und wie es gelesen wird</translation>
         </message>
         <message>
             <location filename="ui/window/main_window.py" />
             <source>Everyday is for when no linked program runs. Choose or make another profile to link.</source>
             <translation>Everyday ist für die Zeit, in der kein verknüpftes Programm läuft. Wähl ein anderes Profil zum Verknüpfen, oder leg eines an.</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>Link the game that this profile is for (Ctrl+L)</source>
-            <translation>Das Spiel verknüpfen, für das dieses Profil ist (Strg+L)</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>Menu (F10)</source>
-            <translation>Menü (F10)</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>No macro</source>
-            <translation>Kein Makro</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>Settings</source>
-            <translation>Einstellungen</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>Settings of the profile</source>
-            <translation>Einstellungen des Profils</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>Show or hide the details</source>
-            <translation>Details zeigen oder verbergen</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>Unlink this program</source>
-            <translation>Verknüpfung mit diesem Programm lösen</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>Unlink {value}</source>
-            <translation>Verknüpfung mit {value} lösen</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>Welcome to Nakrel</source>
-            <translation>Willkommen bei Nakrel</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>What holds for the whole profile</source>
-            <translation>Was für das ganze Profil gilt</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>from outside, waits:</source>
-            <translation>von außen, wartet:</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>how fast, how long, and what a game would have seen</source>
-            <translation>wie schnell, wie lang, und was ein Spiel gesehen hätte</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>let it go live</source>
-            <translation>aktiv werden lassen</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>live when no linked program runs</source>
-            <translation>aktiv, wenn nichts Verknüpftes läuft</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>on no button yet</source>
-            <translation>noch auf keiner Taste</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>on {places}</source>
-            <translation>auf {places}</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>on {places} and more</source>
-            <translation>auf {places} und mehr</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>what happened, and why</source>
-            <translation>was geschah, und warum</translation>
-        </message>
-        <message>
-            <location filename="ui/window/main_window.py" />
-            <source>what is attached, and how it is read</source>
-            <translation>was angeschlossen ist, und wie es gelesen wird</translation>
         </message>
         <message>
             <location filename="ui/window/messages.py" />

@@ -155,7 +155,7 @@ class Driver:
     def to_front(self) -> None:
         """Bring the window to the front by a click where it does nothing."""
         if not self.window.isActiveWindow():
-            spot = self.window.title.mapToGlobal(self.window.title.rect().center())
+            spot = self.window.head.title.mapToGlobal(self.window.head.title.rect().center())
             self._click_at(spot, "1")
             self.wait(self.window.isActiveWindow, "the window to be in front")
 

@@ -87,11 +87,11 @@ def make_profile(driver: Driver) -> None:
     driver.to_front()
     driver.click(driver.window.column.new_profile_button)
     driver.type("Kiln Race", "Return")
-    driver.wait(lambda: driver.window.title.text() == "Kiln Race", "the profile's name")
+    driver.wait(lambda: driver.window.head.title.text() == "Kiln Race", "the profile's name")
 
 
 def link(driver: Driver, program: str) -> None:
-    driver.click(driver.window.link_button)
+    driver.click(driver.window.head.link_button)
     driver.wait(lambda: driver.window.link_dialog and driver.window.link_dialog.isVisible(), "the list of programs")
     dialog = driver.window.link_dialog
     assert dialog is not None
@@ -108,7 +108,7 @@ def record(driver: Driver, game: PracticeGame) -> None:
     window = driver.window
     driver.click(window.column.new_macro_button)
     driver.type("Kiln shot", "Return")
-    driver.wait(lambda: window.title.text() == "Kiln shot", "the macro's name")
+    driver.wait(lambda: window.head.title.text() == "Kiln shot", "the macro's name")
     driver.click(window.macro.recording.button)
     driver.wait(lambda: driver.store.status.recording, "the recording")
     driver.injector("windowactivate", "--sync", game.window)
@@ -183,7 +183,7 @@ def attach(driver: Driver) -> None:
         "the attachment",
     )
     driver.wait(lambda: not driver.store.status.listening, "attachments to work again")
-    assert label("BTN_SIDE") in window._attached_words()
+    assert label("BTN_SIDE") in window.head.attached_words()
 
 
 def hold(driver: Driver, game: PracticeGame) -> None:

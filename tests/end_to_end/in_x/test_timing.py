@@ -18,7 +18,7 @@ def new_macro(driver: Driver, name: str) -> None:
     driver.to_front()
     driver.click(driver.window.column.new_macro_button)
     driver.type(name, "Return")
-    driver.wait(lambda: driver.window.title.text() == name, "the macro's name")
+    driver.wait(lambda: driver.window.head.title.text() == name, "the macro's name")
 
 
 def macro(driver: Driver) -> Macro:
@@ -50,7 +50,7 @@ def mode(driver: Driver, name: str) -> None:
 
 def undone(driver: Driver, macros: dict[str, Macro]) -> None:
     """Undo all of it: what was there before is there, and nothing else."""
-    driver.click(driver.window.title)
+    driver.click(driver.window.head.title)
     driver.undo_all()
     assert driver.store.macros == macros
 
@@ -60,7 +60,7 @@ def test_a_click_becomes_a_rapid_fire_that_a_game_can_see(driver: Driver):
     new_macro(driver, "Anchor fire")
     driver.click(window.macro.recording.button)
     driver.wait(lambda: driver.store.status.recording, "the recording")
-    driver.click(window.title)
+    driver.click(window.head.title)
     driver.wait(lambda: window.macro.model.rowCount() >= 2, "the click's steps")
     driver.injector("key", "Scroll_Lock")
     driver.wait(lambda: not window.macro.recording.recording, "the end of the recording")

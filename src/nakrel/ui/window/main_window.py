@@ -3,29 +3,24 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from functools import cached_property, partial
+from functools import cached_property
 from typing import TYPE_CHECKING, Literal
 
 from PyQt6.QtCore import QRect, Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
     QApplication,
-    QButtonGroup,
     QDialog,
     QHBoxLayout,
     QLineEdit,
     QMainWindow,
     QMenu,
-    QPushButton,
     QScrollArea,
     QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
 
-from nakrel.core.model.cells import RunMacro
-from nakrel.core.model.controls import label as control_label
-from nakrel.core.model.programs import describe_rule
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands, theme
 from nakrel.ui.background import wait_for_work
@@ -36,14 +31,14 @@ from nakrel.ui.profiles.link import LinkDialog
 from nakrel.ui.sheet.details import SheetDetails
 from nakrel.ui.sheet.page import SheetPage
 from nakrel.ui.sheet.profile_details import ProfileDetails
-from nakrel.ui.shown import PAGE_LABELS, PAGES, Shown
+from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, clear_layout, hairline, label, tab_lands_on_chosen
+from nakrel.ui.widgets.basics import hairline
 from nakrel.ui.widgets.drawer import Drawer
-from nakrel.ui.widgets.elided import Elided
 from nakrel.ui.window.actions import actions_of
 from nakrel.ui.window.field_undo import FieldUndo
 from nakrel.ui.window.first_steps import FirstSteps
+from nakrel.ui.window.head import Head
 from nakrel.ui.window.messages import Messages
 from nakrel.ui.window.program import Program
 from nakrel.ui.window.shortcuts import ShortcutSheet
@@ -88,14 +83,12 @@ class MainWindow(QMainWindow):
         self.hand = OwnHand(store, self)
         self.profile_details = ProfileDetails(store, self.shown)
         self.strip = LiveStrip(store)
-        self.title, self._place = label("", "title"), QHBoxLayout()
-        self.tabs: dict[str, QPushButton] = {}
+        self.head = Head(store, self.shown)
         self._pages, self._details = QStackedWidget(), QStackedWidget()
         self._scrolled: dict[QWidget, QScrollArea] = {}
         self.messages = Messages(store, self.shown)
         self.link_dialog: LinkDialog | None = None
         self.bundles = Bundles(store, self.shown, self, self.column.chosen_profiles)
-        self._head: object = None
         # Whether the program goes on although the window is closed.
         self.closed_by_user: Callable[[], bool] = lambda: False
         self.program = Program(store, self)
@@ -110,8 +103,7 @@ class MainWindow(QMainWindow):
         self._build()
         self._make_actions()
         self._connect()
-        self._show_page()
-        self._show_head()
+        self.show_page_again()
         self.sheet.table.setFocus()
         if isinstance(app := QApplication.instance(), QApplication):
             app.applicationStateChanged.connect(self._front_changed)
@@ -211,8 +203,7 @@ class MainWindow(QMainWindow):
         width = self.width()
         self._details_folded = width < _DETAILS_FROM and not self._details_wanted
         self._side.setVisible(self._has_details() and not self._details_folded)
-        self.details_button.setVisible(self._has_details() and width < _DETAILS_FROM)
-        self.details_button.setText(tr("Details «") if self._details_folded else tr("Details »"))
+        self.head.show_details_button(self._has_details() and width < _DETAILS_FROM, self._details_folded)
         self.column.setVisible(width >= _COLUMN_FROM or self._details_folded)
 
     def _has_details(self) -> bool:
@@ -253,44 +244,13 @@ class MainWindow(QMainWindow):
         layout = QVBoxLayout(made)
         layout.setContentsMargins(18, 12, 18, 8)
         layout.setSpacing(0)
-        head = QHBoxLayout()
-        titles = QVBoxLayout()
-        titles.setSpacing(0)
-        named = QHBoxLayout()
-        self.profile_button = button(tr("Settings"), lambda: None, "link", tr("What holds for the whole profile"))
-        self.profile_button.setAccessibleName(tr("Settings of the profile"))
-        named.addWidget(self.title)
-        named.addWidget(self.profile_button)
-        named.addStretch(1)
-        titles.addLayout(named)
-        place = QWidget()
-        place.setFixedHeight(24)
-        place.setLayout(self._place)
-        self._place.setContentsMargins(0, 0, 0, 0)
-        self._place.setSpacing(4)
-        titles.addWidget(place)
-        head.addLayout(titles, 1)
-        group = QButtonGroup(self)
-        for page in PAGES:
-            tab = button(PAGE_LABELS[page], partial(self.shown.show_page, page), "tab")
-            tab.setCheckable(True)
-            tab.setAccessibleName(tr("{page} page").format(page=PAGE_LABELS[page]))
-            group.addButton(tab)
-            self.tabs[page] = tab
-            head.addWidget(tab, 0, Qt.AlignmentFlag.AlignBottom)
-        tab_lands_on_chosen(group)
-        self.details_button = button(tr("Details"), self._toggle_details, "tab", tr("Show or hide the details"))
-        head.addWidget(self.details_button, 0, Qt.AlignmentFlag.AlignBottom)
-        self.menu_button = button("≡", self.open_menu, "tab", tr("Menu (F10)"))
-        self.menu_button.setAccessibleName(tr("Menu"))
-        head.addWidget(self.menu_button, 0, Qt.AlignmentFlag.AlignBottom)
-        layout.addLayout(head)
+        layout.addWidget(self.head)
         layout.addWidget(hairline())
         layout.addWidget(self.messages)
         for widget in (self.sheet, self.first_steps.page):
             self._pages.addWidget(widget)
         layout.addWidget(self._pages, 1)
-        self.profile_drawer = Drawer(self.profile_details, self.profile_button, self._pages)
+        self.profile_drawer = Drawer(self.profile_details, self.head.profile_button, self._pages)
         return made
 
     def _right(self) -> QWidget:
@@ -334,13 +294,10 @@ class MainWindow(QMainWindow):
         self.sheet_details.finder.captured.connect(self.sheet.show_control)
         self.shown.page_changed.connect(self._show_page)
         self.shown.macro_changed.connect(self._show_page)
-        for signal in (self.shown.page_changed, self.shown.profile_changed, self.shown.macro_changed):
-            signal.connect(self._show_head)
         self.shown.control_changed.connect(lambda: self.sheet.show_control(self.shown.control))
-        for changed in (self.store.profile_changed, self.store.macro_changed):
-            changed.connect(lambda key: self._show_head_again())
-        self.store.library_changed.connect(self._show_head)
-        self.store.status_changed.connect(self._show_head_again)
+        self.head.link_wanted.connect(self.open_link)
+        self.head.details_wanted.connect(self._toggle_details)
+        self.head.menu_wanted.connect(self.open_menu)
         self.store.settings_changed.connect(self._apply_look)
         theme.follow_desktop(self._apply_look)
         self.store.settings_changed.connect(self._show_notices)
@@ -361,92 +318,17 @@ class MainWindow(QMainWindow):
 
     def show_page_again(self) -> None:
         """Show the page and its head as they are to be now."""
+        self.head.welcome = self.first_steps.active
         self._show_page()
-        self._show_head()
+        self.head.show_all()
 
     def _show_page(self) -> None:
         page = self.shown.page
         first = self.first_steps.active and page == "sheet"
         self._pages.setCurrentWidget(self.first_steps.page if first else getattr(self, page))
-        self.tabs[page].setChecked(True)
         self._fold()
         if page in ("sheet", "macro"):
             self._details.setCurrentWidget(self._scrolled[getattr(self, f"{page}_details")])
-
-    def _show_head_again(self) -> None:
-        """Show the head anew where an edit has changed what it says."""
-        profile, macro = self.shown.profile, self.shown.macro
-        head = (
-            self.shown.page,
-            profile and (profile.id, profile.name, profile.programs, profile.allowed),
-            macro and (macro.id, macro.name, self._attached_words()),
-        )
-        if head != self._head:
-            self._head = head
-            self._show_head()
-
-    def _show_head(self) -> None:
-        page, profile, macro = self.shown.page, self.shown.profile, self.shown.macro
-        clear_layout(self._place)
-        said = ""
-        self.profile_button.setVisible(page == "sheet" and profile is not None)
-        if page == "sheet" and self.first_steps.active:
-            self.title.setText(tr("Welcome to Nakrel"))
-            self.profile_button.hide()
-        elif page == "sheet" and profile:
-            self.title.setText(profile.name)
-            self._show_programs()
-        elif page == "macro":
-            self.title.setText(macro.name if macro else tr("No macro"))
-            said = self._attached_words() if macro else ""
-        elif page == "devices":
-            self.title.setText(tr("Devices"))
-            said = tr("what is attached, and how it is read")
-        elif page == "journal":
-            self.title.setText(tr("Journal"))
-            said = tr("what happened, and why")
-        elif page == "range":
-            self.title.setText(tr("Range"))
-            said = tr("how fast, how long, and what a game would have seen")
-        if said:
-            line = Elided("soft")
-            line.set_text(said)
-            self._place.addWidget(line, 1)
-        else:
-            self._place.addStretch(1)
-
-    def _show_programs(self) -> None:
-        profile = self.shown.profile
-        assert profile
-        if profile.id == "everyday":
-            self._place.addWidget(label(tr("live when no linked program runs"), "soft"))
-            return
-        for number, rule in enumerate(profile.programs):
-            made = button(f"{describe_rule(rule)}  ×", partial(self._unlink, number), "link", tr("Unlink this program"))
-            made.setAccessibleName(tr("Unlink {value}").format(value=describe_rule(rule)))
-            self._place.addWidget(made)
-        if not profile.programs:
-            self._place.addWidget(label(tr("no program linked"), "soft"))
-        if profile.programs and not profile.allowed:
-            self._place.addWidget(label(tr("from outside, waits:"), "alarm"))
-            self._place.addWidget(button(tr("let it go live"), partial(commands.allow, self.store, profile.id), "link"))
-        link = button(tr("+ link"), self.open_link, "link", tr("Link the game that this profile is for (Ctrl+L)"))
-        link.setAccessibleName(tr("Link a program"))
-        self.link_button = link
-        self._place.addWidget(link)
-
-    def _attached_words(self) -> str:
-        macro = self.shown.macro
-        places = [
-            f"{control_label(code, layer)} ({profile.name}{f', {setup.name}' if len(profile.setups) > 1 else ''})"
-            for profile in self.store.profiles.values()
-            for setup, layer, code, cell in profile.cells()
-            if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
-        ]
-        if not places:
-            return tr("on no button yet")
-        told = tr("on {places} and more") if len(places) > 3 else tr("on {places}")
-        return told.format(places=", ".join(places[:3]))
 
     # Doing
 
@@ -469,11 +351,6 @@ class MainWindow(QMainWindow):
         dialog.linked.connect(linked)
         dialog.finished.connect(lambda: setattr(self, "link_dialog", None))
         dialog.open()
-
-    def _unlink(self, number: int) -> None:
-        if profile := self.shown.profile:
-            rest = tuple(rule for n, rule in enumerate(profile.programs) if n != number)
-            commands.set_programs(self.store, profile, rest)
 
     def open_shortcuts(self) -> QDialog:
         """Show every shortcut on one sheet."""
@@ -530,7 +407,7 @@ class MainWindow(QMainWindow):
             sub = menu.addMenu(tr(group, "menu"))
             if sub:
                 sub.addActions(actions)
-        spot = self.menu_button.mapToGlobal(self.menu_button.rect().bottomLeft())
+        spot = self.head.menu_button.mapToGlobal(self.head.menu_button.rect().bottomLeft())
         menu.popup(spot)
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
