@@ -210,6 +210,21 @@ def test_an_empty_macro_asks_how_it_should_begin_and_any_macro_can_start_over(ui
     assert page.notation.isVisible()
 
 
+def test_the_focus_goes_to_the_beginnings_with_the_last_step_and_back_with_undo(ui: Ui):
+    front(ui)
+    ui.window.shown.show_page("macro")
+    ui.window.shown.show_macro("reel-in")
+    page = ui.window.macro
+    page.steps.setFocus()
+    page.steps.selectAll()
+    QTest.keyClick(page.steps, Qt.Key.Key_Delete)
+    assert page.first.isVisible()
+    ui.wait(page.first.rows["Record"].hasFocus, "the focus on the first beginning")
+    ui.undo()
+    ui.wait(page.steps.hasFocus, "the focus on the list")
+    assert page.steps.isVisible()
+
+
 def test_at_least_nine_steps_are_seen_with_any_drawer_open(ui: Ui):
     ui.window.shown.show_macro("reel-in")
     page = ui.window.macro

@@ -168,6 +168,7 @@ class Beginnings(QWidget):
         for number, row in enumerate(self.rows.values()):
             grid.addWidget(row, number % deep, number // deep)
             row.clicked.connect(lambda on, r=row: self._clicked(r))
+        self.setFocusProxy(next(iter(self.rows.values())))
         layout.addSpacing(6)
         layout.addWidget(builder)
         builder.hide()

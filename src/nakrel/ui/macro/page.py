@@ -7,7 +7,7 @@ from itertools import groupby
 
 from PyQt6.QtCore import QItemSelection, QItemSelectionModel, QModelIndex, QPoint, Qt
 from PyQt6.QtGui import QResizeEvent
-from PyQt6.QtWidgets import QHBoxLayout, QSplitter, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QApplication, QHBoxLayout, QSplitter, QVBoxLayout, QWidget
 
 from nakrel.core.edit.builders import CLICK_SEQUENCE, build
 from nakrel.core.edit.recorded import gap_after, row_before
@@ -278,8 +278,13 @@ class MacroPage(QWidget):
         # A macro without a step is asked how it should begin, unless it is being written.
         fresh = macro is not None and not self._as_text and not any(map(macro.section, Section))
         fresh = fresh and not self.recording.recording and macro is not None and macro.id != self._by_hand
+        # The focus goes over to what takes the place of what had it.
+        focus = QApplication.focusWidget()
+        follows = focus is not None and (self.splitter if fresh else self._first).isAncestorOf(focus)
         self._first.setVisible(fresh)
         self.splitter.setVisible(there and not fresh)
+        if follows and there:
+            (self.first if fresh else self.notation.editor if self._as_text else self.steps).setFocus()
         for each, seen in ((self.first, fresh), (self.beginnings, self.builder_button.isChecked())):
             if seen:
                 each.builder.set_macro(macro)
