@@ -52,6 +52,9 @@ if LAUNCHER and shutil.which("dbus-daemon"):
 else:
     pytest.skip("needs at-spi2-core and dbus-daemon", allow_module_level=True)
 
+# The reader asks for something that the window no longer shows by then.
+pytestmark = pytest.mark.qt_log_ignore("Could not find accessible on path")
+
 
 @pytest.fixture
 def app(driver: Driver) -> Driver:
