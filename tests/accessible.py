@@ -23,6 +23,10 @@ LABELLED_BY = 2
 FOCUSABLE, SHOWING, VISIBLE = 11, 25, 30
 
 
+# What Qt answers for an object that is gone, by whether it knows of that already.
+_GONE = ("No such object path", "was not found in object")
+
+
 class Gone(Exception):
     """The object was there when its parent was asked, and isn't any more."""
 
@@ -83,7 +87,7 @@ def ask(
     """What an object answers."""
     message = new_method_call(DBusAddress(path, bus_name=name, interface=interface), member, signature or None, body)
     answer = bus.send_and_get_reply(message, timeout=20)
-    if answer.header.message_type is MessageType.error and "was not found in object" in str(answer.body):
+    if answer.header.message_type is MessageType.error and any(words in str(answer.body) for words in _GONE):
         raise Gone(path)
     assert answer.header.message_type is MessageType.method_return, (member, path, answer.body)
     return tuple(answer.body)
