@@ -62,29 +62,28 @@ def start_bus(address: str, environment: dict[str, str] | None = None) -> subpro
 class ServiceProcess:
     """A service of its own process, with a client that keeps every notice."""
 
-    PROGRAM = ("-m", "nakrel.service")
-
     def __init__(
         self,
         home: Path,
         *options: str,
-        program: tuple[str, ...] = PROGRAM,
+        program: tuple[str, ...] = ("-m", "nakrel.service"),
         own_group: bool = False,
         **environment: str,
     ) -> None:
         self.home = Home.find(home)
         self.folder, self.environment = home, environment
-        self.process = subprocess.Popen(
-            [sys.executable, *program, "--home", str(home), *options],
-            env={**os.environ, **environment},
-            process_group=0 if own_group else None,
-        )
+        self._program, self._own_group = program, own_group
+        self.process = self._begin(["--home", str(home), *options], {**os.environ, **environment})
         self.notices: list[m.Notice] = []
         client = wait_for(self._connect, "the service's socket")
         assert client
         self.client: ServiceConnection = client
         self.client.on_notice = self.notices.append
         self.client.call(m.Subscribe(seen=True))
+
+    def _begin(self, arguments: list[str], environment: dict[str, str]) -> subprocess.Popen[bytes]:
+        command = [sys.executable, *self._program, *arguments]
+        return subprocess.Popen(command, env=environment, process_group=0 if self._own_group else None)
 
     def _connect(self) -> ServiceConnection | None:
         with contextlib.suppress(ClientError):

@@ -18,6 +18,7 @@ from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.steps import Tap
 from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
+from tests.kernel.loaded import LoadedService
 from tests.kernel.witness import Witness
 from tests.support import ServiceProcess
 
@@ -85,7 +86,8 @@ class Bench:
     """The service on the kernel's input, with macros on controls of Everyday."""
 
     def __init__(self, folder: Path, *program: str) -> None:
-        self.service = ServiceProcess(folder, "--backend", "kernel", program=program or ServiceProcess.PROGRAM)
+        options = folder, "--backend", "kernel"
+        self.service = ServiceProcess(*options, program=program) if program else LoadedService(*options)
         self.call = self.service.call
 
     def attach(self, cells: dict[str, Cell], *macros: Macro) -> None:

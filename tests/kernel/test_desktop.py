@@ -18,6 +18,7 @@ from nakrel.core.model.macro import Mode, Play
 from nakrel.core.model.profile import MatchBy, Profile, ProgramRule, SetUp
 from tests.kernel.conftest import MS, shot
 from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
+from tests.kernel.loaded import LoadedService
 from tests.support import GAME, LIMIT_S, PracticeGame, ServiceProcess, XServer, pause, wait_for
 from tests.xorg import SCREEN
 
@@ -121,7 +122,7 @@ app.exec()
 def test_text_is_typed_right_for_the_layout_in_use(mended: str, desktop: _Desktop, tmp_path: Path):
     wanted = "Grüße aus Köln: 5 € für Zoë @ 100% {so}\nund ~ weiter"
     subprocess.run(["setxkbmap", "de"], env=desktop.environment, check=True)
-    service = ServiceProcess(tmp_path / "home", DISPLAY=desktop.display)
+    service = LoadedService(tmp_path / "home", DISPLAY=desktop.display)
     came = tmp_path / "came"
     command = [sys.executable, "-c", _FIELD, str(came)]
     field = subprocess.Popen(command, env={**desktop.environment, "QT_IM_MODULE": "compose"})

@@ -33,7 +33,7 @@ def _macro(chance: random.Random, key: str) -> Macro:
     return Macro(id=key, name=key.title(), play=Play(Mode.TOGGLE), loop=steps)
 
 
-# Twelve seconds each in the test machine where that has the computer for itself, and thrice that where it hasn't.
+# Four seconds each in the test machine where that has the computer for itself, and thrice that where it hasn't.
 @pytest.mark.timeout(800)
 def test_kills_at_random_moments(
     mouse: UsbMouse | HidMouse, start: Callable[[], Bench], witness: Witness, request: pytest.FixtureRequest
