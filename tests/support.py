@@ -21,6 +21,7 @@ import msgspec
 
 from nakrel import protocol as m
 from nakrel.client.connection import ClientError, ServiceConnection
+from nakrel.core.model.devices import Device
 from nakrel.storage.home import Home
 
 T = TypeVar("T")
@@ -102,6 +103,11 @@ class ServiceProcess:
         answer = self.call(m.GetStatus())
         assert isinstance(answer, m.StatusIs)
         return answer.status
+
+    def devices(self) -> tuple[Device, ...]:
+        answer = self.call(m.GetDevices())
+        assert isinstance(answer, m.Devices)
+        return answer.devices
 
     def hear(self, condition: Callable[[], T], what: str, limit_s: float = LIMIT_S) -> T:
         """Take notices until the condition holds."""

@@ -180,9 +180,7 @@ def test_a_simulated_press_that_nobody_attached_reaches_no_game(
     server: XServer, service: ServiceProcess, game: PracticeGame
 ):
     service.call(m.ChangeSettings(SettingsPatch(stand_ins=True)))
-    devices = service.call(m.GetDevices())
-    assert isinstance(devices, m.Devices)
-    keyboard = next(device for device in devices.devices if device.standin and "KEY_E" in device.controls)
+    keyboard = next(device for device in service.devices() if device.standin and "KEY_E" in device.controls)
     for value in (1, 0):
         service.call(m.PressStandIn(keyboard.id, "KEY_E", value))
     # A real one right after it: what was to come before it would have come.

@@ -13,7 +13,6 @@ import pytest
 
 from nakrel import protocol as m
 from nakrel.core.model.cells import Cell, RunMacro
-from nakrel.core.model.devices import Device
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.steps import Tap
@@ -88,7 +87,7 @@ class Bench:
     def __init__(self, folder: Path, *program: str) -> None:
         options = folder, "--backend", "kernel"
         self.service = ServiceProcess(*options, program=program) if program else LoadedService(*options)
-        self.call = self.service.call
+        self.call, self.devices = self.service.call, self.service.devices
 
     def attach(self, cells: dict[str, Cell], *macros: Macro) -> None:
         """Put the macros on the sheet, and wait until the devices that have the controls are grabbed."""
@@ -107,11 +106,6 @@ class Bench:
             return all(d.note.startswith("captured") == bool(controls & set(d.controls)) for d in devices)
 
         self.service.hear(done, "the grabs")
-
-    def devices(self) -> tuple[Device, ...]:
-        answer = self.call(m.GetDevices())
-        assert isinstance(answer, m.Devices)
-        return answer.devices
 
     def idle(self) -> None:
         self.service.hear(lambda: not self.service.status().running, "the end of all runs")

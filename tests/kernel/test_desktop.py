@@ -19,7 +19,7 @@ from nakrel.core.model.profile import MatchBy, Profile, ProgramRule, SetUp
 from tests.kernel.conftest import MS, shot
 from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.kernel.loaded import LoadedService
-from tests.support import GAME, LIMIT_S, PracticeGame, ServiceProcess, XServer, pause, wait_for
+from tests.support import GAME, LIMIT_S, PracticeGame, ServiceProcess, XServer, wait_for
 from tests.xorg import SCREEN
 
 _DRIVER = Path("/usr/lib/xorg/modules/input/libinput_drv.so")
@@ -87,7 +87,7 @@ def test_the_practice_game_under_xorg(
         service.hear(lambda: service.status().live == "kiln", "the game's profile")
         desktop.knows("Nakrel keyboard and mouse", 1)
         desktop.knows("QEMU QEMU USB Mouse", 2)
-        pause(1)
+        service.hear(lambda: any(d.note.startswith("captured") for d in service.devices()), "the grab")
         mouse.edge("BTN_SIDE", 1)
         wait_for(lambda: game.arrivals("Q") >= 8, "presses of Q", 60)
         mouse.edge("BTN_SIDE", 0)

@@ -314,9 +314,11 @@ def test_the_grab_waits_for_a_key_that_is_down(keyboard: Keyboard, start: Start,
     bench.call(m.PutMacro(shot(Play(Mode.SINGLE), control="KEY_X")))
     cells = on(KEY_Q="shot")
     bench.call(m.PutProfile(_everyday(cells)))
-    pause(1)
-    note = next(d.note for d in bench.devices() if "KEY_Q" in d.controls)
-    assert note == "waits until its keys are released"
+
+    def note() -> str:
+        return next(d.note for d in bench.devices() if "KEY_Q" in d.controls)
+
+    bench.service.hear(lambda: note() == "waits until its keys are released", "the note of the wait")
     keyboard.edge("KEY_W", 0)
     bench.settled({"KEY_Q"})
     ready(bench, witness)

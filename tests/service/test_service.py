@@ -15,7 +15,7 @@ import pytest
 from nakrel import protocol as m
 from nakrel.client.connection import ServiceConnection, ServiceGone, ServiceRefused
 from nakrel.core.model.cells import RunMacro
-from nakrel.core.model.devices import OWN_WINDOW, Device
+from nakrel.core.model.devices import OWN_WINDOW
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.model.settings import SettingsPatch
@@ -91,18 +91,13 @@ def test_a_device_that_sends_back_what_macros_press_ends_them_and_is_marked(serv
     setup = SetUp("Main", {"KEY_F": RunMacro("round")})
     service.call(m.PutProfile(Profile(id=EVERYDAY, name="Everyday", setups=(setup,))))
 
-    def devices() -> tuple[Device, ...]:
-        answer = service.call(m.GetDevices())
-        assert isinstance(answer, m.Devices)
-        return answer.devices
-
     def sends_back() -> bool:
         press_key(service, "KEY_F")
-        return any(device.trouble for device in devices())
+        return any(device.trouble for device in service.devices())
 
     service.hear(sends_back, "the keyboard to be found")
     service.hear(lambda: not service.status().running, "the end of the run")
-    [marked] = [device for device in devices() if device.trouble]
+    [marked] = [device for device in service.devices() if device.trouble]
     assert marked.name == "Bollard keyboard"
     assert "sends back what macros press" in marked.note
 
