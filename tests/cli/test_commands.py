@@ -104,6 +104,28 @@ def test_an_unknown_name_gets_the_names_there_are(home: Path, arguments: tuple[s
     assert words in run(home, *arguments, code=1).stderr
 
 
+def test_of_many_names_the_nearest_are_told(home: Path):
+    library = Library(Home.find(home))
+    library.load()
+    for number in range(300):
+        library.put_macro(Macro(id=f"m{number}", name=f"Number {number}"))
+    told = run(home, "plan", "reel inn", code=1).stderr
+    assert "there is no macro 'reel inn'; nakrel macros lists them. Nearest to it: Reel in, " in told
+    assert told.count(",") == 4
+
+
+@pytest.mark.parametrize("arguments", [("play", "Steady oar"), ("type", "Good tide"), ("live",)])
+def test_where_nothing_reaches_a_program_it_is_said_beside_the_answer(home: Path, arguments: tuple[str, ...]):
+    process = ServiceProcess(home, DISPLAY="", WAYLAND_DISPLAY="")
+    try:
+        if not process.status().warning:
+            pytest.skip("the kernel's input can be used here")
+        assert "Nothing reaches other windows" in run(home, *arguments).stderr
+        process.call(m.Stop(""))
+    finally:
+        process.end()
+
+
 def test_where_there_is_none_yet_it_says_so(tmp_path: Path):
     assert run(tmp_path / "new", "plan", "Reel in", code=1).stderr == "nakrel: there is no macro yet\n"
     assert run(tmp_path / "new", "pin", "Tidewarden", code=1).stderr == "nakrel: there is no profile yet\n"

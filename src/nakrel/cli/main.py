@@ -13,7 +13,7 @@ import msgspec
 import nakrel
 from nakrel import protocol as m
 from nakrel.cli.completing import macro_names, profile_names, variant_names
-from nakrel.cli.session import Session, fail, json_option, pick, print_rows
+from nakrel.cli.session import Session, fail, json_option, pick, print_rows, tell_unreached
 from nakrel.client.connection import ServiceConnection, ServiceGone
 from nakrel.client.ids import new_id
 from nakrel.command_help import Translated, translate
@@ -208,9 +208,7 @@ def macros(session: Session, as_json: bool) -> None:
 @click.pass_obj
 def live(session: Session, as_json: bool) -> None:
     """Say which profile is live, why, and what runs."""
-    answer = session.call(m.GetStatus())
-    assert isinstance(answer, m.StatusIs)
-    status = answer.status
+    status = session.status()
     if as_json:
         click.echo(msgspec.json.format(msgspec.json.encode(status), indent=2).decode())
         return
@@ -219,6 +217,7 @@ def live(session: Session, as_json: bool) -> None:
     click.echo(live_now.format(name=known.name if known else status.live, reason=status.reason))
     for run in status.running:
         click.echo("  " + tr("running: {name}").format(name=run.name))
+    tell_unreached(status)
 
 
 @main.command()
@@ -227,9 +226,7 @@ def live(session: Session, as_json: bool) -> None:
 def pin(session: Session, profile: str | None) -> None:
     """Keep PROFILE live until `unpin`; without a name the one that is."""
     if profile is None:
-        status = session.call(m.GetStatus())
-        assert isinstance(status, m.StatusIs)
-        profile = status.status.live
+        profile = session.status().live
     # Only now: the service makes what an empty home lacks.
     chosen = pick(session.library().profiles, profile, "profile")
     session.call(m.Pin(chosen.id))
@@ -244,11 +241,10 @@ def pin(session: Session, profile: str | None) -> None:
 @click.pass_obj
 def variant(session: Session, name: str | None, profile: str | None, by: int | None) -> None:
     """Switch to the variant NAME; without a name list them."""
-    library, status = session.library(), session.call(m.GetStatus())
-    assert isinstance(status, m.StatusIs)
-    key = pick(library.profiles, profile, "profile").id if profile else status.status.live
+    library, status = session.library(), session.status()
+    key = pick(library.profiles, profile, "profile").id if profile else status.live
     chosen = library.profiles[key]
-    now = chosen.setup(status.status.setups.get(key, "")).name
+    now = chosen.setup(status.setups.get(key, "")).name
     if not name and not by:
         for each in chosen.setups:
             click.echo(f"{'*' if each.name == now else ' '} {each.name}")
@@ -268,21 +264,18 @@ def variant(session: Session, name: str | None, profile: str | None, by: int | N
 @click.pass_obj
 def speed(session: Session, stage: str | None, by: int | None) -> None:
     """Give the pointer the live profile's speed STAGE; without a name tell which there are."""
-    status = session.call(m.GetStatus())
-    assert isinstance(status, m.StatusIs)
-    profile = session.library().profiles[status.status.live]
+    status = session.status()
+    profile = session.library().profiles[status.live]
     if stage or by:
         fits = [each.name for each in profile.pointer.stages if stage and each.name.casefold() == stage.casefold()]
         session.call(m.UseStage(fits[0] if fits else stage or "", -1 if by == -1 else 1))
-        after = session.call(m.GetStatus())
-        assert isinstance(after, m.StatusIs)
-        click.echo(tr("The pointer's speed is {name}.").format(name=after.status.stage))
+        click.echo(tr("The pointer's speed is {name}.").format(name=session.status().stage))
         return
     for each in profile.pointer.stages:
-        now = "*" if each.name == status.status.stage else " "
+        now = "*" if each.name == status.stage else " "
         speeds = tr("{name}: {across} % horizontal, {down} % vertical")
         click.echo(f"{now} {speeds.format(name=each.name, across=each.across, down=each.down)}")
-    if not status.status.changes_motion:
+    if not status.changes_motion:
         click.echo(tr("No effect yet: this needs kernel input (see `nakrel doctor`)."), err=True)
 
 
@@ -302,6 +295,7 @@ def play(session: Session, macro: str) -> None:
     chosen = pick(session.library().macros, macro, "macro")
     session.call(m.Play_(chosen.id))
     click.echo(tr("{name} plays.").format(name=chosen.name))
+    tell_unreached(session.status())
 
 
 @main.command(name="type")
@@ -313,6 +307,7 @@ def play(session: Session, macro: str) -> None:
 def type_(session: Session, text: str, rate: int) -> None:
     """Type TEXT into the window in front, right for the keyboard layout in use; - reads it from the input."""
     session.call(m.TypeText(sys.stdin.read() if text == "-" else text, rate))
+    tell_unreached(session.status())
 
 
 @main.command()

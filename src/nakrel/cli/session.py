@@ -22,9 +22,11 @@ from nakrel.storage.home import Home
 from nakrel.storage.library import Library
 from nakrel.words import tr
 
-__all__ = ["Session", "fail", "json_option", "of_profile", "pick", "print_rows", "resolved"]
+__all__ = ["Session", "fail", "json_option", "of_profile", "pick", "print_rows", "resolved", "tell_unreached"]
 
 T = TypeVar("T", Profile, Macro)
+# Of more names than these the nearest are told.
+_MOST_NAMES = 12
 
 
 class Session:
@@ -53,6 +55,12 @@ class Session:
         except ClientError as error:
             fail(str(error))
 
+    def status(self) -> m.Status:
+        """What the service says of itself."""
+        answer = self.call(m.GetStatus())
+        assert isinstance(answer, m.StatusIs)
+        return answer.status
+
 
 def fail(message: str) -> NoReturn:
     """End the program with this message and 1."""
@@ -75,11 +83,32 @@ def pick(items: dict[str, T], text: str, what: Literal["macro", "profile"]) -> T
         fail(several.format(count=len(fits), name=text, ids=", ".join(each.id for each in fits)))
     if not items:
         fail({"macro": tr("there is no macro yet"), "profile": tr("there is no profile yet")}[what])
+    names = sorted(each.name for each in items.values())
     missing = {
         "macro": tr("there is no macro {name!r}; there are: {names}"),
         "profile": tr("there is no profile {name!r}; there are: {names}"),
-    }[what]
-    fail(missing.format(name=text, names=", ".join(sorted(each.name for each in items.values()))))
+    }
+    if len(names) > _MOST_NAMES:
+        names = _nearest(text, names)
+        missing = {
+            "macro": tr("there is no macro {name!r}; nakrel macros lists them. Nearest to it: {names}"),
+            "profile": tr("there is no profile {name!r}; nakrel profiles lists them. Nearest to it: {names}"),
+        }
+    fail(missing[what].format(name=text, names=", ".join(names)))
+
+
+def _nearest(text: str, names: list[str]) -> list[str]:
+    # Only a slip needs it.
+    import difflib
+
+    by_folded = {name.casefold(): name for name in names}
+    return [by_folded[each] for each in difflib.get_close_matches(text.casefold(), by_folded, n=5, cutoff=0)]
+
+
+def tell_unreached(status: m.Status) -> None:
+    """Say, beside the command's own output, why what is played or typed reaches no program, where it doesn't."""
+    if status.warning:
+        click.echo(f"nakrel: {status.warning}", err=True)
 
 
 def print_rows(rows: list[dict[str, Any]], as_json: bool, *columns: tuple[str, int]) -> None:

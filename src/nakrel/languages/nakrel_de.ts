@@ -993,6 +993,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="cli/session.py" />
+            <source>there is no macro {name!r}; nakrel macros lists them. Nearest to it: {names}</source>
+            <translation>es gibt kein Makro {name!r}; nakrel macros listet sie. Am nächsten kommen: {names}</translation>
+        </message>
+        <message>
+            <location filename="cli/session.py" />
             <source>there is no macro {name!r}; there are: {names}</source>
             <translation>es gibt kein Makro {name!r}; es gibt: {names}</translation>
         </message>
@@ -1000,6 +1005,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="cli/session.py" />
             <source>there is no profile yet</source>
             <translation>es gibt noch kein Profil</translation>
+        </message>
+        <message>
+            <location filename="cli/session.py" />
+            <source>there is no profile {name!r}; nakrel profiles lists them. Nearest to it: {names}</source>
+            <translation>es gibt kein Profil {name!r}; nakrel profiles listet sie. Am nächsten kommen: {names}</translation>
         </message>
         <message>
             <location filename="cli/session.py" />
