@@ -225,6 +225,21 @@ def test_the_focus_goes_to_the_beginnings_with_the_last_step_and_back_with_undo(
     assert page.steps.isVisible()
 
 
+def test_while_it_is_recorded_nothing_asks_how_it_should_begin(ui: Ui):
+    macro = commands.new_macro(ui.store, "Bail")
+    ui.window.shown.show_macro(macro.id)
+    ui.window.shown.show_page("macro")
+    page = ui.window.macro
+    assert page.first.isVisible()
+    page.first.choose("Record")
+    ui.wait(lambda: page.recording.recording, "the recording")
+    assert not page.first.isVisible()
+    assert page.steps.isVisible()
+    page.recording.toggle_by_shortcut()
+    # Nothing was pressed.
+    ui.wait(page.first.isVisible, "the beginnings again")
+
+
 def test_at_least_nine_steps_are_seen_with_any_drawer_open(ui: Ui):
     ui.window.shown.show_macro("reel-in")
     page = ui.window.macro

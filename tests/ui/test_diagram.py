@@ -15,6 +15,7 @@ from nakrel.ui.macro.diagram import Diagram
 from nakrel.ui.macro.diagram.paint import draw
 from nakrel.ui.macro.diagram.pen import Pen
 from nakrel.ui.macro.diagram.view import MOST_STEPS, TRACE, View
+from nakrel.ui.theme import colour
 from tests.ui.conftest import Ui
 
 MS = 1_000
@@ -288,3 +289,23 @@ def test_a_run_that_goes_on_when_the_page_is_first_shown_leaves_its_record_at_it
     last = ui.window.macro_details.last_run
     ui.store.ask(m.Stop(""))
     ui.wait(lambda: last.record is not None and last.record.reason, "its end")
+
+
+def test_how_many_games_see_of_the_last_press_is_written_whole(ui: Ui):
+    """Where there is no room after it, before it."""
+    diagram = shown(ui, W, Wait(wait_us=900 * MS), W)
+    alarm, inside = colour("alarm"), diagram.view.field.toRect()
+    columns = []
+    for row in (0, 2):
+        diagram.show_worst({row: 0.42})
+        picture = diagram.viewport().grab(inside).toImage()
+        spots = ((x, y) for x in range(picture.width()) for y in range(40))
+        columns.append([x for x, y in spots if _near(picture.pixelColor(x, y), alarm)])
+    first, last = columns
+    assert len(first) > 100
+    assert len(last) == pytest.approx(len(first), rel=0.1)
+    assert min(last) < diagram.view.x_of(940 * MS) - inside.left() - 30
+
+
+def _near(one: QColor, other: QColor) -> bool:
+    return all(abs(a - b) < 40 for a, b in zip(one.getRgb(), other.getRgb(), strict=True))

@@ -95,6 +95,7 @@ class MacroPage(QWidget):
         shown.macro_changed.connect(self.refresh)
         store.macro_changed.connect(lambda key: self.refresh())
         self.recording.live.connect(self._live)
+        self.recording.begun.connect(self._show_view)
         self.recording.ended.connect(self._recorded)
         self.take_strip.used_rows.connect(self._took)
         self.take_strip.beside.connect(self.diagram.show_takes)

@@ -32,6 +32,8 @@ class RecordingBar(QWidget):
     """Record and Stop. `live` gives the macro with the steps recorded so far and the rows that are new."""
 
     live = pyqtSignal(object, object)
+    # It has begun, or the service has refused it after all.
+    begun = pyqtSignal()
     # It is over; with the macro before it, the row it was to follow, and all that was recorded.
     ended = pyqtSignal(object, object, object)
 
@@ -148,6 +150,7 @@ class RecordingBar(QWidget):
         gesture = () if self._settings.countdown_s else self._pressed_by
         self._store.ask(m.StartRecording(self._settings, gesture, pointer_if_told=True), self._started)
         self._shield.raise_it()
+        self.begun.emit()
         if self._settings.limit_s:
             self._limit.start(self._settings.limit_s * 1_000)
 
@@ -162,6 +165,7 @@ class RecordingBar(QWidget):
             self._shield.lower()
             self._store.fault.emit(answer.error)
             self._show()
+            self.begun.emit()
 
     def _stopped(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Refused):

@@ -118,9 +118,14 @@ def _worst(painter: QPainter, view: View, top: float, spans: list[Span], signs: 
     high = top + _HIGH - 4
     for span in spans:
         if (share := signs.worst.get(span.down)) is not None:
-            until = max(view.x_of(span.end_us), view.x_of(span.start_us) + 3)
-            painter.drawLine(QPointF(view.x_of(span.start_us), high), QPointF(until, high))
-            write(painter, until + 4, top + _HIGH + 6, format_seen(share))
+            since, words = view.x_of(span.start_us), format_seen(share)
+            until = max(view.x_of(span.end_us), since + 3)
+            painter.drawLine(QPointF(since, high), QPointF(until, high))
+            # At the end of the diagram there is room before the press only.
+            left = until + 4
+            if left + width_of(words) > view.field.right():
+                left = since - 4 - width_of(words)
+            write(painter, left, top + _HIGH + 6, words)
 
 
 def _picked(painter: QPainter, view: View, control: str, top: float, spans: list[Span], signs: Signs) -> None:
