@@ -217,6 +217,35 @@ def test_a_killed_service_leaves_nothing_down(server: XServer, service: ServiceP
         service.hear(lambda: service.status().live == "kiln", "the profile again")
 
 
+# A file system without any room left for memory that is a file.
+_NO_ROOM = """
+import errno, os, sys
+
+def full(*arguments):
+    raise OSError(errno.ENOSPC, os.strerror(errno.ENOSPC))
+
+os.posix_fallocate = full
+from nakrel.service import start
+sys.exit(start.main(sys.argv[1:]))
+"""
+
+
+def test_a_service_that_is_killed_leaves_nothing_down_on_a_full_disk_either(
+    server: XServer, service: ServiceProcess, game: PracticeGame
+):
+    loop = (Press(control="KEY_W"), Wait(wait_us=600_000_000))
+    service.call(m.PutMacro(Macro(id="shot", name="Shot", play=Play(Mode.TOGGLE), loop=loop)))
+    service.end()
+    (service.home.runtime / "holds").unlink()
+    service.__init__(service.folder, program=("-c", _NO_ROOM), **service.environment)  # type: ignore[misc]
+    service.hear(lambda: service.status().live == "kiln", "the profile")
+    assert "kept without a file: [Errno 28]" in service.home.log.read_text()
+    server.injector("click", "8")
+    wait_for(lambda: game.down() == {"W"}, "the hold")
+    service.end(signal.SIGKILL)
+    wait_for(lambda: game.down() == set(), "the guard to let go")
+
+
 def test_recording_in_another_window(server: XServer, service: ServiceProcess, game: PracticeGame):
     service.call(m.StartRecording())
     server.injector("keydown", "e")

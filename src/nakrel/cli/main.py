@@ -22,6 +22,7 @@ from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, cycle_us, describe_play
 from nakrel.core.model.names import name_of
+from nakrel.core.model.profile import EVERYDAY, new_everyday
 from nakrel.core.model.programs import describe_rule
 from nakrel.core.model.units import format_rate
 from nakrel.service import BACKENDS
@@ -212,7 +213,8 @@ def live(session: Session, as_json: bool) -> None:
     if as_json:
         click.echo(msgspec.json.format(msgspec.json.encode(status), indent=2).decode())
         return
-    known = session.library().profiles.get(status.live)
+    # Where Everyday couldn't be saved yet it has no file.
+    known = {EVERYDAY: new_everyday(), **session.library().profiles}.get(status.live)
     live_now = tr("{name} is live: {reason}")
     click.echo(live_now.format(name=known.name if known else status.live, reason=status.reason))
     for run in status.running:

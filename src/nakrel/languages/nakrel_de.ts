@@ -6281,6 +6281,11 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="storage/files.py" />
+            <source>{path}: can't be saved: {reason}</source>
+            <translation>{path}: lässt sich nicht speichern: {reason}</translation>
+        </message>
+        <message>
+            <location filename="storage/files.py" />
             <source>{path}: can't be saved: {reason}; the earlier version is untouched</source>
             <translation>{path}: lässt sich nicht speichern: {reason}; die frühere Fassung ist unberührt</translation>
         </message>

@@ -69,9 +69,7 @@ def serve(folder: str | None = None, backend: str = "auto", *, with_session: boo
         start_logging(home.log)
         held = open(home.lock, "a+", encoding="utf-8", opener=open_private)  # noqa: SIM115
     except (OSError, NotPrivate) as error:
-        reason = f"{error.filename}: {error.strerror}" if isinstance(error, OSError) else str(error)
-        print("nakrel: " + tr("the service can't start: {reason}").format(reason=reason), file=sys.stderr)
-        return REFUSED
+        return _refuse(error)
     with held as lock:
         if not _locked(lock):
             lock.seek(0)
@@ -89,7 +87,10 @@ def serve(folder: str | None = None, backend: str = "auto", *, with_session: boo
         if use_x11:
             from nakrel.backends.x11.guard import Guard
 
-            guard = Guard(None, home.runtime)
+            try:
+                guard = Guard(None, home.runtime)
+            except OSError as error:
+                return _refuse(error)
         options = Options(backend, injector_is_xtest=os.environ.get("NAKREL_X11_INJECTOR") == "xtest")
         if guard:
             options = dataclasses.replace(options, holds=guard)
@@ -99,15 +100,22 @@ def serve(folder: str | None = None, backend: str = "auto", *, with_session: boo
     return code
 
 
+def _refuse(error: OSError | NotPrivate) -> int:
+    reason = f"{error.filename}: {error.strerror}" if isinstance(error, OSError) else str(error)
+    print("nakrel: " + tr("the service can't start: {reason}").format(reason=reason), file=sys.stderr)
+    return REFUSED
+
+
 def _locked(lock: IO[str]) -> bool:
-    """Take the lock and write our process id into it; False where another process has it."""
+    """Take the lock and write our process id into it, if there is room; False where another process has it."""
     try:
         fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
     except OSError:
         return False
-    lock.truncate(0)
-    lock.write(str(os.getpid()))
-    lock.flush()
+    # The lock holds without it; a full disk must not keep macros from playing.
+    with contextlib.suppress(OSError):
+        os.ftruncate(lock.fileno(), 0)
+        os.write(lock.fileno(), str(os.getpid()).encode())
     return True
 
 

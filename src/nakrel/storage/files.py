@@ -178,11 +178,10 @@ def write(path: Path, content: bytes) -> None:
             raise
         _sync_folder(path.parent)
     except OSError as error:
-        raise StorageError(
-            tr("{path}: can't be saved: {reason}; the earlier version is untouched").format(
-                path=path, reason=error.strerror
-            )
-        ) from None
+        wrong = tr("{path}: can't be saved: {reason}")
+        if os.path.lexists(path):
+            wrong = tr("{path}: can't be saved: {reason}; the earlier version is untouched")
+        raise StorageError(wrong.format(path=path, reason=error.strerror)) from None
 
 
 def set_aside(path: Path) -> Path:

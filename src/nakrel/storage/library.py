@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import TypeVar
 
 from nakrel.core.model.macro import Macro
-from nakrel.core.model.profile import EVERYDAY, Profile
+from nakrel.core.model.profile import EVERYDAY, Profile, new_everyday
 from nakrel.core.model.settings import Settings
 from nakrel.core.model.value import readable_text
 from nakrel.storage import files
@@ -60,7 +60,13 @@ class Library:
                 self._set_aside(self.home.settings, error)
                 self._settings_left = isinstance(error, LeftAlone)
         if EVERYDAY not in self.profiles and not self._read_only:
-            self.put_profile(Profile(id=EVERYDAY, name="Everyday"))
+            everyday = new_everyday()
+            try:
+                self.put_profile(everyday)
+            except StorageError as error:
+                # Something is to be live. The first of its edits that can be saved makes its file.
+                self.profiles[EVERYDAY] = everyday
+                self.faults.append(readable_text(f"{error}."))
 
     def put_profile(self, profile: Profile) -> None:
         """Save a profile; raises `StorageError`, and then nothing has changed."""

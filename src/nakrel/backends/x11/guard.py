@@ -3,12 +3,13 @@
 The X server keeps injected keys down after their client has died. The guard (`guarding.py`) sleeps on a pipe whose
 other end only the service has; when that end closes without a word, it releases everything that a shared page of memory
 says is down. It is in a session of its own, so that who kills the service's group doesn't kill it as well; and the page
-is a file, so that where all of them were killed the next service does the guard's work.
+is a file, where the disk has room for it, so that where all of them were killed the next service does the guard's work.
 """
 
 from __future__ import annotations
 
 import fcntl
+import logging
 import os
 import select
 import signal
@@ -34,25 +35,30 @@ class Guard(Holds):
     """
 
     def __init__(self, display: str | None, folder: Path) -> None:
-        self._page = Page(folder / "holds")
+        try:
+            self._page = Page.of_file(folder / "holds")
+        except OSError as error:
+            logging.info("what is down is kept without a file: %s", error)
+            self._page = Page.without_file()
         held = os.open(folder / "guard.lock", os.O_RDWR | os.O_CREAT | os.O_CLOEXEC | os.O_NOFOLLOW, 0o600)
         _wait_for(held)
         read_fd, self._alive = os.pipe()
         ready, ready_fd = os.pipe()
-        page = os.open(folder / "holds", os.O_RDWR | os.O_CLOEXEC | os.O_NOFOLLOW)
-        given = (read_fd, ready_fd, page)
+        given = (read_fd, ready_fd)
         # Without `site` and the environment's wishes: it is as small as a Python can be.
         command = [
             sys.executable,
             "-S",
             "-E",
             guarding.__file__,
-            *map(str, given),
-            str(folder / "holds"),
+            *map(str, (*given, self._page.fd)),
             display or "",
         ]
         self._process = subprocess.Popen(
-            [*command, *sys.path], pass_fds=(*given, held), start_new_session=True, preexec_fn=_ignore_signals
+            [*command, *sys.path],
+            pass_fds=(*given, self._page.fd, held),
+            start_new_session=True,
+            preexec_fn=_ignore_signals,
         )
         # The lock is the guard's now: it goes with the last of its copies.
         for fd in (*given, held):

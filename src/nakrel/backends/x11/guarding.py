@@ -1,10 +1,10 @@
 """The guarding process: a program of its own, that loads nothing until there is something to let go.
 
-    python -S -E guarding.py ALIVE READY PAGE_FD PAGE DISPLAY [PATH…]
+    python -S -E guarding.py ALIVE READY PAGE DISPLAY [PATH…]
 
-ALIVE is a pipe whose other end the service has, READY one that is written to when nothing is down any more at the
-start; PAGE is the file that says what is down (see `holds.py`), DISPLAY the X server's, and each PATH one where modules
-are.
+The first three are descriptors: ALIVE is a pipe whose other end the service has, READY one that is written to when
+nothing is down any more at the start, and PAGE the memory that says what is down (see `holds.py`). DISPLAY is the X
+server's, and each PATH one where modules are.
 """
 
 import mmap
@@ -17,7 +17,7 @@ __all__ = ["HOME"]
 HOME, _READY = b".", b"r"
 
 
-def _let_go(memory: mmap.mmap, page: str, display: str, path: list[str]) -> None:
+def _let_go(memory: mmap.mmap, page: int, display: str, path: list[str]) -> None:
     """Let go what the page says is down; where nothing is, there is nothing to load for it."""
     if not any(memory[:]):
         return
@@ -30,16 +30,17 @@ def _let_go(memory: mmap.mmap, page: str, display: str, path: list[str]) -> None
 
 def main() -> None:
     """Guard, until told to go home."""
-    alive, ready, page_fd, page, display, *path = sys.argv[1:]
-    memory = mmap.mmap(int(page_fd), 0)
+    alive, ready, page = map(int, sys.argv[1:4])
+    display, *path = sys.argv[4:]
+    memory = mmap.mmap(page, 0)
     _let_go(memory, page, display, path)
     # A service that was killed meanwhile hears nothing any more.
     try:  # noqa: SIM105 - contextlib would be one more module to hold
-        os.write(int(ready), _READY)
+        os.write(ready, _READY)
     except OSError:
         pass
-    os.close(int(ready))
-    if os.read(int(alive), 1) != HOME:
+    os.close(ready)
+    if os.read(alive, 1) != HOME:
         _let_go(memory, page, display, path)
 
 

@@ -36,15 +36,30 @@ class Holds:
 
 
 class Page(Holds):
-    """A file that is mapped into memory: it is there for others after a kill. Raises `OSError`."""
+    """Memory that other processes map by the same descriptor, `fd`; as a file it is there for others after a kill."""
 
-    def __init__(self, path: str | os.PathLike[str]) -> None:
-        handle = os.open(path, os.O_RDWR | os.O_CREAT | os.O_CLOEXEC | os.O_NOFOLLOW, 0o600)
+    def __init__(self, fd: int) -> None:
+        self.fd = fd
+        self._memory = mmap.mmap(fd, _SIZE)
+
+    @classmethod
+    def of_file(cls, path: str | os.PathLike[str]) -> Page:
+        """A file, with what it says already. Raises `OSError`, on a full disk too: to write into memory that the disk
+        has no room for would end the process (SIGBUS)."""
+        fd = os.open(path, os.O_RDWR | os.O_CREAT | os.O_CLOEXEC | os.O_NOFOLLOW, 0o600)
         try:
-            os.ftruncate(handle, _SIZE)
-            self._memory = mmap.mmap(handle, _SIZE)
-        finally:
-            os.close(handle)
+            os.posix_fallocate(fd, 0, _SIZE)
+            return cls(fd)
+        except OSError:
+            os.close(fd)
+            raise
+
+    @classmethod
+    def without_file(cls) -> Page:
+        """Memory that goes with the last of the processes that have it."""
+        fd = os.memfd_create("nakrel-holds")
+        os.ftruncate(fd, _SIZE)
+        return cls(fd)
 
     def note(self, code: str, device: int) -> None:
         """A control goes down by this device (-1 for XTEST's), or with 0 is up."""
@@ -70,5 +85,6 @@ class Page(Holds):
         self._memory[:] = bytes(_SIZE)
 
     def close(self) -> None:
-        """Close the file; what it says stays."""
+        """Close it; what a file says stays."""
         self._memory.close()
+        os.close(self.fd)

@@ -37,6 +37,7 @@ __all__ = [
     "ProgramRule",
     "SetUp",
     "keeps_left_click",
+    "new_everyday",
 ]
 
 # The id of the profile that is live when no linked program runs; it always exists.
@@ -248,3 +249,8 @@ class Profile(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unkno
         for setup in self.setups:
             for layer, code, cell in setup.every():
                 yield setup, layer, code, cell
+
+
+def new_everyday() -> Profile:
+    """Everyday as it is in an empty home."""
+    return Profile(id=EVERYDAY, name="Everyday")
