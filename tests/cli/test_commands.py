@@ -126,6 +126,12 @@ def test_where_nothing_reaches_a_program_it_is_said_beside_the_answer(home: Path
         process.end()
 
 
+def test_a_home_that_is_a_file_is_refused(tmp_path: Path):
+    path = tmp_path / "file"
+    path.touch()
+    assert run(path, "macros", code=1).stderr == f"nakrel: {path} is a file; --home takes a folder\n"
+
+
 def test_where_there_is_none_yet_it_says_so(tmp_path: Path):
     assert run(tmp_path / "new", "plan", "Reel in", code=1).stderr == "nakrel: there is no macro yet\n"
     assert run(tmp_path / "new", "pin", "Tidewarden", code=1).stderr == "nakrel: there is no profile yet\n"

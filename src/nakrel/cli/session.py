@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import sys
 import unicodedata
+from pathlib import Path
 from typing import Any, Literal, NoReturn, TypeVar
 
 import click
@@ -33,6 +34,8 @@ class Session:
     """Where the data lies, and the service there."""
 
     def __init__(self, home: str | None) -> None:
+        if home and Path(home).exists() and not Path(home).is_dir():
+            fail(tr("{path} is a file; --home takes a folder").format(path=home))
         self.folder = home
         self.home = Home.find(home)
 

@@ -1032,6 +1032,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <translation>{macro} nennt Spieltasten ({keys}); sag mit --profile, von welchem Profil</translation>
         </message>
         <message>
+            <location filename="cli/session.py" />
+            <source>{path} is a file; --home takes a folder</source>
+            <translation>{path} ist eine Datei; --home braucht einen Ordner</translation>
+        </message>
+        <message>
             <location filename="cli/window.py" />
             <source>Nakrel is open already; its window comes to the front.</source>
             <translation>Nakrel ist schon offen; sein Fenster kommt nach vorn.</translation>
