@@ -56,6 +56,7 @@ from nakrel.ui.app import leave, open_window
 from nakrel.ui.help.documents import documents
 from nakrel.ui.profiles.link import LinkDialog
 from nakrel.ui.store import Store
+from nakrel.ui.widgets.elided import Elided, ElidedButton
 from nakrel.ui.window.shortcuts import ShortcutSheet
 
 # What the pseudo-language marks every text with.
@@ -119,8 +120,11 @@ def is_ours(text: str, elsewhere: set[str]) -> bool:
 
 
 def is_cut(widget: QWidget) -> bool:
-    """Whether a button or a line of text has less room than it needs."""
-    if isinstance(widget, QLabel) and (widget.wordWrap() or widget.pixmap()):
+    """Whether a button or a line of text has less room than it needs. One that cuts a name in it tells all as its
+    tip."""
+    if isinstance(widget, Elided | ElidedButton) or (
+        isinstance(widget, QLabel) and (widget.wordWrap() or widget.pixmap())
+    ):
         return False
     shows = isinstance(widget, QLabel | QPushButton) and bool(widget.text())
     return shows and widget.sizeHint().width() > widget.width() + 1

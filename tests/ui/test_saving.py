@@ -99,7 +99,7 @@ def test_a_new_name_is_typed_over_the_old_one_whatever_comes_before_the_first_ke
     QTest.keyClicks(editor, "Kiln Race")
     ui.store.status_changed.emit()
     QTest.keyClick(editor, Qt.Key.Key_Return)
-    ui.wait(lambda: ui.window.head.title.text() == "Kiln Race", "the new name")
+    ui.wait(lambda: ui.window.head.title.full_text == "Kiln Race", "the new name")
 
 
 def test_text_that_is_beyond_a_limit_is_told_on_the_text_page(ui: Ui):

@@ -267,7 +267,7 @@ def test_live_changes_move_nothing_that_is_shown(ui: Ui):
     ui.wait(lambda: ui.window.strip.live.text() == "Orrery Post", "the live strip")
     assert ui.window.shown.profile.id == "tidewardens"
     assert ui.window.shown.control == THUMB_10
-    assert ui.window.head.title.text() == "Tidewardens"
+    assert ui.window.head.title.full_text == "Tidewardens"
     assert not ui.window.column.follow.isChecked()
 
 
@@ -275,7 +275,7 @@ def test_another_clients_edit_shows_up(ui: Ui):
     show(ui)
     profile = ui.store.profiles["tidewardens"]
     ui.service.call(m.PutProfile(type(profile)(id=profile.id, name="From elsewhere")))
-    ui.wait(lambda: ui.window.head.title.text() == "From elsewhere", "the other client's edit")
+    ui.wait(lambda: ui.window.head.title.full_text == "From elsewhere", "the other client's edit")
 
 
 def test_the_window_comes_back_when_the_service_is_killed(ui: Ui, tmp_path: Path):

@@ -11572,16 +11572,6 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/window/head.py" />
-            <source>Unlink this program</source>
-            <translation>Verknüpfung mit diesem Programm lösen</translation>
-        </message>
-        <message>
-            <location filename="ui/window/head.py" />
-            <source>Unlink {value}</source>
-            <translation>Verknüpfung mit {value} lösen</translation>
-        </message>
-        <message>
-            <location filename="ui/window/head.py" />
             <source>Welcome to Nakrel</source>
             <translation>Willkommen bei Nakrel</translation>
         </message>
@@ -11664,6 +11654,16 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/window/program.py" />
             <source>Not changed: {error}.</source>
             <translation>Nicht geändert: {error}.</translation>
+        </message>
+        <message>
+            <location filename="ui/window/programs.py" />
+            <source>Unlink this program</source>
+            <translation>Verknüpfung mit diesem Programm lösen</translation>
+        </message>
+        <message>
+            <location filename="ui/window/programs.py" />
+            <source>Unlink {value}</source>
+            <translation>Verknüpfung mit {value} lösen</translation>
         </message>
         <message>
             <location filename="ui/window/shortcuts.py" />

@@ -19,6 +19,7 @@ from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import GameKey, Layer, Profile, ProgramRule, SetUp, keeps_left_click
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui.store import Store
+from nakrel.ui.widgets.basics import literal
 from nakrel.words import tr
 
 __all__ = [
@@ -63,7 +64,7 @@ class Change(NamedTuple):
 
 class _Edit(QUndoCommand):
     def __init__(self, store: Store, text: str, changes: Iterable[Change]) -> None:
-        super().__init__(text)
+        super().__init__(literal(text))
         self._store = store
         self._changes = tuple(changes)
 
@@ -375,7 +376,7 @@ class _SettingsEdit(QUndoCommand):
     """A change of some settings; taken back it leaves all others as they are by then."""
 
     def __init__(self, store: Store, text: str, patch: SettingsPatch) -> None:
-        super().__init__(text)
+        super().__init__(literal(text))
         self._store, self._after = store, patch
         self._before = SettingsPatch.between(patch.applied_to(store.settings), store.settings)
 

@@ -70,7 +70,7 @@ def rename(driver: Driver, name: str) -> None:
     """Type a name that has the attached letter in it."""
     window = driver.window
     window.shown.show_macro("rapid")
-    driver.wait(lambda: window.head.title.text() == "Rapid", "the macro")
+    driver.wait(lambda: window.head.title.full_text == "Rapid", "the macro")
     view = window.column.macro_view
     driver.click_row(view, window.column.macros.row_of("rapid"))
     driver.injector("key", "F2")

@@ -87,7 +87,7 @@ def make_profile(driver: Driver) -> None:
     driver.to_front()
     driver.click(driver.window.column.new_profile_button)
     driver.type("Kiln Race", "Return")
-    driver.wait(lambda: driver.window.head.title.text() == "Kiln Race", "the profile's name")
+    driver.wait(lambda: driver.window.head.title.full_text == "Kiln Race", "the profile's name")
 
 
 def link(driver: Driver, program: str) -> None:
@@ -108,7 +108,7 @@ def record(driver: Driver, game: PracticeGame) -> None:
     window = driver.window
     driver.click(window.column.new_macro_button)
     driver.type("Kiln shot", "Return")
-    driver.wait(lambda: window.head.title.text() == "Kiln shot", "the macro's name")
+    driver.wait(lambda: window.head.title.full_text == "Kiln shot", "the macro's name")
     driver.click(window.macro.recording.button)
     driver.wait(lambda: driver.store.status.recording, "the recording")
     driver.injector("windowactivate", "--sync", game.window)

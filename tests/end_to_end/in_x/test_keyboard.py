@@ -24,10 +24,10 @@ def test_record_edit_attach_and_undo_without_a_mouse(driver: Driver):
     window, store = driver.window, driver.store
     driver.injector("key", "ctrl+n")
     driver.type("Kelp Garden", "Return")
-    driver.wait(lambda: window.head.title.text() == "Kelp Garden", "the profile")
+    driver.wait(lambda: window.head.title.full_text == "Kelp Garden", "the profile")
     driver.injector("key", "ctrl+m")
     driver.type("Snip", "Return")
-    driver.wait(lambda: window.head.title.text() == "Snip", "the macro")
+    driver.wait(lambda: window.head.title.full_text == "Snip", "the macro")
 
     driver.injector("key", "ctrl+r")
     driver.wait(lambda: store.status.recording, "the recording")

@@ -109,7 +109,7 @@ def record_in_the_game(driver: Driver, game: PracticeGame) -> None:
     driver.to_front()
     driver.click(window.column.new_macro_button)
     driver.type("Sounding", "Return")
-    driver.wait(lambda: window.head.title.text() == "Sounding", "the name")
+    driver.wait(lambda: window.head.title.full_text == "Sounding", "the name")
     window.shown.show_page("devices")
     keys = window.devices.keys
     driver.click(keys.buttons["record_key"])

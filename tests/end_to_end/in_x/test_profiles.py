@@ -63,7 +63,7 @@ def test_the_game_is_offered_in_place_of_its_launcher(driver: Driver, tmp_path: 
         driver.to_front()
         driver.click(driver.window.column.new_profile_button)
         driver.type("Kiln Race", "Return")
-        driver.wait(lambda: driver.window.head.title.text() == "Kiln Race", "the profile's name")
+        driver.wait(lambda: driver.window.head.title.full_text == "Kiln Race", "the profile's name")
         driver.click(driver.window.head.link_button)
         driver.wait(lambda: driver.window.link_dialog and driver.window.link_dialog.isVisible(), "the dialog")
         dialog = driver.window.link_dialog
@@ -175,7 +175,7 @@ def test_an_edit_goes_on_undisturbed_while_another_profile_goes_live(driver: Dri
     before = (window.shown.setup, window.shown.control, window.sheet.table.currentIndex().row())
     with game(driver, RACE, tmp_path):
         driver.wait(lambda: live(driver) == RACE, "the game's profile")
-        assert window.head.title.text() == "Tidewardens"
+        assert window.head.title.full_text == "Tidewardens"
         assert before == (window.shown.setup, window.shown.control, window.sheet.table.currentIndex().row())
         assert window.strip.live.text() == "Kiln Race"
     driver.wait(lambda: live(driver) == EVERYDAY, "Everyday")

@@ -18,7 +18,7 @@ def new_macro(driver: Driver, name: str) -> None:
     driver.to_front()
     driver.click(driver.window.column.new_macro_button)
     driver.type(name, "Return")
-    driver.wait(lambda: driver.window.head.title.text() == name, "the macro's name")
+    driver.wait(lambda: driver.window.head.title.full_text == name, "the macro's name")
 
 
 def macro(driver: Driver) -> Macro:

@@ -28,6 +28,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, form_row, label
 from nakrel.ui.widgets.capture import Capture
+from nakrel.ui.widgets.elided import ElidedButton
 from nakrel.ui.widgets.fold import Fold
 from nakrel.ui.widgets.paragraph import Paragraph
 from nakrel.ui.widgets.play_now import PlayNow
@@ -52,7 +53,7 @@ class MacroDetails(QWidget):
         self.play, self.preview = HowItPlays(), PlayPreview()
         self.note = Paragraph(tr("Note"), tr("A note for yourself"))
         self._length, self._rate = label(), label("", "soft")
-        self.attach_button = button("", self._arm, "act", tr("Choose the button by pressing it (Ctrl+B)"))
+        self.attach_button = ElidedButton("", self._arm, "act", tr("Choose the button by pressing it (Ctrl+B)"))
         self.capture = Capture(store, tr("Press the button that should play it…"))
         self.frame_check = FrameCheck(store, shown)
         self.frame_check.show_row.connect(self.show_row)
@@ -147,7 +148,7 @@ class MacroDetails(QWidget):
         self.preview.show_macro(macro, macro.play)
         self._rate.setVisible(macro.play.mode is not Mode.SINGLE and cycle > 0)
         self._rate.setText(format_runs(cycle))
-        self.attach_button.setText(tr("Attach in {name}…").format(name=profile.name) if profile else tr("Attach…"))
+        self.attach_button.set_text(tr("Attach in {name}…").format(name=profile.name) if profile else tr("Attach…"))
         self.attach_button.setVisible(not self.capture.armed)
         self.frame_check.set_macro(macro)
         self._rest.start(rest_ms(self._shown.line.size))
@@ -236,8 +237,10 @@ class MacroDetails(QWidget):
         for profile, setup, layer, code in found:
             text = tr("{button} in {name}").format(button=control_label(code, layer), name=profile.name)
             text += f", {setup}" if len(profile.setups) > 1 else ""
-            place = button(text, partial(self._go, profile.id, setup, layer, code), "link")
-            self._places.addWidget(place, 0, Qt.AlignmentFlag.AlignLeft)
+            line = QHBoxLayout()
+            line.addWidget(ElidedButton(text, partial(self._go, profile.id, setup, layer, code), "link"))
+            line.addStretch(1)
+            self._places.addLayout(line)
         if not found:
             self._places.addWidget(label(tr("No button plays it yet."), "soft"))
 

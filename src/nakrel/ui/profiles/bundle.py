@@ -18,7 +18,7 @@ from nakrel.ui import commands
 from nakrel.ui.background import Background
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import Segments, button, hairline, label
+from nakrel.ui.widgets.basics import Segments, button, hairline, label, literal
 from nakrel.words import counted, tr
 
 __all__ = ["BundleDialog", "Bundles"]
@@ -95,9 +95,8 @@ class BundleDialog(QDialog):
         self._inside.addWidget(label(tr("These steps come turned off. Allow only what you know."), "soft", wrap=True))
         for each in contents.opens:
             if each.command not in self.allowed:
-                box = QCheckBox(
-                    tr("Allow {value}  ({where})").format(value=visible(shlex.join(each.command)), where=each.where)
-                )
+                allowed = tr("Allow {value}  ({where})")
+                box = QCheckBox(literal(allowed.format(value=visible(shlex.join(each.command)), where=each.where)))
                 self.allowed[each.command] = box
                 self._inside.addWidget(box)
 

@@ -8,7 +8,8 @@ from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QWidget
 
 from nakrel.ui.sheet.model import layer_head
 from nakrel.ui.shown import Shown
-from nakrel.ui.widgets.basics import button, clear_layout, tab_lands_on_chosen
+from nakrel.ui.widgets.basics import clear_layout, tab_lands_on_chosen
+from nakrel.ui.widgets.elided import ElidedButton
 from nakrel.words import tr
 
 __all__ = ["LayerTabs"]
@@ -43,7 +44,7 @@ class LayerTabs(QWidget):
         clear_layout(self._row)
         self._group = QButtonGroup(self)
         for name, text in heads:
-            made = button(text, partial(self._choose, name), "tab")
+            made = ElidedButton(text, partial(self._choose, name), "tab")
             made.setCheckable(True)
             made.setChecked(name == self._shown.layer)
             self._group.addButton(made)

@@ -17,6 +17,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette
 from nakrel.ui.widgets.basics import button, clear_layout, label
+from nakrel.ui.widgets.elided import ElidedButton
 from nakrel.words import noted, tr
 
 __all__ = ["SetUps"]
@@ -80,10 +81,11 @@ class SetUps(QWidget):
         self.buttons.clear()
         self._row.addWidget(label(tr("variant"), "soft"))
         for each in profile.setups:
-            made = button(each.name, partial(self._shown.show_setup, each.name), "tab")
+            used = each.name == in_use
+            tip = tr("in use when the profile is live") if used else ""
+            made = ElidedButton(each.name, partial(self._shown.show_setup, each.name), "tab", tip)
             made.setCheckable(True)
             made.setChecked(each.name == setup.name)
-            used = each.name == in_use
             if each.colour or used:
                 mark = _mark(each.colour, used)
                 made.setIcon(mark)
@@ -91,7 +93,6 @@ class SetUps(QWidget):
             made.setAccessibleName(
                 tr("Variant {name}{value}").format(name=each.name, value=tr(", in use") if used else "")
             )
-            made.setToolTip(tr("in use when the profile is live") if used else "")
             made.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
             made.customContextMenuRequested.connect(partial(self._menu, each.name, made))
             self.buttons[each.name] = made
@@ -102,7 +103,7 @@ class SetUps(QWidget):
         self._row.addStretch(1)
         self.use_button = None
         if setup.name != in_use:
-            self.use_button = button(
+            self.use_button = ElidedButton(
                 tr("Switch to {name}").format(name=setup.name), partial(self.use, setup.name), "act"
             )
             self._row.addWidget(self.use_button)

@@ -38,6 +38,7 @@ __all__ = [
     "form_row",
     "hairline",
     "label",
+    "literal",
     "restyle",
     "searchable",
     "style_anew",
@@ -77,12 +78,17 @@ def hairline(vertical: bool = False) -> QFrame:
 
 def button(text: str, clicked: Callable[[], object], name: str = "", tip: str = "") -> QPushButton:
     """A push button; `name` picks its style (act, stop, link, tab)."""
-    made = QPushButton(text)
+    made = QPushButton(literal(text))
     made.setObjectName(name)
     made.setToolTip(tip)
     made.setAutoDefault(False)
     made.clicked.connect(lambda: clicked())
     return made
+
+
+def literal(text: str) -> str:
+    """A text with names in it, for buttons and menus: Qt takes an & for the mark of a shortcut, and leaves it out."""
+    return text.replace("&", "&&")
 
 
 def form_row(text: str, field: QWidget) -> QWidget:

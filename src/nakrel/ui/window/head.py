@@ -9,12 +9,12 @@ from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QVBoxLayout,
 
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.controls import label as control_label
-from nakrel.core.model.programs import describe_rule
 from nakrel.ui import commands
 from nakrel.ui.shown import PAGE_LABELS, PAGES, Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, label, tab_lands_on_chosen
 from nakrel.ui.widgets.elided import Elided
+from nakrel.ui.window.programs import LinkedPrograms
 from nakrel.words import tr
 
 __all__ = ["Head"]
@@ -39,9 +39,10 @@ class Head(QWidget):
         self.welcome = False
         # What was shown last, as far as edits can change it.
         self._said: object = None
-        self.title = label("", "title")
+        self.title = Elided("title", wide=True)
         self.profile_button = button(tr("Settings"), lambda: None, "link", tr("What holds for the whole profile"))
         self.profile_button.setAccessibleName(tr("Settings of the profile"))
+        self.programs: LinkedPrograms | None = None
         self._place = QHBoxLayout()
         self.tabs: dict[str, QPushButton] = {}
         self.details_button = button(tr("Details"), self.details_wanted.emit, "tab", tr("Show or hide the details"))
@@ -91,26 +92,27 @@ class Head(QWidget):
         """Show what the page shows, in words."""
         page, profile, macro = self._shown.page, self._shown.profile, self._shown.macro
         clear_layout(self._place)
+        self.programs = None
         self.tabs[page].setChecked(True)
         said = ""
         self.profile_button.setVisible(page == "sheet" and profile is not None)
         if page == "sheet" and self.welcome:
-            self.title.setText(tr("Welcome to Nakrel"))
+            self.title.set_text(tr("Welcome to Nakrel"))
             self.profile_button.hide()
         elif page == "sheet" and profile:
-            self.title.setText(profile.name)
+            self.title.set_text(profile.name)
             self._show_programs()
         elif page == "macro":
-            self.title.setText(macro.name if macro else tr("No macro"))
+            self.title.set_text(macro.name if macro else tr("No macro"))
             said = self.attached_words() if macro else ""
         elif page == "devices":
-            self.title.setText(tr("Devices"))
+            self.title.set_text(tr("Devices"))
             said = tr("what is attached, and how it is read")
         elif page == "journal":
-            self.title.setText(tr("Journal"))
+            self.title.set_text(tr("Journal"))
             said = tr("what happened, and why")
         elif page == "range":
-            self.title.setText(tr("Range"))
+            self.title.set_text(tr("Range"))
             said = tr("how fast, how long, and what a game would have seen")
         if said:
             line = Elided("soft")
@@ -137,10 +139,10 @@ class Head(QWidget):
         if profile.id == "everyday":
             self._place.addWidget(label(tr("live when no linked program runs"), "soft"))
             return
-        for number, rule in enumerate(profile.programs):
-            made = button(f"{describe_rule(rule)}  ×", partial(self._unlink, number), "link", tr("Unlink this program"))
-            made.setAccessibleName(tr("Unlink {value}").format(value=describe_rule(rule)))
-            self._place.addWidget(made)
+        if profile.programs:
+            self.programs = LinkedPrograms(profile.programs)
+            self.programs.unlink.connect(self._unlink)
+            self._place.addWidget(self.programs)
         if not profile.programs:
             self._place.addWidget(label(tr("no program linked"), "soft"))
         if profile.programs and not profile.allowed:

@@ -17,6 +17,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.ui.store import Store, live_name
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
 from nakrel.ui.widgets.basics import button, clear_layout, label
+from nakrel.ui.widgets.elided import Elided, ElidedButton
 from nakrel.ui.widgets.lettering import fitted, write
 from nakrel.ui.widgets.shield import keep_open
 from nakrel.ui.widgets.traces import draw_trace
@@ -177,7 +178,7 @@ class LiveStrip(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedHeight(92)
         self._store = store
-        self.live, self._since = label("", "heading"), label("", "soft")
+        self.live, self._since = Elided("heading"), Elided("soft")
         self._head = label(tr("live"), "soft")
         self.traces = _Traces()
         self._count = label("", "heading")
@@ -226,17 +227,16 @@ class LiveStrip(QWidget):
         """Show the status as it is now."""
         status = self._store.status
         name = live_name(self._store)
-        self.live.setText(name)
+        self.live.set_text(name)
         self.live.setAccessibleName(tr("Live profile: {name}").format(name=name))
         self._head.setText(self._state())
         self._head.setToolTip(
             tr("While Nakrel's window is in front, macros show here and reach no window.") if status.for_show else ""
         )
         since = time.strftime("%H:%M", time.localtime(status.since)) if status.since else ""
-        self._since.setText(
+        self._since.set_text(
             tr("since {since}, {reason}").format(since=since, reason=status.reason) if since else status.reason
         )
-        self._since.setToolTip(status.reason)
         key = control_label(self._store.settings.stop_key)
         self.stop.setText(tr("Stop everything\n{key}").format(key=key))
         count = len(status.running)
@@ -246,12 +246,8 @@ class LiveStrip(QWidget):
         for run in status.running[:_MOST_RUNS]:
             trigger = f", {control_label(run.trigger)}" if run.trigger else ""
             far = tr(" · run {run} of {of}").format(run=run.run, of=run.of) if run.of > 1 else ""
-            made = button(
-                f"■ {run.name}{far or trigger}",
-                partial(self._store.ask, m.Stop(run.macro)),
-                "link",
-                tr("Stop this one"),
-            )
+            stop = partial(self._store.ask, m.Stop(run.macro))
+            made = ElidedButton(f"■ {run.name}", stop, "link", tr("Stop this one"), far or trigger)
             made.setAccessibleName(tr("Stop {name}").format(name=run.name))
             self._runs.addWidget(made)
         if count > _MOST_RUNS:

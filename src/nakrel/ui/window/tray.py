@@ -18,6 +18,7 @@ from nakrel.core.model.devices import battery_words
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.desktop.names import icon_file
 from nakrel.ui.store import Store, live_name
+from nakrel.ui.widgets.basics import literal
 from nakrel.ui.window.to_front import ToFront
 from nakrel.words import counted, tr
 
@@ -151,8 +152,8 @@ class Tray(QObject):
         self._start.setVisible(gone)
         for entry in self._of_service:
             entry.setVisible(not gone)
-        self._live.setText(tr("{name} is live").format(name=name))
-        self._pin.setText(tr("Keep {name} live").format(name=name))
+        self._live.setText(literal(tr("{name} is live").format(name=name)))
+        self._pin.setText(literal(tr("Keep {name} live").format(name=name)))
         (self._pin if pinned else self._follow).setChecked(True)
         key = control_label(self._store.settings.stop_key)
         self._stop.setText(tr("Stop everything\t{key}").format(key=key) if key else tr("Stop everything"))
@@ -166,7 +167,7 @@ class Tray(QObject):
                 self._running[macro] = QAction(self.menu)
                 self._running[macro].triggered.connect(partial(self._stop_one, macro))
                 self.menu.insertAction(self._stop, self._running[macro])
-            self._running[macro].setText(tr("Stop {each}").format(each=each))
+            self._running[macro].setText(literal(tr("Stop {each}").format(each=each)))
 
     def _stop_one(self, macro: str) -> None:
         self._store.ask(m.Stop(macro))
