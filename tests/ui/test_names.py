@@ -108,3 +108,21 @@ def test_an_ampersand_in_a_name_is_shown(ui: Ui):
     ui.window.column.duplicate_profile(ui.store.profiles["tidewardens"])
     undo = ui.window.actions_by_group["Edit"][0]
     assert "Tide && wardens" in undo.text()
+
+
+@pytest.mark.parametrize("name", ["link", "tab", "act"])
+def test_a_button_that_has_the_room_it_asks_for_cuts_nothing(ui: Ui, name: str):
+    """Also after it had less."""
+    holder = QWidget(ui.window)
+    made = [ElidedButton(f"Thumb {'b' * number}ack in Tidewardens", lambda: None, name) for number in range(1, 40)]
+    for each in made:
+        each.setParent(holder)
+        each.resize(70, 30)
+        each.show()
+    holder.show()
+    QApplication.processEvents()
+    assert all("…" in each.text() for each in made)
+    for each in made:
+        each.resize(each.sizeHint())
+    assert [each.text() for each in made] == [each.full_text for each in made]
+    holder.deleteLater()

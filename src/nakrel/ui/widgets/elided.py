@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 
 from PyQt6.QtCore import QSize, Qt
-from PyQt6.QtGui import QResizeEvent
-from PyQt6.QtWidgets import QLabel, QPushButton, QSizePolicy
+from PyQt6.QtGui import QFontMetricsF, QResizeEvent
+from PyQt6.QtWidgets import QLabel, QPushButton, QSizePolicy, QStyle, QStyleOptionButton
 
 from nakrel.ui.widgets.basics import literal
 
@@ -91,9 +92,8 @@ class ElidedButton(QPushButton):
 
     def sizeHint(self) -> QSize:
         """Room for all of the text."""
-        hint = super().sizeHint()
-        hint.setWidth(hint.width() + self._width(self.full_text + self._end) - self._text_px())
-        return hint
+        self.ensurePolished()
+        return QSize(self._around_px() + self._width(self.full_text + self._end), super().sizeHint().height())
 
     def minimumSizeHint(self) -> QSize:
         """Room for the beginning of it."""
@@ -106,16 +106,22 @@ class ElidedButton(QPushButton):
         self._fit()
 
     def _width(self, text: str) -> int:
-        return self.fontMetrics().horizontalAdvance(text)
+        # Letters don't end at whole pixels, and cutting looks at the parts.
+        return math.ceil(QFontMetricsF(self.font()).horizontalAdvance(text)) + 1
 
-    def _text_px(self) -> int:
-        # As QPushButton measures it, the mark of a shortcut left out.
-        return self.fontMetrics().size(Qt.TextFlag.TextShowMnemonic, self.text()).width()
+    def _around_px(self) -> int:
+        """What there is beside the text: the style's frame, asked for with a text that needs no least width, and the
+        icon with its gap (QPushButton::sizeHint)."""
+        option, text = QStyleOptionButton(), QSize(1_000, self.fontMetrics().height())
+        self.initStyleOption(option)
+        style = self.style()
+        assert style
+        whole = style.sizeFromContents(QStyle.ContentsType.CT_PushButton, option, text, self)
+        icon = 0 if self.icon().isNull() else self.iconSize().width() + 4
+        return whole.width() - text.width() + icon
 
     def _fit(self) -> None:
-        # What the style leaves beside the text.
-        around = super().sizeHint().width() - self._text_px()
-        room = max(0, self.width() - around - self._width(self._end))
+        room = max(0, self.width() - self._around_px() - self._width(self._end))
         shown = self.fontMetrics().elidedText(self.full_text, self.CUT, room) + self._end
         if literal(shown) != self.text():
             self.setText(literal(shown))

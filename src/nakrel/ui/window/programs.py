@@ -19,6 +19,8 @@ __all__ = ["LinkedPrograms"]
 
 # A name with less room than this isn't told from another.
 _LEAST_PX = 120
+# About what word of the others takes.
+_MORE_PX = 70
 _GAP_PX = 4
 
 
@@ -67,7 +69,7 @@ class LinkedPrograms(QWidget):
     def _fit(self) -> None:
         count = len(self.buttons)
         if self.width() < self.sizeHint().width():
-            count = max(1, min(count, self.width() // _LEAST_PX))
+            count = max(1, min(count, (self.width() - _MORE_PX) // _LEAST_PX))
         for number, each in enumerate(self.buttons):
             each.setVisible(number < count)
         others = self._rules[count:]
