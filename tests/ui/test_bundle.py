@@ -64,6 +64,14 @@ def test_what_is_inside_is_shown_and_nothing_lands_until_it_is_taken(ui: Ui, tmp
     assert (ui.store.macros, ui.store.profiles) == before
 
 
+def test_what_would_be_opened_is_told_to_the_letter(ui: Ui, tmp_path: Path):
+    """A box shows one ampersand for two in its text."""
+    path, command = tmp_path / "theirs.zip", ("sh", "-c", "tide-map && gull-mail")
+    write_bundle(path, Bundle((), (Macro(id="both", name="Both", loop=(Open(command=command),)),)))
+    dialog = opened(ui, path)
+    assert dialog.allowed[command].text().startswith("Allow sh -c 'tide-map &&&& gull-mail'  (")
+
+
 def test_the_old_one_gives_way_where_that_is_wanted(ui: Ui, tmp_path: Path):
     path = tmp_path / "theirs.zip"
     write_bundle(path, Bundle((), (STRANGER,)))

@@ -101,7 +101,13 @@ def test_an_ampersand_in_a_name_is_shown(ui: Ui):
     renamed = msgspec.structs.replace(first, name="Nets & oars")
     ui.store.put_profile(msgspec.structs.replace(profile, name="Tide & wardens", setups=(renamed, *rest)))
     ui.window.shown.show_profile("tidewardens")
-    assert ui.window.sheet.setups.buttons["Nets & oars"].text() == "Nets && oars"
+    setups = ui.window.sheet.setups
+    made = setups.buttons["Nets & oars"]
+    assert made.text() == "Nets && oars"
+    made.customContextMenuRequested.emit(made.rect().center())
+    [menu] = [each for each in setups.findChildren(QMenu) if each.isVisible()]
+    assert menu.actions()[-1].text() == "Delete Nets && oars"
+    menu.close()
     assert ui.window.head.title.full_text == "Tide & wardens"
     ui.window.shown.show_page("macro")
     assert ui.window.macro_details.attach_button.text() == "Attach in Tide && wardens…"

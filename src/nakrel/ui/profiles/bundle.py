@@ -109,7 +109,7 @@ class BundleDialog(QDialog):
         message = tr("A profile from outside goes live only once you allow it, here or later at its head.")
         self._inside.addWidget(label(message, "soft", wrap=True))
         for profile in linked:
-            box = QCheckBox(tr("Let {value} go live").format(value=visible(profile.name)))
+            box = QCheckBox(literal(tr("Let {value} go live").format(value=visible(profile.name))))
             self.live[profile.id] = box
             self._inside.addWidget(box)
 

@@ -25,7 +25,7 @@ from nakrel.core.model.programs import (
 )
 from nakrel.ui.programs import application_icon, window_icon
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import Segments, button, choice, label
+from nakrel.ui.widgets.basics import Segments, button, choice, label, literal
 from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import WEAK, Table
 from nakrel.words import tr
@@ -304,7 +304,7 @@ class LinkDialog(QDialog):
                     name=launcher.name, value=child.title or child.name
                 )
             )
-            self.child_button.setText(tr("Link {name} instead").format(name=child.name))
+            self.child_button.setText(literal(tr("Link {name} instead").format(name=child.name)))
         return " ".join(text)
 
     def _pick_child(self) -> None:

@@ -16,7 +16,7 @@ from nakrel.ui import commands
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette
-from nakrel.ui.widgets.basics import button, clear_layout, label
+from nakrel.ui.widgets.basics import button, clear_layout, label, literal
 from nakrel.ui.widgets.elided import ElidedButton
 from nakrel.words import noted, tr
 
@@ -177,9 +177,9 @@ class SetUps(QWidget):
             return
         menu = QMenu(self)
         menu.addAction(tr("New variant"), self.add)
-        menu.addAction(tr("Duplicate {name}").format(name=name), partial(self.duplicate, name))
-        menu.addAction(tr("Rename {name}…").format(name=name), partial(self._ask_name, name))
-        menu.addAction(tr("Switch to {name}").format(name=name), partial(self.use, name))
+        menu.addAction(literal(tr("Duplicate {name}").format(name=name)), partial(self.duplicate, name))
+        menu.addAction(literal(tr("Rename {name}…").format(name=name)), partial(self._ask_name, name))
+        menu.addAction(literal(tr("Switch to {name}").format(name=name)), partial(self.use, name))
         if marks := menu.addMenu(tr("Colour")):
             for word, colour in {noted("None", "colour"): "", **_COLOURS}.items():
                 if action := marks.addAction(tr(word, "colour"), partial(self.paint, name, colour)):
@@ -189,7 +189,7 @@ class SetUps(QWidget):
             if action := menu.addAction(text, partial(self.shift, name, by)):
                 action.setEnabled(not ends)
         menu.addSeparator()
-        if gone := menu.addAction(tr("Delete {name}").format(name=name), partial(self.delete, name)):
+        if gone := menu.addAction(literal(tr("Delete {name}").format(name=name)), partial(self.delete, name)):
             gone.setEnabled(len(profile.setups) > 1)
         menu.popup(at.mapToGlobal(spot))
 
