@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from scipy.optimize import linprog
 
@@ -115,7 +115,15 @@ def least_cycle(loop: tuple[Step, ...], pause_us: int) -> float:
     return float(found.fun)
 
 
+# A shorter pause serves best, though the first run needs a hold longer by 1 µs then.
+_LATE = (
+    *(Wait(wait_us=1), Press(control=B), Press(control=A), Tap(control=B, hold_us=0)),
+    *(Press(control=B), Tap(control=A, hold_us=0)),
+)
+
+
 @given(st.lists(flat_steps, min_size=1, max_size=9).map(tuple), short)
+@example(_LATE, 0)
 @settings(max_examples=200, deadline=None)
 def test_a_loop_is_as_short_as_linear_programming_makes_it(loop: tuple[Step, ...], pause_us: int):
     safe = make_safe(macro(*loop, pause_us=pause_us), LEAST_US)

@@ -93,7 +93,9 @@ def test_a_run_leaves_planned_and_actual_times(service: ServiceProcess):
 
 
 def test_a_long_run_keeps_its_beginning_and_its_end(service: ServiceProcess):
-    play(service, "repeat 5500 times:\n    turn Wheel up by 1\n    turn Wheel down by 1", Play(), "many")
+    # A turn takes a millisecond at least.
+    turn = "    turn Wheel up by 1\n    turn Wheel down by 1\n" * 10
+    play(service, f"repeat 550 times:\n{turn}", Play(), "many")
     found = record(service, "many")
     assert len(found.events) == 10_000
     assert found.left_out == 1_000

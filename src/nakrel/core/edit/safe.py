@@ -49,6 +49,8 @@ __all__ = ["make_safe"]
 
 # Pauses that are tried for a loop.
 _MOST_PAUSES = 8
+# How often a loop is gone through again for what its first run needs.
+_MOST_ROUNDS = 4
 
 
 class _Since(msgspec.Struct):
@@ -394,10 +396,14 @@ def _looped(walk: _Pass, macro: Macro, before: _State) -> _Loop:
         pause_us = least_us + lack
         if pause_us >= best.pause_us:
             break
-        made = tuple(walk.over(macro.loop, _advanced(end, pause_us)))
-        same, its_end = walk.turn(made, before, again=True)
-        if tuple(same) == made and not walk.missing(_advanced(its_end, pause_us), its_end):
-            best = min(best, _Loop(made, pause_us, its_end), key=lambda each: each.cycle_us)
+        made, its_end = walk.over(macro.loop, _advanced(end, pause_us)), end
+        # The first run, before which all is as before the loop, may need more than those that follow on another.
+        for _ in range(_MOST_ROUNDS):
+            made, its_end = walk.turn(before_it := made, before, again=True)
+            if made == before_it:
+                more_us = walk.missing(_advanced(its_end, pause_us), its_end)
+                best = min(best, _Loop(tuple(made), pause_us + more_us, its_end), key=lambda each: each.cycle_us)
+                break
     return best
 
 
