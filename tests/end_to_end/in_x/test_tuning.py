@@ -44,8 +44,9 @@ def test_the_shortest_hold_is_found_by_playing(driver: Driver, tmp_path: Path):
             driver.wait(lambda count=count: len(tune.session.tuning.trials) > count, "the game's verdict")
             driver.wait(lambda found=found: tune.session.found is not found, "what is tried next")
             driver.wait(lambda: tune.session.ready_us or not tune.session.on, "the next time to be on trial")
-        # A computer that was too busy once to play 41 ms as such makes this a game that fails now and then.
-        slipped = any(trial.time_us >= 41 * MS and not trial.worked for trial in tune.session.tuning.trials)
+        # A computer that was too busy once to play a time as such, a longer or a shorter one, makes this a game that
+        # doesn't always go by its rule.
+        slipped = any(trial.worked != (trial.time_us >= 40 * MS) for trial in tune.session.tuning.trials)
         assert 40 * MS <= tune.session.found.high_us <= (60 if slipped else 46) * MS
     finally:
         game.end()
