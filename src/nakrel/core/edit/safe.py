@@ -396,7 +396,7 @@ def _looped(walk: _Pass, macro: Macro, before: _State) -> _Loop:
         pause_us = least_us + lack
         if pause_us >= best.pause_us:
             break
-        made, its_end = walk.over(macro.loop, _advanced(end, pause_us)), end
+        made = walk.over(macro.loop, _advanced(end, pause_us))
         # The first run, before which all is as before the loop, may need more than those that follow on another.
         for _ in range(_MOST_ROUNDS):
             made, its_end = walk.turn(before_it := made, before, again=True)

@@ -58,7 +58,7 @@ class LinkedPrograms(QWidget):
         return QSize(wanted, max(hint.height() for hint in hints))
 
     def minimumSizeHint(self) -> QSize:
-        """Room for one, and for word of the others."""
+        """Room for one."""
         return QSize(_LEAST_PX, self.sizeHint().height())
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
