@@ -235,9 +235,11 @@ def test_while_it_is_recorded_nothing_asks_how_it_should_begin(ui: Ui):
     ui.wait(lambda: page.recording.recording, "the recording")
     assert not page.first.isVisible()
     assert page.steps.isVisible()
+    assert page.diagram.says == "Press what the macro should play."
     page.recording.toggle_by_shortcut()
     # Nothing was pressed.
     ui.wait(page.first.isVisible, "the beginnings again")
+    assert "Press Record" in page.diagram.says
 
 
 def test_at_least_nine_steps_are_seen_with_any_drawer_open(ui: Ui):

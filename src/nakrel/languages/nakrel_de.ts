@@ -7705,6 +7705,11 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/macro/diagram/widget.py" />
+            <source>Press what the macro should play.</source>
+            <translation>Drücke, was das Makro spielen soll.</translation>
+        </message>
+        <message>
+            <location filename="ui/macro/diagram/widget.py" />
             <source>Stops here: {refusal}.</source>
             <translation>Hier geht es nicht weiter: {refusal}.</translation>
         </message>

@@ -284,6 +284,7 @@ class MacroPage(QWidget):
         follows = focus is not None and (self.splitter if fresh else self._first).isAncestorOf(focus)
         self._first.setVisible(fresh)
         self.splitter.setVisible(there and not fresh)
+        self.diagram.show_recording(self.recording.recording)
         if follows and there:
             (self.first if fresh else self.notation.editor if self._as_text else self.steps).setFocus()
         for each, seen in ((self.first, fresh), (self.beginnings, self.builder_button.isChecked())):

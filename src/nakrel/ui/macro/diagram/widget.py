@@ -27,7 +27,8 @@ from nakrel.words import tr
 
 __all__ = ["Diagram"]
 
-_WORDS = tr("Nothing yet. Press Record and do it once, or add a step below.")
+_EMPTY = tr("Nothing yet. Press Record and do it once, or add a step below.")
+_RECORDING = tr("Press what the macro should play.")
 _PEN_MS = 33
 
 
@@ -52,6 +53,8 @@ class Diagram(Scrolled):
         self._worst: dict[int, float] = {}
         self._takes: list[dict[str, list[tuple[int, int]]]] = []
         self._marked: tuple[int, int] | None = None
+        # What stands there while there is nothing to draw.
+        self.says = _EMPTY
         self._mouse = Mouse(self.view, self.selection)
         self._keys = Keys(self)
         self._pen = Pen()
@@ -67,6 +70,13 @@ class Diagram(Scrolled):
             ground.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
 
     # What it shows
+
+    def show_recording(self, on: bool) -> None:
+        """Whether steps come by being pressed now."""
+        says = _RECORDING if on else _EMPTY
+        if says != self.says:
+            self.says = says
+            self.repaint_all()
 
     def show_line(self, line: Timeline) -> None:
         """Draw this macro. A macro of another name begins with all of it in view."""
@@ -157,7 +167,7 @@ class Diagram(Scrolled):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Draw it."""
-        draw(QPainter(self.viewport()), self.view, self.selection.shown, self._signs(), _WORDS)
+        draw(QPainter(self.viewport()), self.view, self.selection.shown, self._signs(), self.says)
 
     def focusInEvent(self, event: QFocusEvent | None) -> None:
         """Put the keyboard's mark at the first edge, where there is none."""
