@@ -188,7 +188,7 @@ def attach(driver: Driver) -> None:
 
 def hold(driver: Driver, game: PracticeGame) -> None:
     driver.injector("mousedown", "8")
-    driver.let_pass(1_500)
+    driver.wait(lambda: len(game.presses(E_KEY)) >= 15, "presses")
     driver.injector("mouseup", "8")
     still(driver)
     assert_rate(game.presses(E_KEY), CYCLE_S)
