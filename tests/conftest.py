@@ -10,15 +10,40 @@ from pathlib import Path
 import pytest
 from hypothesis import HealthCheck, settings
 
+from tests.standstill import Standstill, tries_again
+
 # Test machines are often root's own.
 os.environ.setdefault("NAKREL_AS_ROOT", "1")
 # Windows of this process need no screen; those that are tested on an X server are processes of their own.
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+# As many tests run at a time as there are processors: NumPy's threads would only stand in each other's way.
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 # Tests read the texts as they stand in the sources.
 os.environ.setdefault("NAKREL_LANGUAGE", "en")
 settings.register_profile("default", deadline=None, suppress_health_check=[HealthCheck.too_slow])
 settings.register_profile("long", parent=settings.get_profile("default"), max_examples=5_000, stateful_step_count=100)
 settings.load_profile(os.environ.get("NAKREL_HYPOTHESIS", "default"))
+
+
+_standstill = Standstill()
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """Tests of real time get another try where the machine stood still meanwhile."""
+    for item in items:
+        if tries_again(item):
+            item.add_marker(pytest.mark.flaky(reruns=2, condition=_standstill.excuses))
+
+
+def pytest_runtest_setup(item: pytest.Item) -> None:
+    """What the machine did before a test is of no account to it."""
+    if tries_again(item):
+        _standstill.forget()
+
+
+def pytest_unconfigure() -> None:
+    """No witness outlives the tests."""
+    _standstill.end()
 
 
 @pytest.fixture(autouse=True)

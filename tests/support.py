@@ -60,6 +60,10 @@ def start_bus(address: str, environment: dict[str, str] | None = None) -> subpro
     return bus
 
 
+# What starts the service.
+PROGRAM = ("-m", "nakrel.service")
+
+
 class ServiceProcess:
     """A service of its own process, with a client that keeps every notice."""
 
@@ -67,7 +71,7 @@ class ServiceProcess:
         self,
         home: Path,
         *options: str,
-        program: tuple[str, ...] = ("-m", "nakrel.service"),
+        program: tuple[str, ...] = PROGRAM,
         own_group: bool = False,
         **environment: str,
     ) -> None:

@@ -9,6 +9,7 @@ from __future__ import annotations
 import atexit
 import contextlib
 import gc
+import os
 import subprocess
 import sys
 import threading
@@ -221,7 +222,13 @@ def _serve(out: IO[bytes], into: IO[bytes]) -> None:
             gc.collect()
 
 
+# By which of them NumPy counts depends on how it was built. More threads of it than one make nothing here faster, and
+# each keeps a processor busy, which a game may need.
+_THREADS = ("OPENBLAS_NUM_THREADS", "OMP_NUM_THREADS", "MKL_NUM_THREADS")
+
+
 if __name__ == "__main__":
+    os.environ.update(dict.fromkeys(_THREADS, "1"))
     # Ctrl+C in a terminal is for the window; when that ends there is nothing more to read.
     use()
     with contextlib.suppress(KeyboardInterrupt):

@@ -30,6 +30,7 @@ from nakrel.demo.seed import seed
 from nakrel.storage import files
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
+from tests.loaded import LoadedService
 from tests.support import ServiceProcess
 
 
@@ -41,7 +42,7 @@ def home(tmp_path: Path) -> Path:
 
 @pytest.fixture
 def service(home: Path) -> Iterator[ServiceProcess]:
-    process = ServiceProcess(home, "--backend", "stand-in")
+    process = LoadedService(home, "--backend", "stand-in")
     yield process
     process.end()
 

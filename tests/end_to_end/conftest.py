@@ -10,6 +10,7 @@ from pathlib import Path
 
 import pytest
 
+from tests.loaded import LoadedService
 from tests.support import ServiceProcess, XServer
 from tests.xorg import XorgServer
 
@@ -31,7 +32,7 @@ def server(request: pytest.FixtureRequest) -> Iterator[XServer]:
 @pytest.fixture
 def service(server: XServer, tmp_path: Path) -> Iterator[ServiceProcess]:
     injector = server.environment.get("NAKREL_X11_INJECTOR", "")
-    service = ServiceProcess(tmp_path / "home", DISPLAY=server.display, NAKREL_X11_INJECTOR=injector)
+    service = LoadedService(tmp_path / "home", DISPLAY=server.display, NAKREL_X11_INJECTOR=injector)
     yield service
     service.tell()
     service.end(signal.SIGKILL)

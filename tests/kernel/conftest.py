@@ -17,8 +17,8 @@ from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.steps import Tap
 from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
-from tests.kernel.loaded import LoadedService
 from tests.kernel.witness import Witness
+from tests.loaded import LoadedService
 from tests.support import ServiceProcess
 
 MS = 1_000

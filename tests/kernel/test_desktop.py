@@ -18,7 +18,7 @@ from nakrel.core.model.macro import Mode, Play
 from nakrel.core.model.profile import MatchBy, Profile, ProgramRule, SetUp
 from tests.kernel.conftest import MS, shot
 from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
-from tests.kernel.loaded import LoadedService
+from tests.loaded import LoadedService
 from tests.support import GAME, LIMIT_S, PracticeGame, ServiceProcess, XServer, wait_for
 from tests.xorg import SCREEN
 

@@ -22,6 +22,7 @@ from nakrel.core.play.acts import OpenProgram
 from nakrel.service.loop import Loop
 from nakrel.service.opener import Opener
 from nakrel.service.worker import Outcome, Worker
+from tests.loaded import LoadedService
 from tests.support import ServiceProcess, pause, wait_for
 
 
@@ -40,7 +41,7 @@ def starts(log: Path) -> int:
 
 @pytest.fixture
 def service(tmp_path: Path) -> Iterator[ServiceProcess]:
-    made = ServiceProcess(tmp_path / "home", "--backend", "stand-in")
+    made = LoadedService(tmp_path / "home", "--backend", "stand-in")
     yield made
     assert made.end() == 0
 

@@ -24,6 +24,7 @@ from nakrel.service.options import Options
 from nakrel.service.requests import Refusal, Requests
 from nakrel.service.service import Service
 from nakrel.storage.home import Home
+from tests.loaded import LoadedService
 from tests.support import LIMIT_S, ServiceProcess, wait_for
 
 MOUSE = "standin:halyard-12"
@@ -38,7 +39,7 @@ FOREVER = Macro(
 
 @pytest.fixture
 def service(tmp_path: Path) -> Iterator[ServiceProcess]:
-    process = ServiceProcess(tmp_path / "home", "--backend", "stand-in")
+    process = LoadedService(tmp_path / "home", "--backend", "stand-in")
     yield process
     process.end(signal.SIGKILL)
 

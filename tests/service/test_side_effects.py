@@ -20,6 +20,7 @@ from nakrel.core.model.runs import RunRecord
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Pointer, Press, Release, Wait
 from nakrel.core.notation import read_steps
+from tests.loaded import LoadedService
 from tests.support import PracticeGame, ServiceProcess, XServer, wait_for
 
 needs_x = pytest.mark.skipif(bool(XServer.missing()), reason="needs Xvfb, openbox and xdotool")
@@ -28,7 +29,7 @@ SECRET = "Hawser7"
 
 @pytest.fixture
 def service(tmp_path: Path) -> Iterator[ServiceProcess]:
-    made = ServiceProcess(
+    made = LoadedService(
         tmp_path / "home", "--backend", "stand-in",
         PYTHON_KEYRING_BACKEND="tests.fake_keyring.FileKeyring", NAKREL_TEST_KEYRING=str(tmp_path / "keyring.json"),
     )  # fmt: skip
@@ -46,7 +47,7 @@ def server() -> Iterator[XServer]:
 
 @pytest.fixture
 def in_x(server: XServer, tmp_path: Path) -> Iterator[ServiceProcess]:
-    made = ServiceProcess(
+    made = LoadedService(
         tmp_path / "home", "--backend", "x11", DISPLAY=server.display, NAKREL_X11_INJECTOR="xtest",
         # What it opens is seen there, and ends with that server.
         QT_QPA_PLATFORM="xcb",

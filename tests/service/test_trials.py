@@ -14,6 +14,7 @@ from nakrel.client.connection import ServiceRefused
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.steps import Tap
 from nakrel.core.model.tuning import Question, Target, Trial, Tuning
+from tests.loaded import LoadedService
 from tests.service.test_service import attach, press
 from tests.support import ServiceProcess
 
@@ -24,7 +25,7 @@ YES, NO = "BTN_TRIGGER_HAPPY5", "BTN_TRIGGER_HAPPY6"
 
 @pytest.fixture
 def service(tmp_path: Path) -> Iterator[ServiceProcess]:
-    process = ServiceProcess(tmp_path / "home", "--backend", "stand-in")
+    process = LoadedService(tmp_path / "home", "--backend", "stand-in")
     yield process
     process.end(signal.SIGKILL)
 

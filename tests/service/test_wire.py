@@ -26,6 +26,7 @@ from nakrel.core.model.profile import Profile, SetUp
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Tap
 from nakrel.protocol.wire import encode_line
+from tests.loaded import LoadedService
 from tests.requests import HOLD, bodies, broken
 from tests.support import LIMIT_S, ServiceProcess, wait_for
 
@@ -35,7 +36,7 @@ REQUESTS = int(os.environ.get("NAKREL_REQUESTS", "5000"))
 
 @pytest.fixture
 def service(tmp_path: Path) -> Iterator[ServiceProcess]:
-    made = ServiceProcess(tmp_path / "home", "--backend", "stand-in")
+    made = LoadedService(tmp_path / "home", "--backend", "stand-in")
     yield made
     assert made.end() == 0
 

@@ -18,7 +18,7 @@ from nakrel.demo.seed import seed
 from nakrel.storage.home import Home
 from nakrel.ui.app import open_window
 from nakrel.ui.store import Store
-from tests.support import ServiceProcess
+from tests.loaded import LoadedService
 
 
 class Ui:
@@ -26,7 +26,7 @@ class Ui:
 
     def __init__(self, qtbot: QtBot, folder: Path, qapp: QApplication) -> None:
         self._qtbot = qtbot
-        self.service = ServiceProcess(folder, "--backend", "stand-in")
+        self.service = LoadedService(folder, "--backend", "stand-in")
         self.store = Store(lambda: ServiceConnection.connect(self.service.home.socket, "window"))
         self.store.open()
         self.window = open_window(qapp, self.store)

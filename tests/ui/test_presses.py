@@ -14,7 +14,7 @@ from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.steps import Press, Release, Wait
 from nakrel.ui.sheet.model import CODE
 from nakrel.ui.widgets.shield import shielded
-from tests.support import ServiceProcess
+from tests.loaded import LoadedService
 from tests.ui.conftest import Ui
 
 MOUSE, KEYBOARD = "standin:halyard-12", "standin:bollard"
@@ -246,5 +246,5 @@ def test_what_was_recorded_before_the_service_went_is_kept(ui: Ui):
     assert [s for s in ui.store.macros["reel-in"].loop if isinstance(s, Press) and s.control == "KEY_7"]
     ui.wait(lambda: "the service has ended" in ui.store.not_saved, "that it isn't saved")
     ui.service.client.close()
-    ui.service = ServiceProcess(ui.service.folder, "--backend", "stand-in")
+    ui.service = LoadedService(ui.service.folder, "--backend", "stand-in")
     ui.wait(lambda: ui.window.column.saved.text() == "saved", "the new service to have it")

@@ -16,7 +16,7 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Wait
 from nakrel.ui import commands
-from tests.support import ServiceProcess
+from tests.loaded import LoadedService
 from tests.ui.conftest import Ui
 
 
@@ -49,7 +49,7 @@ def test_what_a_service_that_has_ended_never_confirmed_is_not_saved_until_anothe
     ui.wait(lambda: saved(ui) == "not saved", "the end of the service")
     assert "Not saved: macro “Cast far”: the service has ended" in ui.store.not_saved
     ui.service.client.close()
-    ui.service = ServiceProcess(ui.service.folder, "--backend", "stand-in")
+    ui.service = LoadedService(ui.service.folder, "--backend", "stand-in")
     ui.wait(lambda: saved(ui) == "saved", "the new service to have it")
     # It is still shown, and on the disk.
     assert ui.store.macros["cast-far"] == macro

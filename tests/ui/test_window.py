@@ -283,10 +283,10 @@ def test_the_window_comes_back_when_the_service_is_killed(ui: Ui, tmp_path: Path
     ui.service.process.kill()
     ui.service.process.wait()
     ui.wait(lambda: "started again" in ui.window.messages.text.full_text, "the word of it")
-    from tests.support import ServiceProcess
+    from tests.loaded import LoadedService
 
     ui.service.client.close()
-    ui.service = ServiceProcess(ui.service.folder, "--backend", "stand-in")
+    ui.service = LoadedService(ui.service.folder, "--backend", "stand-in")
     ui.wait(lambda: ui.window.messages.text.full_text == "", "the connection")
     commands.delete_profile(ui.store, ui.store.profiles["orrery-post"])
     ui.wait(lambda: not (ui.service.home.profiles / "Orrery Post.json").exists(), "an edit after it")

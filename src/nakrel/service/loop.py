@@ -188,6 +188,8 @@ class Loop:
         before_us = time.monotonic_ns() // 1_000
         if self._idle:
             before_us = self._use_idle(before_us)
+            if self._stopped:
+                return
         ready, writable = self._wait(before_us)
         woke_us = time.monotonic_ns() // 1_000
         if self._guarded and self._alarm is not None and woke_us - self._armed_us > _REARM_US:

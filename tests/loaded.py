@@ -1,4 +1,4 @@
-"""A service that is forked from a process which has loaded it: under emulation that takes eight seconds of nine.
+"""A service that is forked from a process which has loaded it: that is most of what its start takes.
 
 What is forked goes on as one that was started by itself does, down to its end by a signal. It can't start itself anew,
 so tests of that start it by itself.
@@ -15,7 +15,7 @@ import sys
 from multiprocessing.context import ForkServerContext, ForkServerProcess
 
 from nakrel.service import start
-from tests.support import ServiceProcess
+from tests.support import PROGRAM, ServiceProcess
 
 __all__ = ["LoadedService"]
 
@@ -60,7 +60,9 @@ class _Forked:
 
 
 class LoadedService(ServiceProcess):
-    """The service, forked."""
+    """The service, forked; where it is to be another program or in a group of its own, it is started by itself."""
 
-    def _begin(self, arguments: list[str], environment: dict[str, str]) -> _Forked:
+    def _begin(self, arguments: list[str], environment: dict[str, str]) -> subprocess.Popen[bytes] | _Forked:
+        if self._program != PROGRAM or self._own_group:
+            return super()._begin(arguments, environment)
         return _Forked(_loaded().Process(target=_serve, args=(arguments, environment)))
