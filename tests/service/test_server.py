@@ -1,4 +1,4 @@
-"""A client that reads too slowly: it loses events, is told how many, and loses nothing else."""
+"""Clients that read too slowly, or have gone: what they lose, and that it is nothing else."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ import socket
 import msgspec
 
 from nakrel import protocol as m
+from nakrel.protocol.wire import encode_line
 from nakrel.service.loop import Loop
 from nakrel.service.server import SLOW, Client
 
@@ -16,11 +17,16 @@ class _Server:
 
     def __init__(self) -> None:
         self.dropped: list[Client] = []
+        self.requests: list[int] = []
 
         def fail(error: Exception) -> None:
             raise error
 
         self.loop = Loop(fail)
+
+    def handle(self, connection: Client, number: int, body: msgspec.Raw) -> None:
+        self.requests.append(number)
+        connection.answer(number, m.Done())
 
     def drop(self, connection: Client) -> None:
         self.loop.forget(connection.sock)
@@ -58,4 +64,22 @@ def test_a_slow_client_loses_events_and_is_told_how_many():
     connection.close()
     assert server.dropped == [connection]
     theirs.close()
+    server.loop.close()
+
+
+def test_what_a_client_sent_before_it_went_is_done_though_it_hears_of_nothing_more():
+    server = _Server()
+    ours, theirs = socket.socketpair()
+    ours.setblocking(False)
+    connection = Client(ours, server)  # type: ignore[arg-type]
+    for number in (7, 8):
+        theirs.sendall(encode_line(m.Request(number, m.GetStatus())))
+    theirs.close()
+    # Something is told to it before anybody has read that.
+    connection.notify(m.StatusIs(m.Status("everyday", "", 0.0, "", "", "")))
+    assert not server.dropped
+    server.loop.watch(ours, lambda: (connection.read(), server.dropped and server.loop.stop()))
+    server.loop.run()
+    assert server.requests == [7, 8]
+    assert server.dropped == [connection]
     server.loop.close()

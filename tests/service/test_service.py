@@ -24,6 +24,7 @@ from nakrel.service.options import Options
 from nakrel.service.requests import Refusal, Requests
 from nakrel.service.service import Service
 from nakrel.storage.home import Home
+from nakrel.storage.library import Library
 from tests.loaded import LoadedService
 from tests.support import LIMIT_S, ServiceProcess, wait_for
 
@@ -337,3 +338,17 @@ def test_a_service_without_any_way_to_programs_warns_and_one_that_was_asked_for_
         assert ("nakrel doctor" in service.status().warning) is warns
         assert service.status().backend == "standin"
         assert service.end() == 0
+
+
+def test_what_was_sent_before_the_service_is_told_to_end_is_done(service: ServiceProcess):
+    """A window that closes at the end of the session sends its last edit just then; a long one is read in parts."""
+    service.process.send_signal(signal.SIGSTOP)
+    steps = (Tap(control="KEY_Q", hold_us=20_000),) * 2_000
+    service.client.send(m.PutMacro(Macro(id="last", name="Last edit", loop=steps)))
+    assert not service.client.keeps
+    service.process.send_signal(signal.SIGTERM)
+    service.process.send_signal(signal.SIGCONT)
+    assert service.process.wait(LIMIT_S) == 0
+    library = Library(service.home)
+    library.load()
+    assert len(library.macros["last"].loop) == 2_000

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import logging
 import os
+import select
 import socket
 from collections.abc import Callable
 
@@ -31,6 +32,9 @@ SLOW = 256 * 1024
 DEAD = 64 * 1024 * 1024
 MAX_BAD_LINES = 20
 MAX_CLIENTS = 32
+_AT_ONCE = 1 << 16
+# So often a client is read at the end of the service; whoever still sends then sends without end.
+_LAST_READS = MAX_LINE // _AT_ONCE + 1
 
 
 class Client:
@@ -41,6 +45,8 @@ class Client:
         self.subscribed = False
         self.wants_seen = False
         self.closed = False
+        # It has gone, but something of what it sent before may be left to read.
+        self.gone = False
         # When it last said something, 0 for never (monotonic).
         self.heard_us = 0
         self._server = server
@@ -66,7 +72,7 @@ class Client:
     def read(self) -> None:
         """Take what has arrived and handle every whole line of it."""
         try:
-            data = self.sock.recv(1 << 16)
+            data = self.sock.recv(_AT_ONCE)
         except BlockingIOError:
             return
         except OSError:
@@ -92,8 +98,8 @@ class Client:
         except BlockingIOError:
             sent = 0
         except OSError:
-            self.close()
-            return
+            # The end of what it sent comes after the last edit of a window that is closed.
+            self.gone, sent = True, len(self._out)
         del self._out[:sent]
         self._server.loop.watch(self.sock, self.read, self.write if self._out else None)
 
@@ -121,7 +127,7 @@ class Client:
 
     def send(self, message: bytes) -> None:
         """Send a line that is written already."""
-        if self.closed:
+        if self.closed or self.gone:
             return
         waiting = bool(self._out)
         self._out += message
@@ -170,6 +176,16 @@ class Server:
         if connection in self.connections:
             self.connections.remove(connection)
             self._dropped(connection)
+
+    def take_last(self) -> None:
+        """Read what clients have sent by now: edits that are on their way when the service ends are no less made."""
+        for _ in range(_LAST_READS):
+            ready, _, _ = select.select([each.sock for each in self.connections], (), (), 0)
+            if not ready:
+                break
+            for connection in list(self.connections):
+                if connection.sock in ready:
+                    connection.read()
 
     def close(self) -> None:
         """Drop all clients and take the socket away."""

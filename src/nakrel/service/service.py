@@ -108,6 +108,8 @@ class Service:
 
     def close(self) -> None:
         """End all macros, let everything go, and close what is open."""
+        if self.server:
+            self.server.take_last()
         self.playback.stop_all()
         self.cues.end()
         self.loop.guard(False)
