@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import pytest
 from hypothesis import given
+from hypothesis import strategies as st
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_WAIT_US
-from nakrel.core.model.units import format_ms, format_rate, parse_span, parse_time
+from nakrel.core.model.units import format_ms, format_rate, format_runs, parse_span, parse_time
 from tests.strategies import waits_us
 
 
@@ -47,7 +48,27 @@ def test_what_is_shown_reads_back_the_same(micros: int):
 def test_rates():
     assert format_rate(30_000) == "33.3/s"
     assert format_rate(50_000) == "20/s"
+    assert format_rate(500) == "2000/s"
     assert format_rate(0) == ""
+
+
+def test_what_comes_seldom_is_told_by_the_minute_or_the_hour():
+    assert format_rate(1_200_000) == "0.8/s"
+    assert format_rate(10_000_000) == "0.1/s"
+    # Each of 12 s and half of 1 to 30 s more (common practice, no published source).
+    assert format_rate(27_500_000) == "2.2/min"
+    assert format_rate(3_600_000_000) == "1/h"
+    assert format_rate(400 * 3_600_000_000) == "<0.1/h"
+    assert format_runs(27_500_000) == "2.2 runs a minute, one every 27500 ms"
+    assert format_runs(3_600_000_000) == "one run every 3600000 ms"
+
+
+@given(st.integers(1, 10 * 3_600_000_000))
+def test_no_rate_is_told_as_none(cycle_us: int):
+    number, per = format_rate(cycle_us).split("/")
+    exact = {"s": 1, "min": 60, "h": 3_600}[per] * 1_000_000 / cycle_us
+    assert float(number) > 0
+    assert float(number) == pytest.approx(exact, abs=0.5 if exact >= 999.95 else 0.0501)
 
 
 @pytest.mark.parametrize("text", ["200 to 600", "200-600", "200 – 600 ms", "0.2s-0.6s", "200ms—0.6s"])

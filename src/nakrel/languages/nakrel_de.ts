@@ -1143,18 +1143,18 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/analysis/frame_answer.py" />
-            <source>A game at {fps} frames and {ticks} ticks sees {share} of the presses, {rate} a second</source>
-            <translation>Ein Spiel mit {fps} Frames und {ticks} Ticks sieht {share} der Tastendrücke, {rate} in der Sekunde</translation>
+            <source>A game at {fps} frames and {ticks} ticks sees {share} of the presses, {rate}</source>
+            <translation>Ein Spiel mit {fps} Frames und {ticks} Ticks sieht {share} der Tastendrücke, {rate}</translation>
         </message>
         <message>
             <location filename="core/analysis/frame_answer.py" />
-            <source>A game at {fps} frames sees {share} of the presses, {rate} a second</source>
-            <translation>Ein Spiel mit {fps} Frames sieht {share} der Tastendrücke, {rate} in der Sekunde</translation>
+            <source>A game at {fps} frames sees {share} of the presses, {rate}</source>
+            <translation>Ein Spiel mit {fps} Frames sieht {share} der Tastendrücke, {rate}</translation>
         </message>
         <message>
             <location filename="core/analysis/frame_answer.py" />
-            <source>A game that takes events in order sees all of the presses, {rate} a second.</source>
-            <translation>Ein Spiel, das Ereignisse der Reihe nach nimmt, sieht alle Tastendrücke, {rate} in der Sekunde.</translation>
+            <source>A game that takes events in order sees all of the presses, {rate}.</source>
+            <translation>Ein Spiel, das Ereignisse der Reihe nach nimmt, sieht alle Tastendrücke, {rate}.</translation>
         </message>
         <message>
             <location filename="core/analysis/frame_answer.py" />
@@ -1209,6 +1209,21 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/analysis/frame_answer.py" />
             <source>{first} and {second} (step {step}) go down in the same frame in {share} of the plays: such a game can't tell which was first.</source>
             <translation>{first} und {second} (Schritt {step}) gehen in {share} der Fälle im selben Frame hinunter: Ein solches Spiel kann nicht sagen, was zuerst war.</translation>
+        </message>
+        <message>
+            <location filename="core/analysis/frame_answer.py" />
+            <source>{number} a minute</source>
+            <translation>{number} in der Minute</translation>
+        </message>
+        <message>
+            <location filename="core/analysis/frame_answer.py" />
+            <source>{number} a second</source>
+            <translation>{number} in der Sekunde</translation>
+        </message>
+        <message>
+            <location filename="core/analysis/frame_answer.py" />
+            <source>{number} an hour</source>
+            <translation>{number} in der Stunde</translation>
         </message>
         <message>
             <location filename="core/analysis/frame_answer.py" />
@@ -4663,8 +4678,23 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/units.py" />
+            <source>one run every {cycle} ms</source>
+            <translation>ein Durchlauf alle {cycle} ms</translation>
+        </message>
+        <message>
+            <location filename="core/model/units.py" />
+            <source>{runs} runs a minute, one every {cycle} ms</source>
+            <translation>{runs} Durchläufe in der Minute, alle {cycle} ms einen</translation>
+        </message>
+        <message>
+            <location filename="core/model/units.py" />
             <source>{runs} runs a second, one every {cycle} ms</source>
             <translation>{runs} Durchläufe in der Sekunde, alle {cycle} ms einen</translation>
+        </message>
+        <message>
+            <location filename="core/model/units.py" />
+            <source>{runs} runs an hour, one every {cycle} ms</source>
+            <translation>{runs} Durchläufe in der Stunde, alle {cycle} ms einen</translation>
         </message>
         <message>
             <location filename="core/model/units.py" />
@@ -11048,6 +11078,16 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/widgets/nothing.py" />
             <source>Nothing here matches “{value}”.</source>
             <translation>Nichts hier passt zu „{value}“.</translation>
+        </message>
+        <message>
+            <location filename="ui/widgets/pending.py" />
+            <source>Still being worked out.</source>
+            <translation>Wird noch berechnet.</translation>
+        </message>
+        <message>
+            <location filename="ui/widgets/pending.py" />
+            <source>Still being worked out; what stands here is from before the last change.</source>
+            <translation>Wird noch berechnet; was hier steht, ist von vor der letzten Änderung.</translation>
         </message>
         <message>
             <location filename="ui/widgets/play_now.py" />

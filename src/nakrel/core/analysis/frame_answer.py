@@ -13,7 +13,7 @@ from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError, LimitError
 from nakrel.core.model.macro import Macro, Mode, cycle_us
 from nakrel.core.model.steps import Text, walk
-from nakrel.core.model.units import FRAME_RATES, format_runs, shown_ms
+from nakrel.core.model.units import FRAME_RATES, format_runs, rate_of, shown_ms
 from nakrel.words import counted, plain, shown_number, tr
 
 if TYPE_CHECKING:
@@ -70,9 +70,7 @@ def answer_for(macro: Macro | None, game: Game, against: str) -> FrameAnswer:
         return FrameAnswer(" ".join(filter(None, (none, _types(macro)))))
     if game.fps == IN_ORDER:
         seen = frames.in_order(presses)
-        message = tr("A game that takes events in order sees all of the presses, {rate} a second.").format(
-            rate=shown_number(seen.per_second, 1)
-        )
+        message = tr("A game that takes events in order sees all of the presses, {rate}.").format(rate=_rate(seen))
         return FrameAnswer(message, " ".join(_left_out(macro, presses)), seen=seen)
     found = frames.chances(presses, game)
     mine = frames.summary(presses, game, found)
@@ -143,7 +141,7 @@ def _order(macro: Macro, presses: Presses, game: Game) -> str:
 
 def _numbers(macro: Macro) -> list[int]:
     """The number of each row's step as people count them."""
-    return list(accumulate(int(not isinstance(row.step, UNNUMBERED)) for row in rows(macro)))
+    return list(accumulate(int(type(row.step) not in UNNUMBERED) for row in rows(macro)))
 
 
 def _left_out(macro: Macro, presses: Presses) -> list[str]:
@@ -170,14 +168,13 @@ def _not_examined(presses: Presses) -> str:
 
 def _answer(seen: Seen, game: Game) -> str:
     if game.tick:
-        first = tr("A game at {fps} frames and {ticks} ticks sees {share} of the presses, {rate} a second")
+        first = tr("A game at {fps} frames and {ticks} ticks sees {share} of the presses, {rate}")
     else:
-        first = tr("A game at {fps} frames sees {share} of the presses, {rate} a second")
+        first = tr("A game at {fps} frames sees {share} of the presses, {rate}")
     all_seen = _share(seen.seen)
     if seen.error > 0.0005:
         all_seen += f" (±{_percent(2 * seen.error)})"
-    rate = shown_number(seen.per_second, 1)
-    parts = [first.format(fps=plain(seen.fps), ticks=plain(game.tick or 0), share=all_seen, rate=rate)]
+    parts = [first.format(fps=plain(seen.fps), ticks=plain(game.tick or 0), share=all_seen, rate=_rate(seen))]
     for share, words in (
         (seen.merged, tr("{share} are merged with the one before")),
         (seen.lost, tr("{share} are lost")),
@@ -185,6 +182,12 @@ def _answer(seen: Seen, game: Game) -> str:
         if share > _HARDLY_EVER:
             parts.append(words.format(share=_percent(share) if share > 0.0005 else _one_in(share)))
     return "; ".join(parts) + "."
+
+
+def _rate(seen: Seen) -> str:
+    number, per = rate_of(seen.per_second)
+    words = {"s": tr("{number} a second"), "min": tr("{number} a minute"), "h": tr("{number} an hour")}
+    return words[per].format(number=shown_number(number, 1))
 
 
 def _share(share: float) -> str:

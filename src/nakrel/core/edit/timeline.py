@@ -165,7 +165,7 @@ class Timeline:
     def number(self, row: int) -> int:
         """The row's number as people count steps: waits, notes and branches are not counted."""
         piece = self._piece_of(row)
-        numbered = (not isinstance(self.row(each).step, UNNUMBERED) for each in range(self._first_rows[piece], row + 1))
+        numbered = (type(self.row(each).step) not in UNNUMBERED for each in range(self._first_rows[piece], row + 1))
         return self._number_before(piece) + sum(numbered)
 
     def _number_before(self, piece: int) -> int:

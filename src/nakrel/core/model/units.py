@@ -17,6 +17,7 @@ __all__ = [
     "parse_span",
     "parse_time",
     "plain_span",
+    "rate_of",
     "shown_ms",
     "shown_rate",
 ]
@@ -100,21 +101,39 @@ def shown_ms(micros: int) -> str:
     return format_ms(micros).replace(".", marks().decimal)
 
 
+# A rate is told per the shortest of these, in seconds, in which there is at least a tenth of a repeat.
+_PER = {"s": 1, "min": 60, "h": 3_600}
+_LEAST_RATE = 0.095
+
+
+def rate_of(per_second: float) -> tuple[float, str]:
+    """A rate as it is best told: a number, and whether that is per `s`, `min` or `h`."""
+    rates = ((per_second * seconds, per) for per, seconds in _PER.items())
+    return next((rate for rate in rates if rate[0] >= _LEAST_RATE), (per_second * _PER["h"], "h"))
+
+
 def format_runs(cycle_us: int) -> str:
     """A repeat every `cycle_us` in words: '8.5 runs a second, one every 118 ms'; '' where there is no cycle."""
     if cycle_us <= 0:
         return ""
-    return tr("{runs} runs a second, one every {cycle} ms").format(
-        runs=shown_rate(cycle_us).removesuffix("/s"), cycle=shown_ms(cycle_us)
-    )
+    runs, per = shown_rate(cycle_us).split("/")
+    words = {
+        "s": tr("{runs} runs a second, one every {cycle} ms"),
+        "min": tr("{runs} runs a minute, one every {cycle} ms"),
+        "h": tr("{runs} runs an hour, one every {cycle} ms"),
+    }
+    told = tr("one run every {cycle} ms") if runs == "1" else words[per]
+    return told.format(runs=runs, cycle=shown_ms(cycle_us))
 
 
 def format_rate(cycle_us: int) -> str:
-    """A repeat every `cycle_us` as a rate, '33.3/s'; '' where there is no cycle."""
+    """A repeat every `cycle_us` as a rate, '33.3/s', '2.4/min' or '1.5/h'; '' where there is no cycle."""
     if cycle_us <= 0:
         return ""
-    rate = 1_000_000 / cycle_us
-    return f"{rate:.1f}".rstrip("0").rstrip(".") + "/s" if rate < 1000 else f"{rate:.0f}/s"
+    rate, per = rate_of(1_000_000 / cycle_us)
+    if rate < _LEAST_RATE:
+        return "<0.1/h"
+    return (f"{rate:.0f}" if rate >= 1000 else f"{rate:.1f}".removesuffix(".0")) + f"/{per}"
 
 
 def shown_rate(cycle_us: int) -> str:

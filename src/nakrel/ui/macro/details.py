@@ -31,6 +31,7 @@ from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.elided import ElidedButton
 from nakrel.ui.widgets.fold import Fold
 from nakrel.ui.widgets.paragraph import Paragraph
+from nakrel.ui.widgets.pending import Pending
 from nakrel.ui.widgets.play_now import PlayNow
 from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
 from nakrel.words import noted, sentence, tr
@@ -63,8 +64,12 @@ class MacroDetails(QWidget):
         self.last_run = LastRun(store, shown)
         self.checks = QVBoxLayout()
         self.checks.setSpacing(4)
+        self.checks_pending = Pending()
+        self.checks_pending.late.connect(self._checks_late)
         self._message = label("", "soft", wrap=True)
         self._slips: worker_process.Slips | None = None
+        # The macro that is looked through for them, or will be.
+        self._looked_at: Macro | None = None
         # What the message speaks of: it goes with that.
         self._message_of: object = None
         self._places_shown: object = None
@@ -99,7 +104,7 @@ class MacroDetails(QWidget):
         # The button for attaching stands before the places: its own place stays the same however many there are.
         attached = (self.attach_button, self.capture, self._message, _column(self._places))
         self.last_run_fold = self._fold(noted("Last run"), self.last_run)
-        self.checks_fold = self._fold(noted("Checks"), _column(self.checks))
+        self.checks_fold = self._fold(noted("Checks"), _stack(self.checks_pending, _column(self.checks)))
         for fold in (
             self._fold(noted("How it plays"), _stack(*plays)),
             self._fold(noted("Attached to"), _stack(*attached)),
@@ -151,6 +156,11 @@ class MacroDetails(QWidget):
         self.attach_button.set_text(tr("Attach in {name}…").format(name=profile.name) if profile else tr("Attach…"))
         self.attach_button.setVisible(not self.capture.armed)
         self.frame_check.set_macro(macro)
+        if macro is not self._looked_at:
+            # What is still found in the one before isn't about this one.
+            self._looked_at = macro
+            self._background.cancel()
+        self.checks_pending.expect(macro.id)
         self._rest.start(rest_ms(self._shown.line.size))
         self._show_places()
         self.play_now.refresh()
@@ -177,12 +187,21 @@ class MacroDetails(QWidget):
         others = {c: known[cell.macro] for c, cell in cells if cell.macro in known and cell.macro != macro.id}
         return [Attached(profile.name, profile.fair_play, profile.key_table(), play, others) for play in plays]
 
+    def _checks_late(self, of_another: bool) -> None:
+        if of_another:
+            self._list_slips(worker_process.Slips(0, ()))
+        self.checks_fold.show()
+
     def _show_slips(self, found: worker_process.Slips) -> None:
+        self.checks_pending.answered()
+        self._list_slips(found)
+        self.checks_fold.setVisible(found.count > 0)
+
+    def _list_slips(self, found: worker_process.Slips) -> None:
         if found == self._slips:
             return
         self._slips = found
         clear_layout(self.checks)
-        self.checks_fold.setVisible(found.count > 0)
         self.checks_fold.set_title(tr("Checks ({count})").format(count=found.count) if found.count else tr("Checks"))
         for finding in found.first:
             row = QHBoxLayout()
@@ -205,9 +224,10 @@ class MacroDetails(QWidget):
             tuple(sorted({step.command[0] for step in steps if isinstance(step, Open)})),
             tuple(sorted({step.secret for step in steps if isinstance(step, Text) and step.secret})),
         )
+        # Nothing waits for the service, which may be gone: where it answers, it is looked at once more.
+        self.show_checks()
         pointed = any(isinstance(step, Pointer) for step in steps)
         if asked == self._asked or not (pointed or any((asked.texts, asked.programs, asked.secrets))):
-            self.show_checks()
             return
 
         def answered(answer: m.AnswerBody) -> None:

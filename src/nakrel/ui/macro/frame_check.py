@@ -22,6 +22,7 @@ from nakrel.ui.macro.frame_plot import FramePlot
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, clear_layout, label, searchable
+from nakrel.ui.widgets.pending import Pending
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
 from nakrel.words import plain, tr
 
@@ -77,6 +78,8 @@ class FrameCheck(QWidget):
         self.against.set_value("rate")
         self._against = "rate"
         self.plot = FramePlot()
+        self.pending = Pending()
+        self.pending.late.connect(self._late)
         self.answer, self.advice = label("", "", wrap=True), label("", "soft", wrap=True)
         # One standard deviation, in microseconds.
         self._spread_us = 0
@@ -115,6 +118,7 @@ class FrameCheck(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(6)
+        layout.addWidget(self.pending)
         # What to do about it stands where it is seen without scrolling.
         layout.addWidget(self.answer)
         layout.addWidget(self.advice)
@@ -169,14 +173,19 @@ class FrameCheck(QWidget):
         """Look at this macro, once edits rest."""
         if macro is not self._macro:
             if (macro and macro.id) != (self._macro and self._macro.id):
+                # What was suggested for another one must not be done to this one.
                 self._show_worst(())
+                self.use_button.setEnabled(False)
             self._macro = macro
+            self._background.cancel()
+            self._expect()
             self._timer.start(rest_ms(self._shown.line.size))
 
     def set_jitter(self, spread_us: float | None) -> None:
         """Go by the timing that a run showed: its standard deviation in microseconds; None for the usual."""
         if spread_us != self._measured_us:
             self._measured_us = spread_us
+            self._expect()
             self._timer.start(rest_ms(self._shown.line.size))
 
     @property
@@ -191,10 +200,24 @@ class FrameCheck(QWidget):
 
     def refresh(self) -> None:
         """Work it out anew."""
+        self._expect()
         job = worker_process.CheckFrames(self._macro, self.game, self._against)
         self._background.start(lambda: worker_process.ask(job, FrameAnswer), self._show_answer)
 
+    def _expect(self) -> None:
+        self.pending.expect(self._macro.id if self._macro else "")
+
+    def _late(self, of_another: bool) -> None:
+        self.use_button.setEnabled(False)
+        if of_another:
+            self._show_parts(FrameAnswer(""))
+
     def _show_answer(self, result: FrameAnswer) -> None:
+        self.pending.answered()
+        self.use_button.setEnabled(True)
+        self._show_parts(result)
+
+    def _show_parts(self, result: FrameAnswer) -> None:
         self._least_us = result.least_us
         self.plot.show_result(result)
         self.plot.setAccessibleName(
@@ -209,6 +232,7 @@ class FrameCheck(QWidget):
         self._show_worst(result.worst)
         for part in (self.plot, self.against, self.jitter):
             part.setVisible(bool(result.points))
+        self.answer.setVisible(bool(result.answer))
         self.advice.setVisible(bool(result.advice))
         self.order.setVisible(bool(result.order))
         self.use_button.setVisible(result.least_us is not None)

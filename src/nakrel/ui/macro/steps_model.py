@@ -131,7 +131,7 @@ class StepsModel(HeadedModel):
         if role == LIT:
             return row in self._new
         if role == WEAK:
-            return _off(step) or column in _QUIET or (column == WHAT and isinstance(step, UNNUMBERED))
+            return _off(step) or column in _QUIET or (column == WHAT and type(step) in UNNUMBERED)
         return None
 
     def drawn(self, row: int, column: int) -> Drawn:
@@ -143,7 +143,7 @@ class StepsModel(HeadedModel):
             _glyph(step) if what else None,
             "",
             row in self._new,
-            column in _QUIET or _off(step) or (what and isinstance(step, UNNUMBERED)),
+            column in _QUIET or _off(step) or (what and type(step) in UNNUMBERED),
             depth if what else 0,
         )
 
@@ -168,7 +168,7 @@ class StepsModel(HeadedModel):
             first = row == 0 or self.line.row(row - 1).section is not section
             return SECTION_WORDS[section] if first else ""
         if column == NUMBER:
-            return "" if isinstance(step, UNNUMBERED) else str(self.line.number(row))
+            return "" if type(step) in UNNUMBERED else str(self.line.number(row))
         if column == WHAT:
             return tr("{value}  (off)").format(value=self._words(row)) if _off(step) else self._words(row)
         if column == TIME:

@@ -29,6 +29,8 @@ _HIGH, _LOW, _ACTUAL = 9, 30, 36
 _LEAST_FRAME_PX = 6
 # How strong the traces of takes are beneath the macro's.
 _FAINT = 0.3
+# How strong the ground is on which words stand over traces.
+_PALE = 0.85
 
 
 class Signs(NamedTuple):
@@ -115,16 +117,19 @@ def _worst(painter: QPainter, view: View, top: float, spans: list[Span], signs: 
     if not signs.worst:
         return
     painter.setPen(QPen(colour("alarm"), 2))
-    high = top + _HIGH - 4
+    high, ground = top + _HIGH - 4, QColor(colour("field"))
+    ground.setAlphaF(_PALE)
     for span in spans:
         if (share := signs.worst.get(span.down)) is not None:
             since, words = view.x_of(span.start_us), format_seen(share)
             until = max(view.x_of(span.end_us), since + 3)
             painter.drawLine(QPointF(since, high), QPointF(until, high))
             # At the end of the diagram there is room before the press only.
-            left = until + 4
-            if left + width_of(words) > view.field.right():
-                left = since - 4 - width_of(words)
+            left, width = until + 4, width_of(words)
+            if left + width > view.field.right():
+                left = since - 4 - width
+            # Where presses follow on each other closely the words stand over some: those pale there.
+            painter.fillRect(QRectF(left - 1, top + _HIGH - 2, width + 2, 16), ground)
             write(painter, left, top + _HIGH + 6, words)
 
 

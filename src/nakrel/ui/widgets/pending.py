@@ -1,0 +1,57 @@
+"""A line that says that an answer is still being worked out."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QTimer, pyqtSignal
+from PyQt6.QtWidgets import QLabel, QWidget
+
+from nakrel.words import tr
+
+__all__ = ["Pending"]
+
+# What takes no longer than that is there at once, to people.
+_AT_ONCE_MS = 200
+
+
+class Pending(QLabel):
+    """Appears once an answer has been waited for longer than people take for at once.
+
+    `late` says that it does; with True when what is shown is the answer for something else, and has to go.
+    """
+
+    late = pyqtSignal(bool)
+
+    def __init__(self, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.setObjectName("soft")
+        self.setWordWrap(True)
+        self.hide()
+        self._of, self._answered_of = "", ""
+        self._timer = QTimer(self)
+        self._timer.setSingleShot(True)
+        self._timer.setInterval(_AT_ONCE_MS)
+        self._timer.timeout.connect(self._say)
+
+    def expect(self, of: str) -> None:
+        """From now on an answer is waited for; `of` is what it is about, edited or not."""
+        another, self._of = of != self._of, of
+        if another:
+            self.hide()
+        if another or (self.isHidden() and not self._timer.isActive()):
+            self._timer.start()
+
+    def answered(self) -> None:
+        """The answer is there."""
+        self._timer.stop()
+        self.hide()
+        self._answered_of = self._of
+
+    def _say(self) -> None:
+        other = self._of != self._answered_of
+        if other:
+            self._answered_of = ""
+            self.setText(tr("Still being worked out."))
+        else:
+            self.setText(tr("Still being worked out; what stands here is from before the last change."))
+        self.show()
+        self.late.emit(other)
