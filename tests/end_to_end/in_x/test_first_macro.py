@@ -250,8 +250,13 @@ def reopen(driver: Driver) -> None:
     macro, profile = driver.window.shown.macro, driver.window.shown.profile
     assert macro is not None
     assert profile is not None
+    before = driver.window.geometry()
+    driver.injector("windowmove", "--sync", str(int(driver.window.winId())), "30", "50")
+    driver.wait(lambda: driver.window.geometry().topLeft() != before.topLeft(), "the window to have moved")
+    place = driver.window.geometry()
     driver.close()
     driver.open()
+    driver.wait(lambda: driver.window.geometry() == place, "the window to stand where it stood")
     assert driver.store.macros[macro.id] == macro
     assert driver.store.profiles[profile.id] == profile
     assert [rule.value for rule in profile.programs] == [GAME]

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from functools import cached_property
 from typing import TYPE_CHECKING, Literal
 
-from PyQt6.QtCore import QRect, Qt, QTimer
+from PyQt6.QtCore import QPoint, QRect, QSize, Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
     QApplication,
@@ -186,11 +186,8 @@ class MainWindow(QMainWindow):
         if self.shown.place:
             before = QRect(*self.shown.place)
             if screen := QGuiApplication.screenAt(before.center()):
-                room = screen.availableGeometry()
-                self.resize(before.size().boundedTo(room.size()))
-                self.move(
-                    max(room.left(), min(before.left(), room.right() - self.width())), max(room.top(), before.top())
-                )
+                # As it was remembered: without the frame, which `move` would count in.
+                self.setGeometry(_within(before, screen.availableGeometry()))
         if self.shown.maximized:
             self.setWindowState(Qt.WindowState.WindowMaximized)
 
@@ -426,3 +423,13 @@ class MainWindow(QMainWindow):
         wait_for_work()
         self.store.close()
         super().closeEvent(event)
+
+
+def _within(before: QRect, room: QRect) -> QRect:
+    """Where a window stands that stood there before: just so where that is on the screen, else with its frame on it."""
+    if room.contains(before):
+        return before
+    size = before.size().boundedTo(QSize(room.width(), room.height() - _FRAME_PX))
+    left = max(room.left(), min(before.left(), room.right() + 1 - size.width()))
+    top = max(room.top() + _FRAME_PX, min(before.top(), room.bottom() + 1 - size.height()))
+    return QRect(QPoint(left, top), size)
