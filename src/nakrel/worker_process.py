@@ -10,9 +10,12 @@ import atexit
 import contextlib
 import gc
 import os
+import select
 import subprocess
 import sys
 import threading
+import time
+from collections.abc import Callable
 from typing import IO, TypeVar
 
 import msgspec
@@ -34,9 +37,11 @@ __all__ = [
     "CheckFrames",
     "CompareTakes",
     "Compared",
+    "Job",
     "LookForSlips",
     "SketchLoop",
     "Slips",
+    "Unwanted",
     "WorkOutTrials",
     "ask",
     "end",
@@ -44,6 +49,13 @@ __all__ = [
 
 T = TypeVar("T")
 _END_S = 2.0
+# How often it is asked whether an answer is still wanted, and how long a job has gone on before it is given up for
+# that: the process has to be started anew then, which takes some tenths of a second.
+_ASK_S, _GIVE_UP_S = 0.05, 0.5
+
+
+class Unwanted(Exception):  # noqa: N818
+    """Nobody wants the answer any more."""
 
 
 class LookForSlips(msgspec.Struct, frozen=True, tag="slips"):
@@ -108,20 +120,23 @@ class _Process:
         self._process: subprocess.Popen[bytes] | None = None
         self._closed = False
 
-    def ask(self, data: bytes) -> bytes:
-        """The answer to a job; a process that has ended is started once more. Raises `OSError` where that fails."""
+    def ask(self, data: bytes, wanted: Callable[[], bool]) -> bytes:
+        """The answer to a job; a process that has ended is started once more. Raises `OSError` where that fails, and
+        `Unwanted`."""
         with self._lock:
             try:
-                return self._exchange(data)
+                return self._exchange(data, wanted)
             except (OSError, EOFError):
                 self._end()
             try:
-                return self._exchange(data)
+                return self._exchange(data, wanted)
             except EOFError:
                 self._end()
                 raise OSError(tr("the process for long work ends as soon as it starts")) from None
 
-    def _exchange(self, data: bytes) -> bytes:
+    def _exchange(self, data: bytes, wanted: Callable[[], bool]) -> bytes:
+        if not wanted():
+            raise Unwanted
         if self._closed:
             raise OSError(tr("the window has closed"))
         if self._process is None:
@@ -131,6 +146,11 @@ class _Process:
         assert into
         assert out
         _write(into, data)
+        began = time.monotonic()
+        while not select.select([out], [], [], _ASK_S)[0]:
+            if time.monotonic() - began > _GIVE_UP_S and not wanted():
+                self._end()
+                raise Unwanted
         return _read(out)
 
     def _end(self) -> None:
@@ -159,13 +179,14 @@ def end() -> None:
     _process.close()
 
 
-def ask(job: Job, answer: type[T]) -> T:
+def ask(job: Job, answer: type[T], wanted: Callable[[], bool] = lambda: True) -> T:
     """Have a job done, and wait for its answer, of the type that goes with it; for another thread than the window's.
 
-    Where no process can be started it is done here, and the window is slow meanwhile.
+    Raises `Unwanted` once nobody wants the answer any more. Where no process can be started it is done here, and the
+    window is slow meanwhile.
     """
     try:
-        found = _process.ask(msgspec.msgpack.encode(job))
+        found = _process.ask(msgspec.msgpack.encode(job), wanted)
     except OSError:
         found = msgspec.msgpack.encode(_done(job))
     return msgspec.msgpack.decode(found, type=answer)

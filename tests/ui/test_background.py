@@ -3,12 +3,16 @@
 from __future__ import annotations
 
 import threading
+from collections.abc import Callable
 
+import pytest
 from PyQt6.QtCore import QEvent, QObject
 from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
+from nakrel import worker_process
 from nakrel.ui.background import Background, wait_for_work
+from nakrel.worker_process import Unwanted
 
 
 def test_the_result_comes_on_the_windows_thread(qtbot: QtBot):
@@ -31,6 +35,35 @@ def test_only_the_last_ones_result_counts_and_none_after_a_cancel(qtbot: QtBot):
     wait_for_work()
     QApplication.processEvents()
     assert came == ["new"]
+
+
+def test_a_job_is_given_up_when_another_one_follows_and_when_the_window_closes(
+    qtbot: QtBot, monkeypatch: pytest.MonkeyPatch
+):
+    owner, came, asked = QObject(), [], list[Callable[[], bool]]()
+    held = threading.Semaphore(0)
+
+    def ask(job: object, answer: type, wanted: Callable[[], bool]) -> str:
+        asked.append(wanted)
+        while wanted():
+            held.acquire(timeout=0.01)
+        raise Unwanted
+
+    monkeypatch.setattr(worker_process, "ask", ask)
+    work, job = Background(owner), worker_process.SketchLoop(())
+    work.ask(job, str, came.append)
+    qtbot.waitUntil(lambda: len(asked) == 1, timeout=10_000)
+    assert asked[0]()
+    work.ask(job, str, came.append)
+    qtbot.waitUntil(lambda: len(asked) == 2, timeout=10_000)
+    assert not asked[0]()
+    assert asked[1]()
+    # The window doesn't wait for what nobody sees any more.
+    wait_for_work(60_000)
+    qtbot.wait(10)
+    assert not came
+    # What has left a window is no reason to give up in the next one.
+    assert asked[1]()
 
 
 def test_an_owner_that_goes_while_work_is_done_hears_nothing_of_it(qapp: QApplication):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import threading
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
@@ -33,9 +33,9 @@ class Gate:
         self.open.set()
         self._ask = worker_process.ask
 
-    def ask(self, job: worker_process.Job, answer: type[Any]) -> Any:
+    def ask(self, job: worker_process.Job, answer: type[Any], wanted: Callable[[], bool]) -> Any:
         self.open.wait(20)
-        return self._ask(job, answer)
+        return self._ask(job, answer, wanted)
 
 
 @pytest.fixture

@@ -20,6 +20,23 @@ MACRO = Macro(
 )
 
 
+# It takes seconds.
+LONG = worker_process.CheckFrames(
+    Macro(
+        id="long",
+        name="Long",
+        play=Play(Mode.TOGGLE),
+        loop=(Tap(control="KEY_R", hold_us=4_000), Wait(wait_us=3_000)) * 20_000,
+    ),
+    Game(60.0, JITTER_US, 2_000, 64.0),
+    "rate",
+)
+
+
+def still() -> bool:
+    return True
+
+
 @pytest.fixture
 def process():
     made = worker_process._Process()
@@ -49,21 +66,21 @@ def test_a_process_that_has_ended_is_started_again(process: worker_process._Proc
     assert process._process is None
     with pytest.raises(OSError, match="as soon as it starts"):
         # No job at all ends it, twice.
-        process.ask(data)
+        process.ask(data, still)
     job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO, 5))
-    first = process.ask(job)
+    first = process.ask(job, still)
     assert process._process
     process._process.kill()
     process._process.wait(10)
-    assert process.ask(job) == first
+    assert process.ask(job, still) == first
 
 
 def test_after_its_end_nothing_starts_it_again(process: worker_process._Process):
     job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO, 5))
-    process.ask(job)
+    process.ask(job, still)
     process.close()
     with pytest.raises(OSError, match="closed"):
-        process.ask(job)
+        process.ask(job, still)
     assert process._process is None
 
 
@@ -73,3 +90,19 @@ def test_where_no_process_can_be_started_the_work_is_done_here(monkeypatch: pyte
     monkeypatch.setattr(worker_process, "_process", broken)
     job, found = worker_process.LookForSlips(MACRO, 99), check_macro(MACRO)
     assert worker_process.ask(job, worker_process.Slips) == worker_process.Slips(len(found), found)
+
+
+def test_a_job_whose_answer_nobody_wants_is_not_begun(process: worker_process._Process):
+    with pytest.raises(worker_process.Unwanted):
+        process.ask(b"", lambda: False)
+    assert process._process is None
+
+
+def test_a_long_job_is_given_up_once_nobody_wants_its_answer(process: worker_process._Process):
+    wanted = iter((True, *(False for _ in range(1_000))))
+    with pytest.raises(worker_process.Unwanted):
+        process.ask(worker_process.msgspec.msgpack.encode(LONG), lambda: next(wanted))
+    # The next one has a process of its own.
+    assert process._process is None
+    job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO, 5))
+    assert worker_process.msgspec.msgpack.decode(process.ask(job, still), type=worker_process.Slips).count

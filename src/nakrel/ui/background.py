@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import weakref
 from collections.abc import Callable
 from functools import cache
@@ -10,11 +11,16 @@ from typing import TypeVar
 from PyQt6 import sip
 from PyQt6.QtCore import QObject, QThreadPool, pyqtSignal
 
+from nakrel import worker_process
+from nakrel.worker_process import Job
+
 __all__ = ["Background", "rest_ms", "wait_for_work"]
 
 T = TypeVar("T")
 _REST_MS = 150
 _STEPS_PER_MS = 20
+# Threads that wait for the process beside the window keep none from writing a file.
+_THREADS = 8
 
 
 def rest_ms(steps: int) -> int:
@@ -31,6 +37,10 @@ class _Relay(QObject):
 
     def __init__(self) -> None:
         super().__init__()
+        # The window closes: what only it would see is of no account any more.
+        self.leaving = False
+        if pool := QThreadPool.globalInstance():
+            pool.setMaxThreadCount(_THREADS)
         self.done.connect(self._deliver)
 
     def _deliver(self, background: Callable[[], Background | None], number: int, result: object) -> None:
@@ -55,15 +65,27 @@ class Background(QObject):
 
     def start(self, work: Callable[[], T], then: Callable[[T], object]) -> None:
         """Do the work on another thread, and call `then` with its result on this one."""
+        self._start(lambda wanted: work(), then)
+
+    def ask(self, job: Job, answer: type[T], then: Callable[[T], object]) -> None:
+        """Have a job done by the process beside the window, which gives it up once its result is of no account."""
+        self._start(lambda wanted: worker_process.ask(job, answer, wanted), then)
+
+    def _start(self, work: Callable[[Callable[[], bool]], T], then: Callable[[T], object]) -> None:
         self._number += 1
         self._then = then
         number, relay, mine = self._number, self._relay, weakref.ref(self)
 
-        def run() -> None:
-            relay.done.emit(mine, number, work())
+        def wanted() -> bool:
+            found = mine()
+            current = found is not None and found._number == number and not sip.isdeleted(found)
+            return current and not relay.leaving
 
-        pool = QThreadPool.globalInstance()
-        if pool is not None:
+        def run() -> None:
+            with contextlib.suppress(worker_process.Unwanted):
+                relay.done.emit(mine, number, work(wanted))
+
+        if pool := QThreadPool.globalInstance():
             pool.start(run)
 
     def cancel(self) -> None:
@@ -77,8 +99,11 @@ class Background(QObject):
 
 
 def wait_for_work(limit_ms: int = 5_000) -> None:
-    """Let the work that goes on come to its end, before what it speaks to goes."""
-    pool = QThreadPool.globalInstance()
-    if pool is not None:
-        pool.clear()
-        pool.waitForDone(limit_ms)
+    """Let the work that goes on come to its end, before what it speaks to goes; what only shows something is given
+    up."""
+    if (pool := QThreadPool.globalInstance()) is None:
+        return
+    _relay().leaving = True
+    pool.clear()
+    pool.waitForDone(limit_ms)
+    _relay().leaving = False

@@ -155,13 +155,14 @@ class MacroDetails(QWidget):
         self._rate.setText(format_runs(cycle))
         self.attach_button.set_text(tr("Attach in {name}…").format(name=profile.name) if profile else tr("Attach…"))
         self.attach_button.setVisible(not self.capture.armed)
-        self.frame_check.set_macro(macro)
         if macro is not self._looked_at:
             # What is still found in the one before isn't about this one.
             self._looked_at = macro
             self._background.cancel()
         self.checks_pending.expect(macro.id)
         self._rest.start(rest_ms(self._shown.line.size))
+        # It takes longest, so the process beside the window does it last.
+        self.frame_check.set_macro(macro)
         self._show_places()
         self.play_now.refresh()
 
@@ -177,7 +178,7 @@ class MacroDetails(QWidget):
         }
         places = [place for each in self._store.profiles.values() for place in self._attached(each, macro)]
         job = worker_process.LookForSlips(macro, _MOST_CHECKS, tuple(triggers), self._facts, tuple(places))
-        self._background.start(lambda: worker_process.ask(job, worker_process.Slips), self._show_slips)
+        self._background.ask(job, worker_process.Slips, self._show_slips)
 
     def _attached(self, profile: Profile, macro: Macro) -> list[Attached]:
         """The profile's attachments of the macro, each way to play once."""

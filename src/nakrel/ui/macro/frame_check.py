@@ -202,7 +202,7 @@ class FrameCheck(QWidget):
         """Work it out anew."""
         self._expect()
         job = worker_process.CheckFrames(self._macro, self.game, self._against)
-        self._background.start(lambda: worker_process.ask(job, FrameAnswer), self._show_answer)
+        self._background.ask(job, FrameAnswer, self._show_answer)
 
     def _expect(self) -> None:
         self.pending.expect(self._macro.id if self._macro else "")

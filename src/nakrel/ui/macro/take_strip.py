@@ -182,7 +182,7 @@ class TakeStrip(QFrame):
 
         if len(takes) > 1:
             job = worker_process.CompareTakes(tuple(takes))
-            self._background.start(lambda: worker_process.ask(job, worker_process.Compared), compared)
+            self._background.ask(job, worker_process.Compared, compared)
 
     def _tell_beside(self) -> None:
         self.beside.emit(self._beside if self.take else [], self._first)

@@ -119,7 +119,7 @@ class TakesDialog(QDialog):
         self.share.changed.connect(self._share_chosen)
         self._background = Background(self)
         job = worker_process.CompareTakes(self._takes)
-        self._background.start(lambda: worker_process.ask(job, worker_process.Compared), self._show)
+        self._background.ask(job, worker_process.Compared, self._show)
 
     def _build(self) -> None:
         layout = QVBoxLayout(self)

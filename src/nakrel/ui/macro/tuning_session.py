@@ -151,7 +151,7 @@ class TuningSession(QObject):
     def _work_out(self) -> None:
         assert self.tuning
         job = worker_process.WorkOutTrials(self.tuning.question, self.tuning.trials)
-        self._background.start(lambda: worker_process.ask(job, Found), self._worked_out)
+        self._background.ask(job, Found, self._worked_out)
 
     def _worked_out(self, found: Found) -> None:
         self.found = found

@@ -278,7 +278,7 @@ class PlayPreview(QWidget):
 
     def _work_out(self) -> None:
         job = worker_process.SketchLoop(self._loop)
-        self._background.start(lambda: worker_process.ask(job, Sketch), self._show)
+        self._background.ask(job, Sketch, self._show)
 
     def _show(self, found: Sketch) -> None:
         self._sketch = found
