@@ -110,7 +110,10 @@ def run(app: QApplication, home: str | None, launch: Launch, asked: m.OpenWindow
     spare_the_collector()
     window.make_ahead()
     front.do(asked.files, record=asked.record)
-    return leave(app, app.exec())
+    code = app.exec()
+    if bus:
+        bus.finish()
+    return leave(app, code)
 
 
 def spare_the_collector() -> None:

@@ -6,7 +6,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from PyQt6.QtCore import QUrl, pyqtClassInfo, pyqtSlot
-from PyQt6.QtDBus import QDBusAbstractAdaptor, QDBusConnection
+from PyQt6.QtDBus import QDBusAbstractAdaptor, QDBusConnection, QDBusMessage
 from PyQt6.QtWidgets import QApplication
 
 from nakrel import protocol as m
@@ -14,6 +14,9 @@ from nakrel.desktop.names import APP_ID, BUS_PATH
 from nakrel.ui.window.to_front import ToFront
 
 __all__ = ["Bus"]
+
+_BUS = "org.freedesktop.DBus"
+_FINISH_MS = 1_000
 
 
 class Bus:
@@ -23,6 +26,12 @@ class Bus:
         self._adaptor = _Application(front)
         bus = QDBusConnection.sessionBus()
         self.is_there = bus.isConnected() and bus.registerObject(BUS_PATH, front) and bus.registerService(APP_ID)
+
+    def finish(self) -> None:
+        """Wait until what was answered last has left: it does so on another thread, which ends with the process."""
+        if self.is_there:
+            question = QDBusMessage.createMethodCall(_BUS, "/org/freedesktop/DBus", _BUS, "GetId")
+            QDBusConnection.sessionBus().call(question, timeout=_FINISH_MS)
 
 
 @pyqtClassInfo("D-Bus Interface", "org.freedesktop.Application")  # type: ignore[func-returns-value]
