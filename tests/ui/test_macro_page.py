@@ -6,9 +6,9 @@ import re
 
 import pytest
 from msgspec.structs import replace
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QEvent, QObject, QPoint, Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QLabel, QPushButton
+from PyQt6.QtWidgets import QApplication, QLabel, QPushButton, QWidget
 
 from nakrel import protocol as m
 from nakrel.core import notation
@@ -393,3 +393,35 @@ def test_the_preview_of_a_long_macro_follows_once_its_edits_rest(ui: Ui):
     ui.wait(lambda: ui.window.macro_details.preview.accessibleDescription() == "33333 ms in all", "the preview again")
     ui.store.put_macro(macro)
     assert ui.window.macro_details.preview.accessibleDescription() == short
+
+
+class _Places(QObject):
+    """Where a widget has been on the way."""
+
+    def __init__(self, widget: QWidget) -> None:
+        super().__init__()
+        self._widget, self.seen = widget, set[int]()
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        self.seen.add(self._widget.mapTo(self._widget.window(), QPoint()).y())
+        return False
+
+
+def test_what_appears_further_down_moves_nothing_above_it_not_even_for_a_moment(ui: Ui):
+    ui.window.resize(1280, 700)
+    page(ui, Macro(id="storm-volley", name="Storm volley", play=Play(Mode.TOGGLE), loop=MACRO.loop))
+    details = ui.window.macro_details
+    ui.wait(
+        lambda: "sees" in details.frame_check.answer.text() and not details.checks_pending.isVisible(), "the answers"
+    )
+    places, app = _Places(details.attach_button), QApplication.instance()
+    assert app
+    app.installEventFilter(places)
+    check = details.frame_check
+    for _ in range(2):
+        for part in (details.checks_fold, check.pending, check.plot, check.against, check.jitter, check.answer):
+            part.setVisible(not part.isVisible())
+        height = details.height()
+        ui.wait(lambda height=height: details.height() != height, "the column to be higher or lower")
+    app.removeEventFilter(places)
+    assert len(places.seen) == 1

@@ -7,7 +7,7 @@ import subprocess
 from collections.abc import Callable
 from pathlib import Path
 
-from PyQt6.QtCore import QPoint, QRect
+from PyQt6.QtCore import QEvent, QObject, QPoint, QRect
 from PyQt6.QtGui import QUndoStack
 from PyQt6.QtWidgets import QAbstractItemView, QApplication, QComboBox, QMenu, QWidget
 from pytestqt.qtbot import QtBot
@@ -19,6 +19,18 @@ from nakrel.ui.app import open_window
 from nakrel.ui.store import Store
 
 LIMIT_MS = 15_000
+
+
+class _Click(QObject):
+    """Tells whether a mouse button was let go over a window of ours."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.ended = False
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        self.ended = self.ended or (event is not None and event.type() == QEvent.Type.MouseButtonRelease)
+        return False
 
 
 class Driver:
@@ -63,6 +75,8 @@ class Driver:
     def injector(self, *arguments: str) -> None:
         """One movement of the hand; the window takes what came of it."""
         subprocess.run(["xdotool", *arguments], check=True, capture_output=True, env=os.environ)
+        # What the server has for the window by now; what the window manager looks at first takes a while longer.
+        QApplication.sync()
         self._qtbot.wait(30)
 
     def click(self, widget: QWidget, *, button: str = "1") -> None:
@@ -85,8 +99,14 @@ class Driver:
             self.injector("keyup", key)
 
     def _click_at(self, spot: QPoint, button: str) -> None:
+        """Click there, and let the window work until it has had that."""
+        app, had = QApplication.instance(), _Click()
+        assert app
         self.injector("mousemove", "--sync", str(spot.x()), str(spot.y()))
+        app.installEventFilter(had)
         self.injector("click", button)
+        self.wait(lambda: had.ended, "the click to arrive")
+        app.removeEventFilter(had)
 
     def type(self, text: str, *keys: str) -> None:
         """Type a text, then keys by name."""

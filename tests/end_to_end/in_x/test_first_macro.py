@@ -150,24 +150,25 @@ def clean_up(driver: Driver) -> None:
     driver.wait(lambda: window.macro.model.rowCount() == before - 2, "the two steps to be gone")
     driver.click_row(window.macro.steps, 1, 2)
     driver.type("40", "Return")
-    while window.macro.model.rowCount() > 4:
-        driver.click_row(window.macro.steps, window.macro.model.rowCount() - 1, 2)
+    while (count := window.macro.model.rowCount()) > 4:
+        driver.click_row(window.macro.steps, count - 1, 2)
         driver.injector("key", "Delete")
+        driver.wait(lambda count=count: window.macro.model.rowCount() < count, "the step to be gone")
     driver.click_row(window.macro.steps, 3, 2)
     driver.type("20ms", "Return")
-    macro = window.shown.macro
-    assert macro is not None
-    assert macro.loop == (
+    wanted = (
         Press(control="KEY_E"),
         Wait(wait_us=HOLD_US),
         Release(control="KEY_E"),
         Wait(wait_us=2 * REST_US),
     )
+    driver.wait(lambda: window.shown.macro and window.shown.macro.loop == wanted, "the waits that were typed")
     mode(driver, "held")
     driver.replace(window.macro_details.play.pause, "25")
+    driver.wait(lambda: window.shown.macro and window.shown.macro.play.pause_us == PAUSE_US, "the pause")
     macro = window.shown.macro
     assert macro is not None
-    assert (macro.play.mode, macro.play.pause_us) == (Mode.HELD, PAUSE_US)
+    assert macro.play.mode is Mode.HELD
 
 
 def attach(driver: Driver) -> None:

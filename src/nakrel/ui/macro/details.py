@@ -29,6 +29,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, clear_layout, form_row, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.elided import ElidedButton
+from nakrel.ui.widgets.flow import ScrolledColumn
 from nakrel.ui.widgets.fold import Fold
 from nakrel.ui.widgets.paragraph import Paragraph
 from nakrel.ui.widgets.pending import Pending
@@ -96,7 +97,7 @@ class MacroDetails(QWidget):
         self.refresh()
 
     def _build(self) -> None:
-        layout = QVBoxLayout(self)
+        layout = ScrolledColumn(self)
         layout.setContentsMargins(16, 12, 14, 12)
         layout.setSpacing(2)
         self._length_row = form_row(tr("one run lasts"), self._length)
@@ -159,8 +160,9 @@ class MacroDetails(QWidget):
             # What is still found in the one before isn't about this one.
             self._looked_at = macro
             self._background.cancel()
-        self.checks_pending.expect(macro.id)
-        self._rest.start(rest_ms(self._shown.line.size))
+        rest = rest_ms(self._shown.line.size)
+        self.checks_pending.expect(macro.id, rest)
+        self._rest.start(rest)
         # It takes longest, so the process beside the window does it last.
         self.frame_check.set_macro(macro)
         self._show_places()

@@ -178,15 +178,13 @@ class FrameCheck(QWidget):
                 self.use_button.setEnabled(False)
             self._macro = macro
             self._background.cancel()
-            self._expect()
-            self._timer.start(rest_ms(self._shown.line.size))
+            self._begin_later()
 
     def set_jitter(self, spread_us: float | None) -> None:
         """Go by the timing that a run showed: its standard deviation in microseconds; None for the usual."""
         if spread_us != self._measured_us:
             self._measured_us = spread_us
-            self._expect()
-            self._timer.start(rest_ms(self._shown.line.size))
+            self._begin_later()
 
     @property
     def jitter_us(self) -> float:
@@ -200,12 +198,17 @@ class FrameCheck(QWidget):
 
     def refresh(self) -> None:
         """Work it out anew."""
-        self._expect()
+        self.pending.expect(self._of())
         job = worker_process.CheckFrames(self._macro, self.game, self._against)
         self._background.ask(job, FrameAnswer, self._show_answer)
 
-    def _expect(self) -> None:
-        self.pending.expect(self._macro.id if self._macro else "")
+    def _begin_later(self) -> None:
+        rest = rest_ms(self._shown.line.size)
+        self.pending.expect(self._of(), rest)
+        self._timer.start(rest)
+
+    def _of(self) -> str:
+        return self._macro.id if self._macro else ""
 
     def _late(self, of_another: bool) -> None:
         self.use_button.setEnabled(False)

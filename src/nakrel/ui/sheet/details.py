@@ -6,7 +6,7 @@ from collections.abc import Callable
 
 import msgspec
 from PyQt6.QtGui import QShowEvent
-from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QWidget
 
 from nakrel import protocol as m
 from nakrel.core.edit.checks import circle
@@ -26,6 +26,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.capture import Capture
+from nakrel.ui.widgets.flow import ScrolledColumn
 from nakrel.ui.widgets.play_now import PlayNow
 from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
 from nakrel.words import sentence, tr
@@ -61,7 +62,7 @@ class SheetDetails(QWidget):
         self.refresh()
 
     def _build(self) -> None:
-        layout = QVBoxLayout(self)
+        layout = ScrolledColumn(self)
         layout.setContentsMargins(16, 12, 14, 12)
         layout.setSpacing(6)
         head: tuple[QWidget, ...] = (self._title, self._code, self.does)

@@ -1,11 +1,11 @@
-"""Parts that follow each other like words, and go on in the next line where one is full."""
+"""Layouts: parts that follow each other like words, and columns that scroll."""
 
 from __future__ import annotations
 
 from PyQt6.QtCore import QPoint, QRect, QSize, Qt
-from PyQt6.QtWidgets import QLayout, QLayoutItem, QWidget
+from PyQt6.QtWidgets import QLayout, QLayoutItem, QVBoxLayout, QWidget
 
-__all__ = ["FlowLayout"]
+__all__ = ["FlowLayout", "ScrolledColumn"]
 
 _SPACE_PX = 4
 
@@ -91,3 +91,12 @@ class FlowLayout(QLayout):
             x += space + size.width()
             height = max(height, size.height())
         return y + height - place.y()
+
+
+class ScrolledColumn(QVBoxLayout):
+    """A column inside of what scrolls. When something in it appears it is laid out before the scroll area gives it the
+    room: nothing is squeezed meanwhile, which would make all of it jump."""
+
+    def setGeometry(self, place: QRect) -> None:
+        """Give every part its height."""
+        super().setGeometry(place.adjusted(0, 0, 0, max(0, self.heightForWidth(place.width()) - place.height())))

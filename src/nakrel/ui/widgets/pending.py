@@ -29,16 +29,16 @@ class Pending(QLabel):
         self._of, self._answered_of = "", ""
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
-        self._timer.setInterval(_AT_ONCE_MS)
         self._timer.timeout.connect(self._say)
 
-    def expect(self, of: str) -> None:
-        """From now on an answer is waited for; `of` is what it is about, edited or not."""
-        another, self._of = of != self._of, of
-        if another:
+    def expect(self, of: str, begins_ms: int = 0) -> None:
+        """From now on an answer is waited for; `of` is what it is about, edited or not, and the work on it begins in so
+        many milliseconds: edits that follow on each other put it off."""
+        if of != self._of:
             self.hide()
-        if another or (self.isHidden() and not self._timer.isActive()):
-            self._timer.start()
+        self._of = of
+        if self.isHidden():
+            self._timer.start(begins_ms + _AT_ONCE_MS)
 
     def answered(self) -> None:
         """The answer is there."""
