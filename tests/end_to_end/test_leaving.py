@@ -12,6 +12,7 @@ from nakrel import protocol as m
 from nakrel.client.connection import ServiceConnection
 from nakrel.demo.seed import seed
 from nakrel.storage.home import Home
+from nakrel.storage.library import Library
 from tests.support import LIMIT_S, ServiceProcess, XServer
 
 # It uses all pages before.
@@ -59,11 +60,26 @@ def leave(window):
 
 main(["--home", sys.argv[1], "window"])
 """
+# The session ends while it is at work.
+_TOLD = """
+import signal
+from nakrel.core.model.macro import Macro
+from nakrel.ui import commands
+
+def leave(window):
+    window.shown.show_page("journal")
+    commands.edit_macro(window.store, "test", Macro(id="last", name="Last edit"))
+    os.kill(os.getpid(), getattr(signal, sys.argv[2]))
+
+main(["--home", sys.argv[1], "window"])
+"""
 
 
-def window(home: Path, leave: str, environment: dict[str, str] | None = None) -> subprocess.CompletedProcess[str]:
+def window(
+    home: Path, leave: str, environment: dict[str, str] | None = None, *arguments: str
+) -> subprocess.CompletedProcess[str]:
     """Open one, and wait until it has ended."""
-    command = [sys.executable, "-c", _WORK + leave, str(home)]
+    command = [sys.executable, "-c", _WORK + leave, str(home), *arguments]
     return subprocess.run(command, env=environment, capture_output=True, text=True, timeout=12 * LIMIT_S)
 
 
@@ -89,3 +105,16 @@ def test_a_window_that_owns_the_clipboard_ends_in_good_order(tmp_path: Path):
         last.close()
         server.end_server()
     assert ended.returncode == 0, ended.stderr[-2_000:]
+
+
+@pytest.mark.parametrize(("name", "code"), [("SIGTERM", 0), ("SIGHUP", 0), ("SIGINT", 130)])
+def test_a_window_that_is_told_to_end_keeps_what_was_done_last_and_what_it_shows(tmp_path: Path, name: str, code: int):
+    seed(Home.find(tmp_path))
+    service = ServiceProcess(tmp_path, "--backend", "stand-in")
+    ended = window(tmp_path, _TOLD, None, name)
+    assert service.end() == 0
+    assert ended.returncode == code, ended.stderr[-2_000:]
+    library = Library(Home.find(tmp_path))
+    library.load()
+    assert library.macros["last"].name == "Last edit"
+    assert library.settings.shown.page == "journal"

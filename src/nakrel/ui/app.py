@@ -5,6 +5,8 @@ from __future__ import annotations
 import contextlib
 import gc
 import os
+import signal
+import socket
 import sys
 import traceback
 from datetime import datetime
@@ -13,6 +15,7 @@ from types import TracebackType
 from typing import NoReturn
 
 from PyQt6 import sip
+from PyQt6.QtCore import QSocketNotifier
 from PyQt6.QtWidgets import QApplication
 
 from nakrel import protocol as m
@@ -34,7 +37,7 @@ from nakrel.words import tr
 # So many objects more than there were are looked through.
 _GARBAGE = 10_000
 
-__all__ = ["leave", "open_window", "run", "spare_the_collector", "take_down", "tell_of_bugs"]
+__all__ = ["close_in_order", "leave", "open_window", "run", "spare_the_collector", "take_down", "tell_of_bugs"]
 
 
 def open_window(app: QApplication, store: Store) -> MainWindow:
@@ -67,9 +70,6 @@ def tell_of_bugs(store: Store, log: Path) -> None:
             log.parent.mkdir(parents=True, exist_ok=True)
             with open(log, "a", encoding="utf-8", opener=open_private) as file:
                 file.write(f"{datetime.now().astimezone():%Y-%m-%d %H:%M:%S %z} {message}")
-        if issubclass(kind, KeyboardInterrupt):
-            QApplication.exit(1)
-            return
         with contextlib.suppress(RuntimeError):
             # The store may have gone with its window.
             store.alarm.emit(
@@ -109,11 +109,33 @@ def run(app: QApplication, home: str | None, launch: Launch, asked: m.OpenWindow
         window.show()
     spare_the_collector()
     window.make_ahead()
+    close_in_order(app, window)
     front.do(asked.files, record=asked.record)
     code = app.exec()
     if bus:
         bus.finish()
     return leave(app, code)
+
+
+def close_in_order(app: QApplication, window: MainWindow) -> None:
+    """Close the window when the process is told to end, and keep what it shows when its session is about to: what was
+    done last is no less saved then."""
+    app.commitDataRequest.connect(lambda manager: window.keep())
+    ours, theirs = socket.socketpair()
+    for end in (ours, theirs):
+        end.setblocking(False)
+
+    def told() -> None:
+        number = ours.recv(1)[0]
+        window.leave()
+        app.exit(128 + number if number == signal.SIGINT else 0)
+
+    # Python's own handlers wait until something else is done in Python, which may be never.
+    signal.set_wakeup_fd(theirs.detach(), warn_on_full_buffer=False)
+    for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
+        signal.signal(number, lambda number, frame: None)
+    notifier = QSocketNotifier(ours.fileno(), QSocketNotifier.Type.Read, window)  # type: ignore[call-overload]
+    notifier.activated.connect(told)
 
 
 def spare_the_collector() -> None:

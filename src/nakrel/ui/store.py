@@ -190,6 +190,10 @@ class Store(QObject):
             self._connection.close()
             self._connection = None
 
+    def flush(self) -> None:
+        """Send the edits that wait until they have been drawn."""
+        self._send()
+
     def ask(self, body: m.Body, answered: Callable[[m.AnswerBody], None] | None = None) -> None:
         """Send a request; a refusal is shown as a fault unless `answered` takes the answer."""
         self._send()

@@ -407,13 +407,23 @@ class MainWindow(QMainWindow):
         spot = self.head.menu_button.mapToGlobal(self.head.menu_button.rect().bottomLeft())
         menu.popup(spot)
 
-    def closeEvent(self, event: QCloseEvent | None) -> None:
-        """Close the window; everything is saved already, and the service goes on. Where there is a tray, so does the
-        program: the window is only hidden."""
+    def keep(self) -> None:
+        """Have the service keep what is shown and every edit, now."""
         place = self.normalGeometry()
         self.shown.place = (place.x(), place.y(), place.width(), place.height())
         self.shown.maximized = self.isMaximized()
         self.shown.remember()
+        self.store.flush()
+
+    def leave(self) -> None:
+        """Close for good, tray or not."""
+        self.closed_by_user = lambda: False
+        self.close()
+
+    def closeEvent(self, event: QCloseEvent | None) -> None:
+        """Close the window; everything is saved already, and the service goes on. Where there is a tray, so does the
+        program: the window is only hidden."""
+        self.keep()
         if self.closed_by_user() and event:
             event.ignore()
             self.hide()

@@ -190,8 +190,7 @@ class Tray(QObject):
         """End the program and the service."""
         if not self._store.shut_down.is_so:
             self._store.ask(m.Shutdown())
-        self._window.closed_by_user = lambda: False
         self.icon.hide()
-        self._window.close()
+        self._window.leave()
         if app := QApplication.instance():
             app.quit()
