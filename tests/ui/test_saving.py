@@ -8,14 +8,16 @@ import msgspec
 import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QLineEdit
+from PyQt6.QtWidgets import QApplication, QLineEdit
 
 from nakrel import protocol as m
 from nakrel.client.connection import ServiceConnection
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Wait
+from nakrel.storage.library import Library
 from nakrel.ui import commands
+from nakrel.ui.macro.steps_model import TIME
 from tests.loaded import LoadedService
 from tests.ui.conftest import Ui
 
@@ -149,3 +151,40 @@ def test_an_answer_that_nobody_asked_for_is_shown(ui: Ui):
     ui.store.alarm.connect(told.append)
     ui.store._connection._dispatch(b'{"id":99999,"body":{"is":"Refused","error":"too late"}}')
     assert told == ["The service answered what nobody asked: too late."]
+
+
+def stored(ui: Ui) -> dict[str, Macro]:
+    """The macros on the disk once the service has ended."""
+    assert ui.service.end() == 0
+    library = Library(ui.service.home)
+    library.load()
+    return library.macros
+
+
+def test_a_note_that_is_being_typed_is_kept_when_the_window_closes(ui: Ui):
+    ui.window.shown.show_macro("cast-far")
+    note = ui.window.macro_details.note
+    note.setFocus()
+    QTest.keyClicks(note, "with the tide")
+    ui.window.close()
+    assert stored(ui)["cast-far"].note.endswith("with the tide")
+
+
+def test_a_time_that_is_being_typed_is_kept_when_the_window_closes(ui: Ui):
+    commands.edit_macro(ui.store, "new", Macro(id="new", name="New", loop=(Wait(wait_us=1_000),)))
+    ui.window.shown.show_macro("new")
+    steps = ui.window.macro.steps
+    steps.setCurrentIndex(ui.window.macro.model.index(0, TIME))
+    steps.setFocus()
+    QTest.keyClick(steps, Qt.Key.Key_Return)
+    QTest.keyClicks(QApplication.focusWidget(), "77")
+    ui.window.close()
+    assert stored(ui)["new"].loop == (Wait(wait_us=77_000),)
+
+
+def test_a_name_that_is_being_typed_is_kept_when_the_window_closes(ui: Ui):
+    ui.window.column.new_macro_button.click()
+    ui.wait(lambda: isinstance(QApplication.focusWidget(), QLineEdit), "the name's field")
+    QTest.keyClicks(QApplication.focusWidget(), "Furl the sails")
+    ui.window.close()
+    assert "Furl the sails" in {macro.name for macro in stored(ui).values()}

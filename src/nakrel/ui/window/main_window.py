@@ -6,7 +6,7 @@ from collections.abc import Callable
 from functools import cached_property
 from typing import TYPE_CHECKING, Literal
 
-from PyQt6.QtCore import QPoint, QRect, QSize, Qt, QTimer
+from PyQt6.QtCore import QEventLoop, QPoint, QRect, QSize, Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
     QApplication,
@@ -60,6 +60,7 @@ _DETAILS_PX = 304
 # What a window manager's frame takes of the height, at most.
 _FRAME_PX = 40
 _LEAST_WIDTH, _LEAST_HEIGHT = 900, 500
+_ONLY_TIMERS = QEventLoop.ProcessEventsFlag.ExcludeUserInputEvents | QEventLoop.ProcessEventsFlag.ExcludeSocketNotifiers
 # So long after each other, what wasn't shown yet is made ahead, the window having its turn in between.
 _AHEAD_MS = 250
 _AHEAD = ("macro", "macro_details", "devices", "journal", "range")
@@ -408,7 +409,11 @@ class MainWindow(QMainWindow):
         menu.popup(spot)
 
     def keep(self) -> None:
-        """Have the service keep what is shown and every edit, now."""
+        """Have the service keep what is shown and every edit, now, with what is being typed."""
+        if focus := QApplication.focusWidget():
+            focus.clearFocus()
+            # A new name is taken once its field is gone.
+            QApplication.processEvents(_ONLY_TIMERS)
         place = self.normalGeometry()
         self.shown.place = (place.x(), place.y(), place.width(), place.height())
         self.shown.maximized = self.isMaximized()
