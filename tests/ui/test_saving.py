@@ -14,7 +14,7 @@ from nakrel import protocol as m
 from nakrel.client.connection import ServiceConnection
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.settings import SettingsPatch
-from nakrel.core.model.steps import Wait
+from nakrel.core.model.steps import Press, Wait
 from nakrel.storage.library import Library
 from nakrel.ui import commands
 from nakrel.ui.macro.steps_model import TIME
@@ -188,3 +188,33 @@ def test_a_name_that_is_being_typed_is_kept_when_the_window_closes(ui: Ui):
     QTest.keyClicks(QApplication.focusWidget(), "Furl the sails")
     ui.window.close()
     assert "Furl the sails" in {macro.name for macro in stored(ui).values()}
+
+
+def recorded_q(ui: Ui) -> None:
+    """Record a press of Q, and go on recording."""
+    ui.window.shown.show_macro("cast-far")
+    ui.window.macro.recording.button.click()
+    ui.wait(lambda: ui.store.status.recording, "the recording")
+    keyboard = next(device.id for device in ui.service.devices() if "KEY_Q" in device.controls)
+    rows = ui.window.macro.model.rowCount()
+    for value in (1, 0):
+        ui.service.call(m.PressStandIn(keyboard, "KEY_Q", value))
+    ui.wait(lambda: ui.window.macro.model.rowCount() >= rows + 2, "the press and the release")
+
+
+def presses_of_q(macro: Macro) -> int:
+    return sum(isinstance(step, Press) and step.control == "KEY_Q" for step in macro.loop)
+
+
+def test_a_recording_that_goes_on_is_kept_when_the_window_closes(ui: Ui):
+    recorded_q(ui)
+    ui.window.close()
+    assert presses_of_q(stored(ui)["cast-far"]) == 1
+
+
+def test_a_recording_is_kept_though_the_service_stands_still_as_the_window_closes(ui: Ui):
+    recorded_q(ui)
+    ui.service.process.send_signal(signal.SIGSTOP)
+    ui.window.close()
+    ui.service.process.send_signal(signal.SIGCONT)
+    assert presses_of_q(stored(ui)["cast-far"]) == 1

@@ -7,6 +7,8 @@ Save; undo is the way back.
 from __future__ import annotations
 
 import os
+import select
+import time
 from collections import Counter
 from collections.abc import Callable
 from functools import partial
@@ -193,6 +195,19 @@ class Store(QObject):
     def flush(self) -> None:
         """Send the edits that wait until they have been drawn."""
         self._send()
+
+    def settle(self, body: m.Body, until: Callable[[], bool], limit_s: float = 2.0) -> None:
+        """Ask as the window closes, and wait for what comes of it, no longer than `limit_s`."""
+        if self._connection:
+            self.ask(body)
+        end = time.monotonic() + limit_s
+        while self._connection and not until() and (left := end - time.monotonic()) > 0:
+            try:
+                self._connection.flush()
+                if select.select([self._connection], [], [], left)[0]:
+                    self._connection.receive()
+            except ServiceGone:
+                self._gone()
 
     def ask(self, body: m.Body, answered: Callable[[m.AnswerBody], None] | None = None) -> None:
         """Send a request; a refusal is shown as a fault unless `answered` takes the answer."""

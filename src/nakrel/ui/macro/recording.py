@@ -71,7 +71,7 @@ class RecordingBar(QWidget):
         self._began_after: tuple[int | None, int] = (None, 0)
         self._shield = Shield(self, self.button)
         store.recorded.connect(self._recorded)
-        store.gone.connect(self._service_gone)
+        store.gone.connect(self._end_as_told)
         store.settings_changed.connect(self._show)
         self._show()
 
@@ -154,6 +154,14 @@ class RecordingBar(QWidget):
         if self._settings.limit_s:
             self._limit.start(self._settings.limit_s * 1_000)
 
+    def keep(self, gesture: tuple[str, ...]) -> None:
+        """The window closes, by this gesture: what was recorded stays."""
+        if self._left_s:
+            self._end_countdown()
+        if self.recording:
+            self._store.settle(m.StopRecording(gesture), lambda: not self.recording)
+        self._end_as_told()
+
     def _stop(self, gesture: tuple[str, ...]) -> None:
         self._limit.stop()
         if self.recording:
@@ -183,9 +191,9 @@ class RecordingBar(QWidget):
             return
         self._end(recorded.steps)
 
-    def _service_gone(self) -> None:
+    def _end_as_told(self) -> None:
+        """Keep what the service has told of, where it tells no more."""
         if self.recording:
-            # What it has told of is kept.
             self._end(tuple(self._steps))
 
     def _end(self, steps: tuple[Step, ...]) -> None:

@@ -60,6 +60,8 @@ _DETAILS_PX = 304
 # What a window manager's frame takes of the height, at most.
 _FRAME_PX = 40
 _LEAST_WIDTH, _LEAST_HEIGHT = 900, 500
+# The click on a title bar's button, which a recording has seen.
+_CLOSING = ("BTN_LEFT",)
 _ONLY_TIMERS = QEventLoop.ProcessEventsFlag.ExcludeUserInputEvents | QEventLoop.ProcessEventsFlag.ExcludeSocketNotifiers
 # So long after each other, what wasn't shown yet is made ahead, the window having its turn in between.
 _AHEAD_MS = 250
@@ -420,6 +422,12 @@ class MainWindow(QMainWindow):
         self.shown.remember()
         self.store.flush()
 
+    def finish(self, gesture: tuple[str, ...] = ()) -> None:
+        """End a recording that goes on, without this gesture, and keep it with all else."""
+        if "macro" in vars(self):
+            self.macro.recording.keep(gesture)
+        self.keep()
+
     def leave(self) -> None:
         """Close for good, tray or not."""
         self.closed_by_user = lambda: False
@@ -433,6 +441,7 @@ class MainWindow(QMainWindow):
             event.ignore()
             self.hide()
             return
+        self.finish(_CLOSING if event and event.spontaneous() else ())
         if isinstance(app := QApplication.instance(), QApplication):
             app.applicationStateChanged.disconnect(self._front_changed)
         wait_for_work()
@@ -441,8 +450,9 @@ class MainWindow(QMainWindow):
 
 
 def _within(before: QRect, room: QRect) -> QRect:
-    """Where a window stands that stood there before: just so where that is on the screen, else with its frame on it."""
-    if room.contains(before):
+    """Where a window stands whose middle stood on this screen: just there, or where it is too large for it now, or its
+    title bar was above it, as much of it as there is room for."""
+    if before.width() <= room.width() and before.height() <= room.height() and before.top() >= room.top():
         return before
     size = before.size().boundedTo(QSize(room.width(), room.height() - _FRAME_PX))
     left = max(room.left(), min(before.left(), room.right() + 1 - size.width()))

@@ -188,6 +188,7 @@ class Tray(QObject):
 
     def quit(self) -> None:
         """End the program and the service."""
+        self._window.finish()
         if not self._store.shut_down.is_so:
             self._store.ask(m.Shutdown())
         self.icon.hide()
