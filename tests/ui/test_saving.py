@@ -218,3 +218,40 @@ def test_a_recording_is_kept_though_the_service_stands_still_as_the_window_close
     ui.window.close()
     ui.service.process.send_signal(signal.SIGCONT)
     assert presses_of_q(stored(ui)["cast-far"]) == 1
+
+
+@pytest.mark.parametrize("shut_down", [False, True])
+def test_what_was_done_since_the_service_ended_is_kept_when_the_window_closes(ui: Ui, shut_down: bool):
+    started: list[LoadedService] = []
+
+    def start() -> ServiceConnection:
+        started.append(LoadedService(ui.service.folder, "--backend", "stand-in"))
+        return ServiceConnection.connect(ui.service.home.socket, "window")
+
+    if shut_down:
+        ui.service.call(m.Shutdown())
+        ui.wait(lambda: ui.store.shut_down.is_so, "the word of it")
+    else:
+        ui.service.process.kill()
+        ui.service.process.wait()
+        ui.wait(lambda: not ui.store._connection, "the end of the service")
+    noted(ui, "since then")
+    ui.store._connect = start
+    ui.window.close()
+    (service,) = started
+    if shut_down:
+        assert service.process.wait(10) == 0
+    else:
+        assert service.status()
+    ui.service.client.close()
+    ui.service = service
+    service.end()
+    assert "since then" in (ui.service.home.macros / "Cast far.json").read_text()
+
+
+def test_closing_the_window_starts_no_service_for_what_it_shows_alone(ui: Ui):
+    ui.service.call(m.Shutdown())
+    ui.wait(lambda: ui.store.shut_down.is_so, "the word of it")
+    ui.window.shown.show_page("journal")
+    ui.store._connect = lambda: pytest.fail("it was started")
+    ui.window.close()

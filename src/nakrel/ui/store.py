@@ -6,6 +6,7 @@ Save; undo is the way back.
 
 from __future__ import annotations
 
+import contextlib
 import os
 import select
 import time
@@ -19,7 +20,7 @@ from PyQt6.QtCore import QObject, QSocketNotifier, QTimer, pyqtSignal
 from PyQt6.QtGui import QUndoStack
 
 from nakrel import protocol as m
-from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone
+from nakrel.client.connection import ClientError, ServiceConnection, ServiceGone, ServiceRefused
 from nakrel.core.model.devices import Battery, Device
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile
@@ -195,6 +196,20 @@ class Store(QObject):
     def flush(self) -> None:
         """Send the edits that wait until they have been drawn."""
         self._send()
+
+    def leave(self) -> None:
+        """Disconnect for good. Edits that were made since the service ended go to one that is started for that, and
+        ended again where it had been shut down."""
+        if self._connection is None and any(kind != "settings" for kind, _ in self._unsent):
+            with contextlib.suppress(ClientError):
+                service = self._connect()
+                for body in self._unsent.values():
+                    with contextlib.suppress(ServiceRefused):
+                        service.call(body)
+                if self.shut_down.is_so:
+                    service.call(m.Shutdown())
+                service.close()
+        self.close()
 
     def settle(self, body: m.Body, until: Callable[[], bool], limit_s: float = 2.0) -> None:
         """Ask as the window closes, and wait for what comes of it, no longer than `limit_s`."""

@@ -445,7 +445,7 @@ class MainWindow(QMainWindow):
         if isinstance(app := QApplication.instance(), QApplication):
             app.applicationStateChanged.disconnect(self._front_changed)
         wait_for_work()
-        self.store.close()
+        self.store.leave()
         super().closeEvent(event)
 
 
