@@ -107,6 +107,16 @@ def test_a_window_that_owns_the_clipboard_ends_in_good_order(tmp_path: Path):
     assert ended.returncode == 0, ended.stderr[-2_000:]
 
 
+def test_a_window_that_is_not_to_end_with_its_terminal_goes_on(tmp_path: Path):
+    seed(Home.find(tmp_path))
+    service = ServiceProcess(tmp_path, "--backend", "stand-in")
+    before = "import signal\nsignal.signal(signal.SIGHUP, signal.SIG_IGN)\n"
+    then = "\n    os.kill(os.getpid(), signal.SIGHUP)\n    QTimer.singleShot(500, lambda: app.exit(7))\n"
+    ended = window(tmp_path, before + _TOLD.replace("\n    os.kill(os.getpid(), getattr(signal, sys.argv[2]))\n", then))
+    assert service.end() == 0
+    assert ended.returncode == 7, ended.stderr[-2_000:]
+
+
 @pytest.mark.parametrize(("name", "code"), [("SIGTERM", 0), ("SIGHUP", 0), ("SIGINT", 130)])
 def test_a_window_that_is_told_to_end_keeps_what_was_done_last_and_what_it_shows(tmp_path: Path, name: str, code: int):
     seed(Home.find(tmp_path))

@@ -133,7 +133,9 @@ def close_in_order(app: QApplication, window: MainWindow) -> None:
     # Python's own handlers wait until something else is done in Python, which may be never.
     signal.set_wakeup_fd(theirs.detach(), warn_on_full_buffer=False)
     for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP):
-        signal.signal(number, lambda number, frame: None)
+        # What whoever started it has it ignore stays so, as with nohup.
+        if signal.getsignal(number) != signal.SIG_IGN:
+            signal.signal(number, lambda number, frame: None)
     notifier = QSocketNotifier(ours.fileno(), QSocketNotifier.Type.Read, window)  # type: ignore[call-overload]
     notifier.activated.connect(told)
 
