@@ -44,6 +44,10 @@ class ShutDown(QObject):
         self.tell()
         self._timer.start()
 
+    def stop(self) -> None:
+        """Look for a service no longer: the window closes."""
+        self._timer.stop()
+
     def tell(self) -> None:
         """Say it, and how it starts again."""
         self.say.emit(_SAID, tr("Start"), self.start)

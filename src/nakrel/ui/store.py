@@ -126,6 +126,9 @@ class Store(QObject):
         self._sender = QTimer(self)
         self._sender.setSingleShot(True)
         self._sender.timeout.connect(self._send)
+        self._retry = QTimer(self)
+        self._retry.setSingleShot(True)
+        self._retry.timeout.connect(self._reopen)
         self._batteries = QTimer(self)
         self._batteries.setInterval(_BATTERIES_MS)
         self._batteries.timeout.connect(lambda: self.ask(m.GetBatteries(), self._receive) if self._connection else None)
@@ -200,15 +203,15 @@ class Store(QObject):
     def leave(self) -> None:
         """Disconnect for good. Edits that were made since the service ended go to one that is started for that, and
         ended again where it had been shut down."""
+        self._retry.stop()
+        self.shut_down.stop()
         if self._connection is None and any(kind != "settings" for kind, _ in self._unsent):
-            with contextlib.suppress(ClientError):
-                service = self._connect()
+            with contextlib.suppress(ClientError), contextlib.closing(self._connect()) as service:
                 for body in self._unsent.values():
                     with contextlib.suppress(ServiceRefused):
                         service.call(body)
                 if self.shut_down.is_so:
                     service.call(m.Shutdown())
-                service.close()
         self.close()
 
     def settle(self, body: m.Body, until: Callable[[], bool], limit_s: float = 2.0) -> None:
@@ -410,14 +413,14 @@ class Store(QObject):
             self.shut_down.begin()
             return
         self.alarm.emit(tr("The service has ended; it is being started again."))
-        QTimer.singleShot(_RETRY_MS, self._reopen)
+        self._retry.start(_RETRY_MS)
 
     def _reopen(self) -> None:
         try:
             self.open()
         except ClientError as error:
             self.alarm.emit(str(error))
-            QTimer.singleShot(_RETRY_MS, self._reopen)
+            self._retry.start(_RETRY_MS)
         else:
             self.alarm.emit("")
 
