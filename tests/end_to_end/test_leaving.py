@@ -66,6 +66,9 @@ import signal
 from nakrel.core.model.macro import Macro
 from nakrel.ui import commands
 
+# Tests may have been started where signals are ignored, as with nohup.
+signal.signal(getattr(signal, sys.argv[2]), signal.SIG_DFL)
+
 def leave(window):
     window.shown.show_page("journal")
     commands.edit_macro(window.store, "test", Macro(id="last", name="Last edit"))
@@ -110,9 +113,9 @@ def test_a_window_that_owns_the_clipboard_ends_in_good_order(tmp_path: Path):
 def test_a_window_that_is_not_to_end_with_its_terminal_goes_on(tmp_path: Path):
     seed(Home.find(tmp_path))
     service = ServiceProcess(tmp_path, "--backend", "stand-in")
-    before = "import signal\nsignal.signal(signal.SIGHUP, signal.SIG_IGN)\n"
     then = "\n    os.kill(os.getpid(), signal.SIGHUP)\n    QTimer.singleShot(500, lambda: app.exit(7))\n"
-    ended = window(tmp_path, before + _TOLD.replace("\n    os.kill(os.getpid(), getattr(signal, sys.argv[2]))\n", then))
+    told = _TOLD.replace("\n    os.kill(os.getpid(), getattr(signal, sys.argv[2]))\n", then)
+    ended = window(tmp_path, told.replace("SIG_DFL", "SIG_IGN"), None, "SIGHUP")
     assert service.end() == 0
     assert ended.returncode == 7, ended.stderr[-2_000:]
 
