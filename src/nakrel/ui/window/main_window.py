@@ -436,8 +436,8 @@ class MainWindow(QMainWindow):
     def closeEvent(self, event: QCloseEvent | None) -> None:
         """Close the window; everything is saved already, and the service goes on. Where there is a tray, so does the
         program: the window is only hidden."""
-        self.keep()
         if self.closed_by_user() and event:
+            self.keep()
             event.ignore()
             self.hide()
             return
