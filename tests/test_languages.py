@@ -92,6 +92,8 @@ def test_which_language_the_user_wants(monkeypatch: pytest.MonkeyPatch):
     assert list(language.wanted()) == []
     monkeypatch.setenv("LANG", "de_AT.UTF-8")
     assert list(language.wanted()) == ["de_AT", "de"]
+    monkeypatch.setenv("LANG", "de_DE@euro")
+    assert list(language.wanted()) == ["de_DE", "de"]
     monkeypatch.setenv("LC_MESSAGES", "en_GB.UTF-8")
     assert list(language.wanted()) == ["en_GB", "en"]
     monkeypatch.setenv("LC_ALL", "fr_FR.UTF-8")
@@ -101,6 +103,8 @@ def test_which_language_the_user_wants(monkeypatch: pytest.MonkeyPatch):
     assert list(language.wanted()) == []
     monkeypatch.setenv("NAKREL_LANGUAGE", "de")
     assert list(language.wanted()) == ["de"]
+    monkeypatch.setenv("NAKREL_LANGUAGE", "de_AT")
+    assert list(language.wanted()) == ["de_AT", "de"]
 
 
 @pytest.mark.usefixtures("german")

@@ -28,9 +28,11 @@ def wanted() -> Iterator[str]:
     $LANGUAGE, $LC_ALL, $LC_MESSAGES and $LANG; $NAKREL_LANGUAGE comes before them all."""
     if own := os.environ.get("NAKREL_LANGUAGE"):
         yield own
+        if "_" in own:
+            yield own.partition("_")[0]
         return
     names = [os.environ.get(name, "") for name in ("LC_ALL", "LC_MESSAGES", "LANG")]
-    session = next(filter(None, names), "C").partition(".")[0]
+    session = next(filter(None, names), "C").partition(".")[0].partition("@")[0]
     # Where the session speaks no language, $LANGUAGE is of no account.
     if session in ("C", "POSIX"):
         return

@@ -1,6 +1,6 @@
 """Works with the window in German, and prints as JSON what came of it.
 
-    python -m tests.ui.german HOME
+    LANG=de_DE.UTF-8 python -m tests.ui.german HOME
 
 A process of its own, since texts are looked up when the parts of the window are loaded.
 """
@@ -12,7 +12,7 @@ import os
 import sys
 from pathlib import Path
 
-os.environ |= {"NAKREL_LANGUAGE": "de", "QT_QPA_PLATFORM": "offscreen"}
+os.environ["QT_QPA_PLATFORM"] = "offscreen"
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import os
 import shutil
 import subprocess
 import sys
@@ -12,7 +13,18 @@ import pytest
 
 from nakrel import words
 from nakrel.ui import language
+from nakrel.ui.help.documents import document
 from tests.support import LIMIT_S, ServiceProcess
+
+# What a German session says of itself.
+SESSION = {
+    "LANG": "de_DE.UTF-8",
+    "NAKREL_LANGUAGE": "",
+    "LANGUAGE": "",
+    "LC_ALL": "",
+    "LC_MESSAGES": "",
+    "LC_NUMERIC": "",
+}
 
 
 @pytest.fixture(autouse=True)
@@ -44,6 +56,51 @@ def test_a_language_without_a_table_is_english():
     assert words.tr("Close") == "Close"
 
 
+_ENGLISH, _GERMAN = words.Marks(), words.Marks(",", ".")
+
+
+@pytest.mark.parametrize(
+    ("session", "name", "marks"),
+    [
+        ({}, "en", _ENGLISH),
+        ({"LANG": "en_US.UTF-8"}, "en", _ENGLISH),
+        ({"LANG": "de_DE.UTF-8"}, "de", _GERMAN),
+        ({"LC_ALL": "de_DE@euro", "LANG": "C"}, "de", _GERMAN),
+        ({"LC_MESSAGES": "de_DE.UTF-8", "LANG": "C"}, "de", _GERMAN),
+        ({"LANG": "de_DE.UTF-8", "LC_NUMERIC": "C"}, "de", _ENGLISH),
+        ({"LANG": "en_US.UTF-8", "LC_NUMERIC": "de_DE.UTF-8"}, "en", _GERMAN),
+        ({"LC_ALL": "C.UTF-8", "LANG": "de_DE.UTF-8"}, "en", _ENGLISH),
+        ({"LANG": "C", "NAKREL_LANGUAGE": "de_AT"}, "de", _GERMAN),
+    ],
+)
+def test_a_session_has_its_language_and_its_numbers(
+    session: dict[str, str], name: str, marks: words.Marks, monkeypatch: pytest.MonkeyPatch
+):
+    for each in ("NAKREL_LANGUAGE", "LANGUAGE", "LC_ALL", "LC_MESSAGES", "LC_NUMERIC", "LANG"):
+        monkeypatch.delenv(each, raising=False)
+    for each, value in session.items():
+        monkeypatch.setenv(each, value)
+    assert language.choose() == words.language() == name
+    assert words.marks() == marks
+    # What there is in the language beside its table goes by the same name.
+    questions = document("questions")
+    assert questions is not None
+    assert questions.title == {"en": "Questions", "de": "Fragen"}[name]
+
+
+def test_another_session_writes_numbers_as_qt_knows_it():
+    """Unicode CLDR 45: de_AT groups by a no-break space. In a process of its own, since Qt asks the session once."""
+    command = (
+        "import nakrel.ui; from nakrel.words import language, shown_number; print(language(), shown_number(12345.6, 1))"
+    )
+    done = subprocess.run(
+        [sys.executable, "-c", command],
+        capture_output=True, text=True, encoding="utf-8", timeout=LIMIT_S,
+        env={**os.environ, **SESSION, "LANG": "de_AT.UTF-8", "PYTHONUTF8": "1"},
+    )  # fmt: skip
+    assert (done.stdout, done.stderr) == ("de 12\xa0345,6\n", "")
+
+
 def test_the_pseudo_language_leaves_what_is_filled_in():
     assert language.choose("pseudo") == "pseudo"
     text = words.tr("Stop {name} now")
@@ -55,9 +112,9 @@ def test_the_pseudo_language_leaves_what_is_filled_in():
 def test_the_window_works_in_german(seeded: Path, tmp_path: Path):
     """Nothing goes by what something is called, and times are read and shown with a comma."""
     home = shutil.copytree(seeded, tmp_path / "home")
-    service = ServiceProcess(home, "--backend", "stand-in", NAKREL_LANGUAGE="de")
+    service = ServiceProcess(home, "--backend", "stand-in", **SESSION)
     command = [sys.executable, "-m", "tests.ui.german", str(home)]
-    done = subprocess.run(command, capture_output=True, text=True, timeout=6 * LIMIT_S)
+    done = subprocess.run(command, capture_output=True, text=True, timeout=6 * LIMIT_S, env={**os.environ, **SESSION})
     assert service.end() == 0
     assert done.returncode == 0, done.stderr
     found = json.loads(done.stdout)

@@ -3,18 +3,23 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from typing import TYPE_CHECKING
 
 import click
 from click.shell_completion import CompletionItem
 
 from nakrel.storage.home import Home
-from nakrel.storage.library import Library
+
+if TYPE_CHECKING:
+    from nakrel.storage.library import Library
 
 __all__ = ["macro_names", "profile_names", "variant_names"]
 
 
 def _library(context: click.Context) -> Library:
     """The library of the home that was typed; what is damaged is of no matter here."""
+    from nakrel.storage.library import Library
+
     library = Library(Home.find(context.find_root().params.get("home")), read_only=True)
     library.load()
     return library

@@ -6,7 +6,7 @@ import json
 import sys
 import unicodedata
 from pathlib import Path
-from typing import Any, Literal, NoReturn, TypeVar
+from typing import TYPE_CHECKING, Any, Literal, NoReturn, TypeVar
 
 import click
 
@@ -20,8 +20,10 @@ from nakrel.core.model.game_keys import named_in, resolve
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 from nakrel.storage.home import Home
-from nakrel.storage.library import Library
 from nakrel.words import tr
+
+if TYPE_CHECKING:
+    from nakrel.storage.library import Library
 
 __all__ = ["Session", "fail", "json_option", "of_profile", "pick", "print_rows", "resolved", "tell_unreached"]
 
@@ -41,6 +43,9 @@ class Session:
 
     def library(self) -> Library:
         """The stored profiles and macros, read only; what is damaged is reported and left alone."""
+        # Most commands ask the service, and don't wait until what reads files is loaded.
+        from nakrel.storage.library import Library
+
         library = Library(self.home, read_only=True)
         library.load()
         for fault in library.faults:

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-import secrets
+import os
 
 __all__ = ["new_id"]
 
 
 def new_id() -> str:
     """An id that no other profile or macro has."""
-    return secrets.token_hex(6)
+    return os.urandom(6).hex()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from functools import partial
 from typing import Any
 
@@ -13,6 +14,8 @@ from nakrel.language import FOLDER, MARKS, system_words, use, wanted
 __all__ = ["choose", "translate_qt"]
 
 _CONTEXT = "Nakrel"
+# Marks that are known without Qt's table of all languages, which takes longer to make than most of the window.
+_KNOWN = {"en_US": MARKS["en"], "en_GB": MARKS["en"], "de_DE": MARKS["de"]}
 # The tables, kept for as long as the program runs.
 _tables: list[QTranslator] = []
 
@@ -27,7 +30,9 @@ def choose(name: str = "") -> str:
         if each.startswith("en"):
             break
         table = QTranslator()
-        if table.load(str(FOLDER / f"nakrel_{each}.qm")):
+        path = FOLDER / f"nakrel_{each}.qm"
+        # Qt would take de for de_AT by itself, and what there is for de beside it, its documents, would not be found.
+        if path.exists() and table.load(str(path)):
             _tables.append(table)
             words.install(partial(_look_up, table), each, _marks(each))
             system_words()
@@ -47,11 +52,16 @@ def translate_qt() -> None:
 
 
 def _marks(language: str) -> words.Marks:
-    session = QLocale.system()
-    # By its name: Qt's table of all languages takes longer to make than most of the window.
-    if session.name() == "C":
-        return MARKS[language]
-    return words.Marks(session.decimalPoint(), session.groupSeparator())
+    # What a session says of its numbers (locale(7)).
+    said = [os.environ.get(name, "") for name in ("LC_ALL", "LC_NUMERIC", "LANG")]
+    session = next(filter(None, said), "C").partition(".")[0].partition("@")[0]
+    if session in ("C", "POSIX"):
+        # A session of no language writes as Nakrel's does, one that wants its numbers like that as C does.
+        return words.Marks() if said[1] and not said[0] else MARKS[language]
+    if session in _KNOWN:
+        return _KNOWN[session]
+    system = QLocale.system()
+    return words.Marks(system.decimalPoint(), system.groupSeparator())
 
 
 def _look_up(table: QTranslator, text: str, about: str, count: int | None) -> str | None:

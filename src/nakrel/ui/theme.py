@@ -173,11 +173,11 @@ def font(pixels: float = BODY_PX, *, bold: bool = False) -> QFont:
     return chosen
 
 
+@cache
 def load_fonts() -> None:
-    """Make the shipped typeface known to Qt; once per application."""
-    if FAMILY not in QFontDatabase.families():
-        for path in sorted(_FONTS.glob("*.otf")):
-            QFontDatabase.addApplicationFont(str(path))
+    """Make the shipped typeface known to Qt, once: the file's, whatever of its name is installed here."""
+    for path in sorted(_FONTS.glob("*.otf")):
+        QFontDatabase.addApplicationFont(str(path))
 
 
 def palette_for(*, dark: bool, high: bool) -> Palette:
