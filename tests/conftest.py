@@ -10,6 +10,7 @@ from pathlib import Path
 import pytest
 from hypothesis import HealthCheck, settings
 
+from nakrel.core.model.controls import use_labels
 from tests.standstill import Standstill, tries_again
 
 # Test machines are often root's own.
@@ -52,6 +53,13 @@ def _own_home(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setenv("NAKREL_HOME", str(tmp_path / "nakrel"))
     for name in ("XDG_CONFIG_HOME", "XDG_STATE_HOME", "XDG_DATA_HOME"):
         monkeypatch.setenv(name, str(tmp_path / name.lower()))
+
+
+@pytest.fixture(autouse=True)
+def _us_names() -> Iterator[None]:
+    """Every test begins with keys that are called as on a keyboard of the US layout."""
+    yield
+    use_labels({})
 
 
 class _Unexpected(logging.Handler):

@@ -25,6 +25,7 @@ from nakrel.core.analysis.seen import Game
 from nakrel.core.analysis.takes import Aligned
 from nakrel.core.edit.checks import NO_FACTS, Attached, Facts, Finding, check_macro
 from nakrel.core.edit.sketch import sketch
+from nakrel.core.model.controls import labels_in_use, use_labels
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.steps import Step
@@ -112,6 +113,13 @@ class Compared(msgspec.Struct, frozen=True):
 Job = LookForSlips | CheckFrames | WorkOutTrials | CompareTakes | SketchLoop
 
 
+class _Asked(msgspec.Struct, frozen=True):
+    """A job, and what the window calls keys."""
+
+    job: Job
+    labels: dict[str, str]
+
+
 class _Process:
     """The process, started where it doesn't run; jobs of several threads come one after the other."""
 
@@ -186,10 +194,14 @@ def ask(job: Job, answer: type[T], wanted: Callable[[], bool] = lambda: True) ->
     window is slow meanwhile.
     """
     try:
-        found = _process.ask(msgspec.msgpack.encode(job), wanted)
+        found = _process.ask(_written(job), wanted)
     except OSError:
         found = msgspec.msgpack.encode(_done(job))
     return msgspec.msgpack.decode(found, type=answer)
+
+
+def _written(job: Job) -> bytes:
+    return msgspec.msgpack.encode(_Asked(job, dict(labels_in_use())))
 
 
 # In the process
@@ -234,12 +246,14 @@ def _done(job: Job) -> object:
 
 
 def _serve(out: IO[bytes], into: IO[bytes]) -> None:
-    decoder = msgspec.msgpack.Decoder(Job)
+    decoder = msgspec.msgpack.Decoder(_Asked)
     # A job makes objects by the ten thousand, none of which is garbage before it is done: Python looks for it then.
     gc.disable()
     with contextlib.suppress(EOFError, BrokenPipeError):
         while True:
-            _write(into, msgspec.msgpack.encode(_done(decoder.decode(_read(out)))))
+            asked = decoder.decode(_read(out))
+            use_labels(asked.labels)
+            _write(into, msgspec.msgpack.encode(_done(asked.job)))
             gc.collect()
 
 

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 
-from nakrel.core.model.controls import CONTROLS, Kind, by_number, control, search
+from nakrel.core.model.controls import CONTROLS, Kind, by_number, control
 from nakrel.core.model.errors import UnknownControl
 
 HEADER = Path("/usr/include/linux/input-event-codes.h")
@@ -39,9 +39,3 @@ def test_the_mouse_has_twelve_extra_buttons():
 def test_an_unknown_code_gets_the_nearest_ones():
     with pytest.raises(UnknownControl, match=r"'KEY_ENTR'.*KEY_ENTER"):
         control("KEY_ENTR")
-
-
-def test_search_finds_by_label_and_by_code_and_puts_the_exact_one_first():
-    assert search("q")[0].code == "KEY_Q"
-    assert search("btn_side")[0].code == "BTN_SIDE"
-    assert search("no such thing") == []

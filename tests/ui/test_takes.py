@@ -114,6 +114,17 @@ def test_the_strip_stays_with_its_macro_and_out_of_the_way_of_the_text(ui: Ui):
     assert isinstance(ui.store.macros[macro.id].loop[0], Press)
 
 
+def test_what_is_wrong_with_a_text_isnt_covered_by_the_strip(ui: Ui):
+    fresh_macro(ui)
+    record(ui, "KEY_W")
+    page = ui.window.macro
+    page.show_view("notation")
+    ui.wait(page.take_strip.isVisible, "the strip")
+    page.notation.editor.insertPlainText("nonsense ")
+    assert not page.take_strip.isVisible()
+    ui.wait(lambda: "Line 1" in page.notation.message.text(), "the reason")
+
+
 def test_takes_lie_faintly_under_the_macro_while_one_is_used(ui: Ui):
     macro = fresh_macro(ui)
     record(ui, "KEY_W")

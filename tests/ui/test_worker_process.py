@@ -8,6 +8,7 @@ from nakrel import worker_process
 from nakrel.core.analysis.frame_answer import JITTER_US, FrameAnswer, answer_for
 from nakrel.core.analysis.seen import Game
 from nakrel.core.edit.checks import Attached, Facts, check_macro
+from nakrel.core.model.controls import use_labels
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import FairPlay
 from nakrel.core.model.steps import Press, Tap, Text, Wait
@@ -61,13 +62,23 @@ def test_it_gives_the_frame_checks_answer(against: str):
     assert found.least_us
 
 
+def test_it_calls_keys_as_the_window_does():
+    told = []
+    for labels in ({}, {"KEY_Q": "A"}, {}):
+        use_labels(labels)
+        found = worker_process.ask(worker_process.LookForSlips(MACRO, 99), worker_process.Slips)
+        assert found.first == check_macro(MACRO)
+        told.append({word for finding in found.first for word in finding.message.split()} & {"A", "Q"})
+    assert told == [{"Q"}, {"A"}, {"Q"}]
+
+
 def test_a_process_that_has_ended_is_started_again(process: worker_process._Process):
     data = b"\xa5slips"
     assert process._process is None
     with pytest.raises(OSError, match="as soon as it starts"):
         # No job at all ends it, twice.
         process.ask(data, still)
-    job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO, 5))
+    job = worker_process._written(worker_process.LookForSlips(MACRO, 5))
     first = process.ask(job, still)
     assert process._process
     process._process.kill()
@@ -76,7 +87,7 @@ def test_a_process_that_has_ended_is_started_again(process: worker_process._Proc
 
 
 def test_after_its_end_nothing_starts_it_again(process: worker_process._Process):
-    job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO, 5))
+    job = worker_process._written(worker_process.LookForSlips(MACRO, 5))
     process.ask(job, still)
     process.close()
     with pytest.raises(OSError, match="closed"):
@@ -101,8 +112,8 @@ def test_a_job_whose_answer_nobody_wants_is_not_begun(process: worker_process._P
 def test_a_long_job_is_given_up_once_nobody_wants_its_answer(process: worker_process._Process):
     wanted = iter((True, *(False for _ in range(1_000))))
     with pytest.raises(worker_process.Unwanted):
-        process.ask(worker_process.msgspec.msgpack.encode(LONG), lambda: next(wanted))
+        process.ask(worker_process._written(LONG), lambda: next(wanted))
     # The next one has a process of its own.
     assert process._process is None
-    job = worker_process.msgspec.msgpack.encode(worker_process.LookForSlips(MACRO, 5))
+    job = worker_process._written(worker_process.LookForSlips(MACRO, 5))
     assert worker_process.msgspec.msgpack.decode(process.ask(job, still), type=worker_process.Slips).count

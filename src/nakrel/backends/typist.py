@@ -8,7 +8,7 @@ from __future__ import annotations
 import ctypes
 import ctypes.util
 import unicodedata
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 from nakrel.backends.layout import Layout
 from nakrel.backends.protocols import BackendUnavailable
@@ -40,6 +40,12 @@ _DEAD = {
 _ALONE = {"`": "\u0300", "´": "\u0301", "^": "\u0302", "~": "\u0303", "¨": "\u0308", "°": "\u030a", "¸": "\u0327"}
 # The key that each modifier is held by. LevelThree is on Mod5 in all of xkeyboard-config.
 _HELD_BY = {b"Shift": "KEY_LEFTSHIFT", b"Mod5": "KEY_RIGHTALT"}
+# What is printed on the dead keys: the accents by themselves.
+_PRINTED = {
+    b"dead_grave": "`", b"dead_acute": "´", b"dead_circumflex": "^", b"dead_tilde": "~", b"dead_macron": "¯",
+    b"dead_breve": "˘", b"dead_abovedot": "˙", b"dead_diaeresis": "¨", b"dead_abovering": "°",
+    b"dead_doubleacute": "˝", b"dead_caron": "ˇ", b"dead_cedilla": "¸", b"dead_ogonek": "˛",
+}  # fmt: skip
 # What goes wrong is told by us; the library would write to our output.
 _LOG_NOTHING = 0
 _SPECIAL = {"\n": "\r"}
@@ -89,7 +95,7 @@ class Typist:
         self.layout = layout
         self._by_sym: dict[int, Stroke] = {}
         self._by_char: dict[str, Stroke] = {}
-        # What each key makes by itself, as it is printed on it.
+        # What is printed on each key for what it makes by itself.
         self.legends: dict[str, str] = {}
         # What each makes by itself, with Shift, with AltGr, and with both.
         self._levels: dict[str, list[str]] = {}
@@ -142,6 +148,7 @@ class Typist:
 
     def _read(self, keymap: int) -> None:
         lib = self._lib
+        accents = {lib.xkb_keysym_from_name(name, 0): sign for name, sign in _PRINTED.items()}
         bits = {lib.xkb_keymap_mod_get_index(keymap, name): key for name, key in _HELD_BY.items()}
         for code in range(lib.xkb_keymap_min_keycode(keymap), lib.xkb_keymap_max_keycode(keymap) + 1):
             control = by_number(code - _OFFSET)
@@ -152,8 +159,9 @@ class Typist:
                 for sym in self._syms(keymap, code, level) if held is not None else ():
                     self._learn(sym, Stroke(control.code, held or ()))
                     self._note(sym, Stroke(control.code, held or ()))
-                    if level == 0 and not control.code.startswith("KEY_KP"):
-                        self._print(control.code, chr(lib.xkb_keysym_to_utf32(sym)))
+                    if level == 0 and sym in accents:
+                        self.legends[control.code] = accents[sym]
+        self.legends |= {code: legend for code, own in self._levels.items() if (legend := _legend(own))}
 
     def _syms(self, keymap: int, code: int, level: int) -> Iterable[int]:
         found = ctypes.c_void_p()
@@ -171,11 +179,6 @@ class Typist:
             if mask == sum(1 << bit for bit in bits if mask >> bit & 1):
                 found.append(held)
         return min(found, key=len, default=None)
-
-    def _print(self, code: str, char: str) -> None:
-        upper = char.upper()
-        if char.isprintable() and not char.isspace():
-            self.legends[code] = upper if len(upper) == 1 else char
 
     def _note(self, sym: int, stroke: Stroke) -> None:
         number = self._lib.xkb_keysym_to_utf32(sym)
@@ -195,3 +198,12 @@ class Typist:
             best = self._by_char.get(char)
             if best is None or len(stroke.held) < len(best.held):
                 self._by_char[char] = stroke
+
+
+def _legend(made: Sequence[str]) -> str:
+    """What is printed for the character that a key makes by itself, '' where it makes none: letters stand there as
+    capitals where Shift makes those of them."""
+    own, shifted = made[0], made[1]
+    # In Turkey an i has a dot as a capital, too.
+    capital = shifted.isupper() and (own.upper() == shifted or (own, shifted) == ("i", "İ"))
+    return "" if own.isspace() else shifted if capital else own

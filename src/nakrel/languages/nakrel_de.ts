@@ -8033,6 +8033,11 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/macro/notation_view.py" />
+            <source>In text keys have the names of the US layout, here and in files: {keys}.</source>
+            <translation>Im Text heißen Tasten wie in der US-Belegung, hier und in Dateien: {keys}.</translation>
+        </message>
+        <message>
+            <location filename="ui/macro/notation_view.py" />
             <source>One step a line; Ctrl+Space completes. What you type is taken as soon as it can be read.</source>
             <translation>Ein Schritt je Zeile; Strg+Leertaste vervollständigt. Was du tippst, gilt, sobald es sich lesen lässt.</translation>
         </message>
@@ -8045,6 +8050,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/macro/notation_view.py" />
             <source>notation of {name}</source>
             <translation>Notation von {name}</translation>
+        </message>
+        <message>
+            <location filename="ui/macro/notation_view.py" />
+            <source>{printed} is {name}</source>
+            <translation>{printed} ist {name}</translation>
         </message>
         <message>
             <location filename="ui/macro/page.py" />

@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import time
-from functools import partial
+from functools import lru_cache, partial
 from typing import Any
 
 import msgspec
 
 from nakrel import protocol as m
 from nakrel.backends.batteries import batteries
-from nakrel.backends.layout import find_layout
+from nakrel.backends.layout import Layout, find_layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.typist import Typist
+from nakrel.core.model.controls import use_labels
+from nakrel.core.model.keyboard import labels_by
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.programs import Icon, Program
@@ -28,6 +30,12 @@ from nakrel.storage.takes import add_take, takes_of
 from nakrel.storage.tunings import put_tuning, tuning_of
 
 __all__ = ["Queries"]
+
+
+@lru_cache(maxsize=1)
+def _legends_of(layout: Layout) -> m.Legends:
+    typist = Typist(layout)
+    return m.Legends(typist.legends, typist.levels)
 
 
 class Queries:
@@ -106,15 +114,20 @@ class Queries:
         return on(self._service.opener, lambda: m.Batteries(batteries()), lambda found: found)
 
     def legends(self, client: Client, number: int, body: m.GetLegends) -> Found:
-        def work() -> m.Legends:
+        def work() -> tuple[m.Legends, dict[str, str]]:
             try:
-                typist = Typist(find_layout(body.layout))
-                return m.Legends(typist.legends, typist.levels)
+                found = _legends_of(find_layout(body.layout))
+                return found, labels_by(found.legends, found.levels)
             except BackendUnavailable:
                 # The labels of the table will do; the doctor says what is wrong with the layout.
-                return m.Legends({})
+                return m.Legends({}), {}
 
-        return on(self._service.worker, work, lambda found: found)
+        def then(found: tuple[m.Legends, dict[str, str]]) -> m.Legends:
+            # What the service tells calls keys as the window does.
+            use_labels(found[1])
+            return found[0]
+
+        return on(self._service.worker, work, then)
 
     def versions(self, client: Client, number: int, body: m.GetVersions) -> Found:
         library = self._service.state.library

@@ -26,6 +26,7 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import Settings, SettingsPatch
 from nakrel.session import Session
+from nakrel.ui.keyboard import Keyboard
 from nakrel.ui.shut_down import ShutDown
 from nakrel.words import sentence, tr
 
@@ -137,6 +138,8 @@ class Store(QObject):
         self._front, self._wants_seen = False, True
         self.shut_down = ShutDown(self, self, find)
         self.shut_down.ended.connect(lambda: self.alarm.emit(""))
+        self.keyboard = Keyboard(self, self.ask)
+        self.settings_changed.connect(lambda: self.keyboard.follow(self.settings.layout))
         self.undo_stack = QUndoStack(self)
         self.profiles: dict[str, Profile] = {}
         self.macros: dict[str, Macro] = {}
@@ -165,6 +168,8 @@ class Store(QObject):
         for body in self._unsent.values():
             self._show_edit(body)
         self._profile_names = None
+        # What keys are called is known by the time that they are shown.
+        self.keyboard.look(self.settings.layout)
         for request in (m.GetStatus(), m.GetDevices(), m.GetJournal()):
             self._receive(connection.call(request))
         self._notifier = QSocketNotifier(connection.fileno(), QSocketNotifier.Type.Read, self)  # type: ignore[call-overload]
@@ -177,13 +182,19 @@ class Store(QObject):
         self.set_front(self._front)
         session = Session.of(os.environ)
         if session != Session():
-            refused = lambda answer: self.alarm.emit(answer.error) if isinstance(answer, m.Refused) else None  # noqa: E731
-            self.ask(m.ServeSession(*session), refused)
+            self.ask(m.ServeSession(*session), self._served)
         for key, body in list(self._unsent.items()):
             # Once more: what the service before didn't confirm may never have reached it.
             self._put(key, body)
         self.saving_changed.emit()
         self.ask(m.GetBatteries(), self._receive)
+
+    def _served(self, answer: m.AnswerBody) -> None:
+        """The service knows this session's display now, and with it maybe its keyboard."""
+        if isinstance(answer, m.Refused):
+            self.alarm.emit(answer.error)
+        else:
+            self.keyboard.look()
 
     def close(self) -> None:
         """Disconnect; the service goes on."""
@@ -314,9 +325,12 @@ class Store(QObject):
 
     def set_front(self, front: bool) -> None:
         """Tell whether the window is in front; while it is, macros play for show only."""
-        self._front = front
+        came, self._front = front and not self._front, front
         if self._connection:
             self.ask(m.InFront(front))
+            if came:
+                # The layout may have been changed on the desktop meanwhile.
+                self.keyboard.look()
 
     def set_seen(self, seen: bool) -> None:
         """Hear of each event, or not while nothing shows them: a hidden window costs a game nothing."""

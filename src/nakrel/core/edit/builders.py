@@ -11,7 +11,7 @@ import msgspec
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_RATE
 from nakrel.core.model.macro import Macro, Mode, Play, Section
-from nakrel.core.model.names import read_control
+from nakrel.core.model.names import read_shown
 from nakrel.core.model.steps import Chord, Pointer, Press, Release, Step, Tap, Text, Wait, walk
 from nakrel.core.model.units import parse_time
 from nakrel.words import noted, tr
@@ -65,7 +65,7 @@ def build(macro: Macro, builder: Builder, what: str, figures: Sequence[str], pla
         if not places:
             raise DataError(tr("which places? Pick them on the screen"))
         return builder.make(macro, places, times)
-    codes = [read_control(name) for name in what.split(",") if name.strip()]
+    codes = [read_shown(name) for name in what.split(",") if name.strip()]
     if not codes:
         raise DataError(tr("which key or button? Write its name, or press it"))
     if len(codes) > builder.most:

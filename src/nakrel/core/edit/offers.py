@@ -33,7 +33,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.game_keys import unused
 from nakrel.core.model.limits import MAX_NAME, MAX_TEXT
 from nakrel.core.model.macro import Macro, cycle_us, describe_play
-from nakrel.core.model.names import rank, read_control
+from nakrel.core.model.names import rank, read_shown
 from nakrel.core.model.profile import Profile, SetUp
 from nakrel.core.model.units import shown_rate
 from nakrel.words import language, noted, tr
@@ -173,7 +173,7 @@ def _code(name: str, *, combined: bool) -> str:
         return arrows[small]
     if small == "+":
         return "KEY_KPPLUS"
-    return others.get(small) or read_control(name)
+    return others.get(small) or read_shown(name)
 
 
 @lru_cache(maxsize=1)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping
 from enum import StrEnum
 from typing import Annotated
 
@@ -29,7 +30,8 @@ __all__ = [
     "game_key",
     "game_key_name",
     "label",
-    "search",
+    "labels_in_use",
+    "use_labels",
 ]
 
 
@@ -121,11 +123,32 @@ def by_number(number: int) -> Control | None:
     return _BY_NUMBER.get(number)
 
 
-def label(code: str, layer: str = "") -> str:
+class _InUse:
+    """What this process calls keys by what is printed on them, where it isn't what the table says."""
+
+    labels: Mapping[str, str] = {}
+
+
+def use_labels(labels: Mapping[str, str]) -> bool:
+    """From now on call these keys so, and all others as the table does; returns whether any is called otherwise."""
+    changed = labels != _InUse.labels
+    _InUse.labels = dict(labels)
+    return changed
+
+
+def labels_in_use() -> Mapping[str, str]:
+    """What keys are called that aren't called as in the table."""
+    return _InUse.labels
+
+
+def label(code: str, layer: str = "", *, printed: bool = True) -> str:
     """What people call the control in their language, with its layer if that is given; the code itself where the
-    table doesn't know it."""
+    table doesn't know it. A key is called by what is printed on it, as far as that is known; else, and without
+    `printed`, by what a keyboard of the US layout has."""
     if layer:
         return tr("{button} with {layer}").format(button=label(code), layer=layer)
+    if printed and (own := _InUse.labels.get(code)):
+        return own
     known = CONTROLS.get(code)
     if known:
         return tr(known.label, "key")
@@ -146,10 +169,3 @@ def game_key(name: str) -> str:
 def game_key_name(code: str) -> str:
     """The name in a game key's code, '' for the code of a control."""
     return code.removeprefix(GAME) if code.startswith(GAME) else ""
-
-
-def search(text: str) -> list[Control]:
-    """Controls whose label or code contains `text`, those that begin with it first, in table order."""
-    needle = text.strip().lower()
-    hits = [c for c in CONTROLS.values() if needle in c.label.lower() or needle in c.code.lower()]
-    return sorted(hits, key=lambda c: (c.label.lower() != needle, not c.label.lower().startswith(needle)))

@@ -6,11 +6,11 @@ import re
 from collections import Counter
 from functools import lru_cache
 
-from nakrel.core.model.controls import CONTROLS, Control, game_key, game_key_name, label
+from nakrel.core.model.controls import CONTROLS, Control, game_key, game_key_name, label, labels_in_use
 from nakrel.core.model.errors import DataError, cut
 from nakrel.words import language, tr
 
-__all__ = ["fits", "name_of", "rank", "read_control", "shown_name"]
+__all__ = ["fits", "name_of", "rank", "read_control", "read_shown", "shown_name"]
 
 # What a label must be like to stand in a line: no sign that the notation uses, and none of its small words.
 _PLAIN = re.compile(r"(?!.*\b(?:for|by|to)\b)[\w'./;,=\[\]\\`-]+( [\w'./;,=\[\]\\`-]+)*")
@@ -54,17 +54,29 @@ def name_of(code: str) -> str:
 
 
 def shown_name(code: str) -> str:
-    """What the control is called where people choose and type it, in their language; `read_control` reads it back."""
+    """What the control is called where people choose and type it, in their language and by what is printed on its key;
+    `read_shown` reads it back."""
     text = label(code)
+    if code in labels_in_use():
+        return text
     small = text.casefold()
     if language() == "en" or _CODES.get(small, code) != code or _translated(language()).get(small) != code:
         return name_of(code)
     return text
 
 
+def read_shown(name: str) -> str:
+    """The code of the control that is called so where people choose and type it: by what is printed on its key, else
+    as `read_control` reads it. Raises `DataError`."""
+    small = name.strip().casefold()
+    found = (code for code, text in labels_in_use().items() if text.casefold() == small)
+    return next(found, None) or read_control(name)
+
+
 def read_control(name: str) -> str:
-    """The code of the control with this name or code, or of the game key whose name stands in quotes. Raises
-    `DataError` with the nearest names."""
+    """The code of the control with this name or code, or of the game key whose name stands in quotes: in texts that
+    are read on other keyboards, too, keys go by what the US layout has on them. Raises `DataError` with the nearest
+    names."""
     name = name.strip()
     if not name:
         raise DataError(tr("which key or button? Write its name, as in: press Left Shift"))
@@ -94,7 +106,7 @@ def read_control(name: str) -> str:
 def _translated(language: str) -> dict[str, str]:
     """The codes of controls by their labels in this language, which is the one that they are shown in; without labels
     that several have."""
-    labels = [(label(code).casefold(), code) for code in CONTROLS]
+    labels = [(label(code, printed=False).casefold(), code) for code in CONTROLS]
     counts = Counter(name for name, _ in labels)
     return {name: code for name, code in labels if counts[name] == 1}
 

@@ -102,7 +102,7 @@ class BuilderRow(QWidget):
         builder = BUILDERS[self.kind.currentIndex()]
         if self._macro is not None and builder.asks is Asks.CONTROLS:
             used = controls_of(self._macro)[: builder.most]
-            self.controls.setText(", ".join(map(shown_name, used)) or "Q")
+            self.controls.setText(", ".join(map(shown_name, used)) or shown_name("KEY_Q"))
 
     def refresh(self) -> None:
         """Work out what would be made, and show it."""

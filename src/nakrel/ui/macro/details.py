@@ -94,6 +94,7 @@ class MacroDetails(QWidget):
             signal.connect(self.refresh)
         store.macro_changed.connect(lambda key: self.refresh())
         store.profile_changed.connect(lambda key: self.refresh())
+        store.keyboard.renamed.connect(self._show_names)
         self.refresh()
 
     def _build(self) -> None:
@@ -167,6 +168,12 @@ class MacroDetails(QWidget):
         self.frame_check.set_macro(macro)
         self._show_places()
         self.play_now.refresh()
+
+    def _show_names(self) -> None:
+        """Show anew what names keys, which are called otherwise than before."""
+        self._places_shown = None
+        self.frame_check.show_names()
+        self.refresh()
 
     def show_checks(self) -> None:
         """Look for slips in the macro, with what is known of this machine."""

@@ -202,6 +202,11 @@ class FrameCheck(QWidget):
         job = worker_process.CheckFrames(self._macro, self.game, self._against)
         self._background.ask(job, FrameAnswer, self._show_answer)
 
+    def show_names(self) -> None:
+        """Keys are called otherwise than before."""
+        self._show_worst(())
+        self._begin_later()
+
     def _begin_later(self) -> None:
         rest = rest_ms(self._shown.line.size)
         self.pending.expect(self._of(), rest)

@@ -8,7 +8,10 @@ from PyQt6.QtGui import QColor, QFocusEvent, QKeyEvent, QTextCharFormat, QTextCu
 from PyQt6.QtWidgets import QCompleter, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
 
 from nakrel.core import notation
+from nakrel.core.edit.builders import controls_of
+from nakrel.core.model.controls import labels_in_use
 from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.names import name_of
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette
@@ -22,6 +25,24 @@ _PAUSE_MS = 700
 # Longer macros would make each pause in the typing a long one.
 MOST_STEPS = 20_000
 _HELP = tr("One step a line; Ctrl+Space completes. What you type is taken as soon as it can be read.")
+
+
+# So many keys are told that have another name here than on the keyboard.
+_MOST_KEYS = 4
+
+
+def _help_for(macro: Macro | None) -> str:
+    """What can be done here, and which keys have other names here than on the keyboard in use: those of the macro,
+    else one for all."""
+    if not (others := labels_in_use()):
+        return _HELP
+    used = [code for code in controls_of(macro) if code in others] if macro else []
+    found = [
+        tr("{printed} is {name}").format(printed=others[code], name=name_of(code))
+        for code in (used or list(others)[:1])[:_MOST_KEYS]
+    ]
+    us = tr("In text keys have the names of the US layout, here and in files: {keys}.").format(keys=", ".join(found))
+    return f"{_HELP} {us}"
 
 
 class _Editor(QPlainTextEdit):
@@ -86,6 +107,8 @@ class _Editor(QPlainTextEdit):
 class NotationView(QWidget):
     """Shows a macro's text; what is typed becomes one undoable edit for each pause in the typing."""
 
+    typed = pyqtSignal()
+
     def __init__(self, store: Store) -> None:
         super().__init__()
         self._store = store
@@ -108,6 +131,9 @@ class NotationView(QWidget):
         """Show this macro; what is being typed of the same macro stays as it is typed."""
         same = macro is not None and self._macro is not None and macro.id == self._macro.id
         self._macro = macro
+        if same and not self.editor.isReadOnly() and not self.editor.extraSelections():
+            # What the macro presses, and what that is called, may have changed.
+            self.message.setText(_help_for(macro))
         if macro is None or (same and not self.editor.isReadOnly() and self._reads_as(macro)):
             return
         self._showing = True
@@ -149,10 +175,11 @@ class NotationView(QWidget):
     def _typed(self) -> None:
         if not self._showing:
             self._timer.start()
+            self.typed.emit()
 
     def _fault(self, error: notation.NotationError | None) -> None:
         restyle(self.message, "alarm" if error else "soft")
-        self.message.setText(sentence(str(error), stop=False) if error else _HELP)
+        self.message.setText(sentence(str(error), stop=False) if error else _help_for(self._macro))
         marks = []
         if error:
             cursor = QTextCursor(self.editor.document())

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from functools import partial
 from itertools import groupby
 
@@ -12,6 +13,7 @@ from PyQt6.QtWidgets import QApplication, QHBoxLayout, QSplitter, QVBoxLayout, Q
 from nakrel.core.edit.builders import CLICK_SEQUENCE, build
 from nakrel.core.edit.recorded import gap_after, row_before
 from nakrel.core.edit.timeline import lay_out
+from nakrel.core.model.controls import labels_in_use
 from nakrel.core.model.game_keys import unused
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.profile import GameKey
@@ -81,7 +83,8 @@ class MacroPage(QWidget):
         self._as_text = False
         # The macro that is made step by step although it is empty yet.
         self._by_hand = ""
-        self._keys: tuple[GameKey, ...] | None = None
+        # What was offered last: the game keys, and what keys are called.
+        self._named: tuple[tuple[GameKey, ...], Mapping[str, str]] | None = None
         self._build()
         self.view.chosen.connect(self.show_view)
         self.timing.chosen.connect(self.step_actions.retime)
@@ -99,6 +102,8 @@ class MacroPage(QWidget):
         self.recording.ended.connect(self._recorded)
         self.take_strip.used_rows.connect(self._took)
         self.take_strip.beside.connect(self.diagram.show_takes)
+        # What is wrong with what is typed stands beneath it.
+        self.notation.typed.connect(self.take_strip.leave)
         self.add_step.added.connect(self.step_actions.insert)
         shown.profile_changed.connect(self._give_keys)
         store.profile_changed.connect(lambda key: self._give_keys())
@@ -206,10 +211,9 @@ class MacroPage(QWidget):
     def _give_keys(self) -> None:
         """The shown profile's game keys stand among the controls, and those that its game leaves free."""
         profile = self._shown.profile
-        keys = profile.keys if profile else ()
-        if profile and keys != self._keys:
-            self._keys = keys
-            self.add_step.set_game_keys(keys, unused(profile))
+        if profile and (profile.keys, labels_in_use()) != self._named:
+            self._named = profile.keys, labels_in_use()
+            self.add_step.set_game_keys(profile.keys, unused(profile))
 
     def _picked(self, rows: list[int]) -> None:
         """Select the rows of what is picked in the diagram; that shows it by itself."""

@@ -134,7 +134,7 @@ class RangePage(QWidget):
         self.paused = self._fingers = False
         self._typed_text, self._macros_text, self._moves, self._moved_px = "", "", 0, 0.0
         # What the keys of macros make, once it is known.
-        self._typing = TypedText({})
+        self._typing = TypedText(store.keyboard.levels)
         self.model = _Rows()
         self.pad = Pad(lambda: self.counts, lambda lane: lane_name(lane, self._names()))
         self.text, self.histograms = label("", "soft"), Histograms()
@@ -165,6 +165,7 @@ class RangePage(QWidget):
         self.rate.changed.connect(shown.set_frames)
         shown.frames_changed.connect(self._frames_changed)
         store.seen.connect(self._see)
+        store.keyboard.changed.connect(self._learn)
         if chosen := self.table.selectionModel():
             chosen.currentRowChanged.connect(lambda now, before: self._show_times())
         self._frames_changed()
@@ -194,9 +195,12 @@ class RangePage(QWidget):
 
     # What comes
 
+    def _learn(self) -> None:
+        """The keys make something else than before."""
+        self._typing = TypedText(self._store.keyboard.levels)
+
     def showEvent(self, event: QShowEvent | None) -> None:
         """Run while it is seen."""
-        self._ask_layout()
         self._timer.start()
         self._rows_timer.start()
         self.refresh()
@@ -205,15 +209,6 @@ class RangePage(QWidget):
         """Nothing counts while it isn't."""
         self._timer.stop()
         self._rows_timer.stop()
-
-    def _ask_layout(self) -> None:
-        """Learn what the keys of the layout in use make."""
-
-        def answered(answer: m.AnswerBody) -> None:
-            if isinstance(answer, m.Legends):
-                self._typing = TypedText(answer.levels)
-
-        self._store.ask(m.GetLegends(self._store.settings.layout), answered)
 
     def _focused(self, on: bool) -> None:
         self._fingers = on

@@ -15,7 +15,7 @@ from nakrel.core.model.cells import Cell, ChangeSpeed, GoTo, HoldLayer, RunMacro
 from nakrel.core.model.conditioning import SpeedStage
 from nakrel.core.model.controls import CONTROLS, Kind, label
 from nakrel.core.model.macro import Macro
-from nakrel.core.model.names import name_of
+from nakrel.core.model.names import shown_name
 from nakrel.core.model.profile import Layer, SetUp
 from nakrel.ui import commands
 from nakrel.ui.programs import Programs
@@ -167,7 +167,7 @@ class Assign(QObject):
             return
         figures = [figure.example for figure in RAPID_FIRE.figures]
         known = tr("Rapid fire {button}").format(button=label(does.control))
-        self._new_macro(name or known, lambda macro: build(macro, RAPID_FIRE, name_of(does.control), figures))
+        self._new_macro(name or known, lambda macro: build(macro, RAPID_FIRE, shown_name(does.control), figures))
 
     def hold_new_layer(self, code: str, name: str = "") -> str:
         """Make a layer that this button of the base holds, as one edit; returns its name, '' where that is refused."""

@@ -6,7 +6,6 @@ from PyQt6.QtCore import QRect, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QHelpEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QToolTip, QWidget
 
-from nakrel import protocol as m
 from nakrel.core.model.board import Board, Place, board_of, neighbour
 from nakrel.core.model.controls import CONTROLS, Control, label
 from nakrel.ui.sheet.model import SheetModel
@@ -66,14 +65,12 @@ class BoardView(QWidget):
         self._store, self._shown, self._model = store, shown, model
         self.board = Board((), (), 1, 1, "")
         self._controls: tuple[str, ...] = ()
-        self.legends: dict[str, str] = {}
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(False)
         self.setAccessibleName(tr("Board"))
         for signal in (model.modelReset, model.dataChanged, shown.control_changed, shown.profile_changed):
             signal.connect(self.refresh)
-        store.settings_changed.connect(self._ask_legends)
-        self._asked_layout: str | None = None
+        store.keyboard.changed.connect(self.update)
         self.refresh()
 
     def refresh(self) -> None:
@@ -88,23 +85,9 @@ class BoardView(QWidget):
             self.update()
 
     def showEvent(self, event: object) -> None:
-        """Fetch the legends of the layout in use."""
+        """It is drawn as it is to be now."""
         super().showEvent(event)  # type: ignore[arg-type]
-        self._ask_legends()
         self.refresh()
-
-    def _ask_legends(self) -> None:
-        layout = self._store.settings.layout
-        if not self.isVisible() or layout == self._asked_layout:
-            return
-        self._asked_layout = layout
-
-        def answered(answer: m.AnswerBody) -> None:
-            if isinstance(answer, m.Legends):
-                self.legends = dict(answer.legends)
-                self.update()
-
-        self._store.ask(m.GetLegends(layout), answered)
 
     def sizeHint(self) -> QSize:
         """Room for keys of the usual size."""
@@ -190,7 +173,7 @@ class BoardView(QWidget):
 
     def legend(self, code: str) -> str:
         """What is printed on the key, in the layout in use."""
-        if found := self.legends.get(code):
+        if found := self._store.keyboard.legends.get(code):
             return found
         known = CONTROLS.get(code)
         return _SHORT.get(code) or (_short(known) if known else code)

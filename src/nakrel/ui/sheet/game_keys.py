@@ -12,7 +12,7 @@ from nakrel.core.model.controls import CONTROLS, game_key
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.game_keys import read_csv, unused, uses_of, write_csv
-from nakrel.core.model.names import read_control, shown_name
+from nakrel.core.model.names import read_shown, shown_name
 from nakrel.core.model.profile import GameKey, Profile
 from nakrel.reading import NotReadable, read_limited
 from nakrel.storage import files
@@ -94,7 +94,7 @@ class _Keys(HeadedModel):
             refused = commands.rename_key(self._store, self.profile, key.name, text) if text != key.name else ""
         else:
             try:
-                refused = self.bind(index.row(), read_control(text))
+                refused = self.bind(index.row(), read_shown(text))
             except DataError as error:
                 refused = str(error)
         self.message.emit(refused)
@@ -155,8 +155,8 @@ class GameKeys(QDialog):
         layout.addWidget(self._message)
         row = QHBoxLayout()
         row.addWidget(self.name, 2)
-        self.control.set_items((control_label(code), code) for code in CONTROLS)
-        self.control.show_code("")
+        self._offer()
+        self._store.keyboard.renamed.connect(self._offer)
         self.control.refused.connect(self._say)
         row.addWidget(self.control, 2)
         self.add_button = button(tr("Add"), self.add, "act")
@@ -172,6 +172,11 @@ class GameKeys(QDialog):
         foot.addStretch(1)
         foot.addWidget(button(tr("Close"), self.accept))
         layout.addLayout(foot)
+
+    def _offer(self) -> None:
+        """Offer every control by what it is called now."""
+        self.control.set_items((shown_name(code), code) for code in CONTROLS)
+        self.control.show_code("")
 
     def add(self) -> None:
         """Add a key of the typed name on the chosen control."""

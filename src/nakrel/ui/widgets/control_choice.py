@@ -8,7 +8,7 @@ from PyQt6.QtCore import QStringListModel, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QCompleter
 
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.names import rank, read_control
+from nakrel.core.model.names import rank, read_shown
 from nakrel.ui.widgets.basics import NamedCombo
 
 __all__ = ["ControlChoice"]
@@ -59,7 +59,7 @@ class ControlChoice(NamedCombo):
         for number in range(self.count()):
             if text.casefold() in (self.itemText(number).casefold(), _name(self.itemText(number)).casefold()):
                 return str(self.itemData(number))
-        return read_control(text)
+        return read_shown(text)
 
     def _offer(self, text: str) -> None:
         """Offer what fits, the best first."""

@@ -302,6 +302,7 @@ class MainWindow(QMainWindow):
         theme.follow_desktop(self._apply_look)
         self.store.settings_changed.connect(self._show_notices)
         self._show_notices()
+        self.store.keyboard.renamed.connect(self._show_names)
         self.column.export_wanted.connect(self.bundles.ask_export_of)
 
     def focusNextPrevChild(self, next: bool) -> bool:
@@ -315,6 +316,15 @@ class MainWindow(QMainWindow):
         return True
 
     # Showing
+
+    def _show_names(self) -> None:
+        """Show everything anew, since keys are called otherwise than before."""
+        for changed in (
+            *(self.store.library_changed, self.store.settings_changed, self.store.devices_changed),
+            *(self.store.status_changed, self.store.journal_changed),
+            *(self.shown.profile_changed, self.shown.macro_changed, self.shown.control_changed),
+        ):
+            changed.emit()
 
     def show_page_again(self) -> None:
         """Show the page and its head as they are to be now."""

@@ -1,0 +1,105 @@
+"""The window calls keys by what is printed on them, wherever it names one."""
+
+from __future__ import annotations
+
+import msgspec
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QLabel
+
+from nakrel import protocol as m
+from nakrel.core.model.cells import ToControl
+from nakrel.core.model.controls import label
+from nakrel.core.model.profile import GameKey
+from nakrel.core.model.settings import SettingsPatch
+from nakrel.core.model.steps import Tap
+from nakrel.ui import commands
+from nakrel.ui.macro.steps_model import WHAT
+from nakrel.ui.sheet.game_keys import GameKeys
+from nakrel.ui.sheet.model import CONTROL
+from tests.ui.conftest import Ui, assign, type_into
+
+
+def use(ui: Ui, layout: str, name: str) -> None:
+    """Use a layout, and wait until the key right of Tab is called so."""
+    commands.change_settings(ui.store, "layout", SettingsPatch(layout=layout))
+    ui.wait(lambda: label("KEY_Q") == name, f"the names of {layout}")
+
+
+def show_keyboard(ui: Ui) -> None:
+    ui.window.shown.show_profile("tidewardens")
+    ui.window.shown.show_page("sheet")
+    sheet = ui.window.sheet
+    sheet.device.setCurrentIndex([each.name for each in ui.store.devices].index("Bollard keyboard"))
+
+
+def test_every_place_that_names_keys_follows_the_layout(ui: Ui):
+    show_keyboard(ui)
+    sheet, page = ui.window.sheet, ui.window.macro
+    macro = commands.new_macro(ui.store, "Tack")
+    steps = (Tap(control="KEY_Q", hold_us=4_000), Tap(control="KEY_W", hold_us=4_000))
+    commands.edit_macro(ui.store, "steps", msgspec.structs.replace(macro, loop=steps))
+    ui.window.shown.show_macro(macro.id)
+    # xkeyboard-config, symbols/fr: A and Z stand where the US layout has Q and W.
+    for layout, first, second in (("fr", "A", "Z"), ("us", "Q", "W")):
+        use(ui, layout, first)
+        ui.window.shown.show_page("sheet")
+        sheet.show_control("KEY_Q")
+        assert sheet.model.index(sheet.model.row_of("KEY_Q"), CONTROL).data() == first
+        ui.wait(lambda name=first: ui.window.sheet_details._title.text() == name, "the title of the details")
+        ui.window.shown.show_page("macro")
+        page.show_view("steps")
+        shown = [page.model.index(row, WHAT).data() for row in range(page.model.rowCount())]
+        assert shown == [f"tap {first}", f"tap {second}"]
+        assert page.add_step.control.itemData(page.add_step.control.findText(first)) == "KEY_Q"
+        # What the process beside the window works out says so, too.
+        check = ui.window.macro_details.frame_check
+        ui.wait(
+            lambda name=first, check=check: any(f"of {name}:" in each.text() for each in check.findChildren(QLabel)),
+            "the frame check",
+        )
+        page.show_view("notation")
+        # Text is the same on every keyboard, and says what that means on this one.
+        assert page.notation.editor.toPlainText().startswith("tap Q")
+        assert ("A is Q, Z is W" in page.notation.message.text()) is (layout == "fr")
+
+
+def test_what_is_typed_for_a_key_is_what_is_printed_on_it(ui: Ui):
+    show_keyboard(ui)
+    use(ui, "fr", "A")
+    ui.window.sheet.show_control("KEY_F9")
+    assign(ui, "ctrl+a", "Left Ctrl + A")
+    assert ui.window.sheet_details.does.text() == "Left Ctrl + A"
+    assign(ui, "q", "Q")
+    assert ui.store.profiles["tidewardens"].setups[0].cells["KEY_F9"] == ToControl("KEY_A")
+    commands.set_keys(ui.store, ui.store.profiles["tidewardens"], (GameKey("Reef", "KEY_R"),))
+    dialog = GameKeys(ui.store, ui.store.profiles["tidewardens"].id, ui.window)
+    dialog.show()
+    type_into(dialog, 0, 1, "a")
+    assert ui.store.profiles["tidewardens"].keys == (GameKey("Reef", "KEY_Q"),)
+    dialog.name.setText("Furl")
+    dialog.control.lineEdit().clear()
+    QTest.keyClicks(dialog.control.lineEdit(), "z")
+    QTest.keyClick(dialog.control.lineEdit(), Qt.Key.Key_Return)
+    dialog.add()
+    assert ui.store.profiles["tidewardens"].keys[1] == GameKey("Furl", "KEY_W")
+    dialog.accept()
+
+
+def test_the_service_calls_keys_so_in_what_it_tells(ui: Ui):
+    commands.change_settings(ui.store, "stop", SettingsPatch(stop_key="KEY_Q"))
+    use(ui, "fr", "A")
+    ui.service.call(m.Play_("steady-oar"))
+    ui.wait(lambda: ui.store.status.running, "the macro")
+    for value in (1, 0):
+        ui.service.call(m.PressStandIn("standin:bollard", "KEY_Q", value))
+    ui.wait(lambda: any("A pressed" in f"{entry.what} {entry.why}" for entry in ui.store.journal), "the journal")
+
+
+def test_the_desktops_layout_is_looked_at_whenever_the_window_comes_to_the_front(ui: Ui):
+    asked: list[m.Body] = []
+    ui.store.keyboard._ask = lambda body, then: asked.append(body)
+    ui.store.set_front(False)
+    for front in (False, True, True, False):
+        ui.store.set_front(front)
+    assert asked == [m.GetLegends("")]
