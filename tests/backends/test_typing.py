@@ -82,6 +82,50 @@ def test_characters_without_keys_are_named_once_each():
     assert missing == "€字"
 
 
+def test_with_caps_lock_on_letters_take_shift_the_other_way_round_and_signs_as_ever():
+    """The X Keyboard Extension: Protocol Specification, 7.2.1: keys of the type ALPHABETIC heed Lock, those of TWO_LEVEL
+    don't. What heeds it by no type of its own is made a capital all the same (there, 12.1.3)."""
+    us, _ = Typist(Layout("us", caps=True)).strokes("aA1! ")
+    assert us == [
+        Stroke("KEY_A", ("KEY_LEFTSHIFT",)), Stroke("KEY_A"), Stroke("KEY_1"), Stroke("KEY_1", ("KEY_LEFTSHIFT",)),
+        Stroke("KEY_SPACE"),
+    ]  # fmt: skip
+    german, missing = Typist(Layout("de", caps=True)).strokes("üÜ@Éß")
+    assert german[:3] == [
+        Stroke("KEY_LEFTBRACE", ("KEY_LEFTSHIFT",)), Stroke("KEY_LEFTBRACE"), Stroke("KEY_Q", ("KEY_RIGHTALT",)),
+    ]  # fmt: skip
+    assert german[3:5] == [Stroke("KEY_EQUAL"), Stroke("KEY_E")]
+    # No key makes a small ß then, so it is off for that.
+    caps = Stroke("KEY_CAPSLOCK")
+    assert german[5:] == [caps, Stroke("KEY_MINUS"), caps]
+    assert missing == ""
+
+
+@tool
+@pytest.mark.parametrize("name", ["us", "de", "fr", "ch:fr", "us:dvorak", "es"])
+def test_with_caps_lock_on_every_character_has_its_key_still(name: str):
+    layout = parse_layout(name, "the test")
+    plain, locked = Typist(layout), Typist(layout._replace(caps=True))
+    for char in "azAZ09.,;:!?-_@#/()=+*":
+        # A capital that was one with Shift is one without; everything else is typed as before.
+        before, after = plain.strokes(char), locked.strokes(char)
+        assert after[1] == before[1] == ""
+        if not char.isalpha():
+            assert after == before, char
+    assert (locked.legends, locked.levels) == (plain.legends, plain.levels)
+
+
+def test_the_keyboards_light_tells_of_caps_lock_where_no_x_server_does(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
+    """Documentation/leds/leds-class.rst of the Linux kernel: a light's `brightness` is 0 where it is off."""
+    monkeypatch.setenv("PATH", str(tmp_path))
+    for number, (text, on) in enumerate((("0\n", False), ("nonsense", False), ("1\n", True))):
+        light = tmp_path / f"sys/class/leds/input{number}::capslock"
+        light.mkdir(parents=True)
+        (light / "brightness").write_text(text)
+        assert find_layout("", {"WAYLAND_DISPLAY": "wayland-0"}, tmp_path).caps is on
+    assert not find_layout("", {}, tmp_path).caps
+
+
 def test_line_ends_and_tabs_are_keys():
     strokes, _ = Typist(Layout("us")).strokes("\n\t")
     assert strokes == [Stroke("KEY_ENTER"), Stroke("KEY_TAB")]
@@ -129,5 +173,11 @@ def test_an_x_server_is_asked_which_layout_is_on():
         subprocess.run(["setxkbmap", "ch,us", "fr,"], env=server.environment, check=True)
         found = find_layout("", {"DISPLAY": server.display})
         assert found[:3] == ("ch", "fr", "the X server")
+        for on in (True, False):
+            server.injector("key", "Caps_Lock")
+            assert find_layout("", {"DISPLAY": server.display}).caps is on
+            # A layout of the user's own doesn't tell of it.
+            assert find_layout("de", {"DISPLAY": server.display})[:1] == ("de",)
+            assert find_layout("de", {"DISPLAY": server.display}).caps is on
     finally:
         server.end_server()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import configparser
+import contextlib
 import os
 import re
 import shlex
@@ -18,15 +19,18 @@ __all__ = ["Layout", "find_layout", "parse_layout"]
 
 _LIMIT_S = 2
 _XKB_USE_CORE = 0x100
+# X11's modifier Lock (X11/X.h, LockMask).
+_LOCK = 1 << 1
 
 
 class Layout(NamedTuple):
-    """An XKB layout by its names, and who said so."""
+    """An XKB layout by its names, and who said so; and whether Caps Lock is on."""
 
     layout: str
     variant: str = ""
     source: str = noted("the default")
     options: str = ""
+    caps: bool = False
 
 
 def parse_layout(text: str, source: str) -> Layout:
@@ -37,18 +41,33 @@ def parse_layout(text: str, source: str) -> Layout:
 
 def find_layout(setting: str = "", environment: Mapping[str, str] = os.environ, root: Path = Path("/")) -> Layout:
     """The layout in use: the user's setting, else what the session says, else the system's, else `us`."""
-    if setting:
-        return parse_layout(setting, tr("the settings"))
     looks: list[Callable[[], Layout | None]] = [lambda: _system(root)]
+    caps = False
     if environment.get("WAYLAND_DISPLAY"):
         looks = [_gnome, lambda: _kde(environment), *looks]
+        caps = _lights(root)
     elif display := environment.get("DISPLAY"):
-        looks = [lambda: _x11(display), *looks]
-    return next((found for look in looks if (found := look()) is not None and found.layout), Layout("us"))
+        told = _x11(display)
+        looks = [lambda: told, *looks]
+        caps = told is not None and told.caps
+    if setting:
+        looks = [lambda: parse_layout(setting, tr("the settings"))]
+    found = next((found for look in looks if (found := look()) is not None and found.layout), Layout("us"))
+    return found._replace(caps=caps)
+
+
+def _lights(root: Path) -> bool:
+    """Whether the light of Caps Lock is on on any keyboard (Documentation/leds in the Linux kernel): a desktop keeps
+    those of all alike."""
+    for light in root.glob("sys/class/leds/*::capslock/brightness"):
+        with contextlib.suppress(OSError, ValueError):
+            if int(light.read_text()):
+                return True
+    return False
 
 
 def _x11(display: str) -> Layout | None:
-    """The names that setxkbmap leaves on the root window, and the group that is on now."""
+    """The names that setxkbmap leaves on the root window, the group that is on now, and Caps Lock."""
     # Only where a text is typed under X11: it would make the service larger for good.
     import xcffib.xkb
 
@@ -60,17 +79,18 @@ def _x11(display: str) -> Layout | None:
         found = conn.core.GetProperty(False, root, atom, xcffib.xproto.Atom.STRING, 0, 1024).reply()
         xkb = conn(xcffib.xkb.key)
         xkb.UseExtension(1, 0).reply()
-        group = xkb.GetState(_XKB_USE_CORE).reply().group
+        state = xkb.GetState(_XKB_USE_CORE).reply()
+        group, caps = state.group, bool(state.lockedMods & _LOCK)
         conn.disconnect()
     except (xcffib.XcffibException, xcffib.ConnectionException, OSError):
         return None
     fields = bytes(found.value.raw).decode("utf-8", "replace").split("\0")
     if len(fields) < 5:
-        return None
+        return Layout("", source=tr("the X server"), caps=caps)
     layouts, variants = fields[2].split(","), fields[3].split(",")
     chosen = group if group < len(layouts) else 0
     variant = variants[chosen] if chosen < len(variants) else ""
-    return Layout(layouts[chosen], variant, tr("the X server"), fields[4])
+    return Layout(layouts[chosen], variant, tr("the X server"), fields[4], caps)
 
 
 def _gnome() -> Layout | None:

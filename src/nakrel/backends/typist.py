@@ -82,6 +82,12 @@ def _library() -> ctypes.CDLL:
     lib.xkb_keysym_to_utf32.restype = number
     lib.xkb_keysym_from_name.argtypes = [ctypes.c_char_p, ctypes.c_int]
     lib.xkb_keysym_from_name.restype = number
+    lib.xkb_state_new.restype = pointer
+    lib.xkb_state_new.argtypes = [pointer]
+    lib.xkb_state_update_mask.argtypes = [pointer, *[number] * 6]
+    lib.xkb_state_key_get_one_sym.argtypes = [pointer, number]
+    lib.xkb_state_key_get_one_sym.restype = number
+    lib.xkb_state_unref.argtypes = [pointer]
     lib.xkb_keymap_unref.argtypes = [pointer]
     lib.xkb_context_unref.argtypes = [pointer]
     lib.xkb_context_set_log_level.argtypes = [pointer, ctypes.c_int]
@@ -95,6 +101,9 @@ class Typist:
         self.layout = layout
         self._by_sym: dict[int, Stroke] = {}
         self._by_char: dict[str, Stroke] = {}
+        # Where Caps Lock is on: its key, and how characters are typed once it is off.
+        self._caps: Stroke | None = None
+        self._without: dict[str, Stroke] = {}
         # What is printed on each key for what it makes by itself.
         self.legends: dict[str, str] = {}
         # What each makes by itself, with Shift, with AltGr, and with both.
@@ -114,6 +123,8 @@ class Typist:
                 )
             try:
                 self._read(keymap)
+                if layout.caps:
+                    self._read_with_caps(keymap)
             finally:
                 lib.xkb_keymap_unref(keymap)
         finally:
@@ -144,6 +155,8 @@ class Typist:
             base = self._by_char.get(parts[0])
             if dead and base:
                 return [dead, base]
+        if self._caps and (stroke := self._without.get(char)):
+            return [self._caps, stroke, self._caps]
         return []
 
     def _read(self, keymap: int) -> None:
@@ -162,6 +175,24 @@ class Typist:
                     if level == 0 and sym in accents:
                         self.legends[control.code] = accents[sym]
         self.legends |= {code: legend for code, own in self._levels.items() if (legend := _legend(own))}
+
+    def _read_with_caps(self, keymap: int) -> None:
+        """Learn the ways to type while Caps Lock is on: what each key makes then is asked key by key."""
+        lib = self._lib
+        self._caps = self._by_sym.get(lib.xkb_keysym_from_name(b"Caps_Lock", 0))
+        self._by_sym, self._by_char, self._without = {}, {}, self._by_char
+        bits = {key: 1 << lib.xkb_keymap_mod_get_index(keymap, name) for name, key in _HELD_BY.items()}
+        lock = 1 << lib.xkb_keymap_mod_get_index(keymap, b"Lock")
+        state = lib.xkb_state_new(keymap)
+        try:
+            for held in ((), *((key,) for key in bits), tuple(bits)):
+                lib.xkb_state_update_mask(state, sum(bits[key] for key in held), 0, lock, 0, 0, 0)
+                for code in range(lib.xkb_keymap_min_keycode(keymap), lib.xkb_keymap_max_keycode(keymap) + 1):
+                    sym = lib.xkb_state_key_get_one_sym(state, code)
+                    if sym and (control := by_number(code - _OFFSET)):
+                        self._learn(sym, Stroke(control.code, held))
+        finally:
+            lib.xkb_state_unref(state)
 
     def _syms(self, keymap: int, code: int, level: int) -> Iterable[int]:
         found = ctypes.c_void_p()

@@ -116,7 +116,7 @@ class Queries:
     def legends(self, client: Client, number: int, body: m.GetLegends) -> Found:
         def work() -> tuple[m.Legends, dict[str, str]]:
             try:
-                found = _legends_of(find_layout(body.layout))
+                found = _legends_of(find_layout(body.layout)._replace(caps=False))
                 return found, labels_by(found.legends, found.levels)
             except BackendUnavailable:
                 # The labels of the table will do; the doctor says what is wrong with the layout.
