@@ -83,8 +83,8 @@ def test_characters_without_keys_are_named_once_each():
 
 
 def test_with_caps_lock_on_letters_take_shift_the_other_way_round_and_signs_as_ever():
-    """The X Keyboard Extension: Protocol Specification, 7.2.1: keys of the type ALPHABETIC heed Lock, those of TWO_LEVEL
-    don't. What heeds it by no type of its own is made a capital all the same (there, 12.1.3)."""
+    """The X Keyboard Extension: Protocol Specification, on the canonical key types: ALPHABETIC heeds Lock, TWO_LEVEL
+    doesn't; and on Lock, which makes a capital of a letter whose type doesn't heed it."""
     us, _ = Typist(Layout("us", caps=True)).strokes("aA1! ")
     assert us == [
         Stroke("KEY_A", ("KEY_LEFTSHIFT",)), Stroke("KEY_A"), Stroke("KEY_1"), Stroke("KEY_1", ("KEY_LEFTSHIFT",)),
