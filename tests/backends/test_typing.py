@@ -8,6 +8,8 @@ import subprocess
 from pathlib import Path
 
 import pytest
+import xcffib
+import xcffib.xkb
 
 from nakrel.backends.layout import Layout, find_layout, parse_layout
 from nakrel.backends.protocols import BackendUnavailable
@@ -165,6 +167,18 @@ def test_a_wayland_desktop_is_asked_by_its_own_settings(tmp_path: Path, monkeypa
     assert find_layout("", environment, tmp_path)[:2] == ("gb", "extd")
 
 
+def lock_group(display: str, group: int) -> None:
+    """Go over to another of the layouts, as desktops do."""
+    conn = xcffib.connect(display)
+    xkb = conn(xcffib.xkb.key)
+    xkb.UseExtension(1, 0).reply()
+    core_keyboard = 0x100
+    xkb.LatchLockState(core_keyboard, 0, 0, True, group, 0, False, 0)
+    # Its answer tells that the server has done it.
+    assert xkb.GetState(core_keyboard).reply().group == group
+    conn.disconnect()
+
+
 @pytest.mark.x11
 @pytest.mark.skipif(bool(XServer.missing()) or not shutil.which("setxkbmap"), reason="needs Xvfb and setxkbmap")
 def test_an_x_server_is_asked_which_layout_is_on():
@@ -173,6 +187,9 @@ def test_an_x_server_is_asked_which_layout_is_on():
         subprocess.run(["setxkbmap", "ch,us", "fr,"], env=server.environment, check=True)
         found = find_layout("", {"DISPLAY": server.display})
         assert found[:3] == ("ch", "fr", "the X server")
+        for group, layout in ((1, "us"), (0, "ch")):
+            lock_group(server.display, group)
+            assert find_layout("", {"DISPLAY": server.display}).layout == layout
         for on in (True, False):
             server.injector("key", "Caps_Lock")
             assert find_layout("", {"DISPLAY": server.display}).caps is on

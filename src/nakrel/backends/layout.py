@@ -18,9 +18,9 @@ from nakrel.words import noted, tr
 __all__ = ["Layout", "find_layout", "parse_layout"]
 
 _LIMIT_S = 2
-_XKB_USE_CORE = 0x100
-# X11's modifier Lock (X11/X.h, LockMask).
-_LOCK = 1 << 1
+# Where the core protocol's state of keys and buttons has Lock (X11/X.h, LockMask), and the group of the keyboard (The X
+# Keyboard Extension: Protocol Specification, 2.2.2): two bits from here on.
+_LOCK, _GROUP = 1 << 1, 13
 
 
 class Layout(NamedTuple):
@@ -68,8 +68,9 @@ def _lights(root: Path) -> bool:
 
 def _x11(display: str) -> Layout | None:
     """The names that setxkbmap leaves on the root window, the group that is on now, and Caps Lock."""
-    # Only where a text is typed under X11: it would make the service larger for good.
-    import xcffib.xkb
+    # Only where there is an X server.
+    import xcffib
+    import xcffib.xproto
 
     try:
         conn = xcffib.connect(display)
@@ -77,10 +78,9 @@ def _x11(display: str) -> Layout | None:
         name = b"_XKB_RULES_NAMES"
         atom = conn.core.InternAtom(True, len(name), name).reply().atom
         found = conn.core.GetProperty(False, root, atom, xcffib.xproto.Atom.STRING, 0, 1024).reply()
-        xkb = conn(xcffib.xkb.key)
-        xkb.UseExtension(1, 0).reply()
-        state = xkb.GetState(_XKB_USE_CORE).reply()
-        group, caps = state.group, bool(state.lockedMods & _LOCK)
+        # The extension that has these by themselves would make the service larger for good.
+        mask = conn.core.QueryPointer(root).reply().mask
+        group, caps = mask >> _GROUP & 3, bool(mask & _LOCK)
         conn.disconnect()
     except (xcffib.XcffibException, xcffib.ConnectionException, OSError):
         return None
