@@ -197,6 +197,11 @@ class XServer:
         found = subprocess.run(["xprop", "-root", *names], env=self.environment, capture_output=True, text=True)
         return "_NET_SUPPORTING_WM_CHECK(WINDOW)" in found.stdout and "_NET_CLIENT_LIST(WINDOW)" in found.stdout
 
+    @property
+    def pid(self) -> int:
+        """The server's process."""
+        return self._server.pid
+
     def injector(self, *arguments: str) -> str:
         """Move, press or let go, as xdotool's arguments say."""
         return subprocess.run(

@@ -76,6 +76,25 @@ def leave(window):
 
 main(["--home", sys.argv[1], "window"])
 """
+# The X server goes away under it while somebody types.
+_LEFT_ALONE = """
+import signal
+from PyQt6.QtTest import QTest
+from nakrel.ui import commands
+
+def leave(window):
+    macro = commands.new_macro(window.store, "Typed at last")
+    window.shown.show_macro(macro.id)
+    window.activateWindow()
+    note = window.macro_details.note
+    note.setFocus()
+    QTest.keyClicks(note, "with a fair wind")
+    assert note.hasFocus()
+    assert not window.store.macros[macro.id].note
+    os.kill(int(sys.argv[2]), signal.SIGKILL)
+
+main(["--home", sys.argv[1], "window"])
+"""
 
 
 def window(
@@ -131,3 +150,23 @@ def test_a_window_that_is_told_to_end_keeps_what_was_done_last_and_what_it_shows
     library.load()
     assert library.macros["last"].name == "Last edit"
     assert library.settings.shown.page == "journal"
+
+
+@pytest.mark.x11
+@pytest.mark.skipif(bool(XServer.missing()), reason=f"needs {XServer.missing()}")
+def test_a_window_whose_display_goes_away_keeps_what_was_typed_and_what_it_shows(tmp_path: Path):
+    """Where a session is its window manager, that ends, and the X server with it: nobody tells its windows before."""
+    seed(Home.find(tmp_path))
+    service = ServiceProcess(tmp_path, "--backend", "stand-in")
+    server = XServer()
+    try:
+        ended = window(tmp_path, _LEFT_ALONE, server.environment, str(server.pid))
+    finally:
+        server.end_server()
+        assert service.end() == 0
+    assert ended.returncode == 1, ended.stderr[-2_000:]
+    library = Library(Home.find(tmp_path))
+    library.load()
+    (kept,) = (macro for macro in library.macros.values() if macro.name == "Typed at last")
+    assert kept.note == "with a fair wind"
+    assert (library.settings.shown.page, library.settings.shown.macro) == ("macro", kept.id)

@@ -112,6 +112,8 @@ def run(app: QApplication, home: str | None, launch: Launch, asked: m.OpenWindow
     close_in_order(app, window)
     front.do(asked.files, record=asked.record)
     code = app.exec()
+    # Where the display has gone, as at the end of a session whose windows end with their X server, Qt ends the loop.
+    window.leave()
     if bus:
         bus.finish()
     return leave(app, code)

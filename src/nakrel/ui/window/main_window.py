@@ -94,6 +94,7 @@ class MainWindow(QMainWindow):
         self.bundles = Bundles(store, self.shown, self, self.column.chosen_profiles)
         # Whether the program goes on although the window is closed.
         self.closed_by_user: Callable[[], bool] = lambda: False
+        self._left = False
         self.program = Program(store, self)
         self.first_steps = FirstSteps(store, self, self)
         self._details_folded = self._details_wanted = False
@@ -441,7 +442,8 @@ class MainWindow(QMainWindow):
     def leave(self) -> None:
         """Close for good, tray or not."""
         self.closed_by_user = lambda: False
-        self.close()
+        if not self._left:
+            self.close()
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         """Close the window; everything is saved already, and the service goes on. Where there is a tray, so does the
@@ -451,6 +453,7 @@ class MainWindow(QMainWindow):
             event.ignore()
             self.hide()
             return
+        self._left = True
         self.finish(_CLOSING if event and event.spontaneous() else ())
         if isinstance(app := QApplication.instance(), QApplication):
             app.applicationStateChanged.disconnect(self._front_changed)
