@@ -1,5 +1,6 @@
 """Opens the window in the pseudo-language on the demo's data, goes through every page and dialog, and prints as JSON
-what isn't translatable, what is cut off, and what was looked up though no table can have it.
+what isn't translatable, what is cut off or takes more room than the window, and what was looked up though no table can
+have it.
 
     python -m tests.ui.pseudo HOME
 
@@ -173,8 +174,11 @@ def main(home: Path) -> None:
             action.trigger()
     window.open_link()
     window.open_shortcuts()
+    large = {}
     for dialog in app.topLevelWidgets():
         if isinstance(dialog, QDialog) and dialog.isVisible():
+            if dialog.width() > window.width() or dialog.height() > window.height():
+                large[type(dialog).__name__] = [dialog.width(), dialog.height()]
             look(type(dialog).__name__, dialog)
             dialog.close()
     window.close()
@@ -182,7 +186,7 @@ def main(home: Path) -> None:
     known = {(each.findtext("source", ""), each.findtext("comment", "")) for each in table.iter("message")}
     # What stands on keys as a letter, a figure or a number is the same everywhere.
     known |= {(control.label, "key") for control in CONTROLS.values() if not re.search("[A-Za-z]{2}", control.label)}
-    json.dump({"untold": untold, "cut": cut, "unknown": sorted(LOOKED_UP - known)}, sys.stdout)
+    json.dump({"untold": untold, "cut": cut, "large": large, "unknown": sorted(LOOKED_UP - known)}, sys.stdout)
     leave(app, 0)
 
 

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 
+from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QAction, QKeySequence
-from PyQt6.QtWidgets import QDialog, QGridLayout, QWidget
+from PyQt6.QtWidgets import QDialog, QGridLayout, QHBoxLayout, QWidget
 
 from nakrel.ui.widgets.basics import label
 from nakrel.words import tr
@@ -34,6 +35,9 @@ _IN_THE_DIAGRAM = (
     (tr("+, -, 0 or the wheel"), tr("zoom in, out, show all")),
 )
 
+# What takes more than this goes on in a second line.
+_MOST_PX = 300
+
 
 class ShortcutSheet(QDialog):
     """Made from the actions themselves, so that it is never out of date."""
@@ -41,27 +45,47 @@ class ShortcutSheet(QDialog):
     def __init__(self, groups: Mapping[str, Sequence[QAction]], parent: QWidget) -> None:
         super().__init__(parent)
         self.setWindowTitle(tr("Shortcuts"))
-        grid = QGridLayout(self)
-        grid.setContentsMargins(24, 18, 24, 18)
-        grid.setHorizontalSpacing(28)
-        row = 0
-        for group, actions in groups.items():
-            keyed = [action for action in actions if not action.shortcut().isEmpty()]
-            if keyed:
-                grid.addWidget(label(tr(group, "menu"), "heading"), row, 0)
-            for action in keyed:
-                keys = action.shortcut().toString(QKeySequence.SequenceFormat.NativeText)
-                grid.addWidget(label(keys), row, 1)
-                grid.addWidget(label(action.statusTip() or action.text()), row, 2)
-                row += 1
-        # A second column of groups, so that all of it fits on a small screen.
-        row = 0
-        for group, lines in ((tr("In lists"), _IN_LISTS), (tr("In the diagram"), _IN_THE_DIAGRAM)):
-            grid.addWidget(label(group, "heading"), row, 3)
-            for keys, text in lines:
-                grid.addWidget(label(_native(keys)), row, 4)
-                grid.addWidget(label(text), row, 5)
-                row += 1
+        # Two columns of groups, so that all of it fits on a small screen.
+        columns = QHBoxLayout(self)
+        columns.setContentsMargins(24, 18, 24, 18)
+        columns.setSpacing(28)
+        ours = [
+            (tr(group, "menu"), [(_keys_of(action), action.statusTip() or action.text()) for action in actions])
+            for group, actions in groups.items()
+        ]
+        columns.addLayout(_table([(group, [line for line in lines if line[0]]) for group, lines in ours]))
+        columns.addLayout(
+            _table(
+                (group, [(_native(keys), text) for keys, text in lines])
+                for group, lines in ((tr("In lists"), _IN_LISTS), (tr("In the diagram"), _IN_THE_DIAGRAM))
+            )
+        )
+
+
+def _table(groups: Iterable[tuple[str, Sequence[tuple[str, str]]]]) -> QGridLayout:
+    """A line for each key and what it does, under their groups."""
+    grid = QGridLayout()
+    grid.setHorizontalSpacing(28)
+    grid.setVerticalSpacing(6)
+    row = 0
+    for group, lines in groups:
+        if lines:
+            grid.addWidget(label(group, "heading"), row, 0, Qt.AlignmentFlag.AlignTop)
+        for keys, text in lines:
+            grid.addWidget(label(keys), row, 1, Qt.AlignmentFlag.AlignTop)
+            does = label(text)
+            if does.sizeHint().width() > _MOST_PX:
+                does.setWordWrap(True)
+                does.setFixedWidth(_MOST_PX)
+                does.setFixedHeight(does.heightForWidth(_MOST_PX))
+            grid.addWidget(does, row, 2, Qt.AlignmentFlag.AlignTop)
+            row += 1
+    grid.setRowStretch(row, 1)
+    return grid
+
+
+def _keys_of(action: QAction) -> str:
+    return action.shortcut().toString(QKeySequence.SequenceFormat.NativeText)
 
 
 def _native(keys: str) -> str:
