@@ -105,6 +105,13 @@ def window(
     return subprocess.run(command, env=environment, capture_output=True, text=True, timeout=12 * LIMIT_S)
 
 
+def end_its_service(home: Path) -> None:
+    """A window of an X server has a service of that session, whichever there was before."""
+    last = ServiceConnection.connect(Home.find(home).socket, "end")
+    last.call(m.Shutdown())
+    last.close()
+
+
 def test_however_many_objects_there_are_the_application_is_taken_down(tmp_path: Path):
     seed(Home.find(tmp_path))
     service = ServiceProcess(tmp_path, "--backend", "stand-in")
@@ -122,9 +129,7 @@ def test_a_window_that_owns_the_clipboard_ends_in_good_order(tmp_path: Path):
         # It starts the service, which belongs to that session.
         ended = window(tmp_path, _COPIED, {**server.environment, "NAKREL_AS_ROOT": "1"})
     finally:
-        last = ServiceConnection.connect(Home.find(tmp_path).socket, "end")
-        last.call(m.Shutdown())
-        last.close()
+        end_its_service(tmp_path)
         server.end_server()
     assert ended.returncode == 0, ended.stderr[-2_000:]
 
@@ -157,13 +162,12 @@ def test_a_window_that_is_told_to_end_keeps_what_was_done_last_and_what_it_shows
 def test_a_window_whose_display_goes_away_keeps_what_was_typed_and_what_it_shows(tmp_path: Path):
     """Where a session is its window manager, that ends, and the X server with it: nobody tells its windows before."""
     seed(Home.find(tmp_path))
-    service = ServiceProcess(tmp_path, "--backend", "stand-in")
     server = XServer()
     try:
-        ended = window(tmp_path, _LEFT_ALONE, server.environment, str(server.pid))
+        ended = window(tmp_path, _LEFT_ALONE, {**server.environment, "NAKREL_AS_ROOT": "1"}, str(server.pid))
     finally:
         server.end_server()
-        assert service.end() == 0
+        end_its_service(tmp_path)
     assert ended.returncode == 1, ended.stderr[-2_000:]
     library = Library(Home.find(tmp_path))
     library.load()
