@@ -19,6 +19,8 @@ os.environ.setdefault("NAKREL_AS_ROOT", "1")
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 # As many tests run at a time as there are processors: NumPy's threads would only stand in each other's way.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+# Whatever keyboard this machine has, keys are called as on one of the US layout.
+os.environ["XKB_DEFAULT_LAYOUT"] = "us"
 # Tests read the texts as they stand in the sources.
 os.environ.setdefault("NAKREL_LANGUAGE", "en")
 settings.register_profile("default", deadline=None, suppress_health_check=[HealthCheck.too_slow])

@@ -156,6 +156,16 @@ def test_the_system_files_are_read(tmp_path: Path):
     assert find_layout("", {}, tmp_path) == Layout("de", "nodeadkeys", "/etc/default/keyboard")
 
 
+def test_a_compositor_without_settings_has_the_layout_of_its_session(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
+    """libxkbcommon's documentation, on `xkb_rule_names`."""
+    monkeypatch.setenv("PATH", str(tmp_path))
+    names = {"XKB_DEFAULT_LAYOUT": "de,us", "XKB_DEFAULT_VARIANT": "nodeadkeys,", "XKB_DEFAULT_OPTIONS": "grp:toggle"}
+    found = Layout("de", "nodeadkeys", "XKB_DEFAULT_LAYOUT", "grp:toggle")
+    assert find_layout("", {"WAYLAND_DISPLAY": "wayland-0", **names}, tmp_path) == found
+    assert find_layout("fr", {"WAYLAND_DISPLAY": "wayland-0", **names}, tmp_path).layout == "fr"
+    assert find_layout("", {"XKB_DEFAULT_LAYOUT": ""}, tmp_path) == Layout("us")
+
+
 def test_a_wayland_desktop_is_asked_by_its_own_settings(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
     environment = {"WAYLAND_DISPLAY": "wayland-0", "XDG_CONFIG_HOME": str(tmp_path)}
     (tmp_path / "kxkbrc").write_text("[Layout]\nLayoutList=no,us\nVariantList=winkeys,\n")

@@ -41,7 +41,7 @@ def parse_layout(text: str, source: str) -> Layout:
 
 def find_layout(setting: str = "", environment: Mapping[str, str] = os.environ, root: Path = Path("/")) -> Layout:
     """The layout in use: the user's setting, else what the session says, else the system's, else `us`."""
-    looks: list[Callable[[], Layout | None]] = [lambda: _system(root)]
+    looks: list[Callable[[], Layout | None]] = [lambda: _default(environment), lambda: _system(root)]
     caps = False
     if environment.get("WAYLAND_DISPLAY"):
         looks = [_gnome, lambda: _kde(environment), *looks]
@@ -121,6 +121,14 @@ def _kde(environment: Mapping[str, str]) -> Layout | None:
         return None
     layout = section.get("LayoutList", "").split(",")[0]
     return Layout(layout, section.get("VariantList", "").split(",")[0], tr("the desktop's settings (kxkbrc)"))
+
+
+def _default(environment: Mapping[str, str]) -> Layout | None:
+    """What libxkbcommon takes where it isn't told (its documentation, on `xkb_rule_names`), and with it compositors
+    that have no settings of their own."""
+    names = [environment.get(f"XKB_DEFAULT_{name}", "") for name in ("LAYOUT", "VARIANT", "OPTIONS")]
+    layout, variant = (each.split(",")[0] for each in names[:2])
+    return Layout(layout, variant, "XKB_DEFAULT_LAYOUT", names[2]) if layout else None
 
 
 def _system(root: Path) -> Layout | None:

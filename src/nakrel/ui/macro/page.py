@@ -83,6 +83,7 @@ class MacroPage(QWidget):
         self._as_text = False
         # The macro that is made step by step although it is empty yet.
         self._by_hand = ""
+        self._selecting = False
         # What was offered last: the game keys, and what keys are called.
         self._named: tuple[tuple[GameKey, ...], Mapping[str, str]] | None = None
         self._build()
@@ -335,6 +336,8 @@ class MacroPage(QWidget):
             return
         flags = QItemSelectionModel.SelectionFlag
         row, column = place or (rows[0], TIME)
+        # What goes by the selection goes by all of it, once.
+        self._selecting = True
         chosen.setCurrentIndex(self.model.index(min(row, self.model.rowCount() - 1), column), flags.NoUpdate)
         wanted = QItemSelection()
         # Rows that follow each other are one stretch, whatever their number.
@@ -342,8 +345,12 @@ class MacroPage(QWidget):
             together = [row for _, row in stretch]
             wanted.select(self.model.index(together[0], 0), self.model.index(together[-1], REMARK))
         chosen.select(wanted, flags.ClearAndSelect)
+        self._selecting = False
+        self._selection_changed()
 
     def _selection_changed(self) -> None:
+        if self._selecting:
+            return
         rows = self.selected()
         self.model.selected = rows
         self.timing.set_scope(len(rows))

@@ -30,6 +30,7 @@ __all__ = ["Diagram"]
 _EMPTY = tr("Nothing yet. Press Record and do it once, or add a step below.")
 _RECORDING = tr("Press what the macro should play.")
 _PEN_MS = 33
+_TELL_MS = 200
 
 
 class Diagram(Scrolled):
@@ -61,6 +62,11 @@ class Diagram(Scrolled):
         self._timer = QTimer(self)
         self._timer.setInterval(_PEN_MS)
         self._timer.timeout.connect(self.repaint_all)
+        # What screen readers are told is put in words once edits rest.
+        self._telling = QTimer(self)
+        self._telling.setSingleShot(True)
+        self._telling.setInterval(_TELL_MS)
+        self._telling.timeout.connect(lambda: self.setAccessibleDescription(spoken(self.line)))
         self.setAccessibleName(tr("Timing diagram"))
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
@@ -87,7 +93,7 @@ class Diagram(Scrolled):
             self.measured.emit(None)
             self.message.emit("", False)
         self.view.show(line)
-        self.setAccessibleDescription(spoken(line))
+        self._telling.start()
         self.measure()
         self.fit_bars()
 
