@@ -16,8 +16,12 @@ from pathlib import Path
 
 import pytest
 
+from nakrel.backends.layout import Layout, find_layout
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, WindowInfo
-from nakrel.backends.wayland import WaylandWindows
+from nakrel.backends.typist import Typist
+from nakrel.backends.wayland.keyboard import keymap
+from nakrel.backends.wayland.windows import WaylandWindows
+from nakrel.backends.wayland.wire import Wire
 from nakrel.core.model.programs import Front
 from tests.support import wait_for
 
@@ -158,46 +162,174 @@ def test_nonsense_is_the_end_of_it_and_no_crash(compositor: Compositor, data: by
     windows.close()
 
 
-@pytest.mark.skipif(not (shutil.which("sway") and shutil.which("foot")), reason="needs sway and foot")
-def test_a_real_compositor_tells_the_same(monkeypatch: pytest.MonkeyPatch):
-    """wlroots' own implementation of the protocol, in sway without a screen."""
-    # sway doesn't run as root, and another user doesn't reach into root's folders.
-    as_root = os.getuid() == 0
-    other = ["setpriv", "--reuid=nobody", "--regid=nogroup", "--clear-groups", "--"] if as_root else []
-    with tempfile.TemporaryDirectory() as name:
-        folder = Path(name)
+class Sway:
+    """wlroots' own implementation of the protocols, in sway without a screen."""
+
+    def __init__(self, folder: Path, config: str = "") -> None:
+        # sway doesn't run as root, and another user doesn't reach into root's folders.
+        as_root = os.getuid() == 0
+        self._other = ["setpriv", "--reuid=nobody", "--regid=nogroup", "--clear-groups", "--"] if as_root else []
         if as_root:
             shutil.chown(folder, "nobody")
-        monkeypatch.setenv("XDG_RUNTIME_DIR", name)
-        config = folder / "config"
-        config.write_text("xwayland disable\noutput HEADLESS-1 resolution 1280x800\n")
-        environment = {
+        self._folder, self._started = folder, []
+        file = folder / "config"
+        file.write_text(f"xwayland disable\noutput HEADLESS-1 resolution 1280x800\n{config}")
+        self._environment = {
             **{key: value for key, value in os.environ.items() if key not in ("DISPLAY", "HOME")},
-            "HOME": name,
+            "HOME": str(folder),
             "WLR_BACKENDS": "headless",
             "WLR_RENDERER": "pixman",
             "WLR_LIBINPUT_NO_DEVICES": "1",
         }
+        self.start("sway", "--unsupported-gpu", "-c", str(file))
+        self.display = wait_for(lambda: next((p.name for p in folder.glob("wayland-?")), ""), "sway's socket")
 
-        def start(*command: str, **more: str) -> subprocess.Popen[bytes]:
-            quiet = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
-            return subprocess.Popen([*other, *command], env={**environment, **more}, cwd=name, **quiet)
+    def start(self, *command: str, **more: str) -> None:
+        """Start a program in it."""
+        quiet = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
+        environment = {**self._environment, **more}
+        self._started.append(subprocess.Popen([*self._other, *command], env=environment, cwd=self._folder, **quiet))
 
-        started = [start("sway", "--unsupported-gpu", "-c", str(config))]
-        try:
-            display = wait_for(lambda: next((p.name for p in folder.glob("wayland-?")), ""), "sway's socket")
-            windows = WaylandWindows(display)
-            for app in ("kiln", "kelp"):
-                command = ("foot", "--app-id", app, "--title", f"The {app}", "sleep", "60")
-                started.append(start(*command, WAYLAND_DISPLAY=display))
-                wait_for(lambda app=app: windows.changed() or windows.front() == Front(0, app), f"{app} in front")
-            assert sorted(shown.window_class for _, shown in windows.shown()) == ["kelp", "kiln"]
-            last = started.pop()
-            last.terminate()
-            last.wait(10)
-            wait_for(lambda: windows.changed() or windows.front() == Front(0, "kiln"), "the first in front again")
-            windows.close()
-        finally:
-            for process in reversed(started):
-                process.terminate()
-                process.wait(10)
+    def end_last(self) -> None:
+        """End what was started last."""
+        process = self._started.pop()
+        process.terminate()
+        process.wait(10)
+
+    def close(self) -> None:
+        """End all of it."""
+        while self._started:
+            self.end_last()
+
+
+@pytest.fixture
+def sway(monkeypatch: pytest.MonkeyPatch) -> Iterator[Sway]:
+    with tempfile.TemporaryDirectory() as name:
+        monkeypatch.setenv("XDG_RUNTIME_DIR", name)
+        made = Sway(Path(name))
+        yield made
+        made.close()
+
+
+@pytest.mark.skipif(not (shutil.which("sway") and shutil.which("foot")), reason="needs sway and foot")
+def test_a_real_compositor_tells_the_same(sway: Sway):
+    windows = WaylandWindows(sway.display)
+    for app in ("kiln", "kelp"):
+        sway.start("foot", "--app-id", app, "--title", f"The {app}", "sleep", "60", WAYLAND_DISPLAY=sway.display)
+        wait_for(lambda app=app: windows.changed() or windows.front() == Front(0, app), f"{app} in front")
+    assert sorted(shown.window_class for _, shown in windows.shown()) == ["kelp", "kiln"]
+    sway.end_last()
+    wait_for(lambda: windows.changed() or windows.front() == Front(0, "kiln"), "the first in front again")
+    windows.close()
+
+
+# The keyboard
+
+
+def german() -> bytes:
+    """A keymap of the German layout in XKB's text format, by libxkbcommon's own tool."""
+    command = ["xkbcli", "compile-keymap", "--layout", "de"]
+    return subprocess.run(command, capture_output=True, check=True).stdout + b"\0"
+
+
+def in_memory(data: bytes) -> int:
+    file = os.memfd_create("keymap")
+    os.write(file, data)
+    return file
+
+
+needs_tool = pytest.mark.skipif(not shutil.which("xkbcli"), reason="needs xkbcli (libxkbcommon-tools)")
+
+
+class SeatedCompositor(Compositor):
+    """Has a seat with a keyboard of this keymap; without one, a seat alone."""
+
+    def __init__(self, folder: Path, keymap: bytes = b"", form: int = 1) -> None:
+        self._keymap, self._form = keymap, form
+        self._seat = 0
+        super().__init__(folder)
+
+    def _request(self, message: bytes) -> None:
+        target, head = struct.unpack_from("=II", message)
+        body, opcode = message[8:], head & 0xFFFF
+        if (target, opcode) == (1, 1):
+            self.send(2, 0, struct.pack("=I", 3) + text("wl_seat") + struct.pack("=I", 7))
+        elif (target, opcode) == (2, 0) and struct.unpack_from("=I", body)[0] == 3:
+            self._seat = struct.unpack_from("=I", body, len(body) - 4)[0]
+            self.send(self._seat, 0, struct.pack("=I", 2 if self._keymap else 1))
+            return
+        elif self._seat and (target, opcode) == (self._seat, 1):
+            keyboard = struct.unpack_from("=I", body)[0]
+            event = struct.pack("=IIII", keyboard, 16 << 16, self._form, len(self._keymap))
+            file = in_memory(self._keymap)
+            socket.send_fds(self.sock, [event], [file])
+            os.close(file)
+            return
+        super()._request(message)
+
+
+@needs_tool
+def test_the_compositors_keymap_is_the_layout_in_use(folder: Path, monkeypatch: pytest.MonkeyPatch):
+    monkeypatch.setenv("PATH", str(folder), prepend=":")
+    made = SeatedCompositor(folder, german())
+    try:
+        found = find_layout("", {"WAYLAND_DISPLAY": "wayland-7", "XDG_CURRENT_DESKTOP": "sway"}, folder)
+    finally:
+        made.close()
+    assert (found.layout, found.source) == ("German", "the compositor")
+    # What libxkbcommon makes of the layout's name it makes of the keymap.
+    keymap, name = Typist(found), Typist(Layout("de"))
+    assert (keymap.legends, keymap.levels) == (name.legends, name.levels)
+    assert keymap.strokes("Grüße @é") == name.strokes("Grüße @é")
+
+
+@needs_tool
+def test_settings_of_another_desktop_dont_count_where_the_compositor_tells(
+    folder: Path, monkeypatch: pytest.MonkeyPatch
+):
+    """Somebody who had GNOME before."""
+    gsettings = folder / "gsettings"
+    gsettings.write_text("#!/bin/sh\necho \"[('xkb', 'gb')]\"\n")
+    gsettings.chmod(0o755)
+    keymap = german()
+    monkeypatch.setenv("PATH", str(folder))
+    made = SeatedCompositor(folder, keymap)
+    try:
+        session = {"WAYLAND_DISPLAY": "wayland-7", "XDG_CURRENT_DESKTOP": "sway"}
+        assert find_layout("", session, folder).layout == "German"
+    finally:
+        made.close()
+    (folder / "wayland-7").unlink()
+    assert find_layout("", {**session, "XDG_CURRENT_DESKTOP": "ubuntu:GNOME"}, folder).layout == "gb"
+
+
+@pytest.mark.parametrize(("keymap", "form"), [(b"", 1), (b"no keymap at all\0", 0)])
+def test_a_seat_without_a_keymap_tells_nothing(folder: Path, keymap: bytes, form: int, monkeypatch: pytest.MonkeyPatch):
+    monkeypatch.setenv("PATH", str(folder))
+    made = SeatedCompositor(folder, keymap, form)
+    try:
+        assert find_layout("", {"WAYLAND_DISPLAY": "wayland-7"}, folder) == Layout("us")
+    finally:
+        made.close()
+
+
+@needs_tool
+@pytest.mark.skipif(not shutil.which("sway"), reason="needs sway")
+def test_a_real_compositor_gives_its_keymap(sway: Sway):
+    """The one of a virtual keyboard (virtual-keyboard-unstable-v1), since there are no devices."""
+    assert keymap(sway.display) == ""
+    told: list[tuple[int, int]] = []
+    wire = Wire(sway.display, lambda source, opcode, body: told.append((source, opcode)))
+    seat, manager = wire.bind("wl_seat", 1), wire.bind("zwp_virtual_keyboard_manager_v1", 1)
+    assert manager
+    virtual = wire.new()
+    wire.send(manager, 0, struct.pack("=II", seat, virtual))
+    file = in_memory(german())
+    head = struct.pack("=IIII", virtual, 16 << 16, 1, len(german()))
+    socket.send_fds(wire._sock, [head], [file])
+    os.close(file)
+    wire.round_trip()
+    found = wait_for(lambda: keymap(sway.display), "the keymap")
+    assert 'name[1]="German"' in found or 'name[Group1]="German"' in found
+    assert find_layout("", {"WAYLAND_DISPLAY": sway.display, "XDG_CURRENT_DESKTOP": "sway"}).layout == "German"
+    wire.close()

@@ -13,24 +13,29 @@ from collections.abc import Callable, Mapping
 from pathlib import Path
 from typing import NamedTuple
 
+from nakrel.backends.protocols import BackendUnavailable
 from nakrel.words import noted, tr
 
 __all__ = ["Layout", "find_layout", "parse_layout"]
 
 _LIMIT_S = 2
+# Desktops that keep the layout in settings, and which of several is on now.
+_WITH_SETTINGS = ("GNOME", "Unity", "Budgie", "KDE")
 # Where the core protocol's state of keys and buttons has Lock (X11/X.h, LockMask), and the group of the keyboard (The X
 # Keyboard Extension: Protocol Specification, 2.2.2): two bits from here on.
 _LOCK, _GROUP = 1 << 1, 13
 
 
 class Layout(NamedTuple):
-    """An XKB layout by its names, and who said so; and whether Caps Lock is on."""
+    """An XKB layout by its names, and who said so; whether Caps Lock is on; and where a compositor has it, the keymap
+    itself, whose name stands for the layout's."""
 
     layout: str
     variant: str = ""
     source: str = noted("the default")
     options: str = ""
     caps: bool = False
+    keymap: str = ""
 
 
 def parse_layout(text: str, source: str) -> Layout:
@@ -44,7 +49,12 @@ def find_layout(setting: str = "", environment: Mapping[str, str] = os.environ, 
     looks: list[Callable[[], Layout | None]] = [lambda: _default(environment), lambda: _system(root)]
     caps = False
     if environment.get("WAYLAND_DISPLAY"):
-        looks = [_gnome, lambda: _kde(environment), *looks]
+        settings: list[Callable[[], Layout | None]] = [_gnome, lambda: _kde(environment)]
+        told_by = [lambda: _compositor(environment["WAYLAND_DISPLAY"])]
+        # Settings of a desktop that isn't the one of this session may be there as well.
+        desktop = environment.get("XDG_CURRENT_DESKTOP", "")
+        known = not desktop or any(name in desktop for name in _WITH_SETTINGS)
+        looks = [*settings, *told_by, *looks] if known else [*told_by, *settings, *looks]
         caps = _lights(root)
     elif display := environment.get("DISPLAY"):
         told = _x11(display)
@@ -91,6 +101,19 @@ def _x11(display: str) -> Layout | None:
     chosen = group if group < len(layouts) else 0
     variant = variants[chosen] if chosen < len(variants) else ""
     return Layout(layouts[chosen], variant, tr("the X server"), fields[4], caps)
+
+
+def _compositor(display: str) -> Layout | None:
+    """The keymap that the compositor gives its windows; of several layouts in it the first."""
+    # Only where there is a Wayland session.
+    from nakrel.backends.wayland.keyboard import keymap
+
+    try:
+        found = keymap(display)
+    except BackendUnavailable:
+        return None
+    name = re.search(r'\bname\[(?:Group)?1\]\s*=\s*"([^"]*)"', found)
+    return Layout(name[1] if name else "?", source=tr("the compositor"), keymap=found) if found else None
 
 
 def _gnome() -> Layout | None:

@@ -48,6 +48,7 @@ _PRINTED = {
 }  # fmt: skip
 # What goes wrong is told by us; the library would write to our output.
 _LOG_NOTHING = 0
+_TEXT_V1 = 1
 _SPECIAL = {"\n": "\r"}
 
 
@@ -66,6 +67,8 @@ def _library() -> ctypes.CDLL:
     lib.xkb_context_new.restype = pointer
     lib.xkb_keymap_new_from_names.restype = pointer
     lib.xkb_keymap_new_from_names.argtypes = [pointer, ctypes.POINTER(_Names), ctypes.c_int]
+    lib.xkb_keymap_new_from_string.restype = pointer
+    lib.xkb_keymap_new_from_string.argtypes = [pointer, ctypes.c_char_p, ctypes.c_int, ctypes.c_int]
     for name in ("xkb_keymap_min_keycode", "xkb_keymap_max_keycode"):
         getattr(lib, name).argtypes = [pointer]
         getattr(lib, name).restype = number
@@ -113,7 +116,12 @@ class Typist:
         context = lib.xkb_context_new(0)
         lib.xkb_context_set_log_level(context, _LOG_NOTHING)
         try:
-            keymap = lib.xkb_keymap_new_from_names(context, ctypes.byref(names), 0) if context else None
+            if not context:
+                keymap = None
+            elif layout.keymap:
+                keymap = lib.xkb_keymap_new_from_string(context, layout.keymap.encode(), _TEXT_V1, 0)
+            else:
+                keymap = lib.xkb_keymap_new_from_names(context, ctypes.byref(names), 0)
             if not keymap:
                 shown = f"{layout.layout}:{layout.variant}" if layout.variant else layout.layout
                 raise BackendUnavailable(

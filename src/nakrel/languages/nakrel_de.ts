@@ -128,6 +128,11 @@
         </message>
         <message>
             <location filename="backends/layout.py" />
+            <source>the compositor</source>
+            <translation>dem Compositor</translation>
+        </message>
+        <message>
+            <location filename="backends/layout.py" />
             <source>the default</source>
             <translation>der Vorgabe</translation>
         </message>
@@ -197,39 +202,39 @@
             <translation>es gibt keine Tastaturbelegung {shown!r} (aus {source}); stell in den Einstellungen eine andere ein</translation>
         </message>
         <message>
-            <location filename="backends/wayland.py" />
-            <source>it doesn't answer</source>
-            <translation>er antwortet nicht</translation>
-        </message>
-        <message>
-            <location filename="backends/wayland.py" />
-            <source>no Wayland compositor answers at {path}: {reason}</source>
-            <translation>unter {path} antwortet kein Wayland-Compositor: {reason}</translation>
-        </message>
-        <message>
-            <location filename="backends/wayland.py" />
-            <source>the Wayland compositor is gone</source>
-            <translation>der Wayland-Compositor ist weg</translation>
-        </message>
-        <message>
-            <location filename="backends/wayland.py" />
+            <location filename="backends/wayland/windows.py" />
             <source>the Wayland compositor is gone: {reason}</source>
             <translation>der Wayland-Compositor ist weg: {reason}</translation>
         </message>
         <message>
-            <location filename="backends/wayland.py" />
+            <location filename="backends/wayland/windows.py" />
+            <source>this desktop doesn't tell programs which window is in front</source>
+            <translation>dieser Desktop sagt Programmen nicht, welches Fenster im Vordergrund ist</translation>
+        </message>
+        <message>
+            <location filename="backends/wayland/wire.py" />
+            <source>it doesn't answer</source>
+            <translation>er antwortet nicht</translation>
+        </message>
+        <message>
+            <location filename="backends/wayland/wire.py" />
+            <source>no Wayland compositor answers at {path}: {reason}</source>
+            <translation>unter {path} antwortet kein Wayland-Compositor: {reason}</translation>
+        </message>
+        <message>
+            <location filename="backends/wayland/wire.py" />
+            <source>the Wayland compositor is gone</source>
+            <translation>der Wayland-Compositor ist weg</translation>
+        </message>
+        <message>
+            <location filename="backends/wayland/wire.py" />
             <source>the Wayland compositor refused us: {read_text}</source>
             <translation>der Wayland-Compositor hat uns abgewiesen: {read_text}</translation>
         </message>
         <message>
-            <location filename="backends/wayland.py" />
+            <location filename="backends/wayland/wire.py" />
             <source>the Wayland compositor sent what can't be read</source>
             <translation>der Wayland-Compositor hat etwas gesendet, das sich nicht lesen lässt</translation>
-        </message>
-        <message>
-            <location filename="backends/wayland.py" />
-            <source>this desktop doesn't tell programs which window is in front</source>
-            <translation>dieser Desktop sagt Programmen nicht, welches Fenster im Vordergrund ist</translation>
         </message>
         <message>
             <location filename="backends/x11/backend.py" />

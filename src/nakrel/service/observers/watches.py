@@ -31,7 +31,7 @@ def _windows(options: Options) -> WindowWatch | None:
     if options.backend == "stand-in":
         return None
     if os.environ.get("WAYLAND_DISPLAY"):
-        from nakrel.backends.wayland import WaylandWindows
+        from nakrel.backends.wayland.windows import WaylandWindows
 
         with contextlib.suppress(BackendUnavailable):
             return WaylandWindows()

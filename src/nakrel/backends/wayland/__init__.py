@@ -1,0 +1,1 @@
+"""What a Wayland compositor tells: which window is in front, and the keyboard."""
