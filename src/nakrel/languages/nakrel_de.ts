@@ -6721,8 +6721,8 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/devices/page.py" />
-            <source>Keyboard layout for typed texts</source>
-            <translation>Tastaturbelegung für getippte Texte</translation>
+            <source>Keyboard layout</source>
+            <translation>Tastaturbelegung</translation>
         </message>
         <message>
             <location filename="ui/devices/page.py" />
@@ -6771,8 +6771,8 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/devices/page.py" />
-            <source>an XKB name, such as de or us:intl</source>
-            <translation>ein XKB-Name, etwa de oder us:intl</translation>
+            <source>for names of keys and typed texts; an XKB name, such as de or us:intl</source>
+            <translation>für Namen von Tasten und getippte Texte; ein XKB-Name wie de oder us:intl</translation>
         </message>
         <message>
             <location filename="ui/devices/page.py" />

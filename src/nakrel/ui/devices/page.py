@@ -128,10 +128,10 @@ class DevicesPage(QWidget):
         layout.addLayout(row)
         layout.addWidget(self.stand_ins)
         typed = QHBoxLayout()
-        name = label(tr("Keyboard layout for typed texts"))
+        name = label(tr("Keyboard layout"))
         name.setBuddy(self.layout_field)
         self.layout_field.setAccessibleName(name.text())
-        for each in (name, self.layout_field, label(tr("an XKB name, such as de or us:intl"), "soft")):
+        for each in (name, self.layout_field, label(tr("for names of keys and typed texts; an XKB name, such as de or us:intl"), "soft")):
             typed.addWidget(each)
         typed.addStretch(1)
         layout.addLayout(typed)
