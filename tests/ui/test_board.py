@@ -104,6 +104,10 @@ def test_legends_are_those_of_the_layout_in_use(ui: Ui):
     ui.wait(lambda: made.legend("KEY_Y") == "Z", "the German legends")
     assert made.legend("KEY_SEMICOLON") == "Ö"
     assert made.legend("KEY_LEFTSHIFT") == "Shift"
+    commands.change_settings(ui.store, "layout", SettingsPatch(layout="fr"))
+    # symbols/fr: the digits come with Shift.
+    ui.wait(lambda: made.legend("KEY_Q") == "A", "the French legends")
+    assert [made.legend(code) for code in ("KEY_1", "KEY_0", "KEY_MINUS", "KEY_M")] == ["1", "0", ")", ","]
 
 
 def test_keys_that_nobody_has_are_folded_away_and_found_all_the_same(ui: Ui):

@@ -174,7 +174,8 @@ class BoardView(QWidget):
     def legend(self, code: str) -> str:
         """What is printed on the key, in the layout in use."""
         if found := self._store.keyboard.legends.get(code):
-            return found
+            # A digit that comes with Shift is what the key is called by.
+            return name if (name := label(code)).isdigit() else found
         known = CONTROLS.get(code)
         return _SHORT.get(code) or (_short(known) if known else code)
 
