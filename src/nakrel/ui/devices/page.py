@@ -131,7 +131,8 @@ class DevicesPage(QWidget):
         name = label(tr("Keyboard layout"))
         name.setBuddy(self.layout_field)
         self.layout_field.setAccessibleName(name.text())
-        for each in (name, self.layout_field, label(tr("for names of keys and typed texts; an XKB name, such as de or us:intl"), "soft")):
+        about = tr("for names of keys and typed texts; an XKB name, such as de or us:intl")
+        for each in (name, self.layout_field, label(about, "soft")):
             typed.addWidget(each)
         typed.addStretch(1)
         layout.addLayout(typed)
