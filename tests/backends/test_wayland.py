@@ -273,7 +273,9 @@ def test_the_compositors_keymap_is_the_layout_in_use(folder: Path, monkeypatch: 
     monkeypatch.setenv("PATH", str(folder), prepend=":")
     made = SeatedCompositor(folder, german())
     try:
-        found = find_layout("", {"WAYLAND_DISPLAY": "wayland-7", "XDG_CURRENT_DESKTOP": "sway"}, folder)
+        found = find_layout(
+            "", {"WAYLAND_DISPLAY": "wayland-7", "XDG_RUNTIME_DIR": str(folder), "XDG_CURRENT_DESKTOP": "sway"}, folder
+        )
     finally:
         made.close()
     assert (found.layout, found.source) == ("German", "the compositor")
@@ -295,7 +297,7 @@ def test_settings_of_another_desktop_dont_count_where_the_compositor_tells(
     monkeypatch.setenv("PATH", str(folder))
     made = SeatedCompositor(folder, keymap)
     try:
-        session = {"WAYLAND_DISPLAY": "wayland-7", "XDG_CURRENT_DESKTOP": "sway"}
+        session = {"WAYLAND_DISPLAY": "wayland-7", "XDG_RUNTIME_DIR": str(folder), "XDG_CURRENT_DESKTOP": "sway"}
         assert find_layout("", session, folder).layout == "German"
     finally:
         made.close()
@@ -308,7 +310,7 @@ def test_a_seat_without_a_keymap_tells_nothing(folder: Path, keymap: bytes, form
     monkeypatch.setenv("PATH", str(folder))
     made = SeatedCompositor(folder, keymap, form)
     try:
-        assert find_layout("", {"WAYLAND_DISPLAY": "wayland-7"}, folder) == Layout("us")
+        assert find_layout("", {"WAYLAND_DISPLAY": "wayland-7", "XDG_RUNTIME_DIR": str(folder)}, folder) == Layout("us")
     finally:
         made.close()
 
@@ -331,5 +333,10 @@ def test_a_real_compositor_gives_its_keymap(sway: Sway):
     wire.round_trip()
     found = wait_for(lambda: keymap(sway.display), "the keymap")
     assert 'name[1]="German"' in found or 'name[Group1]="German"' in found
-    assert find_layout("", {"WAYLAND_DISPLAY": sway.display, "XDG_CURRENT_DESKTOP": "sway"}).layout == "German"
+    session = {
+        "WAYLAND_DISPLAY": sway.display,
+        "XDG_RUNTIME_DIR": os.environ["XDG_RUNTIME_DIR"],
+        "XDG_CURRENT_DESKTOP": "sway",
+    }
+    assert find_layout("", session).layout == "German"
     wire.close()

@@ -50,7 +50,7 @@ def find_layout(setting: str = "", environment: Mapping[str, str] = os.environ, 
     caps = False
     if environment.get("WAYLAND_DISPLAY"):
         settings: list[Callable[[], Layout | None]] = [_gnome, lambda: _kde(environment)]
-        told_by = [lambda: _compositor(environment["WAYLAND_DISPLAY"])]
+        told_by = [lambda: _compositor(environment)]
         # Settings of a desktop that isn't the one of this session may be there as well.
         desktop = environment.get("XDG_CURRENT_DESKTOP", "")
         known = not desktop or any(name in desktop for name in _WITH_SETTINGS)
@@ -103,13 +103,15 @@ def _x11(display: str) -> Layout | None:
     return Layout(layouts[chosen], variant, tr("the X server"), fields[4], caps)
 
 
-def _compositor(display: str) -> Layout | None:
+def _compositor(environment: Mapping[str, str]) -> Layout | None:
     """The keymap that the compositor gives its windows; of several layouts in it the first."""
+    if not (folder := environment.get("XDG_RUNTIME_DIR")):
+        return None
     # Only where there is a Wayland session.
     from nakrel.backends.wayland.keyboard import keymap
 
     try:
-        found = keymap(display)
+        found = keymap(os.path.join(folder, environment["WAYLAND_DISPLAY"]))
     except BackendUnavailable:
         return None
     name = re.search(r'\bname\[(?:Group)?1\]\s*=\s*"([^"]*)"', found)
