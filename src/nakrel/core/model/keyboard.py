@@ -57,8 +57,9 @@ def _word(legend: str) -> str:
 
 def _told_apart(found: dict[str, str]) -> dict[str, str]:
     """These without what two keys would be called, or a key and one that keeps its name: they keep theirs."""
+    table = {code: label(code, printed=False) for code in CONTROLS}
     while True:
-        names = Counter((found.get(code) or label(code, printed=False)).casefold() for code in CONTROLS)
+        names = Counter(text.casefold() for text in (table | found).values())
         left = {code: text for code, text in found.items() if names[text.casefold()] == 1}
         if len(left) == len(found):
             return left
