@@ -13,6 +13,7 @@ import tempfile
 import threading
 from collections.abc import Iterator
 from pathlib import Path
+from typing import Any
 
 import pytest
 
@@ -244,8 +245,11 @@ needs_tool = pytest.mark.skipif(not shutil.which("xkbcli"), reason="needs xkbcli
 class SeatedCompositor(Compositor):
     """Has a seat with a keyboard of this keymap; without one, a seat alone."""
 
-    def __init__(self, folder: Path, keymap: bytes = b"", form: int = 1) -> None:
-        self._keymap, self._form = keymap, form
+    def __init__(
+        self, folder: Path, keymap: bytes = b"", form: int = 1, size: int | None = None, *, file: bool = True
+    ) -> None:
+        self._keymap, self._form, self._file = keymap, form, file
+        self._size = len(keymap) if size is None else size
         self._seat = 0
         super().__init__(folder)
 
@@ -260,9 +264,9 @@ class SeatedCompositor(Compositor):
             return
         elif self._seat and (target, opcode) == (self._seat, 1):
             keyboard = struct.unpack_from("=I", body)[0]
-            event = struct.pack("=IIII", keyboard, 16 << 16, self._form, len(self._keymap))
+            event = struct.pack("=IIII", keyboard, 16 << 16, self._form, self._size)
             file = in_memory(self._keymap)
-            socket.send_fds(self.sock, [event], [file])
+            socket.send_fds(self.sock, [event], [file] if self._file else [])
             os.close(file)
             return
         super()._request(message)
@@ -305,14 +309,29 @@ def test_settings_of_another_desktop_dont_count_where_the_compositor_tells(
     assert find_layout("", {**session, "XDG_CURRENT_DESKTOP": "ubuntu:GNOME"}, folder).layout == "gb"
 
 
-@pytest.mark.parametrize(("keymap", "form"), [(b"", 1), (b"no keymap at all\0", 0)])
-def test_a_seat_without_a_keymap_tells_nothing(folder: Path, keymap: bytes, form: int, monkeypatch: pytest.MonkeyPatch):
+@pytest.mark.parametrize(
+    "told",
+    [
+        {},
+        {"keymap": b"of another kind\0", "form": 0},
+        {"keymap": b"shorter than it says\0", "size": 40_000},
+        {"keymap": b"larger than any\0", "size": 1 << 31},
+        {"keymap": b"never sent\0", "file": False},
+    ],
+)
+def test_a_seat_without_a_keymap_tells_nothing(folder: Path, told: dict[str, Any], monkeypatch: pytest.MonkeyPatch):
     monkeypatch.setenv("PATH", str(folder))
-    made = SeatedCompositor(folder, keymap, form)
+    made = SeatedCompositor(folder, **told)
     try:
-        assert find_layout("", {"WAYLAND_DISPLAY": "wayland-7", "XDG_RUNTIME_DIR": str(folder)}, folder) == Layout("us")
+        session = {"WAYLAND_DISPLAY": "wayland-7", "XDG_RUNTIME_DIR": str(folder)}
+        assert find_layout("", session, folder) == Layout("us")
     finally:
         made.close()
+
+
+def test_a_keymap_that_isnt_one_is_refused_like_a_layout_that_isnt_one():
+    with pytest.raises(BackendUnavailable, match="no keyboard layout"):
+        Typist(Layout("German", source="the compositor", keymap="xkb_keymap { nonsense"))
 
 
 @needs_tool

@@ -18,6 +18,7 @@ __all__ = ["macro_names", "profile_names", "variant_names"]
 
 def _library(context: click.Context) -> Library:
     """The library of the home that was typed; what is damaged is of no matter here."""
+    # No other command waits until what reads files is loaded.
     from nakrel.storage.library import Library
 
     library = Library(Home.find(context.find_root().params.get("home")), read_only=True)

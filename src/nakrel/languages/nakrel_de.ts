@@ -203,11 +203,6 @@
         </message>
         <message>
             <location filename="backends/wayland/windows.py" />
-            <source>the Wayland compositor is gone: {reason}</source>
-            <translation>der Wayland-Compositor ist weg: {reason}</translation>
-        </message>
-        <message>
-            <location filename="backends/wayland/windows.py" />
             <source>this desktop doesn't tell programs which window is in front</source>
             <translation>dieser Desktop sagt Programmen nicht, welches Fenster im Vordergrund ist</translation>
         </message>
@@ -225,6 +220,11 @@
             <location filename="backends/wayland/wire.py" />
             <source>the Wayland compositor is gone</source>
             <translation>der Wayland-Compositor ist weg</translation>
+        </message>
+        <message>
+            <location filename="backends/wayland/wire.py" />
+            <source>the Wayland compositor is gone: {reason}</source>
+            <translation>der Wayland-Compositor ist weg: {reason}</translation>
         </message>
         <message>
             <location filename="backends/wayland/wire.py" />

@@ -48,11 +48,12 @@ class _Seat:
         if source == self._seat and opcode == _CAPABILITIES:
             self._has_keyboard = bool(struct.unpack_from("=I", body)[0] & _HAS_KEYBOARD)
         elif source == self._keyboard and opcode == _KEYMAP:
-            # The file came beside the message.
             form, size = struct.unpack_from("=II", body)
+            if not self._wire.files:
+                raise struct.error("the file that belongs to it didn't come")
             file = self._wire.files.pop(0)
             try:
-                if form == _XKB_V1 and 0 < size <= _MOST_BYTES:
+                if form == _XKB_V1 and 0 < size <= min(_MOST_BYTES, os.fstat(file).st_size):
                     with mmap.mmap(file, size, mmap.MAP_PRIVATE, mmap.PROT_READ) as text:
                         self.keymap = text[:].partition(b"\0")[0].decode("utf-8", "replace")
             finally:

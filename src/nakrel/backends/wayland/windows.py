@@ -45,7 +45,7 @@ class WaylandWindows:
             self._wire.round_trip()
         except (OSError, BackendLost) as error:
             self._wire.close()
-            raise BackendUnavailable(tr("the Wayland compositor is gone: {reason}").format(reason=error)) from None
+            raise BackendUnavailable(str(error)) from None
         except BackendUnavailable:
             self._wire.close()
             raise

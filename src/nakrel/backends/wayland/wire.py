@@ -21,7 +21,7 @@ _DISPLAY, _REGISTRY, _FIRST_FREE = 1, 2, 3
 _SYNC, _GET_REGISTRY, _BIND = 0, 1, 0
 _LIMIT_S = 3.0
 _MOST_BYTES = 1 << 16
-# One message of ours brings one.
+# As many as libwayland sends with one write (MAX_FDS_OUT).
 _MOST_FILES = 28
 
 
@@ -30,7 +30,8 @@ class Wire:
     start may raise `BackendLost`.
 
     `hear` gets every event of an object that was made by `new` or `bind`, or by the compositor: its id, the event's
-    number and the arguments. Files that came with events are in `files`, the oldest first; who takes one closes it.
+    number and the arguments; what can't be read it says by `struct.error`. Files that came with events are in `files`,
+    the oldest first; who takes one closes it.
     """
 
     def __init__(self, display: str | None, hear: Callable[[int, int, bytes], None]) -> None:

@@ -15,7 +15,7 @@ __all__ = ["labels_by"]
 
 # What the US layout has on the keys that layouts differ in (xkeyboard-config, symbols/us); the key beside the left
 # Shift isn't there. Its other keys are called the same everywhere, and its digits are looked at on their own.
-_US = dict(zip("QWERTYUIOPASDFGHJKLZXCVBNM", "QWERTYUIOPASDFGHJKLZXCVBNM", strict=True)) | {
+_US = {letter: letter for letter in "QWERTYUIOPASDFGHJKLZXCVBNM"} | {
     "GRAVE": "`", "MINUS": "-", "EQUAL": "=", "LEFTBRACE": "[", "RIGHTBRACE": "]", "SEMICOLON": ";",
     "APOSTROPHE": "'", "BACKSLASH": "\\", "COMMA": ",", "DOT": ".", "SLASH": "/", "102ND": "",
 }  # fmt: skip

@@ -25,8 +25,6 @@ _PAUSE_MS = 700
 # Longer macros would make each pause in the typing a long one.
 MOST_STEPS = 20_000
 _HELP = tr("One step a line; Ctrl+Space completes. What you type is taken as soon as it can be read.")
-
-
 # So many keys are told that have another name here than on the keyboard.
 _MOST_KEYS = 4
 
