@@ -9,7 +9,7 @@ from __future__ import annotations
 import random
 from collections.abc import Callable
 
-from tests.core.test_engine_machine import FINGERS, KEYS, EngineMachine
+from tests.core.test_engine_machine import FINGERS, KEYS, STROKES, EngineMachine
 
 from nakrel.core.model.cells import Cell, ChangeSpeed, Nothing, RunMacro, ToChord, ToControl, TypeText
 from nakrel.core.model.macro import Again, LetGo, Macro, Mode, Play, StartOn
@@ -29,6 +29,7 @@ from nakrel.core.model.steps import (
     Wait,
     Wheel,
 )
+from nakrel.core.play.acts import Stroke
 from soak.part import Found, Tell
 
 __all__ = ["sequences"]
@@ -115,6 +116,10 @@ def _cells(chance: random.Random) -> dict[str, Cell]:
     return {code: cell() for code in chance.sample(controls, chance.randint(0, len(controls)))}
 
 
+def _strokes(chance: random.Random) -> tuple[Stroke, ...]:
+    return tuple(chance.choice(STROKES) for _ in range(chance.randrange(4)))
+
+
 def _act(machine: EngineMachine, chance: random.Random) -> None:
     finger = chance.choice(FINGERS)
     acts: list[tuple[int, Callable[[], object]]] = [
@@ -127,6 +132,7 @@ def _act(machine: EngineMachine, chance: random.Random) -> None:
         (1, lambda: machine.switch(profile=chance.choice(("one", "two")), new=_cells(chance))),
         (1, lambda: machine.edit_layer(new=_cells(chance) if chance.random() < 0.6 else None)),
         (3, lambda: machine.play(key=chance.choice(KEYS), play=_play(chance))),
+        (3, lambda: machine.type_text(strokes=_strokes(chance), waits=chance.random() < 0.5)),
         (1, lambda: machine.stop_macro(key=chance.choice(KEYS))),
         (1, lambda: machine.stop_all()),
         (

@@ -173,7 +173,11 @@ class XorgServer(XServer):
         return ", ".join(lacking)
 
 
+# Keys that X calls otherwise than the kernel does.
+_ELSE = {"Shift_L": "LEFTSHIFT"}
+
+
 def _keycode(name: str) -> int:
     """The keycode of a key that is called by its X name, on the US layout."""
-    code = "KEY_" + re.sub(r"_", "", name).upper()
+    code = "KEY_" + _ELSE.get(name, re.sub(r"_", "", name).upper())
     return CONTROLS[code].number + _KEYCODE_OFFSET

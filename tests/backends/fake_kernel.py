@@ -49,6 +49,9 @@ class FakeNode:
         for kind, code, value in events:
             if kind == abi.EV_KEY and value < abi.REPEATED:
                 (self.state.add if value else self.state.discard)(code)
+        self._tell(*events, dropped=dropped)
+
+    def _tell(self, *events: tuple[int, int, int], dropped: bool = False) -> None:
         if not self.grabbed:
             self.seen += events
         data = b"".join(abi.EVENT.pack(0, self.now_us, *one) for one in (*events, (0, abi.SYN_REPORT, 0)))
@@ -85,9 +88,11 @@ class FakeNode:
 
     def write(self, data: bytes) -> None:
         for _, _, kind, code, value in abi.EVENT.iter_unpack(data):
-            if kind == abi.EV_KEY and value == 0:
+            if kind == abi.EV_KEY and code in self.state and value == 0:
+                # All who read the node are told of it, who wrote it too (input_inject_event).
                 self.state.discard(code)
-            if kind != abi.EV_SYN:
+                self._tell((kind, code, value))
+            elif kind not in (abi.EV_SYN, abi.EV_KEY):
                 self.seen.append((kind, code, value))
 
     def close(self) -> None:

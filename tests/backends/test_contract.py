@@ -22,7 +22,7 @@ X_BUTTONS = {"BTN_LEFT": "1", "BTN_SIDE": "8", "WHEEL_UP": "4"}
 
 def _keysym(control: str) -> str:
     """The X name of the key: letters are small, function keys are not."""
-    name = control.removeprefix("KEY_")
+    name = {"KEY_LEFTSHIFT": "Shift_L"}.get(control, control.removeprefix("KEY_"))
     return name.lower() if len(name) == 1 else name
 
 
@@ -197,6 +197,37 @@ def test_injected_keys_do_not_change_everyones_keymap():
             changes.append(type(event).__name__)
         witness.disconnect()
         assert changes.count("MappingNotifyEvent") <= 2, changes
+
+
+@pytest.mark.x11
+@pytest.mark.parametrize("way", [_x11, _xorg], ids=["x11", "xorg"])
+def test_x11_lifts_a_key_that_a_finger_holds_and_presses_it_again(way: Callable[[], Iterator[Rig]]):
+    """For X programs Shift is down as the bit of the pointer's mask says (X protocol, SETofKEYBUTMASK)."""
+    for rig in way():
+        asks = xcffib.connect(rig.display)
+        root = asks.get_setup().roots[0].root
+
+        def shift(asks: Any = asks, root: int = root) -> int:
+            return asks.core.QueryPointer(root).reply().mask & xcffib.xproto.KeyButMask.Shift
+
+        rig.injector("KEY_LEFTSHIFT", 1)
+        assert rig.hear(1) == [Pressed("KEY_LEFTSHIFT")]
+        assert shift()
+        up, down = Emit("KEY_LEFTSHIFT", 0, 0, "finger", False, True), Emit("KEY_LEFTSHIFT", 1, 0, "finger")
+        rig.outputs.emit([up])
+        wait_for(lambda shift=shift: not shift(), "Shift up")
+        rig.outputs.emit([down])
+        wait_for(shift, "Shift down again")
+        rig.outputs.emit([up])
+        wait_for(lambda shift=shift: not shift(), "Shift up again")
+        rig.injector("KEY_LEFTSHIFT", 0)
+        assert rig.hear(2)[1:] == [Released("KEY_LEFTSHIFT")]
+        # What nobody holds is left alone.
+        rig.outputs.emit([up])
+        rig.injector("KEY_Q", 1)
+        assert rig.hear(3)[2:] == [Pressed("KEY_Q")]
+        assert not shift()
+        asks.disconnect()
 
 
 @pytest.mark.x11

@@ -113,6 +113,34 @@ def test_a_control_taken_while_it_is_down_is_let_go_through_the_clone(desk: Desk
     assert desk.clone("Bollard").down == set()
 
 
+def lift(desk: Desk, control: str = "KEY_W") -> None:
+    desk.backend.emit([Emit(control, 0, 0, "finger", False, True), Emit("KEY_E", 1, 0, "m"), Emit("KEY_E", 0, 0, "m")])
+
+
+def test_a_key_that_is_lifted_under_a_finger_goes_up_where_it_went_down(desk: Desk):
+    desk.capture("KEY_Q")
+    desk.keyboard.happen((KEY, W, 1))
+    desk.hear()
+    lift(desk)
+    assert desk.clone("Bollard").reports == [[(KEY, W, 1)], [(KEY, W, 0)]]
+    # The finger is on it still, as far as we and nobody else know, and its release is told.
+    desk.keyboard.happen((KEY, W, 0))
+    assert desk.hear() == [Released("KEY_W")]
+    assert desk.clone("Bollard").down == set()
+
+
+def test_a_key_that_is_lifted_on_a_node_that_programs_read_counts_as_let_go(desk: Desk):
+    desk.capture()
+    desk.keyboard.happen((KEY, W, 1))
+    desk.hear()
+    lift(desk)
+    assert desk.keyboard.seen == [(KEY, W, 1), (KEY, W, 0)]
+    assert desk.hear() == [Released("KEY_W")]
+    # Once is enough, and one that no finger holds is left alone.
+    lift(desk)
+    assert desk.keyboard.seen == [(KEY, W, 1), (KEY, W, 0)]
+
+
 def test_a_release_that_nobody_saw_is_not_waited_for_for_ever():
     keyboard = FakeNode("/dev/input/event4", KEYBOARD, "Bollard")
     keyboard.state.add(W)
@@ -120,6 +148,7 @@ def test_a_release_that_nobody_saw_is_not_waited_for_for_ever():
     desk.capture("KEY_Q")
     assert not keyboard.grabbed
     desk.host.pass_time(UNSEEN_US)
+    desk.hear()
     assert keyboard.grabbed
     # The others are told that the key is up, since its release would come to us alone.
     assert keyboard.seen == [(KEY, W, 0)]

@@ -9,6 +9,8 @@ from hypothesis.stateful import RuleBasedStateMachine, invariant, rule
 from nakrel.core.model.cells import Cell, ChangeSpeed, HoldLayer, Nothing, RunMacro, ToChord, ToControl, TypeText
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.profile import Layer
+from nakrel.core.model.steps import Text, Wait
+from nakrel.core.play.acts import AskText, Stroke
 from nakrel.core.play.engine import Engine
 from nakrel.core.play.events import (
     Emit,
@@ -18,9 +20,11 @@ from nakrel.core.play.events import (
     Pressed,
     Released,
     SetSheet,
+    SideEffect,
     SpeedHeld,
     StopAll,
     StopMacro,
+    TextReady,
     Turned,
     Wake,
 )
@@ -29,8 +33,14 @@ from nakrel.core.play.player import NEVER
 from nakrel.core.play.sheet import Sheet
 from tests.strategies import plays, steps
 
-FINGERS = ["KEY_Q", "KEY_W", "BTN_LEFT", "BTN_SIDE", "BTN_EXTRA"]
+FINGERS = ["KEY_Q", "KEY_W", "KEY_LEFTSHIFT", "BTN_LEFT", "BTN_SIDE", "BTN_EXTRA"]
 KEYS = ["a", "b", "c"]
+STROKES = [
+    Stroke(""),
+    Stroke("KEY_W"),
+    Stroke("KEY_Q", ("KEY_LEFTSHIFT",)),
+    Stroke("KEY_E", ("KEY_LEFTSHIFT", "KEY_RIGHTALT")),
+]
 short = st.lists(steps(["KEY_Q", "KEY_W", "KEY_E", "BTN_LEFT"], st.integers(0, 15_000)), max_size=5).map(tuple)
 routes = plays(st.integers(0, 15_000), st.integers(1, 4))
 macros = st.builds(
@@ -40,7 +50,7 @@ cells = st.dictionaries(
     st.sampled_from([*FINGERS, "WHEEL_UP"]),
     st.one_of(
         st.just(Nothing()),
-        st.builds(ToControl, st.sampled_from(["KEY_W", "KEY_E"])),
+        st.builds(ToControl, st.sampled_from(["KEY_W", "KEY_E", "KEY_LEFTSHIFT"])),
         st.just(ToChord(("KEY_LEFTCTRL", "KEY_E"))),
         st.just(TypeText("ab", 250)),
         st.builds(ChangeSpeed, st.sampled_from(["Slow", "Fast"]), held=st.just(True)),
@@ -62,6 +72,8 @@ class EngineMachine(RuleBasedStateMachine):
         self.ours: set[str] = set()
         self.down: set[str] = set()
         self.speed = ""
+        # The texts that are asked for.
+        self.asked: list[SideEffect] = []
         self.macros = {key: Macro(id=key, name=key) for key in KEYS}
         self.cells: dict[str, Cell] = {}
         self.layers: tuple[Layer, ...] = ()
@@ -78,9 +90,12 @@ class EngineMachine(RuleBasedStateMachine):
             if isinstance(output, SpeedHeld):
                 assert output.stage != self.speed
                 self.speed = output.stage
+            if isinstance(output, SideEffect) and isinstance(output.what, AskText):
+                self.asked.append(output)
             if isinstance(output, Emit) and not output.control.startswith("WHEEL"):
                 # A control never goes down twice or up twice, so what went out says what is down.
-                assert (output.control in self.ours) != bool(output.value)
+                assert (output.control in self.ours) != bool(output.value) or output.lifts
+                assert output.lifts == (not output.value and output.control in self.native)
                 (self.ours.add if output.value else self.ours.discard)(output.control)
                 # The strict desktop: a release by one device takes the control up for all.
                 (self.down.add if output.value else self.down.discard)(output.control)
@@ -105,6 +120,16 @@ class EngineMachine(RuleBasedStateMachine):
     @rule(notches=st.integers(1, 3), passed=st.booleans())
     def turn(self, notches: int, passed: bool) -> None:
         self.send(Turned("WHEEL_UP", notches, passed))
+
+    @rule(strokes=st.lists(st.sampled_from(STROKES), max_size=3).map(tuple), waits=st.booleans())
+    def type_text(self, strokes: tuple[Stroke, ...], waits: bool) -> None:
+        """Start a macro that types, and let the desktop answer it and all others that wait for their keys."""
+        loop = (Text(text="ab", rate=100), Wait(wait_us=20_000 * waits))
+        self.send(PlayMacro(compile_macro(Macro(id="types", name="types", loop=loop)), Play()))
+        asked, self.asked = self.asked, []
+        for each in asked:
+            assert isinstance(each.what, AskText)
+            self.send(TextReady(each.by, each.what.ticket, strokes))
 
     @rule(us=st.integers(0, 60_000), on_time=st.booleans())
     def pass_time(self, us: int, on_time: bool) -> None:
@@ -172,6 +197,9 @@ class EngineMachine(RuleBasedStateMachine):
             assert not self.speed
         if not self.fingers and not self.engine.running:
             assert self.down == self.ours == set()
+        if not self.engine.running:
+            # What was set aside for a text has come back.
+            assert self.native <= self.down
 
     @invariant()
     def each_run_knows_when_it_goes_on(self) -> None:

@@ -218,9 +218,13 @@ class HidKeyboard(_Hid):
 
     def __init__(self, phys: str = "", uniq: str = "") -> None:
         self._down: list[int] = []
+        self._shift = 0
         super().__init__(phys, uniq)
 
     def edge(self, control: str, value: int) -> None:
-        usage = self._usages[control]
-        (self._down.append if value else self._down.remove)(usage)
-        self.report(bytes([0, 0, *self._down, *[0] * (6 - len(self._down))]))
+        if control == "KEY_LEFTSHIFT":
+            # The modifiers are bits of the report's first byte (usages E0 to E7).
+            self._shift = value << 1
+        else:
+            (self._down.append if value else self._down.remove)(self._usages[control])
+        self.report(bytes([self._shift, 0, *self._down, *[0] * (6 - len(self._down))]))

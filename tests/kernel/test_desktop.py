@@ -11,6 +11,8 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
+import xcffib
+import xcffib.xproto
 
 from nakrel import protocol as m
 from nakrel.core.model.cells import RunMacro
@@ -139,6 +141,54 @@ def test_text_is_typed_right_for_the_layout_in_use(mended: str, desktop: _Deskto
         wait_for(lambda: came.exists() and came.read_text(encoding="utf-8") == wanted, "the text", 60)
     finally:
         sys.stdout.write(f"came: {came.read_text(encoding='utf-8') if came.exists() else None!r}\n")
+        field.terminate()
+        field.wait(LIMIT_S)
+        service.end(signal.SIGTERM)
+
+
+def test_a_text_comes_as_it_is_written_under_a_finger_on_shift(
+    mended: str, keyboard: UsbKeyboard | HidKeyboard, desktop: _Desktop, tmp_path: Path
+):
+    """Where the keyboard is captured, and where programs read it themselves."""
+    service = LoadedService(tmp_path / "home", DISPLAY=desktop.display)
+    came = tmp_path / "came"
+    field = subprocess.Popen([sys.executable, "-c", _FIELD, str(came)], env=desktop.environment)
+    asks = xcffib.connect(desktop.display)
+    root = asks.get_setup().roots[0].root
+
+    def shift() -> int:
+        return asks.core.QueryPointer(root).reply().mask & xcffib.xproto.KeyButMask.Shift
+
+    def typed(text: str) -> None:
+        wait_for(lambda: came.exists() and came.read_text(encoding="utf-8") == text, repr(text), 60)
+
+    try:
+        desktop.injector("windowactivate", "--sync", wait_for(lambda: _find(desktop), "the field", 60))
+        desktop.knows("Nakrel keyboard and mouse", 1)
+        desktop.knows("QEMU QEMU USB Keyboard", 1)
+        subprocess.run(["xset", "r", "off"], env=desktop.environment, check=True)
+        for captured in (False, True):
+            if captured:
+                service.call(m.PutMacro(shot(Play())))
+                setups = (SetUp("Main", {"KEY_A": RunMacro("shot")}),)
+                service.call(m.PutProfile(Profile(id="everyday", name="Everyday", setups=setups)))
+                service.hear(lambda: any(d.note.startswith("captured") for d in service.devices()), "the grab")
+                desktop.knows("QEMU QEMU USB Keyboard", 2)
+            keyboard.edge("KEY_LEFTSHIFT", 1)
+            wait_for(shift, f"Shift down, {captured=}", 60)
+            service.call(m.TypeText("ab Cd ", rate=5))
+            typed("ab Cd " * (1 + captured))
+            service.hear(lambda: not service.status().running, "the end of the macro")
+            # Where it could be told that the finger is still there, it is down again.
+            wait_for(lambda back=captured: bool(shift()) == back, "Shift as it was", 60)
+            keyboard.edge("KEY_LEFTSHIFT", 0)
+            wait_for(lambda: not shift(), "Shift up", 60)
+            keyboard.edge("KEY_LEFTSHIFT", 1)
+            wait_for(shift, "Shift down anew", 60)
+            keyboard.edge("KEY_LEFTSHIFT", 0)
+            wait_for(lambda: not shift(), "Shift up anew", 60)
+    finally:
+        asks.disconnect()
         field.terminate()
         field.wait(LIMIT_S)
         service.end(signal.SIGTERM)

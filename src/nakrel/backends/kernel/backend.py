@@ -233,7 +233,11 @@ class KernelBackend:
                 self._host.aside(partial(self._look, set(self._by_path)), self._looked)
 
     def emit(self, events: Sequence[Emit]) -> None:
-        """Send events through the virtual keyboard and mouse."""
+        """Send events through the virtual keyboard and mouse; a finger's press ends where it went out."""
+        for event in events:
+            if event.lifts:
+                for channel in self._channels.values():
+                    channel.lift(event.control)
         self._output.emit(events)
         if not self._arrivals.due:
             self._arrivals.look_soon()

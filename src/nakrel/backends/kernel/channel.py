@@ -423,6 +423,17 @@ class Channel:
         self._scan = b""
         self._events = []
 
+    def lift(self, control: str) -> None:
+        """Let a key go for the programs on which a finger is. Where they read the node themselves that is for good: its
+        release is told, and the finger's own makes no event."""
+        number = CONTROLS[control].number
+        release = abi.report((abi.EV_KEY, number, 0))
+        if number in self._passed and self.clone:
+            self._passed.discard(number)
+            self.clone.write(release)
+        elif number in self.down and not self.grabbed and not self.resting:
+            self.node.write(release)
+
     # The end
 
     def lose(self) -> list[Released]:

@@ -159,6 +159,8 @@ class X11Backend:
                 number = number_of(event.control)
                 if number is None or (not number[0] and number[1] > self._xtest_buttons):
                     cannot = event.control
+                elif event.lifts:
+                    self._out.lift(event.control, self._down.get(event.control, 0))
                 else:
                     self._out.send(event.control, event.value)
         _still_there(self._conn)

@@ -84,6 +84,15 @@ class Injector:
             self._released.append((serial, code))
             self._last_released[code] = serial
 
+    def lift(self, code: str, device: int) -> None:
+        """Let go of a key on which a finger is, by this device (0: nobody knows), and by that by which we may hold it
+        ourselves."""
+        is_key, number = number_of(code) or (False, 0)
+        if is_key and device and device != self._down.get(code):
+            self._fake(self._device_key + 1, number, device)
+        if code in self._down:
+            self.send(code, 0)
+
     def handled(self, serial: int) -> None:
         """The server has handled our requests up to this number: what they let go is up."""
         while self._released and (serial - self._released[0][0]) & 0xFFFF < 0x8000:

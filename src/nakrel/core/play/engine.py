@@ -47,6 +47,8 @@ __all__ = ["FINGER", "Engine"]
 _MOST_INSTANTS = 1_000
 # Notches of the wheel that wait to be pressed as keys: about a second's.
 _MOST_NOTCHES = 15
+# How long before a text what fingers hold is set aside: desktops read each device by itself, and that goes another way.
+_ASIDE_US = 20_000
 _ASKED = (GoTo, ChangeSpeed, RunSystemAction)
 
 
@@ -182,7 +184,9 @@ class Engine:
             return
         match event:
             case TextReady(refusal_reason=""):
-                run.player.type(event.strokes, self._now_us)
+                keys = {key for stroke in event.strokes for key in (stroke.control, *stroke.held)}
+                aside = self._holds.text_begins(self._now_us, run.key, keys)
+                run.player.type(event.strokes, self._now_us + (_ASIDE_US if aside else 0))
             case TextReady(refusal_reason=reason):
                 self._perform(run, run.player.give_up(reason, self._now_us))
             case PlaceReady(where=where):
@@ -206,7 +210,7 @@ class Engine:
         action = _action(self._sheet, self._layers, control)
         self._fingers[control] = action, passed
         if passed:
-            self._holds.ledger.press(FINGER, control)
+            self._holds.pressed(self._now_us, control)
         elif action is None:
             self._holds.hold(self._now_us, FINGER, control)
         if action is None:
@@ -368,7 +372,7 @@ class Engine:
             self._perform(run, run.player.cut(self._now_us))
             self._end(run)
         # A control that acts as another is let go too; the finger's own holds stay the finger's.
-        for holder in self._holds.ledger.holders():
+        for holder in self._holds.holders():
             if holder != FINGER:
                 self._holds.let_go_all(self._now_us, holder)
 
@@ -385,7 +389,7 @@ class Engine:
         if switched:
             for control in list(self._speeds):
                 self._hold_speed(control, "")
-            for holder in self._holds.ledger.holders():
+            for holder in self._holds.holders():
                 if holder.startswith(f"{FINGER} "):
                     self._holds.let_go_all(self._now_us, holder)
 
@@ -426,6 +430,7 @@ class Engine:
     def _end(self, run: Run) -> None:
         del self._runs[run.key]
         self._holds.let_go_all(self._now_us, run.key)
+        self._holds.run_ends(self._now_us, run.key)
         player = run.player
         self._out.append(
             RunEnded(run.key, player.runs, player.failed or run.reason, player.schedule_shift_us, player.failed)
@@ -450,6 +455,8 @@ class Engine:
                 self._holds.hold(self._now_us, key, control, due_us)
             else:
                 self._holds.let_go(self._now_us, key, control, due_us)
+        if key in self._holds.typing and not run.player.types:
+            self._holds.text_ends(self._now_us, key)
 
 
 def _still_attached(sheet: Sheet, run: Run) -> bool:

@@ -142,7 +142,8 @@ class Emit(NamedTuple):
     """The control goes down (1) or up (0), or the wheel turns by `value` notches; planned for `due_us`.
 
     `by` is the macro's id, or 'finger' for what passes through. A `quiet` one types a secret: nobody is to be told of
-    it.
+    it. Where a release `lifts`, a finger is on the control whose press has passed, and it goes up all the same, on
+    whichever device it is down.
     """
 
     control: str
@@ -150,6 +151,7 @@ class Emit(NamedTuple):
     due_us: int
     by: str
     quiet: bool = False
+    lifts: bool = False
 
 
 class SideEffect(NamedTuple):

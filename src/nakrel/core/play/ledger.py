@@ -52,6 +52,10 @@ class Ledger:
         """Everyone who holds this control."""
         return [holder for holder, held in self._by_holder.items() if control in held]
 
+    def held_by(self, holder: str) -> tuple[str, ...]:
+        """What this one holds, in the order of pressing."""
+        return tuple(self._by_holder.get(holder, ()))
+
     def is_down(self, control: str) -> bool:
         """Whether anyone holds the control."""
         return control in self._by_control

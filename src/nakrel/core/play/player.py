@@ -188,6 +188,11 @@ class Player:
         """Whether it has been told to end or is in its end."""
         return self._last_run or self.phase >= Phase.LEAD_OUT
 
+    @property
+    def types(self) -> bool:
+        """Whether it is in the midst of typing a text."""
+        return bool(self._typed)
+
     def _note_next(self) -> None:
         """To be called after whatever changes when it goes on."""
         if self.phase is Phase.DONE:
