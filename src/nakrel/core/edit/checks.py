@@ -321,8 +321,13 @@ def _formulas(on: list[tuple[int, Row]]) -> Iterable[Finding]:
     scope = Estimate()
     written = [(at, row, texts) for at, row in on if (texts := formulas_of(row.step))]
     known = {row.step.variable for _, row, _ in written if isinstance(row.step, Set)}
+    # Those in which nothing is wrong as the variables are now.
+    fine: set[str] = set()
     for at, row, texts in written:
+        sets = type(row.step) is Set
         for text in texts:
+            if text in fine and not sets:
+                continue
             formula = compiled(text)
             for name in sorted(formula.names - known):
                 names = ", ".join(sorted({*known, *BUILT_IN}))
@@ -336,6 +341,9 @@ def _formulas(on: list[tuple[int, Row]]) -> Iterable[Finding]:
             else:
                 if isinstance(row.step, Set):
                     scope.variables[row.step.variable] = value
+                    fine.clear()
+                elif formula.names <= known:
+                    fine.add(text)
 
 
 def _against(at: int, step: Line, facts: Facts) -> Iterable[Finding]:
