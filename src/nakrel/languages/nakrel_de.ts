@@ -5832,6 +5832,21 @@ jetzt gedrückt: {down}</translation>
             <translation>die Vorschau ist beendet</translation>
         </message>
         <message>
+            <location filename="service/presence.py" />
+            <source>somebody else is using the computer</source>
+            <translation>jemand anders benutzt den Rechner</translation>
+        </message>
+        <message>
+            <location filename="service/presence.py" />
+            <source>the computer goes to sleep</source>
+            <translation>der Rechner geht in den Ruhezustand</translation>
+        </message>
+        <message>
+            <location filename="service/presence.py" />
+            <source>the screen is locked</source>
+            <translation>der Bildschirm ist gesperrt</translation>
+        </message>
+        <message>
             <location filename="service/record_key.py" />
             <source>Nothing is recorded</source>
             <translation>Nichts wird aufgezeichnet</translation>
@@ -5977,6 +5992,11 @@ jetzt gedrückt: {down}</translation>
             <translation>{profile} ist aktiv, und seine Fair-Play-Regel erlaubt keine Makros</translation>
         </message>
         <message>
+            <location filename="service/requests.py" />
+            <source>{why}, so nothing is played or recorded; try again afterwards</source>
+            <translation>{why}, also wird nichts gespielt oder aufgezeichnet; versuch es danach noch einmal</translation>
+        </message>
+        <message>
             <location filename="service/routes.py" />
             <source>Nakrel's window</source>
             <translation>Nakrels Fenster</translation>
@@ -6050,6 +6070,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="service/service.py" />
             <source>Everything is stopped</source>
             <translation>Alles ist gestoppt</translation>
+        </message>
+        <message>
+            <location filename="service/service.py" />
+            <source>Nothing is played now, and buttons do what they always do: {why}.</source>
+            <translation>Gerade wird nichts gespielt, und Tasten tun, was sie sonst auch tun: {why}.</translation>
         </message>
         <message>
             <location filename="service/service.py" />

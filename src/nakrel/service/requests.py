@@ -248,6 +248,7 @@ class Requests:
         if ready is None:
             raise Refusal(tr("there is no macro {macro!r}; nakrel macros lists them").format(macro=body.macro))
         self._refuse_while_recording()
+        self._refuse_while_absent()
         play = body.play or ready.play
         if play.mode is Mode.HELD:
             # Nobody holds a button here, so it would never end: one run.
@@ -259,8 +260,13 @@ class Requests:
         if self._service.recording.recording:
             raise Refusal(tr("a recording is going on; end it first"))
 
+    def _refuse_while_absent(self) -> None:
+        if why := self._service.presence.absent:
+            raise Refusal(tr("{why}, so nothing is played or recorded; try again afterwards").format(why=why))
+
     def _type(self, client: Client, number: int, body: m.TypeText) -> Found:
         self._refuse_while_recording()
+        self._refuse_while_absent()
         macro = Macro(id=TYPED, name=tr("A typed text"), loop=(Text(text=body.text, rate=body.rate),))
 
         def work() -> Plan:
@@ -289,6 +295,7 @@ class Requests:
         s = self._service
         if s.recording.recording:
             raise Refusal(tr("a recording is going on already; end it first"))
+        self._refuse_while_absent()
         if not s.routes.devices():
             raise Refusal(
                 tr(

@@ -33,6 +33,7 @@ from nakrel.service.observers.desktop import Desktop
 from nakrel.service.observers.watches import finders
 from nakrel.service.options import Options
 from nakrel.service.playback import Playback
+from nakrel.service.presence import Presence
 from nakrel.service.record_key import RecordKey
 from nakrel.service.recording import Recording
 from nakrel.service.reporter import Reporter
@@ -82,6 +83,7 @@ class Service:
         self.desktop = Desktop(self.loop, finders(options), self.live.see)
         self.recording = Recording(self.loop, self.feed, self.desktop, self.reporter, self)
         self.side_effects = SideEffects(self.loop, self.desktop, self.worker, self.keyring, self.reporter, self)
+        self.presence = Presence(self.loop, self._presence_changed)
         self._sheet = ReadySheet.of(Sheet("", {}))
         self._notch_us = self.state.settings.notch_us
         self.routes.debounce(self.state.settings.debounce)
@@ -114,6 +116,7 @@ class Service:
         self.cues.end()
         self.loop.guard(False)
         self.routes.close()
+        self.presence.close()
         self.desktop.close()
         self.reporter.add("service", tr("the service ended"))
         self.feed.flush()
@@ -172,9 +175,18 @@ class Service:
     # The sheet
 
     def refresh_sheet(self, why: str = "") -> None:
-        """Have the engine play by the live profile as it is now, or by nothing while recording or listening."""
+        """Have the engine play by the live profile as it is now, or by nothing while recording or listening, and while
+        nobody can be there."""
         idle = self.recording.recording or self.recording.listening or self.routes.held_back
-        self.live.prepare(idle=idle, why=why)
+        self.live.prepare(idle=idle or bool(self.presence.absent), why=why)
+
+    def _presence_changed(self) -> None:
+        """Somebody can't be there any more, or can again."""
+        why = self.presence.absent
+        if why and (self.playback.running or self.recording.recording):
+            self.stop_everything(why)
+        self.refresh_sheet(why)
+        self.reporter.status_changed()
 
     def when_in_effect(self, call: Callable[[], object]) -> None:
         """Call once the sheet that is being made ready is played by."""
@@ -202,8 +214,8 @@ class Service:
             self.reporter.status_changed()
 
     def condition(self, motion: Motion | None) -> None:
-        """Have the devices move the pointer like this."""
-        self.routes.condition(motion)
+        """Have the devices move the pointer like this; as they do by themselves where it is somebody else's."""
+        self.routes.condition(None if self.presence.absent else motion)
 
     def stop_everything(self, why: str) -> None:
         """End all macros this instant, and any recording; what they were about to open isn't opened."""
@@ -218,6 +230,10 @@ class Service:
         """What a finger did: stop, record, or hand it to the engine."""
         what, settings = event.event, self.state.settings
         if isinstance(what, InputsLost):
+            self.playback.step(what)
+            return
+        if self.presence.absent:
+            # It may be a password, and may be another's.
             self.playback.step(what)
             return
         value = what.notches if isinstance(what, Turned) else int(isinstance(what, Pressed))
@@ -319,9 +335,16 @@ class Service:
             stage=live.stage,
             changes_motion=routes.changes_motion,
             program_in_front=self.live.program_in_front,
-            warning=routes.warning,
+            warning=routes.warning or self._resting,
             setups={key: live.setup_of(key) for key in {*live.in_use, live.live}},
         )
+
+    @property
+    def _resting(self) -> str:
+        """Why nothing is played although it could be, '' where it is."""
+        if not self.presence.absent:
+            return ""
+        return tr("Nothing is played now, and buttons do what they always do: {why}.").format(why=self.presence.absent)
 
     def _client_gone(self, client: Client) -> None:
         self.recording.client_gone(client)

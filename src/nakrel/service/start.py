@@ -146,6 +146,7 @@ def _serve(home: Home, options: Options, asked: list[int], *, with_session: bool
             service.live.notify(tr("Nakrel was restarted"), tr("It did not answer any more; all macros were ended"))
         if with_session:
             LoginSession(service.loop, service.opener, service.loop.stop).watch()
+        service.presence.watch()
         systemd.ready()
         service.run()
         systemd.ending()
