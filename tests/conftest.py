@@ -21,6 +21,8 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 # Whatever keyboard this machine has, keys are called as on one of the US layout.
 os.environ["XKB_DEFAULT_LAYOUT"] = "us"
+# A screen that is locked meanwhile must not keep services from playing.
+os.environ["DBUS_SYSTEM_BUS_ADDRESS"] = "unix:path=/nonexistent"
 # Tests read the texts as they stand in the sources.
 os.environ.setdefault("NAKREL_LANGUAGE", "en")
 settings.register_profile("default", deadline=None, suppress_health_check=[HealthCheck.too_slow])
