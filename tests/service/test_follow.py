@@ -219,3 +219,30 @@ def test_a_game_that_nobody_collects_is_gone_with_its_end_and_costs_nothing(tmp_
         game.wait()
     assert faults == []
     loop.close()
+
+
+def test_a_screen_locker_is_told_even_while_an_ended_game_is_waited_for(monkeypatch: pytest.MonkeyPatch):
+    monkeypatch.setattr("nakrel.service.observers.follower.shutil.which", lambda name: name == "swaylock")
+    scene = Scene()
+    scene.programs.programs = {5: Program(5, "kiln", "/games/kiln")}
+    scene.loop.come("scan")
+    assert scene.live == "kiln"
+    told = len(scene.choices)
+    scene.programs.programs = {7: Program(7, "swaylock", "/usr/bin/swaylock")}
+    scene.loop.come("scan")
+    assert (scene.live, scene.follower.locked, len(scene.choices)) == ("kiln", True, told + 1)
+    scene.programs.programs = {}
+    scene.loop.come("scan")
+    assert (scene.live, scene.follower.locked, len(scene.choices)) == ("kiln", False, told + 2)
+    scene.follower.close()
+
+
+def test_without_a_link_and_a_screen_locker_nobody_looks_for_programs(monkeypatch: pytest.MonkeyPatch):
+    for installed, looks in (("none", False), ("i3lock", True)):
+        monkeypatch.setattr(
+            "nakrel.service.observers.follower.shutil.which", lambda name, installed=installed: name == installed
+        )
+        scene = Scene()
+        scene.follower.set_profiles((EVERY,), "")
+        assert scene.loop.pending("scan") == looks
+        scene.follower.close()

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import os
 import shutil
 import signal
+import subprocess
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -19,7 +21,7 @@ from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.steps import Press, Wait
 from tests.loaded import LoadedService
 from tests.login import Locker, Login
-from tests.support import start_bus, wait_for
+from tests.support import LIMIT_S, start_bus, wait_for
 
 HOLD = Macro(id="hold", name="Hold", play=Play(Mode.TOGGLE), loop=(Press(control="KEY_W"), Wait(wait_us=600_000_000)))
 
@@ -115,6 +117,23 @@ def test_without_a_bus_and_without_logind_nothing_is_told(bus: str, monkeypatch:
     for which in ("SYSTEM", "SESSION"):
         monkeypatch.setenv(f"DBUS_{which}_BUS_ADDRESS", "unix:path=/nowhere")
     assert open_all() == []
+
+
+def test_a_locker_that_tells_nobody_is_seen_by_its_process(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
+    locker = tmp_path / "swaylock"
+    shutil.copy("/bin/sleep", locker)
+    monkeypatch.setenv("PATH", f"{tmp_path}:{os.environ['PATH']}")
+    service = LoadedService(tmp_path / "home", "--backend", "stand-in")
+    try:
+        assert not service.status().warning
+        for _ in range(2):
+            running = subprocess.Popen([locker, "60"])
+            service.hear(lambda: "the screen is locked" in service.status().warning, "the lock")
+            running.terminate()
+            running.wait(LIMIT_S)
+            service.hear(lambda: not service.status().warning, "its end")
+    finally:
+        service.end(signal.SIGTERM)
 
 
 def test_while_the_screen_is_locked_nothing_is_played_or_recorded_and_then_all_is_as_before(bus: str, tmp_path: Path):

@@ -19,13 +19,18 @@ class Presence:
     def __init__(self, loop: Loop, changed: Callable[[], object]) -> None:
         self._loop, self._changed = loop, changed
         self._watched: list[presence.Presence] = []
-        self._closed = False
+        self._closed = self._locker_runs = False
         self.absent = ""
 
     def watch(self) -> None:
         """Begin to watch."""
         # On a thread of its own: a bus that doesn't answer must keep nothing else waiting.
         threading.Thread(target=self._open, name="presence", daemon=True).start()
+
+    def see_locker(self, runs: bool) -> None:
+        """A screen locker of which no bus tells runs, or none does."""
+        self._locker_runs = runs
+        self._decide()
 
     def close(self) -> None:
         """Watch no longer."""
@@ -55,7 +60,11 @@ class Presence:
             self._loop.forget(watched)
             watched.close()
             self._watched.remove(watched)
-        absences = frozenset[Absence]().union(*(each.absences for each in self._watched))
+        self._decide()
+
+    def _decide(self) -> None:
+        absences = {Absence.LOCKED} if self._locker_runs else set()
+        absences.update(*(each.absences for each in self._watched))
         why = next((_why(each) for each in Absence if each in absences), "")
         if why != self.absent:
             self.absent = why

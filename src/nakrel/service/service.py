@@ -29,7 +29,7 @@ from nakrel.service.feed import Feed
 from nakrel.service.journal import Journal
 from nakrel.service.live import Live, ReadySheet
 from nakrel.service.loop import Loop
-from nakrel.service.observers.desktop import Desktop
+from nakrel.service.observers.desktop import Desktop, Seen
 from nakrel.service.observers.watches import finders
 from nakrel.service.options import Options
 from nakrel.service.playback import Playback
@@ -80,7 +80,7 @@ class Service:
         self.cues = Cues(self.worker, self, self.live.notify, self.routes.show_light)
         self.cues.change(self.state.settings.cues)
         self.reporter.on_fault = lambda error: self.cues.tell(Cue.FAULT, error)
-        self.desktop = Desktop(self.loop, finders(options), self.live.see)
+        self.desktop = Desktop(self.loop, finders(options), self._see)
         self.recording = Recording(self.loop, self.feed, self.desktop, self.reporter, self)
         self.side_effects = SideEffects(self.loop, self.desktop, self.worker, self.keyring, self.reporter, self)
         self.presence = Presence(self.loop, self._presence_changed)
@@ -179,6 +179,11 @@ class Service:
         nobody can be there."""
         idle = self.recording.recording or self.recording.listening or self.routes.held_back
         self.live.prepare(idle=idle or bool(self.presence.absent), why=why)
+
+    def _see(self, seen: Seen) -> None:
+        """Go by what is seen of the desktop."""
+        self.presence.see_locker(seen.locked)
+        self.live.see(seen)
 
     def _presence_changed(self) -> None:
         """Somebody can't be there any more, or can again."""

@@ -12,6 +12,7 @@ from nakrel.core.model.profile import EVERYDAY, MatchBy, ProgramRule
 from nakrel.words import tr
 
 __all__ = [
+    "LOCKERS",
     "Application",
     "Choice",
     "Front",
@@ -29,6 +30,8 @@ __all__ = [
     "value_of",
 ]
 
+# Screen lockers that tell nobody when they are on: they run just as long as the screen is locked.
+LOCKERS = frozenset({"gtklock", "hyprlock", "i3lock", "swaylock", "waylock", "xsecurelock"})
 # Programs that run other programs: their own path says nothing about which game it is.
 _INTERPRETERS = (
     "python",

@@ -39,11 +39,12 @@ class Finders(NamedTuple):
 
 class Seen(NamedTuple):
     """What bears on the choice of the live profile: the choice, the profiles with a linked program that runs, and
-    whether anybody tells which window is in front."""
+    whether anybody tells which window is in front; and whether a screen locker runs."""
 
     choice: Choice
     running: tuple[str, ...]
     sees_windows: bool
+    locked: bool = False
 
 
 class Spots(NamedTuple):
@@ -138,7 +139,7 @@ class Desktop:
 
     def _decided(self, choice: Choice) -> None:
         follower, generation = self._following(), self._generation
-        seen = Seen(choice, follower.running_profiles(), follower.sees_windows)
+        seen = Seen(choice, follower.running_profiles(), follower.sees_windows, follower.locked)
         self._main.post(lambda: self._seen(seen) if generation == self._generation else None)
 
     def _programs(self) -> tuple[tuple[Program, ...], dict[int, Icon]]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import logging
 import os
+import shutil
 from collections.abc import Callable, Iterable
 from functools import partial
 from typing import TypeVar
@@ -13,7 +14,7 @@ import msgspec
 from nakrel.backends.process_events import ProcessEvents
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, ProgramWatch, WindowInfo, WindowWatch
 from nakrel.core.model.profile import EVERYDAY, Profile
-from nakrel.core.model.programs import Choice, Front, Icon, Links, Program, choose
+from nakrel.core.model.programs import LOCKERS, Choice, Front, Icon, Links, Program, choose
 from nakrel.service.loop import Loop, monotonic_us
 
 __all__ = ["Follower"]
@@ -32,7 +33,8 @@ GONE_US = 700_000
 
 
 class Follower:
-    """Calls `decided` with the choice each time something that bears on it has changed."""
+    """Calls `decided` with the choice each time something that bears on it has changed, or a screen locker has started
+    or ended: `locked`."""
 
     def __init__(
         self, loop: Loop, processes: ProgramWatch, windows: WindowWatch | None, decided: Callable[[Choice], None]
@@ -55,6 +57,9 @@ class Follower:
         self._events: ProcessEvents | None = None
         self._refused = False
         self._patient = False
+        self.locked = False
+        # Where there is none nobody looks for one.
+        self._has_lockers = any(map(shutil.which, LOCKERS))
         if windows:
             self._shown = self._ask(windows.shown, [])
             loop.watch(windows, self._window_event)
@@ -151,7 +156,7 @@ class Follower:
 
     def _look(self) -> None:
         before = self._linked_now
-        if self._scan() and self._linked() != before:
+        if self._scan() and (self._linked() != before or self.locked != bool(self._lockers())):
             self._decide()
 
     def _started(self) -> None:
@@ -172,7 +177,7 @@ class Follower:
 
     def _look_at_young(self) -> None:
         young, self._young = self._young, set()
-        if self._processes.look(young, self._links.of, by_application=self._links.by_application):
+        if self._processes.look(young, self._counts, by_application=self._links.by_application):
             self._linked_now = None
             self._decide()
         self._take_young()
@@ -182,10 +187,11 @@ class Follower:
             self._loop.watch(self._events, self._started)
 
     def _scan(self) -> bool:
-        """Look which programs run, and say whether that changed; without a link there is nothing to look for."""
-        linked = any(profile.live_with for profile in self._profiles)
-        self._listen(linked)
-        if not linked:
+        """Look which programs run, and say whether that changed; without a link and a screen locker there is nothing to
+        look for."""
+        wanted = self._has_lockers or any(profile.live_with for profile in self._profiles)
+        self._listen(wanted)
+        if not wanted:
             self._loop.at("scan", None, self._look)
             return False
         changed = self._processes.scan(by_application=self._links.by_application)
@@ -219,6 +225,7 @@ class Follower:
 
     def _decide(self) -> None:
         self._watch_ends()
+        was_locked, self.locked = self.locked, bool(self._lockers())
         choice = choose(self._links, self._linked(), self._front(), self._pinned)
         falls = choice.profile == EVERYDAY and self._last.profile != EVERYDAY and not self._pinned
         if falls and self._patient:
@@ -226,6 +233,8 @@ class Follower:
             if not self._loop.pending("gone"):
                 self._loop.at("gone", monotonic_us() + GONE_US, self._give_up)
             self._look_for_window_events()
+            if self.locked != was_locked:
+                self._decided(self._last)
             return
         self._loop.at("gone", None, self._give_up)
         self._patient = True
@@ -238,13 +247,23 @@ class Follower:
         self._decide()
 
     def _watch_ends(self) -> None:
-        """Let the kernel tell the end of every linked program at once."""
-        new, gone = self._processes.watch({program.pid for _, program in self._linked()})
+        """Let the kernel tell the end of every linked program, and of a screen locker, at once."""
+        new, gone = self._processes.watch({program.pid for _, program in self._linked()} | self._lockers())
         for handle in gone:
             self._loop.forget(handle)
             os.close(handle)
         for handle in new:
             self._loop.watch(handle, partial(self._ended, handle))
+
+    def _lockers(self) -> set[int]:
+        """The screen lockers that run."""
+        if not self._has_lockers:
+            return set()
+        return {pid for pid, program in self._processes.programs.items() if program.name in LOCKERS}
+
+    def _counts(self, program: Program) -> bool:
+        """Whether a program bears on what is decided."""
+        return bool(self._links.of(program)) or program.name in LOCKERS
 
     def _ended(self, handle: int) -> None:
         self._processes.ended(handle)
