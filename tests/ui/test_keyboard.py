@@ -103,3 +103,20 @@ def test_the_desktops_layout_is_looked_at_whenever_the_window_comes_to_the_front
     for front in (False, True, True, False):
         ui.store.set_front(front)
     assert asked == [m.GetLegends("")]
+
+
+def test_where_digits_need_shift_pages_come_by_the_keys_alone(ui: Ui):
+    pages = {
+        each.shortcut().toString(): each for each in ui.window.actions() if each.shortcut().toString()[5:].isdigit()
+    }
+    assert list(pages) == [f"Ctrl+{n}" for n in range(1, 6)]
+    # xkeyboard-config, symbols/fr: & é " ' ( are on the keys of 1 to 5.
+    for layout, name, alone in (("fr", "A", list("&É\"'(")), ("us", "Q", list("12345"))):
+        use(ui, layout, name)
+        for n, sign in enumerate(alone, 1):
+            keys = [key.toString() for key in pages[f"Ctrl+{n}"].shortcuts()]
+            assert keys == list(dict.fromkeys([f"Ctrl+{n}", f"Ctrl+{sign}"]))
+    use(ui, "fr", "A")
+    ui.window.shown.show_page("sheet")
+    QTest.keyClick(ui.window, Qt.Key.Key_Eacute, Qt.KeyboardModifier.ControlModifier)
+    ui.wait(lambda: ui.window.shown.page == "macro", "the second page")

@@ -63,14 +63,7 @@ def actions_of(window: Any, action: Callable[..., QAction]) -> dict[str, list[QA
             action(tr("Stop everything"), window.strip.stop.click, "Ctrl+."),
         ],
         noted("View", "menu"): [
-            *(
-                action(
-                    tr("{page} page").format(page=PAGE_LABELS[page]),
-                    partial(window.shown.show_page, page),
-                    f"Ctrl+{n}",
-                )
-                for n, page in enumerate(PAGES, 1)
-            ),
+            *_pages(window, action),
             action(tr("Light"), lambda: window.set_look("light")),
             action(tr("Night"), lambda: window.set_look("night")),
             action(tr("Like the desktop"), lambda: window.set_look("system")),
@@ -90,6 +83,26 @@ def actions_of(window: Any, action: Callable[..., QAction]) -> dict[str, list[QA
             action(tr("Menu"), window.open_menu, "F10"),
         ],
     }
+
+
+def _pages(window: Any, action: Callable[..., QAction]) -> list[QAction]:
+    """The pages by their numbers. Where digits need Shift, as in France, the key alone will do."""
+    pages = {
+        n: action(tr("{page} page").format(page=PAGE_LABELS[page]), partial(window.shown.show_page, page), f"Ctrl+{n}")
+        for n, page in enumerate(PAGES, 1)
+    }
+    keyboard = window.store.keyboard
+
+    def follow() -> None:
+        taken = {key.toString() for each in window.actions() if each not in pages.values() for key in each.shortcuts()}
+        for n, each in pages.items():
+            sign, *_ = keyboard.levels.get(f"KEY_{n}", ("",))
+            alone = f"Ctrl+{sign.upper()}"
+            names = [f"Ctrl+{n}"] if not sign or alone in taken else [f"Ctrl+{n}", alone]
+            each.setShortcuts([QKeySequence(name) for name in dict.fromkeys(names)])
+
+    keyboard.changed.connect(follow)
+    return list(pages.values())
 
 
 def _duplicate_profile(window: Any) -> None:
