@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
+import io
+import struct
 from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
 import pytest
 import xcffib
+import xcffib.xinput
 import xcffib.xproto
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmit, InputBackend, OutputBackend
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
 from nakrel.backends.x11.backend import X11Backend
-from nakrel.core.play.events import Emit, Pressed, Released, Turned
+from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
 from tests.support import XServer, wait_for
 from tests.xorg import XorgServer
 
@@ -227,6 +230,43 @@ def test_x11_lifts_a_key_that_a_finger_holds_and_presses_it_again(way: Callable[
         rig.injector("KEY_Q", 1)
         assert rig.hear(3)[2:] == [Pressed("KEY_Q")]
         assert not shift()
+        asks.disconnect()
+
+
+def _enable(conn: Any, device: int, on: bool) -> None:
+    """Switch a device on or off, as unplugging does: the server's own property (xf86-input, XI_PROP_ENABLED)."""
+    xi = conn(xcffib.xinput.key)
+    atom = conn.core.InternAtom(False, len("Device Enabled"), "Device Enabled").reply().atom
+    # XIChangeProperty by hand (XI2proto.txt): xcffib's own leaves the value out.
+    buffer = io.BytesIO(struct.pack("=xx2xHBBIIIB3x", device, 0, 8, atom, xcffib.xproto.Atom.INTEGER, 1, on))
+    xi.send_request(57, buffer, is_checked=True).check()
+
+
+@pytest.mark.x11
+def test_a_device_that_goes_away_under_x11_lets_go_of_what_fingers_hold_there():
+    for rig in _xorg():
+        rig.inputs.capture(["BTN_SIDE", "KEY_Q"])
+        rig.settle()
+        for control in ("BTN_SIDE", "KEY_Q", "KEY_W"):
+            rig.injector(control, 1)
+        rig.hear(3)
+        asks = xcffib.connect(rig.display)
+        devices = {each.name: int(each.id.split(":")[1]) for each in rig.inputs.devices()}
+        for name, held in (("keyboard", {"KEY_Q", "KEY_W"}), ("mouse", {"BTN_SIDE"})):
+            events: list[Any] = []
+            _enable(asks, devices[name], False)
+
+            def lost(events: list[Any] = events, rig: Rig = rig) -> bool:
+                events += [each.event for each in rig.inputs.read()]
+                return any(isinstance(each, InputsLost) for each in events)
+
+            wait_for(lost, "the loss")
+            assert {each.control for each in events if isinstance(each, Released)} == held
+            assert isinstance(events[-1], InputsLost)
+            # What was started there and could only be ended there ends.
+            assert events[-1].controls is not None
+            assert held <= events[-1].controls
+        wait_for(lambda rig=rig: rig.inputs.read() == [] and not rig.inputs.devices(), "no device")
         asks.disconnect()
 
 

@@ -25,6 +25,7 @@ from nakrel.backends.x11.injector import Injector
 from nakrel.backends.x11.wire import (
     ALL_DEVICES,
     ANY_MODIFIER,
+    DevicesChanged,
     Slave,
     XConnection,
     XiEvent,
@@ -34,7 +35,7 @@ from nakrel.backends.x11.wire import (
 )
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.devices import Device
-from nakrel.core.play.events import Emit, Pressed, Released, Turned
+from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
 from nakrel.words import tr
 
 __all__ = ["X11Backend"]
@@ -104,7 +105,11 @@ class X11Backend:
         self._relayed: set[str] = set()
         self._rest = [0.0, 0.0]
         self._down: dict[str, int] = {}
+        # The device on which each control was pressed last.
+        self._pressed_on: dict[str, int] = {}
         self._keyboard = 0
+        # What went with devices that are gone, until it is read: of each an event comes, before or after it is known.
+        self._losses: list[InputEvent] = []
         # Asked once: a connection that has broken no longer tells.
         self._fileno = self._conn.get_file_descriptor()
         self._closed = False
@@ -138,13 +143,19 @@ class X11Backend:
     def _read(self) -> list[InputEvent]:
         found: list[InputEvent] = []
         for event in self._conn.events():
+            if isinstance(event, DevicesChanged):
+                self._out.handled(event.serial)
+                for device in self._slaves.keys() & event.gone:
+                    self._lose(device)
+                self._aside(self._ask_devices, self._devices_came)
+                found += self._losses
+                self._losses.clear()
+                continue
             if not isinstance(event, XiEvent):
                 continue
             self._before_grabs(event)
             self._out.handled(event.serial)
-            if event.type == evtype.HIERARCHY:
-                self._aside(self._ask_devices, self._devices_came)
-            elif event.type == evtype.RAW_MOTION:
+            if event.type == evtype.RAW_MOTION:
                 self._relay_motion(event)
             elif captured := self._finger_event(event):
                 found.append(captured)
@@ -243,13 +254,13 @@ class X11Backend:
                 return None
             # A passive grab of a button waits for a device without any other button down (X protocol, GrabButton), so
             # the programs have this one already.
-            self._down[code] = event.device
+            self._down[code] = self._pressed_on[code] = event.device
             return InputEvent(Pressed(code, True), at_us, where)
         if press == (code in self._down):
             # The second report of one release (raw and the grab's own), or of a press on another device.
             return None
         if press:
-            self._down[code] = event.device
+            self._down[code] = self._pressed_on[code] = event.device
             return InputEvent(Pressed(code, code not in self._captured), at_us, where)
         self._down.pop(code, None)
         if self._kept.get(event.device) == code:
@@ -364,14 +375,32 @@ class X11Backend:
 
     def _know_devices(self, slaves: list[Slave]) -> None:
         self._xtest_buttons = max((s.buttons for s in slaves if s.is_xtest), default=10)
-        before = set(self._slaves)
-        self._slaves = {s.id: s for s in slaves if self._hand_is_xtest or not s.is_xtest}
+        now = {s.id: s for s in slaves if self._hand_is_xtest or not s.is_xtest}
+        for gone in self._slaves.keys() - now.keys():
+            self._lose(gone)
+        self._slaves = now
         self._grabbed = {key: kept for key, kept in self._grabbed.items() if key[0] in self._slaves}
-        for gone in before - set(self._slaves):
-            self._kept.pop(gone, None)
-            self._out.forget_device(gone)
         if self._keyboard not in self._slaves:
             self._keyboard = next((s.id for s in slaves if s.keys and not s.is_xtest and not self._hand_is_xtest), 0)
+
+    def _lose(self, device: int) -> None:
+        """A device is gone: what fingers hold there counts as let go, whether or not the server says so."""
+        slave = self._slaves.pop(device)
+        self._kept.pop(device, None)
+        self._out.forget_device(device)
+        let_go = [code for code, on in self._down.items() if on == device]
+        for code in let_go:
+            del self._down[code]
+            if code in self._relayed:
+                self._relayed.discard(code)
+                self._out.send(code, 0)
+        left = {code for other in self._slaves.values() for code in _controls(other)}
+        # What was started on it has nobody to end it, though another device has such a button.
+        last = {code for code, on in self._pressed_on.items() if on == device}
+        lost = InputsLost(frozenset(set(_controls(slave)) - left | last))
+        now_us = time.monotonic_ns() // 1_000
+        self._losses += [InputEvent(Released(code), now_us, slave.name) for code in let_go]
+        self._losses.append(InputEvent(lost, now_us, slave.name))
 
     def _keyboard_for(self, code: str) -> int:
         """The keyboard to inject a key through, 0 for XTEST's: a grabbed key would come back to us."""

@@ -18,13 +18,16 @@ from xcffib import ffi
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
 from nakrel.words import tr
 
-__all__ = ["Slave", "XConnection", "XiEvent", "evtype", "mark_client", "read_token", "whole_ms"]
+__all__ = ["DevicesChanged", "Slave", "XConnection", "XiEvent", "evtype", "mark_client", "read_token", "whole_ms"]
 
 ALL_DEVICES = 0
 ANY_MODIFIER = 0x80000000
 XTEST_NAME = "XTEST"
 # xcb puts a sequence number of its own after the first 32 bytes of an event; the rest follows it.
 _AFTER_HEAD = 36
+# Of each device in a hierarchy event its number, and what has become of it: SlaveRemoved or DeviceDisabled.
+_HIERARCHY_INFO = struct.Struct("=H6xI")
+_GONE = 1 << 3 | 1 << 7
 
 
 class evtype:  # noqa: N801 - a namespace of the protocol's own numbers
@@ -61,6 +64,14 @@ class XiEvent(NamedTuple):
         return self.type - 11 if self.type >= evtype.RAW_KEY_PRESS else self.type
 
 
+class DevicesChanged(NamedTuple):
+    """Devices came, went, or were switched on or off: those that can't be used any more are `gone`. `serial` as in
+    `XiEvent`."""
+
+    gone: tuple[int, ...]
+    serial: int
+
+
 class Slave(NamedTuple):
     """A slave device: `buttons` is their number, `keys` whether it has keys, `moves` whether it moves the pointer by so
     much, and not to a place as a tablet does."""
@@ -90,6 +101,14 @@ def _motion(event: object, head: bytes) -> tuple[float, float]:
     return moved[0], moved[1]
 
 
+def _devices_changed(event: object, head: bytes, serial: int) -> DevicesChanged:
+    """What a hierarchy event says of each device (XI2proto.txt, HIERARCHYINFO)."""
+    (count,) = struct.unpack_from("=H", head, 20)
+    data = ffi.buffer(event, _AFTER_HEAD + count * _HIERARCHY_INFO.size)
+    infos = (_HIERARCHY_INFO.unpack_from(data, _AFTER_HEAD + n * _HIERARCHY_INFO.size) for n in range(count))
+    return DevicesChanged(tuple(device for device, flags in infos if flags & _GONE), serial)
+
+
 def whole_ms(time_ms: int, now_ms: int) -> int:
     """A server's time in milliseconds of CLOCK_MONOTONIC, which it counts in 32 bits: they wrap after 49.7 days. It may
     be a little later than `now_ms`, since it is told by another process."""
@@ -98,10 +117,10 @@ def whole_ms(time_ms: int, now_ms: int) -> int:
 
 
 class XConnection(xcffib.Connection):
-    """A connection that hands XI2 events over as `XiEvent` and leaves other events to xcffib."""
+    """A connection that hands XI2 events over as `XiEvent` or `DevicesChanged` and leaves other events to xcffib."""
 
     def hoist_event(self, e):
-        """Turn xcb's event into an `XiEvent`, an xcffib event, or raise the X error it is."""
+        """Turn xcb's event into an `XiEvent`, a `DevicesChanged`, an xcffib event, or raise the X error it is."""
         if e.response_type != 35:
             return super().hoist_event(e)
         head = ffi.buffer(e, 32)
@@ -111,6 +130,8 @@ class XConnection(xcffib.Connection):
         elif kind == evtype.RAW_MOTION:
             (source,) = struct.unpack_from("=H", head, 20)
             return XiEvent(kind, device, source, detail, 0, serial, time_ms, _motion(e, head))
+        elif kind == evtype.HIERARCHY:
+            return _devices_changed(e, head, serial)
         elif evtype.KEY_PRESS <= kind <= evtype.BUTTON_RELEASE:
             source, flags = struct.unpack_from("=HxxI", ffi.buffer(e, 64), 56)
         else:
