@@ -271,6 +271,47 @@ def test_a_device_that_goes_away_under_x11_lets_go_of_what_fingers_hold_there():
 
 
 @pytest.mark.x11
+def test_buttons_are_what_they_count_as_for_the_programs():
+    """People turn the wheel round, swap the main buttons and put others on side buttons with the server's own map
+    (X protocol, SetPointerMapping), which may change at any time."""
+    for rig in _xorg():
+        rig.inputs.capture(["BTN_EXTRA", "WHEEL_DOWN"])
+        rig.settle()
+        asks = xcffib.connect(rig.display)
+        mouse = next(int(each.id.split(":")[1]) for each in rig.inputs.devices() if each.name == "mouse")
+        xi = asks(xcffib.xinput.key)
+        size = len(xi.GetDeviceButtonMapping(mouse).reply().map)
+        others = list(range(10, size + 1))
+        for own in ([3, 2, 1, 5, 4, 6, 7, 9, 0], [1, 2, 3, 4, 5, 6, 7, 8, 9]):
+            assert xi.SetDeviceButtonMapping(mouse, size, [*own, *others]).reply().status == 0
+            wanted = [{3: "BTN_RIGHT", 1: "BTN_LEFT"}[own[0]], {5: "WHEEL_DOWN", 4: "WHEEL_UP"}[own[3]]]
+            wanted.append({9: "BTN_EXTRA", 8: "BTN_SIDE"}[own[7]])
+
+            def known(rig: Rig = rig, own: list[int] = own, mouse: int = mouse) -> bool:
+                rig.inputs.read()
+                return rig.inputs._slaves[mouse].counts_as[:9] == tuple(own)  # type: ignore[attr-defined]
+
+            wait_for(known, "the map")
+            rig.settle()
+            events: list[Any] = []
+            for control in ("BTN_LEFT", "WHEEL_UP", "BTN_SIDE"):
+                for value in (1,) if control.startswith("WHEEL") else (1, 0):
+                    rig.injector(control, value)
+            captured = {"BTN_EXTRA", "WHEEL_DOWN"}
+
+            def all_heard(rig: Rig = rig, events: list[Any] = events) -> bool:
+                events += [each.event for each in rig.inputs.read()]
+                return len(events) >= 5
+
+            wait_for(all_heard, "what was pressed")
+            assert events == [
+                Pressed(wanted[0], True), Released(wanted[0]), Turned(wanted[1], 1, wanted[1] not in captured),
+                Pressed(wanted[2], wanted[2] not in captured), Released(wanted[2]),
+            ]  # fmt: skip
+        asks.disconnect()
+
+
+@pytest.mark.x11
 def test_x11_says_what_it_cannot_send_and_sends_the_rest():
     for rig in _x11():
         events = [Emit("BTN_TRIGGER_HAPPY3", 1, 0, "m"), Emit("KEY_W", 1, 0, "m"), Emit("KEY_W", 0, 0, "m")]

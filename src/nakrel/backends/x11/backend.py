@@ -227,12 +227,15 @@ class X11Backend:
     def _finger_event(self, event: XiEvent) -> InputEvent | None:
         raw = event.type in _RAW
         is_key = event.type in _KEY
-        code = control_of_keycode(event.detail) if is_key else control_of_button(event.detail)
+        slave = self._slaves.get(event.device)
+        # Raw events have a device's own numbers, others those that its buttons count as.
+        detail = slave.button(event.detail) if raw and not is_key and slave else event.detail
+        code = control_of_keycode(detail) if is_key else control_of_button(detail)
         own = self._out.is_own(event)
         kept = self._is_kept(event)
         if not raw and event.type in _PRESSES and not kept:
             self._end_grab_or_keep_it(event, code, own)
-        if own or code is None or event.device not in self._slaves or (raw and event.device != event.source):
+        if own or code is None or slave is None or (raw and event.device != event.source):
             return None
         if is_key and event.flags & _KEY_REPEAT:
             return None
@@ -379,6 +382,10 @@ class X11Backend:
         for gone in self._slaves.keys() - now.keys():
             self._lose(gone)
         self._slaves = now
+        # Have it told when what their buttons count as changes; a class of events is a device and a kind (XIproto.txt).
+        classes = [slave.id << 8 | self._conn.mapping_event for slave in now.values() if slave.buttons]
+        self._xi.SelectExtensionEvent(self._root, len(classes), classes)
+        self._conn.flush()
         self._grabbed = {key: kept for key, kept in self._grabbed.items() if key[0] in self._slaves}
         if self._keyboard not in self._slaves:
             self._keyboard = next((s.id for s in slaves if s.keys and not s.is_xtest and not self._hand_is_xtest), 0)
@@ -463,6 +470,6 @@ def _mask(kinds: Collection[int]) -> int:
 
 
 def _controls(slave: Slave) -> tuple[str, ...]:
-    buttons = [control_of_button(number) for number in range(1, slave.buttons + 1)]
+    buttons = [control_of_button(slave.button(number)) for number in range(1, slave.buttons + 1)]
     keys = [c.code for c in CONTROLS.values() if c.kind is Kind.KEY] if slave.keys else []
-    return tuple(code for code in (*buttons, *keys) if code)
+    return tuple(dict.fromkeys(code for code in (*buttons, *keys) if code))

@@ -25,6 +25,8 @@ ANY_MODIFIER = 0x80000000
 XTEST_NAME = "XTEST"
 # xcb puts a sequence number of its own after the first 32 bytes of an event; the rest follows it.
 _AFTER_HEAD = 36
+# The number of DeviceMappingNotify among the extension's older events (XIproto.txt).
+_DEVICE_MAPPING_NOTIFY = 11
 # Of each device in a hierarchy event its number, and what has become of it: SlaveRemoved or DeviceDisabled.
 _HIERARCHY_INFO = struct.Struct("=H6xI")
 _GONE = 1 << 3 | 1 << 7
@@ -65,21 +67,26 @@ class XiEvent(NamedTuple):
 
 
 class DevicesChanged(NamedTuple):
-    """Devices came, went, or were switched on or off: those that can't be used any more are `gone`. `serial` as in
-    `XiEvent`."""
+    """Devices came, went, were switched on or off, or their buttons count as others: those that can't be used any more
+    are `gone`. `serial` as in `XiEvent`."""
 
     gone: tuple[int, ...]
     serial: int
 
 
 class Slave(NamedTuple):
-    """A slave device: `buttons` is their number, `keys` whether it has keys, `moves` whether it moves the pointer by so
-    much, and not to a place as a tablet does."""
+    """A slave device: `buttons` is their number, `keys` whether it has keys, and `counts_as` which button each of them
+    is for the programs, 0 for none: people turn a wheel round or swap buttons that way."""
 
     id: int
     name: str
     buttons: int
     keys: bool
+    counts_as: tuple[int, ...] = ()
+
+    def button(self, number: int) -> int:
+        """Which button this one of the device's own is for the programs, 0 for none."""
+        return self.counts_as[number - 1] if 0 < number <= len(self.counts_as) else number
 
     @property
     def is_xtest(self) -> bool:
@@ -117,10 +124,16 @@ def whole_ms(time_ms: int, now_ms: int) -> int:
 
 
 class XConnection(xcffib.Connection):
-    """A connection that hands XI2 events over as `XiEvent` or `DevicesChanged` and leaves other events to xcffib."""
+    """A connection that hands XI2 events over as `XiEvent` or `DevicesChanged` and leaves other events to xcffib.
+    `mapping_event` is the number of the event that tells that what a device's buttons count as has changed."""
+
+    mapping_event = -1
 
     def hoist_event(self, e):
         """Turn xcb's event into an `XiEvent`, a `DevicesChanged`, an xcffib event, or raise the X error it is."""
+        if e.response_type & 0x7F == self.mapping_event:
+            # xcffib takes it for one of XI2 that has the same number.
+            return DevicesChanged((), struct.unpack_from("=2xH", ffi.buffer(e, 32))[0])
         if e.response_type != 35:
             return super().hoist_event(e)
         head = ffi.buffer(e, 32)
@@ -148,6 +161,7 @@ class XConnection(xcffib.Connection):
             xi = conn(xcffib.xinput.key)
             xtest = conn(xcffib.xtest.key)
             version = xi.XIQueryVersion(2, 2).reply()
+            conn.mapping_event = conn.first_event(xcffib.xinput.key) + _DEVICE_MAPPING_NOTIFY
             xtest.GetVersion(2, 2).reply()
         except (xcffib.XcffibException, OSError) as error:
             raise BackendUnavailable(
@@ -178,13 +192,22 @@ class XConnection(xcffib.Connection):
 
     def slaves(self, xi: xcffib.xinput.xinputExtension) -> list[Slave]:
         """All enabled slave devices."""
-        return [
-            _slave(info) for info in xi.XIQueryDevice(ALL_DEVICES).reply().infos if info.enabled and _is_slave(info)
-        ]
+        infos = [info for info in xi.XIQueryDevice(ALL_DEVICES).reply().infos if info.enabled and _is_slave(info)]
+        found = [_slave(info) for info in infos]
+        asked = [xi.GetDeviceButtonMapping(slave.id) if slave.buttons else None for slave in found]
+        return [slave._replace(counts_as=_counts_as(cookie)) for slave, cookie in zip(found, asked, strict=True)]
 
 
 def _is_slave(info: xcffib.xinput.XIDeviceInfo) -> bool:
     return info.type in (xcffib.xinput.DeviceType.SlavePointer, xcffib.xinput.DeviceType.SlaveKeyboard)
+
+
+def _counts_as(cookie: xcffib.xinput.GetDeviceButtonMappingCookie | None) -> tuple[int, ...]:
+    try:
+        return tuple(cookie.reply().map) if cookie else ()
+    except xcffib.ProtocolException:
+        # The device has gone since; an event of that follows.
+        return ()
 
 
 def _slave(info: xcffib.xinput.XIDeviceInfo) -> Slave:
