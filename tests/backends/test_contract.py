@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import io
+import os
 import struct
+import subprocess
 from collections.abc import Callable, Iterator, Sequence
 from typing import Any
 
@@ -309,6 +311,29 @@ def test_buttons_are_what_they_count_as_for_the_programs():
                 Pressed(wanted[2], wanted[2] not in captured), Released(wanted[2]),
             ]  # fmt: skip
         asks.disconnect()
+
+
+@pytest.mark.x11
+@pytest.mark.parametrize("captured", [[], ["KEY_Q"]])
+def test_a_key_that_two_keyboards_have_is_down_until_the_last_lets_go(captured: list[str]):
+    for rig in _xorg():
+        both = X11Backend(rig.display, injector_is_xtest=True)
+        rig.outputs.close()
+        both.capture(captured)
+        rig.inputs = both
+        both._conn.core.GetInputFocus().reply()
+
+        def other(edge: str, display: str = rig.display) -> None:
+            subprocess.run(["xdotool", edge, "q"], env={**os.environ, "DISPLAY": display}, check=True)
+
+        rig.injector("KEY_Q", 1)
+        other("keydown")
+        rig.injector("KEY_Q", 0)
+        rig.injector("KEY_W", 1)
+        assert rig.hear(2) == [Pressed("KEY_Q"), Pressed("KEY_W")]
+        other("keyup")
+        assert rig.hear(3)[2:] == [Released("KEY_Q")]
+        both.close()
 
 
 @pytest.mark.x11

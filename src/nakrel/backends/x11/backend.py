@@ -104,7 +104,8 @@ class X11Backend:
         self._let_go_at: dict[int, int] = {}
         self._relayed: set[str] = set()
         self._rest = [0.0, 0.0]
-        self._down: dict[str, int] = {}
+        # What is down, by control and device.
+        self._down: dict[tuple[str, int], None] = {}
         # The device on which each control was pressed last.
         self._pressed_on: dict[str, int] = {}
         self._keyboard = 0
@@ -171,7 +172,7 @@ class X11Backend:
                 if number is None or (not number[0] and number[1] > self._xtest_buttons):
                     cannot = event.control
                 elif event.lifts:
-                    self._out.lift(event.control, self._down.get(event.control, 0))
+                    self._out.lift(event.control, [device for code, device in self._down if code == event.control])
                 else:
                     self._out.send(event.control, event.value)
         _still_there(self._conn)
@@ -257,18 +258,26 @@ class X11Backend:
                 return None
             # A passive grab of a button waits for a device without any other button down (X protocol, GrabButton), so
             # the programs have this one already.
-            self._down[code] = self._pressed_on[code] = event.device
-            return InputEvent(Pressed(code, True), at_us, where)
-        if press == (code in self._down):
-            # The second report of one release (raw and the grab's own), or of a press on another device.
+            return self._pressed(event, code, True, at_us, where)
+        if press == ((code, event.device) in self._down):
+            # The second report of one release (raw and the grab's own).
             return None
         if press:
-            self._down[code] = self._pressed_on[code] = event.device
-            return InputEvent(Pressed(code, code not in self._captured), at_us, where)
-        self._down.pop(code, None)
+            return self._pressed(event, code, code not in self._captured, at_us, where)
+        del self._down[code, event.device]
         if self._kept.get(event.device) == code:
             self._end_kept(event.device)
-        return InputEvent(Released(code), at_us, where)
+        return None if self._is_down(code) else InputEvent(Released(code), at_us, where)
+
+    def _pressed(self, event: XiEvent, code: str, passed: bool, at_us: int, where: str) -> InputEvent | None:
+        """A press, which is told where the control isn't down on another device already."""
+        first = not self._is_down(code)
+        self._down[code, event.device] = None
+        self._pressed_on[code] = event.device
+        return InputEvent(Pressed(code, passed), at_us, where) if first else None
+
+    def _is_down(self, code: str) -> bool:
+        return any(down == code for down, _ in self._down)
 
     def _turned(self, event: XiEvent, code: str, raw: bool, kept: bool, at_us: int) -> InputEvent | None:
         """A notch, which comes as a raw event and, where it is grabbed, as the grab's own: one of them counts."""
@@ -296,7 +305,7 @@ class X11Backend:
 
     def _other_button_down(self, device: int, code: str) -> bool:
         is_button = CONTROLS[code].kind is Kind.BUTTON
-        held = (down for down, where in self._down.items() if where == device and down != code)
+        held = (down for down, where in self._down if where == device and down != code)
         return is_button and any(CONTROLS[down].kind is Kind.BUTTON for down in held)
 
     # A grab that is kept, and what is relayed meanwhile
@@ -395,17 +404,18 @@ class X11Backend:
         slave = self._slaves.pop(device)
         self._kept.pop(device, None)
         self._out.forget_device(device)
-        let_go = [code for code, on in self._down.items() if on == device]
-        for code in let_go:
-            del self._down[code]
+        gone = [code for code, on in self._down if on == device]
+        for code in gone:
+            del self._down[code, device]
             if code in self._relayed:
                 self._relayed.discard(code)
                 self._out.send(code, 0)
         left = {code for other in self._slaves.values() for code in _controls(other)}
         # What was started on it has nobody to end it, though another device has such a button.
-        last = {code for code, on in self._pressed_on.items() if on == device}
+        last = {code for code, on in self._pressed_on.items() if on == device and not self._is_down(code)}
         lost = InputsLost(frozenset(set(_controls(slave)) - left | last))
         now_us = time.monotonic_ns() // 1_000
+        let_go = [code for code in gone if not self._is_down(code)]
         self._losses += [InputEvent(Released(code), now_us, slave.name) for code in let_go]
         self._losses.append(InputEvent(lost, now_us, slave.name))
 

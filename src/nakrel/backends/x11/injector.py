@@ -12,7 +12,7 @@ real one.
 from __future__ import annotations
 
 from collections import deque
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 
 import xcffib
 import xcffib.xinput
@@ -84,12 +84,12 @@ class Injector:
             self._released.append((serial, code))
             self._last_released[code] = serial
 
-    def lift(self, code: str, device: int) -> None:
-        """Let go of a key on which a finger is, by this device (0: nobody knows), and by that by which we may hold it
-        ourselves."""
+    def lift(self, code: str, devices: Iterable[int]) -> None:
+        """Let go of a key on which fingers are, on these devices, and on that by which we may hold it ourselves."""
         is_key, number = number_of(code) or (False, 0)
-        if is_key and device and device != self._down.get(code):
-            self._fake(self._device_key + 1, number, device)
+        for device in devices if is_key else ():
+            if device != self._down.get(code):
+                self._fake(self._device_key + 1, number, device)
         if code in self._down:
             self.send(code, 0)
 
