@@ -109,7 +109,7 @@ class X11Backend:
         # The device on which each control was pressed last.
         self._pressed_on: dict[str, int] = {}
         self._keyboard = 0
-        # What went with devices that are gone, until it is read: of each an event comes, before or after it is known.
+        # What went with devices that are gone, until it is read.
         self._losses: list[InputEvent] = []
         # Asked once: a connection that has broken no longer tells.
         self._fileno = self._conn.get_file_descriptor()
@@ -149,8 +149,7 @@ class X11Backend:
                 for device in self._slaves.keys() & event.gone:
                     self._lose(device)
                 self._aside(self._ask_devices, self._devices_came)
-                found += self._losses
-                self._losses.clear()
+                found += self._take_losses()
                 continue
             if not isinstance(event, XiEvent):
                 continue
@@ -161,7 +160,11 @@ class X11Backend:
             elif captured := self._finger_event(event):
                 found.append(captured)
         self._conn.flush()
-        return found
+        return found + self._take_losses()
+
+    def _take_losses(self) -> list[InputEvent]:
+        losses, self._losses = self._losses, []
+        return losses
 
     def emit(self, events: Sequence[Emit]) -> None:
         """Inject the events; each goes out by itself, so the server sees them in order and at their time."""
@@ -384,6 +387,10 @@ class X11Backend:
         self._know_devices(slaves)
         with _telling_of_loss():
             self._regrab()
+            if self._losses:
+                # The answer has us read.
+                self._conn.core.GetInputFocus().discard_reply()
+                self._conn.flush()
 
     def _know_devices(self, slaves: list[Slave]) -> None:
         self._xtest_buttons = max((s.buttons for s in slaves if s.is_xtest), default=10)
