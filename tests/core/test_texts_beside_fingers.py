@@ -163,6 +163,26 @@ def test_however_a_text_ends_fingers_have_their_keys_again():
         assert game.engine.down() == set()
 
 
+def test_a_text_that_is_stopped_leaves_caps_lock_as_it_was():
+    caps = Stroke("KEY_CAPSLOCK")
+
+    class German(Player):
+        def _answer(self, asked: SideEffect) -> TextReady | None:
+            strokes = (Stroke("KEY_A"), caps, Stroke("KEY_MINUS"), caps, Stroke("KEY_A"))
+            return TextReady(asked.by, asked.what.ticket, strokes) if isinstance(asked.what, AskText) else None
+
+    # Each key takes 10 ms, the first begins at 10: before, in the midst of, and after what is typed without it.
+    for at_ms, presses in ((15, 0), (22, 2), (27, 2), (32, 2), (42, 2), (47, 2), (52, 2)):
+        for end in (StopMacro("chat"), StopAll()):
+            game = German()
+            game.press()
+            game.run(at_ms * MS)
+            game.send(end)
+            game.run(1_000 * MS)
+            values = [value for _, control, value in game.edges() if control == "KEY_CAPSLOCK"]
+            assert values == [1, 0] * presses, (at_ms, end)
+
+
 def test_another_macro_is_not_set_aside():
     """Its keys are as exact as ever: who lets both run at once gets what both do."""
     game = Player()

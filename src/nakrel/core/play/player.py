@@ -71,6 +71,7 @@ MAX_OPS = 10_000
 GLIDE_US = 8_000
 # A typed key is held long enough for every program, and briefly enough that a busy desktop doesn't repeat it.
 MOST_TYPED_US = 20_000
+_CAPS_LOCK = "KEY_CAPSLOCK"
 
 
 class Phase(IntEnum):
@@ -309,8 +310,8 @@ class Player:
         if self.phase < Phase.LEAD_OUT:
             acts += self.finish(self.due_us)
         else:
-            self._drop()
             acts += self._close_tap(self.due_us)
+            self._drop()
 
     def _drop(self) -> None:
         """Forget what is going on in a step."""
@@ -352,7 +353,11 @@ class Player:
 
     def _close_tap(self, now_us: int) -> list[Act]:
         held, self._open = self._open, []
-        return [Act(control, 0, now_us) for control in reversed(held)]
+        acts = [Act(control, 0, now_us) for control in reversed(held)]
+        # A text that switched Caps Lock off for a character leaves it as it was.
+        if sum(op.code is OpCode.TAP_DOWN and op.control == _CAPS_LOCK for op in self._typed) % 2:
+            acts += [Act(_CAPS_LOCK, 1, now_us), Act(_CAPS_LOCK, 0, now_us)]
+        return acts
 
     def _perform(self, op: Op, acts: list[Act]) -> None:
         match op.code:
