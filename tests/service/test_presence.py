@@ -162,6 +162,8 @@ def test_while_the_screen_is_locked_nothing_is_played_or_recorded_and_then_all_i
         assert not service.status().running
         login.tell("2", LockedHint=False)
         service.hear(lambda: not service.status().warning, "the end of the lock")
+        # Its answer comes once the sheet is played by.
+        service.call(m.UseSetUp(EVERYDAY, "Main"))
         press()
         service.hear(lambda: service.status().running, "the macro again")
         # What was pressed meanwhile is nobody's business: it may be a password.
