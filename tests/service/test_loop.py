@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import errno
 import os
 import signal
 import subprocess
@@ -263,6 +264,25 @@ def test_the_journal_keeps_its_size(tmp_path, monkeypatch: pytest.MonkeyPatch):
     lines = Home.find(tmp_path).journal.read_text().splitlines()
     assert KEPT <= len(lines) < KEPT + 500
     assert f"run {KEPT + 499} ended" in lines[-1]
+
+
+def test_a_full_disk_takes_nothing_from_a_journal_that_is_too_long(tmp_path, monkeypatch: pytest.MonkeyPatch):
+    monkeypatch.setattr("nakrel.service.journal.MAX_BYTES", 1_000)
+    monkeypatch.setattr("nakrel.storage.files.os.fsync", _no_room)
+    loop = Loop(print)
+    saver = Worker(loop, "saver")
+    journal = Journal(Home.find(tmp_path), saver, lambda entry: None)
+    for n in range(30):
+        journal.add("run", f"run {n} ended", "finished")
+        journal.write()
+    saver.close()
+    lines = Home.find(tmp_path).journal.read_text().splitlines()
+    assert len(lines) == 30
+    assert [each.name for each in Home.find(tmp_path).journal.parent.iterdir()] == ["journal.jsonl"]
+
+
+def _no_room(fd: int) -> None:
+    raise OSError(errno.ENOSPC, "No space left on device")
 
 
 def test_a_clock_that_is_set_back_hides_no_entry(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):

@@ -12,6 +12,7 @@ from nakrel.core.model.value import readable_text
 from nakrel.private import open_private
 from nakrel.protocol import Entry
 from nakrel.service.worker import Worker
+from nakrel.storage import files
 from nakrel.storage.home import Home
 
 __all__ = ["Journal"]
@@ -58,7 +59,7 @@ class Journal:
             full = file.tell() > MAX_BYTES
         if full:
             kept = self._path.read_bytes().splitlines(keepends=True)[-KEPT:]
-            self._path.write_bytes(b"".join(kept))
+            files.write(self._path, b"".join(kept))
 
     def _read(self) -> list[Entry]:
         try:
