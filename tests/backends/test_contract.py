@@ -131,6 +131,12 @@ def rig(request: pytest.FixtureRequest) -> Iterator[Rig]:
     yield from request.param()
 
 
+@pytest.fixture
+def xorg() -> Iterator[Rig]:
+    """X11 with a mouse and a keyboard that are not the ones we inject through."""
+    yield from _xorg()
+
+
 def test_fingers_are_read_once_and_in_order(rig: Rig):
     for control in ("KEY_Q", "BTN_LEFT"):
         rig.injector(control, 1)
@@ -245,95 +251,106 @@ def _enable(conn: Any, device: int, on: bool) -> None:
 
 
 @pytest.mark.x11
-def test_a_device_that_goes_away_under_x11_lets_go_of_what_fingers_hold_there():
-    for rig in _xorg():
-        rig.inputs.capture(["BTN_SIDE", "KEY_Q"])
-        rig.settle()
-        for control in ("BTN_SIDE", "KEY_Q", "KEY_W"):
-            rig.injector(control, 1)
-        rig.hear(3)
-        asks = xcffib.connect(rig.display)
-        devices = {each.name: int(each.id.split(":")[1]) for each in rig.inputs.devices()}
-        for name, held in (("keyboard", {"KEY_Q", "KEY_W"}), ("mouse", {"BTN_SIDE"})):
-            events: list[Any] = []
-            _enable(asks, devices[name], False)
+def test_a_device_that_goes_away_under_x11_lets_go_of_what_fingers_hold_there(xorg: Rig):
+    xorg.inputs.capture(["BTN_SIDE", "KEY_Q"])
+    xorg.settle()
+    for control in ("BTN_SIDE", "KEY_Q", "KEY_W"):
+        xorg.injector(control, 1)
+    xorg.hear(3)
+    asks = xcffib.connect(xorg.display)
+    devices = {each.name: int(each.id.split(":")[1]) for each in xorg.inputs.devices()}
+    for name, held in (("keyboard", {"KEY_Q", "KEY_W"}), ("mouse", {"BTN_SIDE"})):
+        events: list[Any] = []
+        _enable(asks, devices[name], False)
 
-            def lost(events: list[Any] = events, rig: Rig = rig) -> bool:
-                events += [each.event for each in rig.inputs.read()]
-                return any(isinstance(each, InputsLost) for each in events)
+        def lost(events: list[Any] = events) -> bool:
+            events += [each.event for each in xorg.inputs.read()]
+            return any(isinstance(each, InputsLost) for each in events)
 
-            wait_for(lost, "the loss")
-            assert {each.control for each in events if isinstance(each, Released)} == held
-            assert isinstance(events[-1], InputsLost)
-            # What was started there and could only be ended there ends.
-            assert events[-1].controls is not None
-            assert held <= events[-1].controls
-        wait_for(lambda rig=rig: rig.inputs.read() == [] and not rig.inputs.devices(), "no device")
-        asks.disconnect()
+        wait_for(lost, "the loss")
+        assert {each.control for each in events if isinstance(each, Released)} == held
+        assert isinstance(events[-1], InputsLost)
+        # What was started there and could only be ended there ends.
+        assert events[-1].controls is not None
+        assert held <= events[-1].controls
+    wait_for(lambda: xorg.inputs.read() == [] and not xorg.inputs.devices(), "no device")
+    asks.disconnect()
 
 
 @pytest.mark.x11
-def test_buttons_are_what_they_count_as_for_the_programs():
+def test_buttons_are_what_they_count_as_for_the_programs(xorg: Rig):
     """People turn the wheel round, swap the main buttons and put others on side buttons with the server's own map
     (X protocol, SetPointerMapping), which may change at any time."""
-    for rig in _xorg():
-        rig.inputs.capture(["BTN_EXTRA", "WHEEL_DOWN"])
-        rig.settle()
-        asks = xcffib.connect(rig.display)
-        mouse = next(int(each.id.split(":")[1]) for each in rig.inputs.devices() if each.name == "mouse")
-        xi = asks(xcffib.xinput.key)
-        size = len(xi.GetDeviceButtonMapping(mouse).reply().map)
-        others = list(range(10, size + 1))
-        for own in ([3, 2, 1, 5, 4, 6, 7, 9, 0], [1, 2, 3, 4, 5, 6, 7, 8, 9]):
-            assert xi.SetDeviceButtonMapping(mouse, size, [*own, *others]).reply().status == 0
-            wanted = [{3: "BTN_RIGHT", 1: "BTN_LEFT"}[own[0]], {5: "WHEEL_DOWN", 4: "WHEEL_UP"}[own[3]]]
-            wanted.append({9: "BTN_EXTRA", 8: "BTN_SIDE"}[own[7]])
+    xorg.inputs.capture(["BTN_EXTRA", "WHEEL_DOWN"])
+    xorg.settle()
+    asks = xcffib.connect(xorg.display)
+    mouse = next(int(each.id.split(":")[1]) for each in xorg.inputs.devices() if each.name == "mouse")
+    xi = asks(xcffib.xinput.key)
+    size = len(xi.GetDeviceButtonMapping(mouse).reply().map)
+    others = list(range(10, size + 1))
+    for own in ([3, 2, 1, 5, 4, 6, 7, 9, 0], [1, 2, 3, 4, 5, 6, 7, 8, 9]):
+        assert xi.SetDeviceButtonMapping(mouse, size, [*own, *others]).reply().status == 0
+        wanted = [{3: "BTN_RIGHT", 1: "BTN_LEFT"}[own[0]], {5: "WHEEL_DOWN", 4: "WHEEL_UP"}[own[3]]]
+        wanted.append({9: "BTN_EXTRA", 8: "BTN_SIDE"}[own[7]])
 
-            def known(rig: Rig = rig, own: list[int] = own, mouse: int = mouse) -> bool:
-                rig.inputs.read()
-                return rig.inputs._slaves[mouse].counts_as[:9] == tuple(own)  # type: ignore[attr-defined]
+        def known(own: list[int] = own) -> bool:
+            xorg.inputs.read()
+            return xorg.inputs._slaves[mouse].counts_as[:9] == tuple(own)  # type: ignore[attr-defined]
 
-            wait_for(known, "the map")
-            rig.settle()
-            events: list[Any] = []
-            for control in ("BTN_LEFT", "WHEEL_UP", "BTN_SIDE"):
-                for value in (1,) if control.startswith("WHEEL") else (1, 0):
-                    rig.injector(control, value)
-            captured = {"BTN_EXTRA", "WHEEL_DOWN"}
+        wait_for(known, "the map")
+        xorg.settle()
+        events: list[Any] = []
+        for control in ("BTN_LEFT", "WHEEL_UP", "BTN_SIDE"):
+            for value in (1,) if control.startswith("WHEEL") else (1, 0):
+                xorg.injector(control, value)
+        captured = {"BTN_EXTRA", "WHEEL_DOWN"}
 
-            def all_heard(rig: Rig = rig, events: list[Any] = events) -> bool:
-                events += [each.event for each in rig.inputs.read()]
-                return len(events) >= 5
+        def all_heard(events: list[Any] = events) -> bool:
+            events += [each.event for each in xorg.inputs.read()]
+            return len(events) >= 5
 
-            wait_for(all_heard, "what was pressed")
-            assert events == [
-                Pressed(wanted[0], True), Released(wanted[0]), Turned(wanted[1], 1, wanted[1] not in captured),
-                Pressed(wanted[2], wanted[2] not in captured), Released(wanted[2]),
-            ]  # fmt: skip
-        asks.disconnect()
+        wait_for(all_heard, "what was pressed")
+        assert events == [
+            Pressed(wanted[0], True), Released(wanted[0]), Turned(wanted[1], 1, wanted[1] not in captured),
+            Pressed(wanted[2], wanted[2] not in captured), Released(wanted[2]),
+        ]  # fmt: skip
+    asks.disconnect()
 
 
 @pytest.mark.x11
 @pytest.mark.parametrize("captured", [[], ["KEY_Q"]])
-def test_a_key_that_two_keyboards_have_is_down_until_the_last_lets_go(captured: list[str]):
-    for rig in _xorg():
-        both = X11Backend(rig.display, injector_is_xtest=True)
-        rig.outputs.close()
-        both.capture(captured)
-        rig.inputs = both
-        both._conn.core.GetInputFocus().reply()
+def test_a_key_that_two_keyboards_have_is_down_until_the_last_lets_go(xorg: Rig, captured: list[str]):
+    both = X11Backend(xorg.display, injector_is_xtest=True)
+    xorg.outputs.close()
+    both.capture(captured)
+    xorg.inputs = both
+    both._conn.core.GetInputFocus().reply()
 
-        def other(edge: str, display: str = rig.display) -> None:
-            subprocess.run(["xdotool", edge, "q"], env={**os.environ, "DISPLAY": display}, check=True)
+    def other(edge: str, display: str = xorg.display) -> None:
+        subprocess.run(["xdotool", edge, "q"], env={**os.environ, "DISPLAY": display}, check=True)
 
-        rig.injector("KEY_Q", 1)
-        other("keydown")
-        rig.injector("KEY_Q", 0)
-        rig.injector("KEY_W", 1)
-        assert rig.hear(2) == [Pressed("KEY_Q"), Pressed("KEY_W")]
-        other("keyup")
-        assert rig.hear(3)[2:] == [Released("KEY_Q")]
-        both.close()
+    xorg.injector("KEY_Q", 1)
+    other("keydown")
+    xorg.injector("KEY_Q", 0)
+    xorg.injector("KEY_W", 1)
+    assert xorg.hear(2) == [Pressed("KEY_Q"), Pressed("KEY_W")]
+    other("keyup")
+    assert xorg.hear(3)[2:] == [Released("KEY_Q")]
+    both.close()
+
+
+@pytest.mark.x11
+def test_devices_that_come_and_go_under_x11_are_told(xorg: Rig):
+    told: list[list[str]] = []
+    backend = X11Backend(xorg.display, devices_changed=lambda: told.append([d.name for d in backend.devices()]))
+    asks = xcffib.connect(xorg.display)
+    mouse = next(int(each.id.split(":")[1]) for each in backend.devices() if each.name == "mouse")
+    for on in (False, True):
+        _enable(asks, mouse, on)
+        wait_for(lambda on=on: (backend.read(), len(told) == 1 + on)[1], "the news")
+    assert [sorted(names) for names in told] == [["keyboard"], ["keyboard", "mouse"]]
+    asks.disconnect()
+    backend.close()
 
 
 @pytest.mark.x11

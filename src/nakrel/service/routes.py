@@ -106,7 +106,7 @@ class Routes:
         reasons: list[str] = []
         openers: tuple[tuple[str, Callable[[], KernelBackend | X11Backend]], ...] = (
             ("kernel", lambda: self._options.kernel(self)),
-            ("x11", lambda: _open_x11(self._options, self.aside, reasons)),
+            ("x11", lambda: _open_x11(self._options, self.aside, self.devices_changed, reasons)),
         )
         for name, opener in openers:
             if self._options.backend not in ("auto", name):
@@ -373,7 +373,9 @@ def _because(reasons: list[str]) -> str:
     return tr("Why no kernel input: {reasons}. ").format(reasons=reasons[0]) if reasons else ""
 
 
-def _open_x11(options: Options, aside: Callable[..., None], reasons: list[str]) -> X11Backend:
+def _open_x11(
+    options: Options, aside: Callable[..., None], devices_changed: Callable[[], object], reasons: list[str]
+) -> X11Backend:
     display = options.display or os.environ.get("DISPLAY")
     if not display:
         raise BackendUnavailable(tr("there is no X server ($DISPLAY is empty)"))
@@ -385,6 +387,7 @@ def _open_x11(options: Options, aside: Callable[..., None], reasons: list[str]) 
         injector_is_xtest=options.injector_is_xtest,
         holds=options.holds or Holds(),
         aside=aside,
+        devices_changed=devices_changed,
     )
     if os.environ.get("WAYLAND_DISPLAY"):
         x11.name = "xwayland"

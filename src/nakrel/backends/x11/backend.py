@@ -67,7 +67,8 @@ class X11Backend:
     """Implements `InputBackend` and `OutputBackend`.
 
     `injector_is_xtest` also listens to and grabs the XTEST devices: for tests, where the hand is an injecting program.
-    `holds` is told what the server has down for us. Raises `BackendUnavailable` when made without a fit X server.
+    `holds` is told what the server has down for us; `devices_changed` is called when `devices` has become another.
+    Raises `BackendUnavailable` when made without a fit X server.
     """
 
     name = "x11"
@@ -79,8 +80,10 @@ class X11Backend:
         injector_is_xtest: bool = False,
         holds: Holds = Holds(),  # noqa: B008 - it keeps nothing
         aside: Aside | None = None,
+        devices_changed: Callable[[], object] = lambda: None,
     ) -> None:
         self._aside: Aside = aside or _at_once
+        self._devices_changed = devices_changed
         self._display = display
         self.note = tr("Attached keys and buttons reach no program; a wheel still scrolls.")
         self._hand_is_xtest = injector_is_xtest
@@ -116,6 +119,8 @@ class X11Backend:
         self._closed = False
         self._select()
         self._know_devices(self._other.slaves(self._other_xi))
+        # The devices that were told last.
+        self._told = self.devices()
 
     def fileno(self) -> int:
         """The connection's socket."""
@@ -391,6 +396,9 @@ class X11Backend:
                 # The answer has us read.
                 self._conn.core.GetInputFocus().discard_reply()
                 self._conn.flush()
+        before, self._told = self._told, self.devices()
+        if self._told != before:
+            self._devices_changed()
 
     def _know_devices(self, slaves: list[Slave]) -> None:
         self._xtest_buttons = max((s.buttons for s in slaves if s.is_xtest), default=10)
