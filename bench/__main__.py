@@ -484,6 +484,8 @@ def main() -> int:
         "alarms stopped": lambda: stopped(max(10, int(200 * scale))),
         "alarms starved": lambda: starved(30 * scale),
     }
+    if chosen.only and not any(chosen.only in name for name in measurements):
+        parser.error(f"no measurement has {chosen.only!r} in its name; there are: {', '.join(measurements)}")
     long = ("alarms", "tuning")
     rows = []
     for name, measure in measurements.items():
