@@ -17,7 +17,8 @@ from nakrel.backends.typist import Typist
 from nakrel.core.analysis.typed_text import TypedText
 from nakrel.core.model.controls import CONTROLS
 from nakrel.core.play.acts import Stroke
-from tests.support import XServer
+from tests.on_a_bus import Plasma
+from tests.support import XServer, start_bus
 
 tool = pytest.mark.skipif(not shutil.which("xkbcli"), reason="needs xkbcli (libxkbcommon-tools)")
 
@@ -175,6 +176,31 @@ def test_a_wayland_desktop_is_asked_by_its_own_settings(tmp_path: Path, monkeypa
     gsettings.write_text("#!/bin/sh\necho \"[('ibus', 'x'), ('xkb', 'gb+extd'), ('xkb', 'us')]\"\n")
     gsettings.chmod(0o755)
     assert find_layout("", environment, tmp_path)[:2] == ("gb", "extd")
+
+
+def test_plasma_says_which_of_its_layouts_is_on(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
+    if not shutil.which("dbus-daemon"):
+        pytest.skip("needs dbus-daemon")
+    environment = {"WAYLAND_DISPLAY": "wayland-0", "XDG_CONFIG_HOME": str(tmp_path), "XDG_CURRENT_DESKTOP": "KDE"}
+    (tmp_path / "kxkbrc").write_text("[Layout]\nLayoutList=us,ru\nVariantList=,phonetic\n")
+    # What another desktop has kept isn't asked here.
+    gsettings = tmp_path / "gsettings"
+    gsettings.write_text("#!/bin/sh\necho \"[('xkb', 'gb')]\"\n")
+    gsettings.chmod(0o755)
+    address = f"unix:path={tmp_path / 'bus'}"
+    monkeypatch.setenv("DBUS_SESSION_BUS_ADDRESS", address)
+    assert find_layout("", environment, tmp_path)[:2] == ("us", "")
+    bus = start_bus(address)
+    monkeypatch.setenv("PATH", str(tmp_path))
+    try:
+        assert find_layout("", environment, tmp_path)[:2] == ("us", "")
+        plasma = Plasma(address)
+        for chosen, found in ((1, ("ru", "phonetic")), (0, ("us", "")), (7, ("us", ""))):
+            plasma.chosen = chosen
+            assert find_layout("", environment, tmp_path)[:2] == found
+    finally:
+        bus.terminate()
+        bus.wait(10)
 
 
 def lock_group(display: str, group: int) -> None:

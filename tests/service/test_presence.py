@@ -20,7 +20,7 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.steps import Press, Wait
 from tests.loaded import LoadedService
-from tests.login import Locker, Login
+from tests.on_a_bus import Locker, Login
 from tests.support import LIMIT_S, start_bus, wait_for
 
 HOLD = Macro(id="hold", name="Hold", play=Play(Mode.TOGGLE), loop=(Press(control="KEY_W"), Wait(wait_us=600_000_000)))

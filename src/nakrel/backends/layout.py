@@ -54,6 +54,8 @@ def find_layout(setting: str = "", environment: Mapping[str, str] = os.environ, 
         # Settings of a desktop that isn't the one of this session may be there as well.
         desktop = environment.get("XDG_CURRENT_DESKTOP", "")
         known = not desktop or any(name in desktop for name in _WITH_SETTINGS)
+        if "KDE" in desktop:
+            settings.reverse()
         looks = [*settings, *told_by, *looks] if known else [*told_by, *settings, *looks]
         caps = _lights(root)
     elif display := environment.get("DISPLAY"):
@@ -136,7 +138,7 @@ def _gnome() -> Layout | None:
 
 
 def _kde(environment: Mapping[str, str]) -> Layout | None:
-    """The first layout in kxkbrc."""
+    """The layout in kxkbrc that is on now."""
     config = Path(environment.get("XDG_CONFIG_HOME") or Path(environment.get("HOME", "/")) / ".config") / "kxkbrc"
     parser = configparser.ConfigParser(interpolation=None)
     try:
@@ -144,8 +146,27 @@ def _kde(environment: Mapping[str, str]) -> Layout | None:
         section = parser["Layout"]
     except (OSError, KeyError, configparser.Error, UnicodeDecodeError):
         return None
-    layout = section.get("LayoutList", "").split(",")[0]
-    return Layout(layout, section.get("VariantList", "").split(",")[0], tr("the desktop's settings (kxkbrc)"))
+    layouts, variants = (section.get(f"{name}List", "").split(",") for name in ("Layout", "Variant"))
+    chosen = _kde_chosen() if len(layouts) > 1 else 0
+    layout = layouts[chosen] if chosen < len(layouts) else layouts[0]
+    variant = variants[chosen] if chosen < len(variants) else ""
+    return Layout(layout, variant, tr("the desktop's settings (kxkbrc)"))
+
+
+def _kde_chosen() -> int:
+    """Which of its layouts Plasma has on, by number: 0 where nobody says so. The name and the call are from memory."""
+    from jeepney import DBusAddress, MessageFlag, MessageType, new_method_call
+    from jeepney.io.blocking import open_dbus_connection
+
+    asks = new_method_call(DBusAddress("/Layouts", "org.kde.keyboard", "org.kde.KeyboardLayouts"), "getLayout")
+    asks.header.flags |= MessageFlag.no_auto_start
+    try:
+        with contextlib.closing(open_dbus_connection("SESSION", auth_timeout=_LIMIT_S)) as bus:
+            answer = bus.send_and_get_reply(asks, timeout=_LIMIT_S)
+        return int(answer.body[0]) if answer.header.message_type is MessageType.method_return else 0
+    except Exception:
+        # No bus, nobody on it, or one that misbehaves: the first layout is as good as any.
+        return 0
 
 
 def _default(environment: Mapping[str, str]) -> Layout | None:

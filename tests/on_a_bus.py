@@ -1,4 +1,5 @@
-"""Stand-ins for logind and a screen locker, on a bus of our own; names and types as in org.freedesktop.login1(5)."""
+"""Stand-ins for what desktops tell on a bus: logind (names and types as in org.freedesktop.login1(5)), a screen locker,
+and Plasma's keyboard layouts."""
 
 from __future__ import annotations
 
@@ -11,7 +12,7 @@ from jeepney import DBusAddress, HeaderFields, MessageType, new_error, new_metho
 from jeepney.bus_messages import message_bus
 from jeepney.io.blocking import open_dbus_connection
 
-__all__ = ["Locker", "Login"]
+__all__ = ["Locker", "Login", "Plasma"]
 
 _NAME, _ROOT = "org.freedesktop.login1", "/org/freedesktop/login1"
 _PROPERTIES = "org.freedesktop.DBus.Properties"
@@ -98,3 +99,22 @@ class Locker:
     def leave(self) -> None:
         """It ends as it is."""
         self._bus.sock.shutdown(socket.SHUT_RDWR)
+
+
+class Plasma:
+    """Plasma's keyboard: `chosen` is the number of the layout that is on."""
+
+    def __init__(self, bus: str) -> None:
+        self.chosen = 0
+        self._bus = open_dbus_connection(bus)
+        self._bus.send_and_get_reply(message_bus.RequestName("org.kde.keyboard"))
+        threading.Thread(target=self._serve, daemon=True).start()
+
+    def _serve(self) -> None:
+        try:
+            while True:
+                asked = self._bus.receive()
+                if asked.header.fields.get(HeaderFields.member) == "getLayout":
+                    self._bus.send(new_method_return(asked, "u", (self.chosen,)))
+        except (OSError, ValueError):
+            self._bus.close()
