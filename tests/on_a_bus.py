@@ -1,18 +1,22 @@
 """Stand-ins for what desktops tell on a bus: logind (names and types as in org.freedesktop.login1(5)), a screen locker,
-and Plasma's keyboard layouts."""
+and Plasma's keyboard layouts and windows."""
 
 from __future__ import annotations
 
+import json
 import os
+import re
 import socket
 import threading
+from collections.abc import Sequence
+from pathlib import Path
 from typing import Any
 
-from jeepney import DBusAddress, HeaderFields, MessageType, new_error, new_method_return, new_signal
+from jeepney import DBusAddress, HeaderFields, MessageType, new_error, new_method_call, new_method_return, new_signal
 from jeepney.bus_messages import message_bus
 from jeepney.io.blocking import open_dbus_connection
 
-__all__ = ["Locker", "Login", "Plasma"]
+__all__ = ["KWin", "Locker", "Login", "Plasma"]
 
 _NAME, _ROOT = "org.freedesktop.login1", "/org/freedesktop/login1"
 _PROPERTIES = "org.freedesktop.DBus.Properties"
@@ -118,3 +122,58 @@ class Plasma:
                     self._bus.send(new_method_return(asked, "u", (self.chosen,)))
         except (OSError, ValueError):
             self._bus.close()
+
+
+class KWin:
+    """KWin, whose scripts are run by hand: `front` is the window in front of `shown`, each of a process, a title and a
+    class; `plugins` are the scripts that are loaded."""
+
+    def __init__(self, bus: str) -> None:
+        self.plugins: dict[str, tuple[str, str, str]] = {}
+        self._bus = open_dbus_connection(bus)
+        self._bus.send_and_get_reply(message_bus.RequestName("org.kde.KWin"))
+        self._state = self._say(None, ())
+        threading.Thread(target=self._serve, daemon=True).start()
+
+    @staticmethod
+    def _say(front: tuple[int, str, str] | None, shown: Sequence[tuple[int, str, str]]) -> str:
+        def told(window: tuple[int, str, str]) -> dict[str, object]:
+            return dict(zip(("pid", "title", "name"), window, strict=True))
+
+        return json.dumps({"front": told(front) if front else None, "shown": list(map(told, shown))})
+
+    def _serve(self) -> None:
+        try:
+            while True:
+                asked = self._bus.receive()
+                if asked.header.message_type is not MessageType.method_call:
+                    continue
+                match asked.header.fields[HeaderFields.member], asked.body:
+                    case "loadScript", (path, plugin):
+                        script = Path(path).read_text(encoding="utf-8")
+                        called = re.search(r'callDBus\("([^"]+)", "([^"]+)", "([^"]+)", "Told"', script)
+                        assert called
+                        self.plugins[plugin] = called[1], called[2], called[3]
+                        self._bus.send(new_method_return(asked, "i", (len(self.plugins),)))
+                    case "unloadScript", (plugin,):
+                        known = self.plugins.pop(plugin, None) is not None
+                        self._bus.send(new_method_return(asked, "b", (known,)))
+                    case "start", _:
+                        self._bus.send(new_method_return(asked))
+                        self.tell(self._state)
+        except (OSError, ValueError):
+            self._bus.close()
+
+    def tell(self, text: str) -> None:
+        """What each script tells."""
+        for to, path, interface in self.plugins.values():
+            self._bus.send(new_method_call(DBusAddress(path, to, interface), "Told", "s", (text,)))
+
+    def show(self, front: tuple[int, str, str] | None, *shown: tuple[int, str, str]) -> None:
+        """Another window comes to the front, or others are there."""
+        self._state = self._say(front, shown)
+        self.tell(self._state)
+
+    def leave(self) -> None:
+        """It ends."""
+        self._bus.sock.shutdown(socket.SHUT_RDWR)

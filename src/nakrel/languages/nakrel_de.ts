@@ -202,7 +202,12 @@
             <translation>es gibt keine Tastaturbelegung {shown!r} (aus {source}); stell in den Einstellungen eine andere ein</translation>
         </message>
         <message>
-            <location filename="backends/wayland/windows.py" />
+            <location filename="backends/wayland/kwin.py" />
+            <source>the window manager is gone</source>
+            <translation>der Fenstermanager ist weg</translation>
+        </message>
+        <message>
+            <location filename="backends/wayland/kwin.py" />
             <source>this desktop doesn't tell programs which window is in front</source>
             <translation>dieser Desktop sagt Programmen nicht, welches Fenster im Vordergrund ist</translation>
         </message>

@@ -35,6 +35,10 @@ def _windows(options: Options) -> WindowWatch | None:
 
         with contextlib.suppress(BackendUnavailable):
             return WaylandWindows()
+        from nakrel.backends.wayland.kwin import KWinWindows
+
+        with contextlib.suppress(BackendUnavailable):
+            return KWinWindows()
     display = options.display or os.environ.get("DISPLAY")
     if not display:
         return None
