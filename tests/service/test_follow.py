@@ -58,6 +58,9 @@ class FakePrograms:
         return True
 
     def look(self, pids: Collection[int], wanted: Callable[[Program], object], *, by_application: bool = True) -> bool:
+        for pid in pids:
+            if not wanted(self.programs[pid]):
+                del self.programs[pid]
         return True
 
     def watch(self, pids: Collection[int]) -> tuple[list[int], list[int]]:
@@ -246,3 +249,15 @@ def test_without_a_link_and_a_screen_locker_nobody_looks_for_programs(monkeypatc
         scene.follower.set_profiles((EVERY,), "")
         assert scene.loop.pending("scan") == looks
         scene.follower.close()
+
+
+def test_a_game_that_is_linked_by_its_window_stays_while_the_kernel_tells_of_its_start(scene: Scene):
+    scene.programs.programs = {9: Program(9, "python"), 10: Program(10, "cat")}
+    scene.front(Front(9, "org.example.Kelp"), (9, WindowInfo("Kelp Harbour", "org.example.Kelp")))
+    assert scene.live == "kelp"
+    # It has become another program since, as an interpreter does, and something else has started.
+    scene.follower._young = {9, 10}
+    scene.follower._look_at_young()
+    assert set(scene.programs.programs) == {9}
+    assert scene.live == "kelp"
+    assert not scene.loop.pending("gone")

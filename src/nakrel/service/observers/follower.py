@@ -177,7 +177,13 @@ class Follower:
 
     def _look_at_young(self) -> None:
         young, self._young = self._young, set()
-        if self._processes.look(young, self._counts, by_application=self._links.by_application):
+        whole = self._with_window()
+
+        def counts(program: Program) -> bool:
+            # One that is linked by its window has no other sign.
+            return program.name in LOCKERS or bool(self._links.of(whole(program)))
+
+        if self._processes.look(young, counts, by_application=self._links.by_application):
             self._linked_now = None
             self._decide()
         self._take_young()
@@ -260,10 +266,6 @@ class Follower:
         if not self._has_lockers:
             return set()
         return {pid for pid, program in self._processes.programs.items() if program.name in LOCKERS}
-
-    def _counts(self, program: Program) -> bool:
-        """Whether a program bears on what is decided."""
-        return bool(self._links.of(program)) or program.name in LOCKERS
 
     def _ended(self, handle: int) -> None:
         self._processes.ended(handle)
