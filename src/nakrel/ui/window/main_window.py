@@ -41,6 +41,7 @@ from nakrel.ui.window.first_steps import FirstSteps
 from nakrel.ui.window.head import Head
 from nakrel.ui.window.messages import Messages
 from nakrel.ui.window.program import Program
+from nakrel.ui.window.room import Room
 from nakrel.ui.window.shortcuts import ShortcutSheet
 from nakrel.ui.window.strip import LiveStrip
 from nakrel.ui.window.tab_order import tab_order
@@ -238,7 +239,7 @@ class MainWindow(QMainWindow):
         outer.addLayout(body, 1)
         outer.addWidget(hairline())
         outer.addWidget(self.strip)
-        self.setCentralWidget(whole)
+        self.setCentralWidget(Room(whole, QSize(_LEAST_WIDTH, _LEAST_HEIGHT)))
 
     def _middle(self) -> QWidget:
         made = QWidget()
