@@ -2,24 +2,19 @@
 
 from __future__ import annotations
 
-import contextlib
-import shutil
-import subprocess
 from collections.abc import Iterable
 
-from PyQt6 import sip
 from PyQt6.QtCore import QPoint, QPointF, QRect, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QGuiApplication, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPixmap, QScreen
 from PyQt6.QtWidgets import QWidget
 
 from nakrel.core.model.places import Monitor
+from nakrel.ui.screen.pictures import is_wayland
 from nakrel.words import tr
 
 __all__ = ["SETTLE_MS", "Overlay", "give_back", "area_of", "monitors_of"]
 
 _DIM = 0.42
-# How long grim may take; the window waits for it.
-_GRIM_S = 2.0
 # The windows that were in the way need a moment to be gone from the picture.
 SETTLE_MS = 180
 
@@ -47,23 +42,12 @@ def area_of(monitors: dict[QScreen, QRect]) -> QRect:
     return whole
 
 
-def _picture_of(screen: QScreen) -> QPixmap:
-    """What is on the screen; on Wayland by grim, which sway and its relatives let take it: a window that fills the
-    screen has nothing beneath it there. Null where nobody gives one."""
-    picture = screen.grabWindow(sip.voidptr(0))
-    if picture.isNull() and QGuiApplication.platformName().startswith("wayland") and (grim := shutil.which("grim")):
-        with contextlib.suppress(OSError, subprocess.SubprocessError):
-            command = [grim, "-o", screen.name(), "-"]
-            taken = subprocess.run(command, stdin=subprocess.DEVNULL, capture_output=True, timeout=_GRIM_S)
-            picture.loadFromData(taken.stdout)
-    return picture
-
-
 class Overlay(QWidget):
     """Shows what was on the monitor before, dimmed. Places are told in pixels of all monitors together.
 
     The window manager is not asked where it may be: on X11 it stands above everything, also above a game's window. On
-    Wayland, where no window knows its place, it fills its monitor.
+    Wayland, where no window knows its place, it fills its monitor; what is beneath isn't to be seen then, so without a
+    `picture` it lies somewhere on it and is seen through.
     """
 
     moved = pyqtSignal(QPoint)
@@ -71,23 +55,21 @@ class Overlay(QWidget):
     left = pyqtSignal()
     key = pyqtSignal(QKeyEvent)
 
-    def __init__(self, screen: QScreen, place: QRect) -> None:
+    def __init__(self, screen: QScreen, place: QRect, picture: QPixmap) -> None:
         super().__init__()
         self.place = place
-        # Where nobody gives a picture, what is beneath is seen through the window.
-        self.picture = _picture_of(screen)
+        self.picture = picture
         flags = Qt.WindowType.FramelessWindowHint | Qt.WindowType.WindowStaysOnTopHint | Qt.WindowType.Tool
-        wayland = QGuiApplication.platformName().startswith("wayland")
+        fills = is_wayland() and not picture.isNull()
         if QGuiApplication.platformName() == "xcb":
             flags |= Qt.WindowType.X11BypassWindowManagerHint
-        # A tool of a window that is hidden may be no window of its own there.
-        self.setWindowFlags(Qt.WindowType.Window | Qt.WindowType.FramelessWindowHint if wayland else flags)
+        self.setWindowFlags(Qt.WindowType.Window | Qt.WindowType.FramelessWindowHint if fills else flags)
         if self.picture.isNull():
             self.setAttribute(Qt.WidgetAttribute.WA_TranslucentBackground)
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.setScreen(screen)
         self.setGeometry(screen.geometry())
-        if wayland:
+        if fills:
             self.setWindowState(Qt.WindowState.WindowFullScreen)
         self.setMouseTracking(True)
         self.setAccessibleName(tr("The screen, to pick a place on"))

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QObject, QPoint, QPointF, QRect, QRectF, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QColor, QCursor, QKeyEvent, QPainter, QPen, QScreen
+from PyQt6.QtGui import QColor, QCursor, QKeyEvent, QPainter, QPen, QPixmap, QScreen
 from PyQt6.QtWidgets import QWidget
 
 from nakrel import protocol as m
 from nakrel.core.model.places import Window
 from nakrel.core.model.steps import Origin, Pointer
 from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, give_back, monitors_of
+from nakrel.ui.screen.pictures import pictures
 from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.words import tr
 
@@ -30,8 +31,8 @@ _STEPS = {
 class _View(Overlay):
     """One monitor while places are picked on it."""
 
-    def __init__(self, screen: QScreen, place: QRect, picker: Picker) -> None:
-        super().__init__(screen, place)
+    def __init__(self, screen: QScreen, place: QRect, picture: QPixmap, picker: Picker) -> None:
+        super().__init__(screen, place, picture)
         self._picker = picker
         self.setCursor(Qt.CursorShape.BlankCursor)
 
@@ -137,8 +138,9 @@ class Picker(QObject):
         self.window = self._places.window
         spot = self._places.pointer
         self.spot = QPoint(*spot) if spot else QCursor.pos()
+        taken = pictures()
         for screen, place in monitors.items():
-            view = _View(screen, place, self)
+            view = _View(screen, place, taken.get(screen, QPixmap()), self)
             view.moved.connect(self._move_to)
             view.clicked.connect(self._click)
             view.left.connect(self.end)

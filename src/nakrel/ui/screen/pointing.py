@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from PyQt6.QtCore import QObject, QPoint, QPointF, QRect, QRectF, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QColor, QKeyEvent, QPainter, QPen, QScreen
+from PyQt6.QtGui import QColor, QKeyEvent, QPainter, QPen, QPixmap, QScreen
 from PyQt6.QtWidgets import QWidget
 
 from nakrel import protocol as m
@@ -14,6 +14,7 @@ from nakrel.core.model.formulas import Estimate, FormulaError, pixels
 from nakrel.core.model.places import place_of
 from nakrel.core.model.steps import Origin, Pointer
 from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, give_back, monitors_of
+from nakrel.ui.screen.pictures import pictures
 from nakrel.ui.theme import font
 from nakrel.words import tr
 
@@ -43,8 +44,8 @@ def spots_of(steps: Sequence[Pointer], places: m.Places, size: tuple[int, int]) 
 
 
 class _View(Overlay):
-    def __init__(self, screen: QScreen, place: QRect, spots: list[QPoint]) -> None:
-        super().__init__(screen, place)
+    def __init__(self, screen: QScreen, place: QRect, picture: QPixmap, spots: list[QPoint]) -> None:
+        super().__init__(screen, place, picture)
         self._spots = spots
 
     def draw_over(self, painter: QPainter) -> None:
@@ -96,8 +97,9 @@ class Pointing(QObject):
 
     def _show(self, places: m.Places) -> None:
         monitors = monitors_of(places.monitors)
+        taken = pictures()
         for screen, place in monitors.items():
-            view = _View(screen, place, self.spots)
+            view = _View(screen, place, taken.get(screen, QPixmap()), self.spots)
             view.clicked.connect(lambda spot: self.end())
             view.left.connect(self.end)
             view.key.connect(self._key)
