@@ -4,9 +4,12 @@ from __future__ import annotations
 
 import io
 import os
+import shutil
 import struct
 import subprocess
+import sys
 from collections.abc import Callable, Iterator
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -16,10 +19,11 @@ import xcffib.xproto
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmit
 from nakrel.backends.x11.backend import X11Backend
+from nakrel.backends.x11.windows import X11Windows
 from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
 from tests.backends import rigs
 from tests.backends.rigs import Rig
-from tests.support import XServer, wait_for
+from tests.support import LIMIT_S, XServer, wait_for
 
 
 @pytest.fixture
@@ -224,3 +228,43 @@ def test_whatever_is_asked_of_a_server_that_is_gone_is_told_as_its_loss():
         with pytest.raises(BackendLost):
             ask()
     backend.close()
+
+
+_WINDOW = """
+import os
+from PyQt6.QtWidgets import QApplication, QLabel
+app = QApplication([])
+window = QLabel(str(os.getpid()))
+window.setWindowTitle(f"Game {os.getpid()}")
+window.show()
+app.exec()
+"""
+
+
+@pytest.mark.x11
+@pytest.mark.skipif(bool(XServer.missing()) or not shutil.which("unshare"), reason="needs Xvfb and unshare")
+def test_the_process_of_a_window_in_a_sandbox_is_the_one_that_runs_here():
+    """A sandbox may count its processes by itself, and a program in it sets `_NET_WM_PID` by that; the server knows the
+    client's own (X-Resource 1.2, QueryClientIds)."""
+    apart = ["unshare", "--pid", "--fork", "--kill-child", "--mount-proc"]
+    if subprocess.run([*apart, "true"], stderr=subprocess.DEVNULL).returncode:
+        pytest.skip("no sandbox may be made here")
+    server = XServer()
+    environment = {**server.environment, "QT_QPA_PLATFORM": "xcb"}
+    game = subprocess.Popen([*apart, sys.executable, "-c", _WINDOW], env=environment)
+    windows = X11Windows(server.display)
+    try:
+        front = wait_for(lambda: windows.front() if windows.front().pid else None, "the window in front")
+        ((pid, info),) = windows.shown()
+        said = int(info.title.removeprefix("Game "))
+        assert front.pid == pid != said
+        # The namespaces' numbers of a process stand there from the outside to the inside (proc(5), NSpid).
+        status = Path(f"/proc/{pid}/status").read_text()
+        numbers = next(line.split()[1:] for line in status.splitlines() if line.startswith("NSpid"))
+        assert [int(each) for each in numbers] == [pid, said]
+    finally:
+        # It waits for its child whatever else it is told.
+        game.kill()
+        game.wait(LIMIT_S)
+        windows.close()
+        server.end_server()

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import contextlib
+from collections.abc import Iterator
 
 import xcffib
+import xcffib.res
 import xcffib.xproto
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, WindowInfo
@@ -37,6 +39,9 @@ class X11Windows:
             *("WM_NAME", "WM_CLASS"),
         )
         self._atoms = {name: self._conn.core.InternAtom(False, len(name), name).reply().atom for name in names}
+        self._clients = self._find_clients()
+        # Which part of a window's number is its client's.
+        self._client_mask = ~self._conn.get_setup().resource_id_mask
         self._conn.core.ChangeWindowAttributes(
             self._root, xcffib.xproto.CW.EventMask, [xcffib.xproto.EventMask.PropertyChange]
         )
@@ -71,15 +76,17 @@ class X11Windows:
     def shown(self) -> list[tuple[int, WindowInfo]]:
         """All windows with their processes, 0 where one doesn't say."""
         found = []
-        for window in self._numbers(self._root, "_NET_CLIENT_LIST"):
+        windows = self._numbers(self._root, "_NET_CLIENT_LIST")
+        for window, pid in zip(windows, self._pids(windows), strict=True):
             text = self._property(window, "_NET_WM_NAME") or self._property(window, "WM_NAME")
-            found.append((self._pid(window), WindowInfo(text.decode("utf-8", "replace"), self._class(window))))
+            found.append((pid, WindowInfo(text.decode("utf-8", "replace"), self._class(window))))
         return found
 
     def icon(self, pid: int) -> Icon | None:
         """The picture of the process's first window, the smallest that is large enough (EWMH, _NET_WM_ICON)."""
-        for window in self._numbers(self._root, "_NET_CLIENT_LIST"):
-            if self._pid(window) == pid:
+        windows = self._numbers(self._root, "_NET_CLIENT_LIST")
+        for window, its_pid in zip(windows, self._pids(windows), strict=True):
+            if its_pid == pid:
                 return _icon(self._numbers(window, "_NET_WM_ICON", _LONGEST_ICON))
         return None
 
@@ -93,7 +100,32 @@ class X11Windows:
         with contextlib.suppress(xcffib.XcffibException, xcffib.ConnectionException):
             self._conn.disconnect()
 
+    def _find_clients(self) -> xcffib.res.resExtension | None:
+        """What knows the clients' processes: X-Resource 1.2, which not every server has."""
+        try:
+            clients = self._conn(xcffib.res.key)
+            version = clients.QueryVersion(1, 2).reply()
+        except (xcffib.XcffibException, xcffib.ConnectionException):
+            return None
+        return clients if (version.server_major, version.server_minor) >= (1, 2) else None
+
+    def _pids(self, windows: list[int]) -> list[int]:
+        """The process of each window, 0 where it doesn't say. What the server knows of the client counts then: in a
+        sandbox a program may count its processes otherwise than we do."""
+        known: dict[int, int] = {}
+        if self._clients is not None and windows:
+            pid = xcffib.res.ClientIdMask.LocalClientPID
+            asked = [xcffib.res.ClientIdSpec.synthetic(window, pid) for window in windows]
+            with _telling_of_loss():
+                answer = self._clients.QueryClientIds(len(asked), asked).reply()
+                known = {each.spec.client: each.value[0] for each in answer.ids if each.value}
+        said = map(self._said_pid, windows)
+        return [pid and known.get(window & self._client_mask, pid) for window, pid in zip(windows, said, strict=True)]
+
     def _pid(self, window: int) -> int:
+        return self._pids([window])[0]
+
+    def _said_pid(self, window: int) -> int:
         numbers = self._numbers(window, "_NET_WM_PID")
         return numbers[0] if numbers else 0
 
@@ -103,13 +135,23 @@ class X11Windows:
 
     def _property(self, window: int, name: str, most: int = _LONGEST) -> bytes:
         """A property's bytes; none where the window is gone by now."""
-        try:
+        reply = None
+        with _telling_of_loss():
             reply = self._conn.core.GetProperty(False, window, self._atoms[name], _ANY, 0, most).reply()
-        except (xcffib.ProtocolException, xcffib.Error):
+        if reply is None:
             return b""
-        except (xcffib.XcffibException, xcffib.ConnectionException) as error:
-            raise BackendLost(tr("the X server is gone: {reason}").format(reason=error)) from None
         return b"".join(reply.value) if reply.format == 8 else reply.value.buf()
+
+
+@contextlib.contextmanager
+def _telling_of_loss() -> Iterator[None]:
+    """An answer that there is no such window, by now, is left out."""
+    try:
+        yield
+    except (xcffib.ProtocolException, xcffib.Error):
+        pass
+    except (xcffib.XcffibException, xcffib.ConnectionException) as error:
+        raise BackendLost(tr("the X server is gone: {reason}").format(reason=error)) from None
 
 
 def _icon(words: list[int]) -> Icon | None:
