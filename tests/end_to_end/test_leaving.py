@@ -13,7 +13,7 @@ from nakrel.client.connection import ServiceConnection
 from nakrel.demo.seed import seed
 from nakrel.storage.home import Home
 from nakrel.storage.library import Library
-from tests.support import LIMIT_S, ServiceProcess, XServer
+from tests.support import LIMIT_S, ServiceProcess, XServer, wait_for
 
 # It uses all pages before.
 _WORK = """
@@ -106,10 +106,13 @@ def window(
 
 
 def end_its_service(home: Path) -> None:
-    """A window of an X server has a service of that session, whichever there was before."""
-    last = ServiceConnection.connect(Home.find(home).socket, "end")
+    """A window of an X server has a service of that session, whichever there was before. It has saved everything once
+    its socket is gone."""
+    place = Home.find(home).socket
+    last = ServiceConnection.connect(place, "end")
     last.call(m.Shutdown())
     last.close()
+    wait_for(lambda: not place.exists(), "the end of the service")
 
 
 def test_however_many_objects_there_are_the_application_is_taken_down(tmp_path: Path):

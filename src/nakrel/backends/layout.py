@@ -85,6 +85,8 @@ def _x11(display: str) -> Layout | None:
     import xcffib
     import xcffib.xproto
 
+    import nakrel.backends.x11  # noqa: F401 - before anybody connects
+
     try:
         conn = xcffib.connect(display)
         root = conn.get_setup().roots[conn.pref_screen].root
