@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import logging
 import os
+import shutil
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -12,6 +13,7 @@ from hypothesis import HealthCheck, settings
 
 from nakrel.core.model.controls import use_labels
 from tests.standstill import Standstill, tries_again
+from tests.support import start_bus
 
 # Test machines are often root's own.
 os.environ.setdefault("NAKREL_AS_ROOT", "1")
@@ -85,3 +87,17 @@ def _no_unexpected_logs() -> Iterator[None]:
     yield
     logging.getLogger().removeHandler(handler)
     assert not handler.said
+
+
+@pytest.fixture
+def bus(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Iterator[str]:
+    """The address of a bus of its own that is both the system's and the session's, with nobody on it."""
+    if not shutil.which("dbus-daemon"):
+        pytest.skip("needs dbus-daemon")
+    address = f"unix:path={tmp_path / 'bus'}"
+    process = start_bus(address)
+    for which in ("SYSTEM", "SESSION"):
+        monkeypatch.setenv(f"DBUS_{which}_BUS_ADDRESS", address)
+    yield address
+    process.terminate()
+    process.wait(10)

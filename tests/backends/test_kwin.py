@@ -6,7 +6,6 @@ import os
 import shutil
 import subprocess
 import sys
-from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
@@ -15,22 +14,15 @@ from nakrel.backends.protocols import BackendLost, BackendUnavailable, WindowInf
 from nakrel.backends.wayland.kwin import KWinWindows
 from nakrel.core.model.programs import Front
 from tests.on_a_bus import KWin
-from tests.support import LIMIT_S, start_bus, wait_for
+from tests.support import LIMIT_S, wait_for
 
 GAME, CHAT = (41, "Kelp Harbour", "org.example.Kelp"), (0, "Chat", "org.example.Chat")
 
 
-@pytest.fixture
-def bus(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Iterator[str]:
-    if not shutil.which("dbus-daemon"):
-        pytest.skip("needs dbus-daemon")
-    address = f"unix:path={tmp_path / 'bus'}"
-    process = start_bus(address)
-    monkeypatch.setenv("DBUS_SESSION_BUS_ADDRESS", address)
+@pytest.fixture(autouse=True)
+def runtime(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """KWin reads the script from the user's runtime folder."""
     monkeypatch.setenv("XDG_RUNTIME_DIR", str(tmp_path))
-    yield address
-    process.terminate()
-    process.wait(10)
 
 
 def told(windows: KWinWindows, front: Front) -> None:

@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import shutil
 import threading
-from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
@@ -15,21 +13,9 @@ from jeepney.io.blocking import open_dbus_connection
 
 from nakrel.backends.notices import Notices
 from tests.desktop.panel import Panel
-from tests.support import start_bus, wait_for
+from tests.support import wait_for
 
 NAME = "org.freedesktop.Notifications"
-
-
-@pytest.fixture
-def bus(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Iterator[str]:
-    if not shutil.which("dbus-daemon"):
-        pytest.skip("needs dbus-daemon")
-    address = f"unix:path={tmp_path / 'bus'}"
-    process = start_bus(address)
-    monkeypatch.setenv("DBUS_SESSION_BUS_ADDRESS", address)
-    yield address
-    process.terminate()
-    process.wait(10)
 
 
 def test_a_notice_is_shown_and_the_next_takes_its_place(bus: str):

@@ -6,7 +6,6 @@ import os
 import shutil
 import signal
 import subprocess
-from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
@@ -21,24 +20,15 @@ from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.steps import Press, Wait
 from tests.loaded import LoadedService
 from tests.on_a_bus import Locker, Login
-from tests.support import LIMIT_S, start_bus, wait_for
+from tests.support import LIMIT_S, wait_for
 
 HOLD = Macro(id="hold", name="Hold", play=Play(Mode.TOGGLE), loop=(Press(control="KEY_W"), Wait(wait_us=600_000_000)))
 
 
-@pytest.fixture
-def bus(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Iterator[str]:
-    """One bus that is both the system's and the session's."""
-    if not shutil.which("dbus-daemon"):
-        pytest.skip("needs dbus-daemon")
-    address = f"unix:path={tmp_path / 'bus'}"
-    process = start_bus(address)
-    for which in ("SYSTEM", "SESSION"):
-        monkeypatch.setenv(f"DBUS_{which}_BUS_ADDRESS", address)
+@pytest.fixture(autouse=True)
+def started_elsewhere(monkeypatch: pytest.MonkeyPatch) -> None:
+    """The session in which the tests run is none of theirs."""
     monkeypatch.delenv("XDG_SESSION_ID", raising=False)
-    yield address
-    process.terminate()
-    process.wait(10)
 
 
 def told(watched: Presence, *absences: Absence) -> None:
