@@ -100,6 +100,10 @@ class Locker:
         self._on = on
         self._bus.send(new_signal(self._where, "ActiveChanged", "b", (on,)))
 
+    def babble(self) -> None:
+        """It says something that has another shape than it should."""
+        self._bus.send(new_signal(self._where, "ActiveChanged"))
+
     def leave(self) -> None:
         """It ends as it is."""
         self._bus.sock.shutdown(socket.SHUT_RDWR)

@@ -32,12 +32,12 @@ STROKES = (Stroke("KEY_A"), Stroke(W, (SHIFT,)), Stroke(W))
 class Player(Simulator):
     """Chat on the side button, which asks for its text's keys; a thumb button acts as Shift."""
 
-    def __init__(self, text: str = CHAT, play: Play | None = None, **cells: Cell) -> None:
+    def __init__(self, text: str = CHAT, play: Play | None = None, key: str = "chat", **cells: Cell) -> None:
         super().__init__(Engine())
         found = read(text)
-        macro = Macro(id="chat", name="Chat", **{section.value: steps for section, steps in found.items()})
+        macro = Macro(id=key, name="Chat", **{section.value: steps for section, steps in found.items()})
         made = compile_macro(macro), play or Play()
-        sheet = {"BTN_SIDE": RunMacro("chat"), **cells}
+        sheet = {"BTN_SIDE": RunMacro(key), **cells}
         self.send(SetSheet(Sheet.build("game", sheet, lambda key: made)))
 
     def _answer(self, asked: SideEffect) -> TextReady | None:
@@ -181,6 +181,13 @@ def test_a_text_that_is_stopped_leaves_caps_lock_as_it_was():
             game.run(1_000 * MS)
             values = [value for _, control, value in game.edges() if control == "KEY_CAPSLOCK"]
             assert values == [1, 0] * presses, (at_ms, end)
+
+
+def test_a_macro_whose_id_begins_like_a_fingers_types_its_own_capitals():
+    game = Player(key="fingers")
+    game.press()
+    game.run(1_000 * MS)
+    assert game.edges() == [(at - 20, control, value) for at, control, value in TYPED]
 
 
 def test_another_macro_is_not_set_aside():

@@ -91,6 +91,7 @@ def test_a_locker_that_tells_the_session_bus_is_heard_and_one_that_ends_keeps_no
     locker = Locker(bus, "org.mate.ScreenSaver", on=True)
     watched = LockerBus()
     assert watched.absences == {Absence.LOCKED}
+    locker.babble()
     locker.lock(False)
     told(watched)
     locker.lock(True)

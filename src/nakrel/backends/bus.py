@@ -8,22 +8,27 @@ import socket
 from collections.abc import Callable
 from typing import Any
 
-__all__ = ["LIMIT_S", "Bus"]
+from nakrel.backends.protocols import BackendUnavailable
+
+__all__ = ["Bus"]
 
 # How long a bus, or who is on it, may take to answer.
-LIMIT_S = 2.0
+_LIMIT_S = 2.0
 
 
 class Bus:
-    """`which` is SYSTEM or SESSION; `take` gets every message that answers no question. Raises `OSError`, and whatever
-    else comes of a bus that misbehaves."""
+    """`which` is SYSTEM or SESSION; `take` gets every message that answers no question. Raises `BackendUnavailable`
+    where there is none; what is asked raises `OSError`, and whatever else comes of a bus that misbehaves."""
 
     def __init__(self, which: str, take: Callable[[Any], object]) -> None:
         # Only who uses a bus pays for it.
         from jeepney.io.blocking import open_dbus_connection
 
         self._take = take
-        self._connection = open_dbus_connection(which, auth_timeout=LIMIT_S)
+        try:
+            self._connection = open_dbus_connection(which, auth_timeout=_LIMIT_S)
+        except Exception as error:
+            raise BackendUnavailable(str(error)) from None
 
     @property
     def name(self) -> str:
@@ -36,17 +41,20 @@ class Bus:
 
     def read(self) -> bool:
         """Take in what has come, without waiting; False where the bus is gone."""
-        try:
-            while True:
-                self._take(self._connection.receive(timeout=0))
-        except TimeoutError:
-            return True
-        except Exception:
-            return False
+        while True:
+            try:
+                message = self._connection.receive(timeout=0)
+            except TimeoutError:
+                return True
+            except Exception:
+                return False
+            # Anybody may say anything; what has another shape is passed over.
+            with contextlib.suppress(LookupError, TypeError, ValueError):
+                self._take(message)
 
     def wait(self) -> None:
         """Take in the next message. Raises `TimeoutError` where none comes."""
-        self._take(self._connection.receive(timeout=LIMIT_S))
+        self._take(self._connection.receive(timeout=_LIMIT_S))
 
     def send(self, message: Any) -> None:
         """Send it; no answer is waited for."""
@@ -61,7 +69,7 @@ class Bus:
         serial = next(self._connection.outgoing_serial)
         self._connection.send(message, serial=serial)
         while True:
-            answer = self._connection.receive(timeout=LIMIT_S)
+            answer = self._connection.receive(timeout=_LIMIT_S)
             if answer.header.fields.get(HeaderFields.reply_serial) != serial:
                 self._take(answer)
             elif answer.header.message_type is MessageType.error:

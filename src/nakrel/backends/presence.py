@@ -31,15 +31,12 @@ class Absence(enum.Enum):
 
 
 class Presence:
-    """One bus and what it tells. `fileno` is readable when `read` may have news; made on a thread that may wait, then
-    used on one that doesn't. Raises `BackendUnavailable` where the bus tells nothing of this session."""
+    """One bus and what it tells. `fileno` is readable when `read` may have news; for a thread that may wait. Raises
+    `BackendUnavailable` where the bus tells nothing of this session."""
 
     def __init__(self, which: str) -> None:
         self.absences: frozenset[Absence] = frozenset()
-        try:
-            self._bus = Bus(which, self._take_message)
-        except Exception as error:
-            raise BackendUnavailable(str(error)) from None
+        self._bus = Bus(which, self._take_message)
         try:
             self._begin()
         except Exception as error:

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import logging
 import threading
 from collections.abc import Callable
+from functools import partial
 
 from nakrel.backends import presence
 from nakrel.backends.presence import Absence
@@ -12,20 +14,31 @@ from nakrel.words import tr
 
 __all__ = ["Presence"]
 
+log = logging.getLogger(__name__)
+
+# How long the end of the service waits for a bus that doesn't answer.
+_END_S = 1.0
+
 
 class Presence:
-    """Watches what tells of it; `changed` is called when `absent`, why nobody can be there, has become another."""
+    """Watches what tells of it; `changed` is called when `absent`, why nobody can be there, has become another.
 
-    def __init__(self, loop: Loop, changed: Callable[[], object]) -> None:
-        self._loop, self._changed = loop, changed
-        self._watched: list[presence.Presence] = []
-        self._closed = self._locker_runs = False
+    The buses are read on a thread of their own: what is said there, and how much, must not be the engine's matter.
+    """
+
+    def __init__(self, main: Loop, changed: Callable[[], object]) -> None:
+        self._main, self._changed = main, changed
+        self._thread: threading.Thread | None = None
+        self._loop: Loop | None = None
+        self._told: frozenset[Absence] = frozenset()
+        self._locker_runs = False
         self.absent = ""
 
     def watch(self) -> None:
         """Begin to watch."""
-        # On a thread of its own: a bus that doesn't answer must keep nothing else waiting.
-        threading.Thread(target=self._open, name="presence", daemon=True).start()
+        self._loop = loop = Loop(lambda error: log.error("unexpected while watching the session", exc_info=error))
+        self._thread = threading.Thread(target=self._watch, args=(loop,), name="presence", daemon=True)
+        self._thread.start()
 
     def see_locker(self, runs: bool) -> None:
         """A screen locker of which no bus tells runs, or none does."""
@@ -33,42 +46,44 @@ class Presence:
         self._decide()
 
     def close(self) -> None:
-        """Watch no longer."""
-        self._closed = True
-        for each in self._watched:
-            self._loop.forget(each)
-            each.close()
-        self._watched = []
+        """Watch no longer; a thread that a bus keeps waiting is left behind."""
+        if self._loop and self._thread:
+            self._loop.post(self._loop.stop)
+            self._thread.join(_END_S)
 
-    def _open(self) -> None:
-        found = presence.open_all()
-        self._loop.post(lambda: self._opened(found))
-
-    def _opened(self, found: list[presence.Presence]) -> None:
-        for each in found:
-            if self._closed:
-                each.close()
-                continue
-            self._watched.append(each)
-            self._loop.watch(each, lambda each=each: self._read(each))  # type: ignore[misc]
-            # What came while it was opened has been read from the socket already.
-            self._read(each)
-
-    def _read(self, watched: presence.Presence) -> None:
-        if not watched.read():
-            # A bus that has ended tells nothing, and must not keep anything from anybody.
-            self._loop.forget(watched)
-            watched.close()
-            self._watched.remove(watched)
+    def _hear(self, told: frozenset[Absence]) -> None:
+        self._told = told
         self._decide()
 
     def _decide(self) -> None:
-        absences = {Absence.LOCKED} if self._locker_runs else set()
-        absences.update(*(each.absences for each in self._watched))
+        absences = self._told | {Absence.LOCKED} if self._locker_runs else self._told
         why = next((_why(each) for each in Absence if each in absences), "")
         if why != self.absent:
             self.absent = why
             self._changed()
+
+    # On the thread
+
+    def _watch(self, loop: Loop) -> None:
+        watched = presence.open_all()
+
+        def read(each: presence.Presence) -> None:
+            if not each.read():
+                # A bus that has ended tells nothing, and must not keep anything from anybody.
+                loop.forget(each)
+                each.close()
+                watched.remove(each)
+            told = frozenset[Absence]().union(*(each.absences for each in watched))
+            self._main.post(lambda: self._hear(told))
+
+        for each in list(watched):
+            loop.watch(each, partial(read, each))
+            # What came while it was opened has been read from the socket already.
+            read(each)
+        loop.run()
+        for each in watched:
+            each.close()
+        loop.close()
 
 
 def _why(absence: Absence) -> str:

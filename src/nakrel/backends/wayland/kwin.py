@@ -57,10 +57,7 @@ class KWinWindows:
         self._changed = self._gone = False
         # Of its own: others of this user may run as well.
         self._plugin = f"nakrel-{os.getpid()}-{id(self):x}"
-        try:
-            self._bus = Bus("SESSION", self._take)
-        except Exception as error:
-            raise BackendUnavailable(str(error)) from None
+        self._bus = Bus("SESSION", self._take)
         try:
             self._begin()
         except Exception as error:

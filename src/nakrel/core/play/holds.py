@@ -40,7 +40,7 @@ class Holds:
 
     def hold(self, now_us: int, holder: str, control: str, due_us: int | None = None) -> None:
         """The holder presses the control; planned for `due_us`, else now."""
-        if self.typing and control in _MODIFIERS and holder.startswith(FINGER):
+        if self.typing and control in _MODIFIERS and _is_finger(holder):
             self._aside[holder, control] = None
         elif self.ledger.press(holder, control):
             self.emit(control, 1, now_us if due_us is None else due_us, holder)
@@ -103,7 +103,7 @@ class Holds:
         self._needed[run] = needed = _MODIFIERS.union(keys, self._needed.get(run, ()))
         before = len(self._out)
         for holder in self.ledger.holders():
-            for control in self.ledger.held_by(holder) if holder.startswith(FINGER) else ():
+            for control in self.ledger.held_by(holder) if _is_finger(holder) else ():
                 if control in needed:
                     self._aside[holder, control] = None
                     if self.ledger.release(holder, control):
@@ -128,3 +128,7 @@ class Holds:
                 del self._aside[holder, control]
                 if self.ledger.press(holder, control):
                     self.emit(control, 1, now_us, FINGER)
+
+
+def _is_finger(holder: str) -> bool:
+    return holder == FINGER or holder.startswith(f"{FINGER} ")
