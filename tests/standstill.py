@@ -18,7 +18,7 @@ __all__ = ["Standstill", "tries_again"]
 
 # Where tests look at what happens in real time. Not in these: the scenarios in a window are tried again one by one,
 # inside, and of kills each one counts.
-_REAL_TIME = ("backends", "desktop", "end_to_end", "kernel", "practice", "service")
+_REAL_TIME = ("backends", "desktop", "end_to_end", "kernel", "practice", "service", "ui")
 _ONCE = ("end_to_end/test_window.py", "kernel/test_kills.py")
 # Wakes a hundred times a second, and writes down each time that it did so much too late.
 _WITNESS = """

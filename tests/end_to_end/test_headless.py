@@ -15,6 +15,7 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, Layer, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Press, Tap, Wait
+from nakrel.service.loop import monotonic_us
 from tests.support import GAME, PracticeGame, ServiceProcess, XServer, assert_rate, pause, wait_for
 from tests.xorg import XorgServer
 
@@ -248,16 +249,18 @@ def test_a_service_that_is_killed_leaves_nothing_down_on_a_full_disk_either(
 
 def test_recording_in_another_window(server: XServer, service: ServiceProcess, game: PracticeGame):
     service.call(m.StartRecording())
+    began = monotonic_us()
     server.injector("keydown", "e")
     pause(0.12)
     server.injector("keyup", "e")
+    took = monotonic_us() - began
     server.injector("click", "1")
     server.injector("key", "Scroll_Lock")
     done = service.hear(lambda: [n for n in service.notices if isinstance(n, m.Recorded) and n.done], "the end")
     kinds = [(type(s).__name__, getattr(s, "control", "")) for s in done[0].steps if not isinstance(s, Wait)]
     assert kinds == [("Press", "KEY_E"), ("Release", "KEY_E"), ("Press", "BTN_LEFT"), ("Release", "BTN_LEFT")]
-    # The wait is the time for which the hand held the key: 120 ms and what xdotool's start took.
-    assert 120 * MS <= done[0].steps[1].wait_us < 1_000 * MS
+    # The wait is the time for which the hand held the key: 120 ms and part of what xdotool's starts took.
+    assert 120 * MS <= done[0].steps[1].wait_us <= took
 
 
 def test_losing_the_x_server_stops_all_and_the_service_lives(
