@@ -9,7 +9,7 @@ from hypothesis import given
 
 from nakrel.core import notation
 from nakrel.core.edit.checks import check_macro
-from nakrel.core.edit.edits import rows
+from nakrel.core.edit.rows import rows
 from nakrel.core.edit.timeline import is_cut, lay_out
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Mode, Play

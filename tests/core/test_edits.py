@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from nakrel.core.edit import edits
-from nakrel.core.edit.edits import Place
+from nakrel.core.edit.rows import Place, place_after, row_at, rows
 from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.lengths import length_us
 from nakrel.core.model.limits import MAX_WAIT_US
@@ -21,16 +21,16 @@ MACRO = Macro(id="m", name="M", lead_in=(Q,), loop=(W, Wait(wait_us=5), Q), lead
 
 
 def some_rows(macro: Macro) -> st.SearchStrategy[set[int]]:
-    count = len(edits.rows(macro))
+    count = len(rows(macro))
     return st.sets(st.integers(0, count - 1)) if count else st.just(set())
 
 
 def test_rows_run_through_the_sections_and_gaps_lie_after_them():
-    assert [row.section for row in edits.rows(MACRO)] == ["lead_in", *["loop"] * 3, "lead_out"]
-    assert edits.place_after(MACRO, 0) == Place(Section.LEAD_IN, 1)
-    assert edits.place_after(MACRO, 2) == Place(Section.LOOP, 2)
-    assert edits.place_after(MACRO, 4) == Place(Section.LEAD_OUT, 1)
-    assert edits.place_after(MACRO, None) == Place(Section.LOOP, 3)
+    assert [row.section for row in rows(MACRO)] == ["lead_in", *["loop"] * 3, "lead_out"]
+    assert place_after(MACRO, 0) == Place(Section.LEAD_IN, 1)
+    assert place_after(MACRO, 2) == Place(Section.LOOP, 2)
+    assert place_after(MACRO, 4) == Place(Section.LEAD_OUT, 1)
+    assert place_after(MACRO, None) == Place(Section.LOOP, 3)
 
 
 def test_retime_sets_waits_and_holds_of_the_rows_and_nothing_else():
@@ -41,13 +41,13 @@ def test_retime_sets_waits_and_holds_of_the_rows_and_nothing_else():
 
 def some_gap(macro: Macro) -> st.SearchStrategy[Place]:
     """Any gap of the macro, inside blocks too."""
-    gaps = [edits.place_after(macro, row) for row in range(len(edits.rows(macro)))]
+    gaps = [place_after(macro, row) for row in range(len(rows(macro)))]
     return st.sampled_from([*gaps, *(Place(section, 0) for section in Section)])
 
 
 def all_steps(macro: Macro) -> list[str]:
     """Every step without what is inside it, in any order."""
-    return sorted(repr(_bare(row.step)) for row in edits.rows(macro))
+    return sorted(repr(_bare(row.step)) for row in rows(macro))
 
 
 def _bare(step: object) -> object:
@@ -65,7 +65,7 @@ def _bare(step: object) -> object:
 def test_deleting_what_was_inserted_gives_the_macro_back(macro: Macro, new: list, data: st.DataObject):
     place = data.draw(some_gap(macro))
     after = edits.insert(macro, place, new)
-    numbered = edits.rows(after)
+    numbered = rows(after)
     tops = [n for n, r in enumerate(numbered) if (r.section, r.inside) == (place.section, place.inside)]
     fresh = [n for n in tops if place.at <= numbered[n].at < place.at + len(new)]
     assert edits.steps_of(after, fresh) == new
@@ -81,7 +81,7 @@ def test_moving_keeps_every_step_and_lands_in_the_gap(macro: Macro, data: st.Dat
     if after != macro:
         # The moved steps stand side by side, in their order, in one list.
         lists: dict[object, list[object]] = {}
-        for row in edits.rows(after):
+        for row in rows(after):
             lists.setdefault((row.section, row.inside), []).append(row.step)
         size = len(moved)
         assert any(found[at : at + size] == moved for found in lists.values() for at in range(len(found)))
@@ -94,23 +94,21 @@ def test_wrapping_rows_in_a_block_plays_them_in_their_place(macro: Macro, data: 
     inner = edits.steps_of(macro, chosen)
     assert bool(inner) == (after != macro)
     if inner:
-        assert Repeat(times=1, steps=tuple(inner)) in [row.step for row in edits.rows(after)]
+        assert Repeat(times=1, steps=tuple(inner)) in [row.step for row in rows(after)]
 
 
 @given(macros, st.data())
 def test_what_is_done_to_some_rows_leaves_all_others(macro: Macro, data: st.DataObject):
-    numbered, chosen = edits.rows(macro), data.draw(some_rows(macro))
-    assert [edits.row_at(macro, row) for row in range(len(numbered) + 1)] == [*numbered, None]
+    numbered, chosen = rows(macro), data.draw(some_rows(macro))
+    assert [row_at(macro, row) for row in range(len(numbered) + 1)] == [*numbered, None]
     simple = {row for row in chosen if isinstance(numbered[row].step, Press | Tap | Wait)}
     changed = macro
     for row in simple:
         changed = edits.change(changed, row, replace(numbered[row].step, remark="changed"))
     wanted = [replace(r.step, remark="changed") if n in simple else r.step for n, r in enumerate(numbered)]
-    assert list(map(_bare, (r.step for r in edits.rows(changed)))) == list(map(_bare, wanted))
+    assert list(map(_bare, (r.step for r in rows(changed)))) == list(map(_bare, wanted))
     gone = edits.delete(macro, simple)
-    assert [_bare(r.step) for r in edits.rows(gone)] == [
-        _bare(r.step) for n, r in enumerate(numbered) if n not in simple
-    ]
+    assert [_bare(r.step) for r in rows(gone)] == [_bare(r.step) for n, r in enumerate(numbered) if n not in simple]
     for section in Section:
         lost = sum(1 for n in simple if numbered[n].section is section and not numbered[n].inside)
         assert len(gone.section(section)) == len(macro.section(section)) - lost
@@ -124,7 +122,7 @@ def test_a_block_does_not_move_into_itself():
 
 def test_deleting_every_way_of_a_pick_one_deletes_it():
     macro = Macro(id="m", name="M", loop=(PickOne(branches=(Branch(steps=(Q,)), Branch(steps=(W,)))), W))
-    assert [type(row.step).__name__ for row in edits.rows(macro)] == [
+    assert [type(row.step).__name__ for row in rows(macro)] == [
         "PickOne",
         "Branch",
         "Press",
@@ -171,9 +169,9 @@ def test_joining_to_taps_changes_no_event(loop: list):
 @given(st.lists(steps(["KEY_Q", "KEY_W"], st.integers(0, 9_000), chance=False), max_size=12))
 def test_parting_taps_changes_no_event(loop: list):
     macro = Macro(id="m", name="M", loop=tuple(loop))
-    parted = edits.to_pairs(macro, range(len(edits.rows(macro))))
+    parted = edits.to_pairs(macro, range(len(rows(macro))))
     assert plan(parted, Play()) == plan(macro, Play())
-    assert not any(isinstance(row.step, Tap | Chord) for row in edits.rows(parted))
+    assert not any(isinstance(row.step, Tap | Chord) for row in rows(parted))
 
 
 def test_steps_get_another_control_where_they_can_have_it():

@@ -18,7 +18,7 @@ from nakrel.core.analysis.frames import check, in_order, over_holds, over_rates,
 from nakrel.core.analysis.lateness import lateness_of
 from nakrel.core.analysis.presses import ENDLESS_RUNS, Presses, presses_of
 from nakrel.core.analysis.seen import Game, Seen, low_of_spread, spread_of_low
-from nakrel.core.edit.edits import rows
+from nakrel.core.edit.rows import rows
 from nakrel.core.edit.safe import make_safe
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.runs import RunEvent, RunRecord

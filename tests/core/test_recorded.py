@@ -5,8 +5,9 @@ from __future__ import annotations
 from hypothesis import given
 from hypothesis import strategies as st
 
-from nakrel.core.edit.edits import Place, insert, rows
+from nakrel.core.edit.edits import insert
 from nakrel.core.edit.recorded import gap_after, insert_recorded, row_before
+from nakrel.core.edit.rows import Place, rows
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.recording import RecordingSettings, Waits
 from nakrel.core.model.steps import Note, Press, Release, Repeat, Tap, Wait

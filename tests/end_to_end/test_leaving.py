@@ -47,7 +47,7 @@ main(["--home", sys.argv[1], "window"])
 _TAKEN_DOWN = """
 def leave(window):
     window.close()
-    for more in range(0, 1500, 6):
+    for more in range(0, 1500, 12):
         copy = os.fork()
         if not copy:
             kept = [QObject() for _ in range(more)]
@@ -115,6 +115,7 @@ def end_its_service(home: Path) -> None:
     wait_for(lambda: not place.exists(), "the end of the service")
 
 
+@pytest.mark.timeout(300)
 def test_however_many_objects_there_are_the_application_is_taken_down(tmp_path: Path):
     seed(Home.find(tmp_path))
     service = ServiceProcess(tmp_path, "--backend", "stand-in")

@@ -14,7 +14,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from pathlib import Path
 from typing import NamedTuple
 
-from nakrel.core.edit.edits import rows
+from nakrel.core.edit.rows import rows
 from nakrel.core.model.controls import CONTROLS, OTHERS, Kind, by_number
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.lengths import length_us

@@ -6,8 +6,8 @@ from itertools import accumulate
 from typing import TYPE_CHECKING, NamedTuple
 
 from nakrel.core.analysis.seen import IN_ORDER, Game, Seen
-from nakrel.core.edit.edits import rows
 from nakrel.core.edit.pieces import UNNUMBERED
+from nakrel.core.edit.rows import rows
 from nakrel.core.edit.safe import make_safe
 from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError, LimitError

@@ -11,7 +11,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from nakrel.core.edit.edits import rows
+from nakrel.core.edit.rows import rows
 from nakrel.core.model.macro import Macro, Mode
 from nakrel.core.model.macro import cycle_us as cycle_us_of
 from nakrel.core.model.steps import Chord, Option, Otherwise, PickOne, Press, Tap, Wait, formulas_of, walk

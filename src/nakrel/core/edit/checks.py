@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
 from collections.abc import Collection, Iterable, Mapping
-from itertools import pairwise
+from itertools import chain, pairwise
+from operator import itemgetter
 from typing import NamedTuple
 
-from nakrel.core.edit.edits import Row, rows
+from nakrel.core.edit.rows import Row, rows
 from nakrel.core.edit.timeline import is_cut, lay_out
 from nakrel.core.model.controls import GAME, OTHERS, Kind, label
 from nakrel.core.model.controls import control as named
@@ -18,6 +20,7 @@ from nakrel.core.model.macro import Macro, Mode, Play, Section, cycle_us
 from nakrel.core.model.profile import FairPlay
 from nakrel.core.model.steps import (
     BLOCKS,
+    FORMULAS,
     Branch,
     Chord,
     If,
@@ -35,6 +38,7 @@ from nakrel.core.model.steps import (
     Tap,
     Text,
     Wait,
+    Wheel,
     branches,
     formulas_of,
     walk,
@@ -53,7 +57,10 @@ CLOSE_CLICKS_US = 10_000
 
 # Kinds are looked up here: `isinstance` and `match` would take as long as the rest of the checks.
 _PRESSING, _OPTIONS = frozenset({Press, Release, Tap, Chord}), frozenset({Branch, Otherwise})
-_MAY_BE_EMPTY, _BY_THE_MACHINE = BLOCKS | {Wait, Text}, frozenset({Text, Open, Pointer})
+_WITH_CONTROLS, _MAY_BE_EMPTY = _PRESSING | {Wheel}, BLOCKS | {Wait, Text}
+_BY_THE_MACHINE = frozenset({Text, Open, Pointer})
+# A row, after its number.
+_Numbered = tuple[int, Row]
 
 
 class Finding(NamedTuple):
@@ -98,39 +105,45 @@ def check_macro(
     where."""
     places = list(attached)
     on = _rows_on(macro)
-    # Long macros are mostly of few kinds: what one check looks at is picked out once.
-    pressing = [(at, row) for at, row in on if type(row.step) in _PRESSING]
-    others = [(at, row) for at, row in on if type(row.step) in _BY_THE_MACHINE]
+    pressing = _of(on, _PRESSING)
     found = [
-        *_whole(macro, {type(row.step) for _, row in on}),
+        *_whole(macro, on.keys()),
         *_pairs(pressing),
         *_holds(pressing),
-        *_empty([(at, row) for at, row in on if type(row.step) in _MAY_BE_EMPTY]),
+        *_empty(_of(on, _MAY_BE_EMPTY)),
         *_gaps(macro),
-        *_formulas(on),
-        *(finding for at, row in others for finding in _against(at, row.step, facts)),
+        *_formulas(_of(on, FORMULAS.keys())),
+        *(finding for at, row in _of(on, _BY_THE_MACHINE) for finding in _against(at, row.step, facts)),
         *_feedback(pressing, triggers),
         *_circles(pressing, triggers, places),
         *_beyond(macro, places),
-        *_unknown_keys(on, places),
+        *_unknown_keys(_of(on, _WITH_CONTROLS), places),
     ]
     return tuple(sorted(found, key=lambda finding: -1 if finding.row is None else finding.row))
 
 
-def _rows_on(macro: Macro) -> list[tuple[int, Row]]:
-    """The rows that are on, as the blocks around them are, with their numbers."""
-    on: list[tuple[int, Row]] = []
+def _rows_on(macro: Macro) -> dict[type, list[_Numbered]]:
+    """The rows that are on, as the blocks around them are, by kind: a long macro is mostly of few, and one check looks
+    at few."""
+    on: dict[type, list[_Numbered]] = defaultdict(list)
     # How deep the block lies that is off; what is inside lies deeper, and follows it.
     off: int | None = None
-    for at, row in enumerate(rows(macro)):
-        if off is not None and len(row.inside) > off:
+    for each in enumerate(rows(macro)):
+        _, step, inside, _, _ = each[1]
+        if off is not None and len(inside) > off:
             continue
         off = None
-        if type(row.step) not in _OPTIONS and row.step.off:  # type: ignore[union-attr]
-            off = len(row.inside)
+        if type(step) not in _OPTIONS and step.off:  # type: ignore[union-attr]
+            off = len(inside)
         else:
-            on.append((at, row))
+            on[type(step)].append(each)
     return on
+
+
+def _of(on: Mapping[type, list[_Numbered]], kinds: Collection[type]) -> list[_Numbered]:
+    """The rows of some kinds, in their order."""
+    found = [on[kind] for kind in kinds if kind in on]
+    return found[0] if len(found) == 1 else sorted(chain(*found), key=itemgetter(0))
 
 
 def _whole(macro: Macro, kinds: Collection[type]) -> Iterable[Finding]:
@@ -172,7 +185,7 @@ def _opened(steps: Iterable[Step]) -> int:
     return found
 
 
-def _pairs(on: list[tuple[int, Row]]) -> Iterable[Finding]:
+def _pairs(on: list[_Numbered]) -> Iterable[Finding]:
     """Presses without a release, and releases without a press, as one run of the three sections goes."""
     down: dict[str, tuple[int, Section]] = {}
     for at, row in on:
@@ -215,23 +228,25 @@ def _gaps(macro: Macro) -> Iterable[Finding]:
             None, tr("It repeats so often that only the beginning of that is drawn and checked; all of it is played.")
         )
     loop, loop_rows = next((zone for zone in line.zones if zone.section is Section.LOOP), None), line.loop_rows
+    repeats = macro.play.mode is not Mode.SINGLE and loop is not None
     for control, spans in line.spans.items():
         if control in OTHERS or named(control).kind is Kind.WHEEL:
             continue
-        for before, after in zip(spans, spans[1:], strict=False):
-            gap = after.start_us - before.end_us
-            if gap < SHORT_US and after.down >= 0:
-                yield Finding(
-                    after.down,
-                    _merged(
-                        control,
-                        gap,
-                        tr("{control} goes down at once after its release: many games take both for one press."),
-                        tr("{control} goes down only {gap} ms after its release: many games take both for one press."),
-                    ),
+        words: dict[int, str] = {}
+        for (_, end_us, _, _), (start_us, _, row, _) in pairwise(spans):
+            gap = start_us - end_us
+            if gap >= SHORT_US or row < 0:
+                continue
+            if gap not in words:
+                words[gap] = _merged(
+                    control,
+                    gap,
+                    tr("{control} goes down at once after its release: many games take both for one press."),
+                    tr("{control} goes down only {gap} ms after its release: many games take both for one press."),
                 )
-        inside = [span for span in spans if span.down in loop_rows and span.up in loop_rows]
-        if macro.play.mode is not Mode.SINGLE and loop and inside:
+            yield Finding(row, words[gap])
+        inside = [span for span in spans if span.down in loop_rows and span.up in loop_rows] if repeats else []
+        if loop and inside:
             gap = loop.end_us - inside[-1].end_us + macro.play.pause_us + inside[0].start_us - loop.start_us
             if gap < SHORT_US:
                 wrong = _merged(
@@ -249,7 +264,7 @@ def _gaps(macro: Macro) -> Iterable[Finding]:
                 yield Finding(inside[0].down, wrong)
         if named(control).kind is Kind.BUTTON:
             apart = [after.start_us - before.start_us for before, after in pairwise(spans)]
-            if macro.play.mode is not Mode.SINGLE and loop and inside:
+            if loop and inside:
                 cycle = loop.end_us - loop.start_us + macro.play.pause_us
                 apart.append(inside[0].start_us + cycle - inside[-1].start_us)
             closest = min(apart, default=CLOSE_CLICKS_US)
@@ -275,7 +290,7 @@ def _merged(control: str, gap_us: int, at_once: str, soon: str) -> str:
     return (soon if gap_us else at_once).format(control=label(control), gap=shown_ms(gap_us))
 
 
-def _holds(pressing: list[tuple[int, Row]]) -> Iterable[Finding]:
+def _holds(pressing: list[_Numbered]) -> Iterable[Finding]:
     """Holds that are so short that games miss them."""
     words: dict[int, str] = {}
     for at, row in pressing:
@@ -293,19 +308,21 @@ def _holds(pressing: list[tuple[int, Row]]) -> Iterable[Finding]:
         yield Finding(at, words[hold_us])
 
 
-def _empty(on: list[tuple[int, Row]]) -> Iterable[Finding]:
+def _empty(on: list[_Numbered]) -> Iterable[Finding]:
     """Blocks, waits and texts from which nothing comes."""
     for at, row in on:
         step = row.step
-        if type(step) is Wait:
-            if step.wait_us == 0 and step.most_us is None:
+        kind = type(step)
+        if kind is Wait:
+            if step.wait_us == 0 and step.most_us is None:  # type: ignore[union-attr]
                 yield Finding(at, tr("This wait takes no time."))
             continue
         wrong = ""
+        if kind is Repeat or kind is If:
+            if any(branches(step)):  # type: ignore[arg-type]
+                continue
+            wrong = tr("There is nothing inside to repeat.") if kind is Repeat else tr("Nothing is inside.")
         match step:
-            case Repeat() | If() if not any(branches(step)):
-                nothing = isinstance(step, Repeat)
-                wrong = tr("There is nothing inside to repeat.") if nothing else tr("Nothing is inside.")
             case PickOne(branches=options) if len(options) == 1:
                 wrong = tr("It has one option only, so nothing is random.")
             case PickOne() if not any(weights_of(step, Estimate())):
@@ -316,7 +333,7 @@ def _empty(on: list[tuple[int, Row]]) -> Iterable[Finding]:
             yield Finding(at, wrong)
 
 
-def _formulas(on: list[tuple[int, Row]]) -> Iterable[Finding]:
+def _formulas(on: list[_Numbered]) -> Iterable[Finding]:
     """Formulas without a result in a first run, and variables that nothing sets."""
     scope = Estimate()
     written = [(at, row, texts) for at, row in on if (texts := formulas_of(row.step))]
@@ -368,7 +385,7 @@ def _against(at: int, step: Line, facts: Facts) -> Iterable[Finding]:
         yield Finding(at, wrong[0].upper() + wrong[1:])
 
 
-def _feedback(pressing: list[tuple[int, Row]], triggers: Collection[str]) -> Iterable[Finding]:
+def _feedback(pressing: list[_Numbered], triggers: Collection[str]) -> Iterable[Finding]:
     for at, row in pressing if triggers else ():
         if own := [code for code in _pressed(row.step) if code in triggers]:
             yield Finding(
@@ -392,7 +409,7 @@ def _all_pressed(macro: Macro, keys: Mapping[str, str]) -> dict[str, str]:
     return {keys.get(code, code): code for step in steps for code in _pressed(step)}
 
 
-def _circles(pressing: list[tuple[int, Row]], triggers: Collection[str], places: list[Attached]) -> Iterable[Finding]:
+def _circles(pressing: list[_Numbered], triggers: Collection[str], places: list[Attached]) -> Iterable[Finding]:
     """Presses that start another macro which presses what starts this one."""
     reported = set()
     for at, row in pressing:
@@ -438,7 +455,7 @@ def _beyond(macro: Macro, places: list[Attached]) -> Iterable[Finding]:
             )
 
 
-def _unknown_keys(on: list[tuple[int, Row]], places: list[Attached]) -> Iterable[Finding]:
+def _unknown_keys(on: list[_Numbered], places: list[Attached]) -> Iterable[Finding]:
     for at, row in on if places else ():
         step = row.step
         codes = step.controls if isinstance(step, Chord) else (getattr(step, "control", ""),)

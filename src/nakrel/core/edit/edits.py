@@ -1,25 +1,23 @@
 """Edits of a macro's steps: pure changes from one macro to the next.
 
-A macro's steps are numbered through its three sections, as the step list shows them: `row` 0 is the first step of
-the start, or of the loop where there is no start. A block's row comes before the rows of what is inside it; each
-branch of a pick-one block, and what an if block does otherwise, has a row of its own before its steps.
+`row` is the number of a step or branch as the step list shows it (`rows`).
 """
 
 from __future__ import annotations
 
 import itertools
-from collections import deque
-from collections.abc import Callable, Collection, Sequence
-from typing import Any, NamedTuple
+from bisect import bisect_right
+from collections.abc import Callable, Collection, Mapping, Sequence
+from typing import Any
 
 import msgspec
 
+from nakrel.core.edit.rows import Inside, Place, Row, first_rows_of, numbered_rows, row_of, steps_in
 from nakrel.core.model.controls import Kind, control
 from nakrel.core.model.lengths import length_us
 from nakrel.core.model.limits import MAX_WAIT_US
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.steps import (
-    BLOCKS,
     Block,
     Chord,
     If,
@@ -39,20 +37,13 @@ from nakrel.core.model.steps import (
 )
 
 __all__ = [
-    "Place",
-    "Row",
     "change",
     "delete",
     "duplicate",
     "insert",
     "move",
-    "place_after",
     "rebind",
     "retime",
-    "row_at",
-    "rows",
-    "rows_of",
-    "steps_in",
     "steps_of",
     "to_chord",
     "to_pairs",
@@ -62,108 +53,8 @@ __all__ = [
     "wrap",
 ]
 
-# The way to a list of steps inside blocks: for each block its index in the list above, and which of its branches.
-Inside = tuple[tuple[int, int], ...]
 # A step where a step was and a branch where a branch was: what goes in a row's place is of the row's own kind.
 SameKind = Any
-
-
-class Place(NamedTuple):
-    """A gap between steps: before the step `at` of a section, or of a branch inside it."""
-
-    section: Section
-    at: int
-    inside: Inside = ()
-
-
-class Row(NamedTuple):
-    """A line of the step list: a step or a branch, where it is, and how far it is indented. A branch is `at` -1 of
-    its own steps."""
-
-    section: Section
-    step: Line
-    inside: Inside
-    at: int
-    depth: int
-
-
-def rows(macro: Macro) -> list[Row]:
-    """All rows in the order of the step list."""
-    found: list[Row] = []
-    for section in Section:
-        _collect(found, section, macro.section(section), (), 0)
-    return found
-
-
-def rows_of(section: Section, step: Step, at: int) -> list[Row]:
-    """The rows of a step that is number `at` of its section."""
-    found: list[Row] = []
-    _collect(found, section, (step,), (), 0, at)
-    return found
-
-
-def _collect(
-    found: list[Row], section: Section, steps: Sequence[Step], inside: Inside, depth: int, first: int = 0
-) -> None:
-    for at, step in enumerate(steps, first):
-        found.append(Row(section, step, inside, at, depth))
-        if type(step) not in BLOCKS:
-            continue
-        if isinstance(step, Repeat):
-            _collect(found, section, step.steps, (*inside, (at, 0)), depth + 1)
-        elif isinstance(step, PickOne):
-            for number, branch in enumerate(step.branches):
-                deeper = (*inside, (at, number))
-                found.append(Row(section, branch, deeper, -1, depth + 1))
-                _collect(found, section, branch.steps, deeper, depth + 2)
-        elif isinstance(step, If):
-            _collect(found, section, step.steps, (*inside, (at, 0)), depth + 1)
-            if step.otherwise:
-                deeper = (*inside, (at, 1))
-                found.append(Row(section, step.otherwise, deeper, -1, depth))
-                _collect(found, section, step.otherwise.steps, deeper, depth + 1)
-
-
-def row_at(macro: Macro, row: int) -> Row | None:
-    """One row; None where there is none of that number."""
-    for section in Section:
-        steps = macro.section(section)
-        if not _is_flat(steps):
-            found: list[Row] = []
-            _collect(found, section, steps, (), 0)
-            if 0 <= row < len(found):
-                return found[row]
-            row -= len(found)
-        elif 0 <= row < len(steps):
-            return Row(section, steps[row], (), row, 0)
-        else:
-            row -= len(steps)
-    return None
-
-
-def _is_flat(steps: tuple[Step, ...]) -> bool:
-    """Whether there is no block among the steps, so that each has one row."""
-    # A copy, since other threads may add to it.
-    for known, flat in tuple(_FLAT):
-        if known is steps:
-            return flat
-    flat = BLOCKS.isdisjoint(map(type, steps))
-    if len(steps) > _LONG:
-        _FLAT.append((steps, flat))
-    return flat
-
-
-# What was found of long macros lately: an edit asks of the same steps a dozen times, and looking takes a while.
-_LONG = 500
-_FLAT: deque[tuple[tuple[Step, ...], bool]] = deque(maxlen=6)
-
-
-def steps_in(macro: Macro, section: Section, inside: Inside) -> tuple[Step, ...]:
-    """The steps of a section, or of a branch inside it."""
-    steps = macro.section(section)
-    for at, branch in inside:
-        steps = branches(steps[at])[branch]
-    return steps
 
 
 def with_steps_in(macro: Macro, section: Section, inside: Inside, steps: tuple[Step, ...]) -> Macro:
@@ -178,17 +69,6 @@ def with_steps_in(macro: Macro, section: Section, inside: Inside, steps: tuple[S
         return (*into[:at], _with_lists(into[at], lists), *into[at + 1 :])
 
     return _with(macro, section, put(macro.section(section), inside))
-
-
-def place_after(macro: Macro, row: int | None) -> Place:
-    """The gap after a row, the first inside for a block or branch; with None the end of the loop."""
-    found = None if row is None else row_at(macro, row)
-    if found is None:
-        return Place(Section.LOOP, len(macro.loop))
-    section, step, inside, at, _ = found
-    if isinstance(step, Repeat | If):
-        return Place(section, 0, (*inside, (at, 0)))
-    return Place(section, at + 1, inside)
 
 
 def insert(macro: Macro, place: Place, steps: Sequence[Step]) -> Macro:
@@ -252,7 +132,7 @@ def trim(macro: Macro) -> Macro:
 
 def steps_of(macro: Macro, chosen: Collection[int]) -> list[Step]:
     """The steps of the rows in order, without those that are inside another one of them."""
-    numbered = rows(macro)
+    numbered = numbered_rows(macro, chosen)
     return list(_steps(numbered, _outermost(numbered, chosen)))
 
 
@@ -263,9 +143,9 @@ def move(macro: Macro, chosen: Collection[int], to: Place) -> Macro:
     """
     mark = Note(text="")
     marked = insert(macro, to, [mark])
-    numbered = rows(marked)
-    gap = next(n for n, row in enumerate(numbered) if row.step is mark)
+    gap = row_of(marked, to)
     shifted = {row if row < gap else row + 1 for row in chosen}
+    numbered = numbered_rows(marked, {gap, *shifted})
     outer = _outermost(numbered, shifted)
     if any(_is_inside(numbered[gap], numbered[row]) for row in outer):
         return macro
@@ -276,12 +156,12 @@ def move(macro: Macro, chosen: Collection[int], to: Place) -> Macro:
             return moved
         return () if row in outer else (line,)
 
-    return _map(marked, carried)
+    return _map(marked, carried, {gap, *outer})
 
 
 def wrap(macro: Macro, chosen: Collection[int], block: Callable[[tuple[Step, ...]], Step]) -> Macro:
     """Put the rows into a new block, made by `block`, where the first of them was."""
-    numbered = rows(macro)
+    numbered = numbered_rows(macro, chosen)
     outer = _outermost(numbered, chosen)
     if not outer:
         return macro
@@ -292,7 +172,7 @@ def wrap(macro: Macro, chosen: Collection[int], block: Callable[[tuple[Step, ...
             return (block(inner),)
         return () if row in outer else (line,)
 
-    return _map(macro, wrapped)
+    return _map(macro, wrapped, outer)
 
 
 def to_taps(macro: Macro) -> Macro:
@@ -353,7 +233,7 @@ def to_chord(macro: Macro, chosen: Collection[int]) -> Macro:
 
     The macro stays as it is where there are not two controls to press together.
     """
-    numbered = rows(macro)
+    numbered = numbered_rows(macro, chosen)
     taps = [(row, numbered[row].step) for row in sorted(chosen)]
     pressed = [(row, step) for row, step in taps if isinstance(step, Tap | Chord)]
     controls = dict.fromkeys(code for _, step in pressed for code in _held(step))
@@ -369,7 +249,7 @@ def to_chord(macro: Macro, chosen: Collection[int]) -> Macro:
             return (chord,)
         return () if row in gone else (line,)
 
-    return _map(macro, chorded)
+    return _map(macro, chorded, {first, *gone})
 
 
 def _held(step: Tap | Chord) -> tuple[str, ...]:
@@ -381,7 +261,7 @@ def _fits(press: Press, hold: Wait, release: Release) -> bool:
     return press.control == release.control and plain
 
 
-def _outermost(numbered: list[Row], chosen: Collection[int]) -> list[int]:
+def _outermost(numbered: Mapping[int, Row], chosen: Collection[int]) -> list[int]:
     """The chosen rows that are steps and not inside another chosen one."""
     found: list[int] = []
     for row in sorted(chosen):
@@ -391,7 +271,7 @@ def _outermost(numbered: list[Row], chosen: Collection[int]) -> list[int]:
     return found
 
 
-def _steps(numbered: list[Row], chosen: Sequence[int]) -> tuple[Step, ...]:
+def _steps(numbered: Mapping[int, Row], chosen: Sequence[int]) -> tuple[Step, ...]:
     return tuple(step for row in chosen if not isinstance(step := numbered[row].step, Option))
 
 
@@ -441,23 +321,25 @@ def _map(macro: Macro, each: Callable[[int, Any], tuple[Any, ...]], chosen: Coll
         return each(row, msgspec.structs.replace(option, steps=inner))
 
     def picked(steps: tuple[Step, ...], which: Collection[int]) -> tuple[Step, ...]:
-        """The same for steps without blocks, of which only some are looked at."""
+        """The same where only the steps in which some rows lie are looked at."""
         nonlocal numbers
-        first = next(numbers)
+        first, first_rows = next(numbers), first_rows_of(steps)
+        rows_here = (row - first for row in which if 0 <= row - first < first_rows[-1])
         found: list[Step] = []
         done = 0
-        for row in sorted(row for row in which if first <= row < first + len(steps)):
-            found += steps[done : row - first]
-            found += each(row, steps[row - first])
-            done = row - first + 1
-        numbers = itertools.count(first + len(steps))
+        for at in sorted({bisect_right(first_rows, row) - 1 for row in rows_here}):
+            found += steps[done:at]
+            numbers = itertools.count(first + first_rows[at])
+            found += over((steps[at],))
+            done = at + 1
+        numbers = itertools.count(first + first_rows[-1])
         return (*found, *steps[done:])
 
     for section in Section:
         before = macro.section(section)
         if not before:
             continue
-        steps = over(before) if chosen is None or not _is_flat(before) else picked(before, chosen)
+        steps = over(before) if chosen is None else picked(before, chosen)
         if steps != before:
             macro = _with(macro, section, steps)
     return macro

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection
 
-from nakrel.core.edit.edits import rows
+from nakrel.core.edit.rows import rows
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.steps import Press, Release
 

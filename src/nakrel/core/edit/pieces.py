@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from functools import partial
-from typing import NamedTuple
+from operator import itemgetter
+from typing import Any, NamedTuple
 
 from nakrel.core.model.amounts import amount
 from nakrel.core.model.controls import OPEN, POINTER, TEXT
@@ -100,35 +101,32 @@ class Piece(NamedTuple):
     cut: bool = False
 
 
+# One of its fields, in less time, as with marks.
+_piece: Callable[[tuple[Any, ...]], Piece] = partial(tuple.__new__, Piece)
 # One that goes by formulas and isn't laid out yet.
 _NOT_LAID_OUT = Piece(1, 0, 0, False, (), (0,), (), ())
+_control = itemgetter(Mark._fields.index("control"))
 
 
 def piece_of(step: Step, budget: Budget, scope: Estimate | None = None) -> Piece:
     """Lay one step out; repeats only as far as the budget goes. Without a `scope` one that goes by formulas is only
     said to be not `fixed`: what they give goes by all that is before it."""
-    match step:
-        # The kinds that most macros are made of come first.
-        case Wait(off=False, wait_us=int() as wait_us, most_us=None):
-            return Piece(1, 0, wait_us, True, (), (0,), (), ())
-        case Tap(off=False, hold_us=int() as hold_us, control=control):
-            marks = (Mark(0, control, 1, 0), Mark(hold_us, control, 0, 0))
-            return Piece(1, 1, hold_us, True, (control,), (0,), marks, ())
+    kind = type(step)
+    # The kinds that most macros are made of come first.
+    if kind is Wait and not step.off and type(step.wait_us) is int and step.most_us is None:  # type: ignore[union-attr]
+        return _piece((1, 0, step.wait_us, True, (), (0,), (), (), False))  # type: ignore[union-attr]
+    if kind is Tap and not step.off and type(hold_us := step.hold_us) is int:  # type: ignore[union-attr]
+        control = step.control  # type: ignore[union-attr]
+        both = _mark((0, control, 1, 0, -1)), _mark((hold_us, control, 0, 0, -1))
+        return _piece((1, 1, hold_us, True, (control,), (0,), both, (), False))
     if scope is None and _goes_by_formulas(step):
         return _NOT_LAID_OUT
     layout = Layout(scope or Estimate(), budget)
     layout.lay((step,))
-    return Piece(
-        rows=len(layout.starts),
-        numbered=layout.numbered,
-        length_us=layout.now,
-        fixed=layout.fixed,
-        controls=tuple({mark.control: None for mark in layout.marks}),
-        starts_us=tuple(layout.starts),
-        marks=tuple(layout.marks),
-        unsure=tuple(layout.unsure),
-        cut=layout.cut,
-    )
+    starts, marks = layout.starts, layout.marks
+    controls = tuple(dict.fromkeys(map(_control, marks)))
+    fields = len(starts), layout.numbered, layout.now, layout.fixed, controls, tuple(starts), tuple(marks)
+    return _piece((*fields, tuple(layout.unsure), layout.cut))
 
 
 def _goes_by_formulas(step: Step) -> bool:
@@ -194,15 +192,16 @@ class Layout:
             self.now += length_us(step, self.scope)
 
     def _block(self, step: Block, drawn: bool, counted: bool) -> None:
-        if isinstance(step, Repeat):
-            self._repeat(step, drawn, counted)
+        kind = type(step)
+        if kind is Repeat:
+            self._repeat(step, drawn, counted)  # type: ignore[arg-type]
         elif isinstance(step, PickOne):
             self.fixed = self.fixed and not any(map(formulas_of, step.branches))
             weights = weights_of(step, self.scope)
             chosen = weights.index(max(weights))
             options = [(option.steps, number == chosen, True) for number, option in enumerate(step.branches)]
             self._options(step, options, drawn, counted)
-        else:
+        elif isinstance(step, If):
             holds_now = holds(step, self.scope)
             options = [(step.steps, holds_now, False)]
             if step.otherwise:

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import cast
 
-from nakrel.core.edit.edits import Place, insert, place_after, row_at, rows_of, steps_in
+from nakrel.core.edit.edits import insert
+from nakrel.core.edit.rows import Place, place_after, row_at, rows_of, steps_in
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.recording import RecordingSettings, Waits
 from nakrel.core.model.steps import Note, Press, Release, Step, Wait

@@ -16,8 +16,9 @@ from typing import NamedTuple
 
 import msgspec
 
-from nakrel.core.edit.edits import Inside, Row, steps_in, with_steps_in
+from nakrel.core.edit.edits import with_steps_in
 from nakrel.core.edit.pieces import OTHERS_BY_STEP
+from nakrel.core.edit.rows import Inside, Row, steps_in
 from nakrel.core.edit.timeline import Span, Timeline
 from nakrel.core.model.controls import OTHERS, Kind, label
 from nakrel.core.model.controls import control as named

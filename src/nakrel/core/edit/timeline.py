@@ -14,8 +14,8 @@ from itertools import accumulate
 from operator import itemgetter
 from typing import Any, NamedTuple
 
-from nakrel.core.edit.edits import Place, Row, rows_of
 from nakrel.core.edit.pieces import UNNUMBERED, Budget, Piece, piece_of
+from nakrel.core.edit.rows import Place, Row, rows_of
 from nakrel.core.model.alike import shared
 from nakrel.core.model.formulas import Estimate
 from nakrel.core.model.lengths import length_us
@@ -24,6 +24,8 @@ from nakrel.core.model.steps import Option, Step
 
 __all__ = ["NOTHING", "Span", "Timeline", "Zone", "is_cut", "lay_out"]
 
+# The variables of a macro, by name.
+Values = dict[str, float]
 # Which controls are down is remembered once in so many pieces.
 _EVERY = 256
 
@@ -73,9 +75,12 @@ class Timeline:
         self._compared: tuple[tuple[Step, ...], int, int] = (), 0, 0
         same, same_end = self._shared(before) if before else (0, 0)
         old: list[Piece] = before._pieces if before else []
-        gone = old[same : len(old) - same_end]
         budget = Budget()
         made = [piece_of(step, budget) for step in self._steps[same : len(self._steps) - same_end]]
+        # The variables after each piece that gives one another value.
+        self._values: list[tuple[int, Values]] = before._values[: before._valued(same)] if before else []
+        made, same_end = self._with_formulas(made, before, same, same_end)
+        gone = old[same : len(old) - same_end]
         self._pieces: list[Piece] = [*old[:same], *made, *old[len(old) - same_end :]]
         # How many pieces go by formulas, and how many have more rows than one.
         self._loose: int = (before._loose if before else 0) + _loose(made) - _loose(gone)
@@ -83,14 +88,7 @@ class Timeline:
         # What is known of the rows' numbers, and of what is down, before some pieces.
         self._numbers: dict[int, int] = {}
         self._down: dict[int, dict[str, tuple[int, int]]] = {}
-        if self._loose:
-            # What a formula gives goes by all that was set before it.
-            scope, budget = Estimate(), Budget()
-            again = zip(self._steps, self._pieces, strict=True)
-            self._pieces = [piece if piece.fixed else piece_of(step, budget, scope) for step, piece in again]
-            self._blocks = _blocks(self._pieces)
-            before, same, made = None, 0, self._pieces
-        elif before:
+        if before:
             self._numbers = {at: number for at, number in before._numbers.items() if at <= same}
             self._down = {at: down for at, down in before._down.items() if at <= same}
             counts = same, len(made), len(before._pieces) - same_end
@@ -103,6 +101,48 @@ class Timeline:
             self._first_rows = _sums("rows", known, same, made, same_end)
         self._opened: dict[int, list[Row]] = {}
         self._known: dict[int, Row] = {}
+
+    def _with_formulas(
+        self, made: list[Piece], before: Timeline | None, same: int, same_end: int
+    ) -> tuple[list[Piece], int]:
+        """The new pieces with what formulas give, which goes by all that was set before them; and how many old ones at
+        the end stay: none where one of them goes by a variable that comes to it with another value."""
+        scope, budget = Estimate(), Budget()
+        scope.variables = dict(self._values[-1][1]) if self._values else {}
+        made = self._laid_out(made, same, scope, budget)
+        if before is None:
+            return made, same_end
+        first = len(before._pieces) - same_end
+        old = before._pieces[first:]
+        if scope.variables != before._variables(first) and _loose(old):
+            return [*made, *self._laid_out(old, same + len(made), scope, budget)], 0
+        shift = same + len(made) - first
+        self._values += [(at + shift, values) for at, values in before._values[before._valued(first) :]]
+        return made, same_end
+
+    def _laid_out(self, pieces: list[Piece], first: int, scope: Estimate, budget: Budget) -> list[Piece]:
+        """The pieces from number `first` on, those that go by formulas laid out as they come out in `scope`."""
+        if all(map(_field("fixed"), pieces)):
+            return pieces
+        found = []
+        values = dict(scope.variables)
+        for at, piece in enumerate(pieces, first):
+            if not piece.fixed:
+                piece = piece_of(self._steps[at], budget, scope)
+                if scope.variables != values:
+                    values = dict(scope.variables)
+                    self._values.append((at, values))
+            found.append(piece)
+        return found
+
+    def _valued(self, piece: int) -> int:
+        """How many pieces before this one give a variable another value."""
+        return bisect_left(self._values, piece, key=itemgetter(0))
+
+    def _variables(self, piece: int) -> Values:
+        """The variables before a piece."""
+        count = self._valued(piece)
+        return self._values[count - 1][1] if count else {}
 
     # Rows
 
@@ -199,16 +239,14 @@ class Timeline:
     def replaced(self, before: Timeline) -> tuple[int, int, int]:
         """The first row that may differ from those of another timeline, and in that one and in this the row from which
         on all are the same again, but for when they start and their numbers."""
-        same, same_end = self._shared(before)
-        if self._loose or before._loose:
-            return 0, before.size, self.size
+        same, same_end = self._looks_alike(before)
         return self._first_rows[same], before._first_rows[-1 - same_end], self._first_rows[-1 - same_end]
 
     def changed_from(self, before: Timeline) -> tuple[int, int]:
         """The first and the last row that may differ from those of another timeline with as many rows, but for when
         they start."""
-        same, same_end = self._shared(before)
-        if self._loose or before._loose or _sizes(self.macro) != _sizes(before.macro):
+        same, same_end = self._looks_alike(before)
+        if _sizes(self.macro) != _sizes(before.macro):
             return 0, self.size - 1
         first, last = self._first_rows[min(same, len(self._pieces) - 1)], self._first_rows[-1 - same_end] - 1
         return first, max(first, last)
@@ -217,6 +255,17 @@ class Timeline:
         if self._compared[0] is not before._steps:
             self._compared = before._steps, *shared(before._steps, self._steps)
         return self._compared[1:]
+
+    def _looks_alike(self, before: Timeline) -> tuple[int, int]:
+        """How many pieces are the same as in another timeline at the beginning and at the end, what formulas give
+        included."""
+        same, same_end = self._shared(before)
+        if not self._loose:
+            return same, same_end
+        first, _ = shared(tuple(before._pieces[:same]), tuple(self._pieces[:same]))
+        old, new = before._pieces[len(before._pieces) - same_end :], self._pieces[len(self._pieces) - same_end :]
+        alike, last = shared(tuple(old), tuple(new))
+        return first, same_end if alike == same_end else last
 
     def _piece_of(self, row: int) -> int:
         return bisect_right(self._first_rows, row) - 1

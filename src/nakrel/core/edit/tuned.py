@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from nakrel.core.edit.edits import retime, rows
+from nakrel.core.edit.edits import retime
+from nakrel.core.edit.rows import rows
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.step_words import describe

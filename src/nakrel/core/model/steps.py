@@ -360,7 +360,7 @@ def _not_too_deep(step: Block) -> None:
 
 
 def _depth(step: Step) -> int:
-    inside = [_depth(each) for branch in branches(step) for each in branch if isinstance(each, Block)]
+    inside = [_depth(each) for branch in branches(step) for each in branch if type(each) in BLOCKS]
     return 1 + max(inside, default=0)
 
 
@@ -388,6 +388,7 @@ def walk(steps: tuple[Step, ...]) -> Iterator[Step]:
                 yield from walk(inside)
 
 
+_WAIT = ("wait_us", "most_us")
 # Where a step or branch may have a formula.
 FORMULAS: dict[type, tuple[str, ...]] = {
     Tap: ("hold_us",),
@@ -398,7 +399,7 @@ FORMULAS: dict[type, tuple[str, ...]] = {
     Branch: ("weight",),
     If: ("condition",),
     Set: ("value",),
-    Wait: ("wait_us", "most_us"),
+    Wait: _WAIT,
     Pointer: ("x", "y", "over_us"),
 }
 
@@ -411,4 +412,6 @@ def formulas_of(line: Line) -> tuple[str, ...]:
     if len(names) == 1:
         number = getattr(line, names[0])
         return (number,) if type(number) is str else ()
+    if names is _WAIT and type(line.wait_us) is int and line.most_us is None:  # type: ignore[union-attr]
+        return ()
     return tuple(number for name in names if type(number := getattr(line, name)) is str)

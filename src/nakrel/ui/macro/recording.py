@@ -10,8 +10,8 @@ from PyQt6.QtGui import QKeyEvent, QMouseEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
-from nakrel.core.edit import edits
 from nakrel.core.edit.recorded import gap_after, insert_recorded
+from nakrel.core.edit.rows import Place, rows, steps_in
 from nakrel.core.edit.takes import used
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.macro import Macro
@@ -41,7 +41,7 @@ class RecordingBar(QWidget):
         super().__init__()
         self._store = store
         self._macro: Macro | None = None
-        self._place: edits.Place | None = None
+        self._place: Place | None = None
         self._steps: list[Step] = []
         self._settings = RecordingSettings()
         self._left_s = 0
@@ -207,17 +207,17 @@ class RecordingBar(QWidget):
         self.ended.emit(before, self._began_after, tuple(steps))
         self._show()
 
-    def _with(self, macro: Macro, place: edits.Place, steps: Sequence[Step]) -> tuple[Macro, range]:
+    def _with(self, macro: Macro, place: Place, steps: Sequence[Step]) -> tuple[Macro, range]:
         """The macro with the recorded steps in place, and their rows."""
         after = insert_recorded(macro, place, used(steps, self._settings), self._settings)
-        count = len(edits.steps_in(after, place.section, place.inside))
-        count -= len(edits.steps_in(macro, place.section, place.inside))
+        count = len(steps_in(after, place.section, place.inside))
+        count -= len(steps_in(macro, place.section, place.inside))
         return after, self._new_rows(after, count)
 
     def _new_rows(self, macro: Macro, count: int) -> range:
         """The rows of the recorded steps, which are no blocks and so a row each."""
         place = self._place
-        numbered = enumerate(edits.rows(macro))
+        numbered = enumerate(rows(macro))
         first = next((n for n, row in numbered if (row.section, row.at, row.inside) == place), 0)
         return range(first, first + count)
 

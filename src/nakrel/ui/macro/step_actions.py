@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QApplication, QMenu
 from nakrel.core import notation
 from nakrel.core.edit import edits
 from nakrel.core.edit.pairs import other_ends
+from nakrel.core.edit.rows import Place, place_after, row_at
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.steps import Branch, If, Option, PickOne, Pointer, Release, Repeat, Step, Wait
 from nakrel.ui import commands
@@ -49,7 +50,7 @@ class StepActions:
     def insert(self, step: Step) -> None:
         """Put a step in after the selected one, or at the end of the loop, and select it."""
         if macro := self._host.model.macro:
-            place = edits.place_after(macro, self._host.recording.row_after)
+            place = place_after(macro, self._host.recording.row_after)
             commands.edit_macro(
                 self._store, tr("add a step to {name}").format(name=macro.name), edits.insert(macro, place, [step])
             )
@@ -112,7 +113,7 @@ class StepActions:
             self._store.fault.emit(tr("The clipboard holds no steps: {error}").format(error=error))
             return
         if steps:
-            place = edits.place_after(macro, self._host.recording.row_after)
+            place = place_after(macro, self._host.recording.row_after)
             commands.edit_macro(
                 self._store, tr("paste steps into {name}").format(name=macro.name), edits.insert(macro, place, steps)
             )
@@ -235,7 +236,7 @@ class StepActions:
         """Move the selected steps to the end of a section."""
         self.edit_selected(
             tr("move steps to section {value}").format(value=SECTION_WORDS[section]),
-            lambda macro, rows: edits.move(macro, rows, edits.Place(section, len(macro.section(section)))),
+            lambda macro, rows: edits.move(macro, rows, Place(section, len(macro.section(section)))),
         )
 
     def to_taps(self) -> None:
@@ -257,7 +258,7 @@ def _options(steps: tuple[Step, ...]) -> Step:
 
 def _switch(macro: Macro, rows: list[int], off: bool) -> Macro:
     for row in rows:
-        found = edits.row_at(macro, row)
+        found = row_at(macro, row)
         if found and not isinstance(found.step, Option):
             macro = edits.change(macro, row, msgspec.structs.replace(found.step, off=off))
     return macro

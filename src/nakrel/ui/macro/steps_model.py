@@ -12,6 +12,7 @@ from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 from nakrel.core import notation
 from nakrel.core.edit import edits
 from nakrel.core.edit.pieces import UNNUMBERED
+from nakrel.core.edit.rows import Place, place_after
 from nakrel.core.edit.timeline import NOTHING, Timeline
 from nakrel.core.model.controls import OTHERS
 from nakrel.core.model.errors import DataError
@@ -264,9 +265,9 @@ class StepsModel(HeadedModel):
         if self.macro is None:
             return
         if gap > 0:
-            place = edits.place_after(self.macro, gap - 1)
+            place = place_after(self.macro, gap - 1)
         else:
-            place = edits.Place(self.line.row(0).section if self.size() else Section.LOOP, 0)
+            place = Place(self.line.row(0).section if self.size() else Section.LOOP, 0)
         commands.edit_macro(
             self._store, tr("move steps in {name}").format(name=self.macro.name), edits.move(self.macro, chosen, place)
         )

@@ -11,8 +11,8 @@ from PyQt6.QtWidgets import QFrame, QHBoxLayout, QMenu, QWidget
 
 from nakrel import protocol as m
 from nakrel import worker_process
-from nakrel.core.edit import edits
 from nakrel.core.edit.recorded import gap_after, insert_recorded
+from nakrel.core.edit.rows import rows, steps_in
 from nakrel.core.edit.takes import length_us, used
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
@@ -235,10 +235,10 @@ class TakeStrip(QFrame):
         commands.edit_macro(self._store, tr("recording into {name}").format(name=before.name), after)
         self._index = stack.index()
         self._busy = False
-        count = len(edits.steps_in(after, place.section, place.inside))
-        count -= len(edits.steps_in(macro, place.section, place.inside))
+        count = len(steps_in(after, place.section, place.inside))
+        count -= len(steps_in(macro, place.section, place.inside))
         self._show()
-        numbered = enumerate(edits.rows(after))
+        numbered = enumerate(rows(after))
         self._first = next((n for n, row in numbered if (row.section, row.at, row.inside) == place), 0)
         self.used_rows.emit(range(self._first, self._first + count))
         self._tell_beside()
