@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Collection, Iterable, Mapping
 from itertools import chain, pairwise
-from operator import itemgetter
+from operator import attrgetter, itemgetter
 from typing import NamedTuple
 
-from nakrel.core.edit.rows import Row, rows
+from nakrel.core.edit.rows import first_rows_of, size_of
 from nakrel.core.edit.timeline import is_cut, lay_out
 from nakrel.core.model.controls import GAME, OTHERS, Kind, label
 from nakrel.core.model.controls import control as named
@@ -56,11 +56,11 @@ SHORT_US = 2_000
 CLOSE_CLICKS_US = 10_000
 
 # Kinds are looked up here: `isinstance` and `match` would take as long as the rest of the checks.
-_PRESSING, _OPTIONS = frozenset({Press, Release, Tap, Chord}), frozenset({Branch, Otherwise})
+_PRESSING = frozenset({Press, Release, Tap, Chord})
 _WITH_CONTROLS, _MAY_BE_EMPTY = _PRESSING | {Wheel}, BLOCKS | {Wait, Text}
 _BY_THE_MACHINE = frozenset({Text, Open, Pointer})
-# A row, after its number.
-_Numbered = tuple[int, Row]
+# What stands in a row, after its number.
+_Numbered = tuple[int, Line]
 
 
 class Finding(NamedTuple):
@@ -108,12 +108,12 @@ def check_macro(
     pressing = _of(on, _PRESSING)
     found = [
         *_whole(macro, on.keys()),
-        *_pairs(pressing),
+        *_pairs(pressing, first_rows_of(macro.lead_in)[-1]),
         *_holds(pressing),
         *_empty(_of(on, _MAY_BE_EMPTY)),
         *_gaps(macro),
-        *_formulas(_of(on, FORMULAS.keys())),
-        *(finding for at, row in _of(on, _BY_THE_MACHINE) for finding in _against(at, row.step, facts)),
+        *_formulas(on),
+        *(finding for at, step in _of(on, _BY_THE_MACHINE) for finding in _against(at, step, facts)),
         *_feedback(pressing, triggers),
         *_circles(pressing, triggers, places),
         *_beyond(macro, places),
@@ -123,21 +123,38 @@ def check_macro(
 
 
 def _rows_on(macro: Macro) -> dict[type, list[_Numbered]]:
-    """The rows that are on, as the blocks around them are, by kind: a long macro is mostly of few, and one check looks
-    at few."""
+    """What stands in the rows that are on, as the blocks around them are, by kind: a long macro is mostly of few, and
+    one check looks at few."""
     on: dict[type, list[_Numbered]] = defaultdict(list)
-    # How deep the block lies that is off; what is inside lies deeper, and follows it.
-    off: int | None = None
-    for each in enumerate(rows(macro)):
-        _, step, inside, _, _ = each[1]
-        if off is not None and len(inside) > off:
-            continue
-        off = None
-        if type(step) not in _OPTIONS and step.off:  # type: ignore[union-attr]
-            off = len(inside)
-        else:
-            on[type(step)].append(each)
+    row = 0
+    for section in Section:
+        row = _note_rows(on, macro.section(section), row)
     return on
+
+
+def _note_rows(on: dict[type, list[_Numbered]], steps: Iterable[Step], row: int) -> int:
+    """Note the rows of some steps, of which the first is `row`; returns the one after them."""
+    for step in steps:
+        if step.off:
+            row += size_of(step)
+            continue
+        kind = type(step)
+        on[kind].append((row, step))
+        row += 1
+        if kind not in BLOCKS:
+            continue
+        if kind is Repeat:
+            row = _note_rows(on, step.steps, row)  # type: ignore[union-attr]
+        elif isinstance(step, If):
+            row = _note_rows(on, step.steps, row)
+            if step.otherwise:
+                on[Otherwise].append((row, step.otherwise))
+                row = _note_rows(on, step.otherwise.steps, row + 1)
+        elif isinstance(step, PickOne):
+            for branch in step.branches:
+                on[Branch].append((row, branch))
+                row = _note_rows(on, branch.steps, row + 1)
+    return row
 
 
 def _of(on: Mapping[type, list[_Numbered]], kinds: Collection[type]) -> list[_Numbered]:
@@ -185,18 +202,18 @@ def _opened(steps: Iterable[Step]) -> int:
     return found
 
 
-def _pairs(on: list[_Numbered]) -> Iterable[Finding]:
-    """Presses without a release, and releases without a press, as one run of the three sections goes."""
-    down: dict[str, tuple[int, Section]] = {}
-    for at, row in on:
-        step = row.step
+def _pairs(on: list[_Numbered], lead_in: int) -> Iterable[Finding]:
+    """Presses without a release, and releases without a press, as one run of the three sections goes, of which the
+    first has `lead_in` rows."""
+    down: dict[str, int] = {}
+    for at, step in on:
         if isinstance(step, Press):
             if step.control in down:
                 yield Finding(
                     at, tr("{control} is down already: this press does nothing.").format(control=label(step.control))
                 )
             else:
-                down[step.control] = at, row.section
+                down[step.control] = at
         elif isinstance(step, Release):
             if down.pop(step.control, None) is None:
                 yield Finding(
@@ -209,8 +226,8 @@ def _pairs(on: list[_Numbered]) -> Iterable[Finding]:
                     yield Finding(
                         at, tr("{control} is down already: this tap releases it.").format(control=label(control))
                     )
-    for control, (at, section) in down.items():
-        if section is Section.LEAD_IN:
+    for control, at in down.items():
+        if at < lead_in:
             message = tr(
                 "{control} is held until the macro ends. If that is meant, release it in the end section, where it "
                 "can be seen."
@@ -293,9 +310,9 @@ def _merged(control: str, gap_us: int, at_once: str, soon: str) -> str:
 def _holds(pressing: list[_Numbered]) -> Iterable[Finding]:
     """Holds that are so short that games miss them."""
     words: dict[int, str] = {}
-    for at, row in pressing:
+    for at, step in pressing:
         # A press and a release have none, and what a formula gives isn't known before it plays.
-        hold_us = getattr(row.step, "hold_us", "")
+        hold_us = getattr(step, "hold_us", "")
         if type(hold_us) is not int or hold_us >= SHORT_US:
             continue
         if hold_us not in words:
@@ -310,8 +327,7 @@ def _holds(pressing: list[_Numbered]) -> Iterable[Finding]:
 
 def _empty(on: list[_Numbered]) -> Iterable[Finding]:
     """Blocks, waits and texts from which nothing comes."""
-    for at, row in on:
-        step = row.step
+    for at, step in on:
         kind = type(step)
         if kind is Wait:
             if step.wait_us == 0 and step.most_us is None:  # type: ignore[union-attr]
@@ -333,15 +349,17 @@ def _empty(on: list[_Numbered]) -> Iterable[Finding]:
             yield Finding(at, wrong)
 
 
-def _formulas(on: list[_Numbered]) -> Iterable[Finding]:
+def _formulas(on: Mapping[type, list[_Numbered]]) -> Iterable[Finding]:
     """Formulas without a result in a first run, and variables that nothing sets."""
     scope = Estimate()
-    written = [(at, row, texts) for at, row in on if (texts := formulas_of(row.step))]
-    known = {row.step.variable for _, row, _ in written if isinstance(row.step, Set)}
+    fields = [(kind, attrgetter(name)) for kind, names in FORMULAS.items() if kind in on for name in names]
+    some = {at: step for kind, read in fields for at, step in on[kind] if type(read(step)) is str}
+    written = [(at, some[at], formulas_of(some[at])) for at in sorted(some)]
+    known = {step.variable for _, step, _ in written if isinstance(step, Set)}
     # Those in which nothing is wrong as the variables are now.
     fine: set[str] = set()
-    for at, row, texts in written:
-        sets = type(row.step) is Set
+    for at, step, texts in written:
+        sets = type(step) is Set
         for text in texts:
             if text in fine and not sets:
                 continue
@@ -356,8 +374,8 @@ def _formulas(on: list[_Numbered]) -> Iterable[Finding]:
             except FormulaError as error:
                 yield Finding(at, tr("It can't be computed: {reason}. The macro ends here.").format(reason=error))
             else:
-                if isinstance(row.step, Set):
-                    scope.variables[row.step.variable] = value
+                if isinstance(step, Set):
+                    scope.variables[step.variable] = value
                     fine.clear()
                 elif formula.names <= known:
                     fine.add(text)
@@ -386,8 +404,8 @@ def _against(at: int, step: Line, facts: Facts) -> Iterable[Finding]:
 
 
 def _feedback(pressing: list[_Numbered], triggers: Collection[str]) -> Iterable[Finding]:
-    for at, row in pressing if triggers else ():
-        if own := [code for code in _pressed(row.step) if code in triggers]:
+    for at, step in pressing if triggers else ():
+        if own := [code for code in _pressed(step) if code in triggers]:
             yield Finding(
                 at,
                 tr("{own} starts this macro itself. Only your finger starts it, not its own press.").format(
@@ -412,9 +430,9 @@ def _all_pressed(macro: Macro, keys: Mapping[str, str]) -> dict[str, str]:
 def _circles(pressing: list[_Numbered], triggers: Collection[str], places: list[Attached]) -> Iterable[Finding]:
     """Presses that start another macro which presses what starts this one."""
     reported = set()
-    for at, row in pressing:
+    for at, step in pressing:
         for place in places:
-            for code in _pressed(row.step):
+            for code in _pressed(step):
                 other = place.others.get(place.keys.get(code, code))
                 if other is None or code in triggers or (code, other.id) in reported:
                     continue
@@ -456,8 +474,7 @@ def _beyond(macro: Macro, places: list[Attached]) -> Iterable[Finding]:
 
 
 def _unknown_keys(on: list[_Numbered], places: list[Attached]) -> Iterable[Finding]:
-    for at, row in on if places else ():
-        step = row.step
+    for at, step in on if places else ():
         codes = step.controls if isinstance(step, Chord) else (getattr(step, "control", ""),)
         for place in places:
             for code in codes:

@@ -28,6 +28,7 @@ __all__ = [
     "row_of",
     "rows",
     "rows_of",
+    "size_of",
     "steps_in",
 ]
 
@@ -123,12 +124,12 @@ def row_of(macro: Macro, place: Place) -> int:
     return before + first_rows_of(steps)[at] + found
 
 
-def _size(step: Step) -> int:
+def size_of(step: Step) -> int:
     """How many rows a step has."""
     kind = type(step)
     if kind not in BLOCKS:
         return 1
-    inside = sum(_size(each) for branch in branches(step) for each in branch)
+    inside = sum(size_of(each) for branch in branches(step) for each in branch)
     if kind is PickOne:
         return 1 + len(step.branches) + inside  # type: ignore[union-attr]
     return 1 + inside + (kind is If and step.otherwise is not None)  # type: ignore[union-attr]
@@ -145,7 +146,7 @@ def first_rows_of(steps: tuple[Step, ...]) -> Sequence[int]:
         # Each has one.
         return _remembered(_Rows(steps, None, range(len(steps) + 1)))
     before = next((known for known in lately if known.sizes), None)
-    sizes = [_size(step) for step in steps] if before is None else _carried_over(before, steps)
+    sizes = [size_of(step) for step in steps] if before is None else _carried_over(before, steps)
     return _remembered(_Rows(steps, sizes, list(itertools.accumulate(sizes, initial=0))))
 
 
@@ -162,7 +163,7 @@ def _carried_over(before: _Rows, steps: tuple[Step, ...]) -> list[int]:
     assert before.sizes
     same, same_end = shared(before.steps, steps)
     new = steps[same : len(steps) - same_end]
-    return [*before.sizes[:same], *map(_size, new), *before.sizes[len(before.sizes) - same_end :]]
+    return [*before.sizes[:same], *map(size_of, new), *before.sizes[len(before.sizes) - same_end :]]
 
 
 def _remembered(found: _Rows) -> Sequence[int]:
