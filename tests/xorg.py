@@ -59,7 +59,7 @@ Section "ServerLayout"
     Screen "screen"
     InputDevice "mouse" "CorePointer"
     InputDevice "keyboard" "CoreKeyboard"
-EndSection
+{more}EndSection
 {screen}Section "InputDevice"
     Identifier "mouse"
     Driver "inputtest"
@@ -72,6 +72,25 @@ Section "InputDevice"
     Identifier "keyboard"
     Driver "inputtest"
     Option "SocketPath" "{folder}/keyboard"
+    Option "DeviceType" "Keyboard"
+EndSection
+"""
+
+
+# A second of each, which nobody presses.
+_TWINS = """
+Section "InputDevice"
+    Identifier "twin mouse"
+    Driver "inputtest"
+    Option "SocketPath" "{folder}/twin-mouse"
+    Option "DeviceType" "Pointer"
+    Option "PointerButtonCount" "12"
+    Option "AccelerationScheme" "none"
+EndSection
+Section "InputDevice"
+    Identifier "twin keyboard"
+    Driver "inputtest"
+    Option "SocketPath" "{folder}/twin-keyboard"
     Option "DeviceType" "Keyboard"
 EndSection
 """
@@ -113,12 +132,15 @@ class _Device:
 
 
 class XorgServer(XServer):
-    """Xorg with dummy screen, and a hand on the two devices; moving and finding windows is left to xdotool."""
+    """Xorg with dummy screen, and a hand on the two devices; moving and finding windows is left to xdotool. With
+    `twins` there is another of each."""
 
-    def __init__(self) -> None:
+    def __init__(self, *, twins: bool = False) -> None:
         self._folder = tempfile.TemporaryDirectory()
         folder = Path(self._folder.name)
-        (folder / "xorg.conf").write_text(_CONFIG.format(folder=folder, screen=SCREEN))
+        more = '    InputDevice "twin mouse"\n    InputDevice "twin keyboard"\n' if twins else ""
+        text = _CONFIG.format(folder=folder, screen=SCREEN, more=more)
+        (folder / "xorg.conf").write_text(text + (_TWINS.format(folder=folder) if twins else ""))
         super().__init__()
         self.environment.pop("NAKREL_X11_INJECTOR")
         self._mouse, self._keyboard = (_Device(folder / name) for name in ("mouse", "keyboard"))

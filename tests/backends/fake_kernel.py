@@ -5,7 +5,7 @@ from __future__ import annotations
 import errno
 import os
 from collections import deque
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 from functools import partial
 from typing import Any
 
@@ -185,6 +185,10 @@ class FakeHost:
         self.drains = 0
         self.firsts: dict[str, str] = {}
         self.answers: list[tuple[str, str]] = []
+        # Virtual devices that the desktop was told of, and with `slow_desktop` who is to hear that it knows them.
+        self.introduced: list[tuple[str, tuple[str, ...]]] = []
+        self.slow_desktop = False
+        self.unknown: list[Callable[[], object]] = []
 
     def now_us(self) -> int:
         return self.now
@@ -223,6 +227,13 @@ class FakeHost:
 
     def devices_changed(self) -> None:
         pass
+
+    def introduce(self, twin: str, like: Sequence[str], known: Callable[[], object]) -> None:
+        self.introduced.append((twin, tuple(like)))
+        if self.slow_desktop:
+            self.unknown.append(known)
+        else:
+            known()
 
     def first_of(self, control: str) -> str:
         return self.firsts.get(control, "")

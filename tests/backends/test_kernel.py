@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.backend import KernelBackend
-from nakrel.backends.kernel.channel import BUSY_US, SETTLE_US, UNSEEN_US
+from nakrel.backends.kernel.channel import BUSY_US, KNOWN_US, SETTLE_US, UNSEEN_US
 from nakrel.backends.kernel.finder import physical, serves
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.backends.protocols import BackendUnavailable, CannotEmit
@@ -270,6 +270,58 @@ def test_a_clone_that_uinput_refuses_leaves_the_device_free(desk: Desk):
     assert not desk.mouse.grabbed
     desk.mouse.happen((KEY, SIDE, 1))
     assert desk.hear() == [Pressed("BTN_SIDE", True)]
+
+
+def test_the_desktop_sets_a_twin_before_the_device_is_grabbed(desk: Desk):
+    desk.host.slow_desktop = True
+    desk.capture("BTN_SIDE")
+    clone = desk.clone()
+    assert desk.host.introduced == [(clone.path, (desk.mouse.path,))]
+    desk.host.pass_time(SETTLE_US)
+    assert not desk.mouse.grabbed
+    desk.mouse.happen((KEY, SIDE, 1), (KEY, SIDE, 0))
+    desk.hear()
+    desk.host.unknown.pop()()
+    assert desk.mouse.grabbed
+    # Once it knows it that is for good.
+    desk.capture()
+    assert not desk.mouse.grabbed
+    desk.capture("BTN_SIDE")
+    assert desk.mouse.grabbed
+    assert len(desk.host.introduced) == 1
+
+
+def test_a_desktop_that_takes_too_long_is_not_waited_for(desk: Desk):
+    desk.host.slow_desktop = True
+    desk.capture("BTN_SIDE")
+    desk.host.pass_time(KNOWN_US - SETTLE_US - 1)
+    assert not desk.mouse.grabbed
+    desk.host.pass_time(1)
+    assert desk.mouse.grabbed
+    # Its answer comes when the device has gone.
+    desk.finder.tell("remove", desk.mouse.path)
+    desk.mouse.broken = errno.ENODEV
+    desk.hear()
+    desk.host.unknown.pop()()
+
+
+def test_a_desktop_that_knows_a_twin_at_once_has_the_time_to_open_it_all_the_same(desk: Desk):
+    desk.backend.capture(("BTN_SIDE",))
+    desk.host.pass_time(SETTLE_US - 1)
+    assert not desk.mouse.grabbed
+    desk.host.pass_time(1)
+    assert desk.mouse.grabbed
+
+
+def test_our_own_keyboard_and_mouse_are_like_the_first_real_ones(desk: Desk):
+    desk.backend.introduce()
+    desk.backend.introduce()
+    hands = desk.injectors.path
+    assert desk.host.introduced == [(hands, (desk.keyboard.path, desk.mouse.path))]
+    desk.swap(desk.keyboard.path, MOUSE)
+    desk.hear()
+    # Without a keyboard there is the mouse to be like.
+    assert desk.host.introduced[1:] == [(hands, (desk.mouse.path,))]
 
 
 def wait_for_grab(desk: Desk, *controls: str) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import shutil
 import signal
 import subprocess
@@ -12,9 +13,11 @@ from pathlib import Path
 
 import pytest
 import xcffib
+import xcffib.xinput
 import xcffib.xproto
 
 from nakrel import protocol as m
+from nakrel.backends.x11.wire import XConnection
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Mode, Play
 from nakrel.core.model.profile import MatchBy, Profile, ProgramRule, SetUp
@@ -132,8 +135,8 @@ def test_text_is_typed_right_for_the_layout_in_use(mended: str, desktop: _Deskto
         window = wait_for(lambda: _find(desktop), "the field", 60)
         desktop.injector("windowactivate", "--sync", window)
         desktop.knows("Nakrel keyboard and mouse", 1)
-        # A keyboard that comes later takes the layout of the server, set before.
-        subprocess.run(["setxkbmap", "de"], env=desktop.environment, check=True)
+        # A keyboard that comes later has the layout of the server's start, but for what is done about that.
+        wait_for(lambda: all("German" in each for each in _keymaps(desktop, "Nakrel keyboard and mouse")), "its layout")
         # A key that is down for long in an emulated machine's time would repeat.
         subprocess.run(["xset", "r", "off"], env=desktop.environment, check=True)
         # Slowly: Qt hands composed characters over at once and plain keys by its queue, which is long under emulation.
@@ -141,6 +144,75 @@ def test_text_is_typed_right_for_the_layout_in_use(mended: str, desktop: _Deskto
         wait_for(lambda: came.exists() and came.read_text(encoding="utf-8") == wanted, "the text", 60)
     finally:
         sys.stdout.write(f"came: {came.read_text(encoding='utf-8') if came.exists() else None!r}\n")
+        field.terminate()
+        field.wait(LIMIT_S)
+        service.end(signal.SIGTERM)
+
+
+def _ids(desktop: _Desktop, name: str, *, keyboards: bool) -> list[int]:
+    """The numbers that the server gave to devices of that name, in the order in which they came."""
+    conn, xi, _ = XConnection.open(desktop.display)
+    kind = xcffib.xinput.DeviceType.SlaveKeyboard if keyboards else xcffib.xinput.DeviceType.SlavePointer
+    infos = xi.XIQueryDevice(0).reply().infos
+    found = [info.deviceid for info in infos if info.type == kind and bytes(info.name.buf()).decode() == name]
+    conn.disconnect()
+    return found
+
+
+def _run(desktop: _Desktop, *command: str) -> str:
+    return subprocess.run(command, env=desktop.environment, capture_output=True, text=True, check=True).stdout
+
+
+def _keymaps(desktop: _Desktop, name: str) -> list[str]:
+    """The symbols on the keys of each keyboard of that name."""
+    ids = _ids(desktop, name, keyboards=True)
+    texts = [_run(desktop, "xkbcomp", "-xkb", "-i", str(each), desktop.display, "-") for each in ids]
+    return [re.sub(r'(?s).*xkb_symbols ".*?"', "", text) for text in texts]
+
+
+def test_what_was_set_by_hand_holds_while_devices_are_captured(
+    mended: str, mouse: UsbMouse | HidMouse, keyboard: UsbKeyboard | HidKeyboard, desktop: _Desktop, tmp_path: Path
+):
+    """A layout, the rate of repeats, and a mouse's speed and buttons, as login scripts set them."""
+    desktop.knows("QEMU QEMU USB Mouse", 1)
+    desktop.knows("QEMU QEMU USB Keyboard", 1)
+    _run(desktop, "setxkbmap", "de")
+    _run(desktop, "xset", "r", "rate", "250", "20")
+    (pointer,) = map(str, _ids(desktop, "QEMU QEMU USB Mouse", keyboards=False))
+    _run(desktop, "xinput", "set-prop", pointer, "libinput Accel Speed", "-0.5")
+    _run(desktop, "xinput", "set-prop", pointer, "libinput Left Handed Enabled", "1")
+    _run(desktop, "xinput", "set-button-map", pointer, "1", "2", "3", "5", "4")
+    service = LoadedService(tmp_path / "home", DISPLAY=desktop.display)
+    came = tmp_path / "came"
+    field = subprocess.Popen([sys.executable, "-c", _FIELD, str(came)], env=desktop.environment)
+    try:
+        service.call(m.PutMacro(shot(Play())))
+        setups = (SetUp("Main", {"KEY_A": RunMacro("shot"), "BTN_SIDE": RunMacro("shot")}),)
+        service.call(m.PutProfile(Profile(id="everyday", name="Everyday", setups=setups)))
+        service.hear(lambda: sum(d.note.startswith("captured") for d in service.devices()) == 2, "the grabs")
+        # By then they are set.
+        first, twin = _keymaps(desktop, "QEMU QEMU USB Keyboard")
+        assert "German" in twin
+        assert first == twin
+        real, other = (
+            re.sub(r"(?m)^Device.*|.*Device Node.*", "", _run(desktop, "xinput", "list-props", str(each)))
+            for each in _ids(desktop, "QEMU QEMU USB Mouse", keyboards=False)
+        )
+        assert "Left Handed Enabled" in other
+        assert real == other
+        maps = [
+            _run(desktop, "xinput", "get-button-map", str(each)).split()[:5]
+            for each in _ids(desktop, "QEMU QEMU USB Mouse", keyboards=False)
+        ]
+        assert maps == [["1", "2", "3", "5", "4"]] * 2
+        told = _run(desktop, "xset", "q")
+        assert "auto repeat delay:  250    repeat rate:  20" in told
+        desktop.injector("windowactivate", "--sync", wait_for(lambda: _find(desktop), "the field", 60))
+        _run(desktop, "xset", "r", "off")
+        keyboard.tap("KEY_Y")
+        wait_for(lambda: came.exists() and came.read_text(encoding="utf-8") == "z", "the z of a German keyboard", 60)
+        assert "auto repeat delay:  250    repeat rate:  20" in _run(desktop, "xset", "q")
+    finally:
         field.terminate()
         field.wait(LIMIT_S)
         service.end(signal.SIGTERM)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Callable, Collection, Mapping, Sequence
 from functools import partial
 from typing import TYPE_CHECKING, NamedTuple, Protocol, TypeVar
 
@@ -26,6 +26,7 @@ from nakrel.service.lent_keys import LentKeys
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.options import Options
 from nakrel.service.reporter import Reporter
+from nakrel.service.twins import Twins
 from nakrel.service.worker import Outcome, Worker
 from nakrel.words import noted, tr
 
@@ -93,6 +94,8 @@ class Routes:
         # What clients tell of presses in their own windows.
         self._own_hand: StandInDevices | None = None
         self.output: OutputBackend = sink or Sink()
+        under_x = options.display or ("" if os.environ.get("WAYLAND_DISPLAY") else os.environ.get("DISPLAY", ""))
+        self._twins = Twins(loop, worker, under_x)
         self.keys = LentKeys(options, lambda: self.real is not None and not isinstance(self.real, KernelBackend))
 
     # Opening and losing
@@ -127,6 +130,8 @@ class Routes:
             # Asked of thousands of reports a second: a call less counts.
             ready = partial(self._pass_on, real) if isinstance(real, KernelBackend) else partial(self.read, real)
             self._loop.watch(real, ready)
+            if isinstance(real, KernelBackend):
+                real.introduce()
         self.set_stand_ins(want_stand_ins)
 
     def lost(self, error: str) -> bool:
@@ -173,6 +178,7 @@ class Routes:
 
     def close(self) -> None:
         """Close everything; what is held is let go."""
+        self._twins.close()
         self.keys.close()
         self._drop_real()
         for hand in (self.stand_ins, self._own_hand):
@@ -359,6 +365,10 @@ class Routes:
     def devices_changed(self) -> None:
         """A device came, went, or changed its state."""
         self._user.devices_changed()
+
+    def introduce(self, twin: str, like: Sequence[str], known: Callable[[], object]) -> None:
+        """Have the X server set a virtual device as others. Under Wayland the compositor sets each by its own rules."""
+        self._twins.introduce(twin, like, known)
 
     def drain(self) -> None:
         """Read all inputs at the next turn."""

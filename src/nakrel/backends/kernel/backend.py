@@ -13,7 +13,7 @@ from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.arrivals import Arrivals
 from nakrel.backends.kernel.channel import Channel, Clone, Heard, NodeLike
 from nakrel.backends.kernel.finder import Finder, Found, Udev, serves
-from nakrel.backends.kernel.grabs import Grabs, identity
+from nakrel.backends.kernel.grabs import Grabs, identity, path_of
 from nakrel.backends.kernel.nodes import Abilities, Node, Virtual
 from nakrel.backends.kernel.output import HANDS_NAME, Output
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, InputEvent
@@ -31,6 +31,9 @@ _COUNT_US = 1_000_000
 # So often the device that was heard last is asked before the others: should it always have more, they still are heard
 # within a millisecond.
 _IN_A_ROW = 8
+# What a keyboard and a mouse have, as event types and codes.
+_KEYBOARD = (abi.EV_KEY, CONTROLS["KEY_A"].number, CONTROLS["KEY_SPACE"].number)
+_MOUSE = (abi.EV_REL, abi.REL_X, abi.REL_Y)
 
 
 class _Opened(NamedTuple):
@@ -84,6 +87,9 @@ class KernelBackend:
         # What came and went since `read` was last called.
         self._news: list[tuple[str, _Opened]] = []
         self._output = Output(virtual)
+        self._hands_path = path_of(self._output.hands)
+        # The nodes of the keyboard and the mouse that our own was last said to be like.
+        self._like: tuple[str, ...] = ()
         self._epoll = select.epoll()
         self._grabs = Grabs(host, virtual, self._epoll, self._channels)
         self._arrivals = Arrivals(host, open_node, self._virtual_devices, host.devices_changed)
@@ -114,6 +120,17 @@ class KernelBackend:
     def fileno(self) -> int:
         """Readable when any device has something to read."""
         return self._epoll.fileno()
+
+    def introduce(self) -> None:
+        """Have the desktop set our keyboard and mouse as it has set the first real ones that there are."""
+        firsts = (
+            next((channel.node.path for channel in self._channels.values() if channel.node.abilities.has(*each)), "")
+            for each in (_KEYBOARD, _MOUSE)
+        )
+        like = tuple(path for path in firsts if path)
+        if like and like != self._like and self._hands_path:
+            self._like = like
+            self._host.introduce(self._hands_path, like, lambda: None)
 
     def capture(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
         """Grab the devices that have such controls, once nothing is down on them, and let the others go."""
@@ -409,6 +426,7 @@ class KernelBackend:
             else:
                 self._retire(opened.node)
         self._grabs.settle()
+        self.introduce()
         self._host.devices_changed()
 
     def _retire(self, node: NodeLike | None) -> None:

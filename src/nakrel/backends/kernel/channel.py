@@ -28,6 +28,8 @@ __all__ = ["Channel", "Clone", "Heard"]
 
 # How long the desktop may take to open a new virtual device; what is sent before is lost.
 SETTLE_US = 300_000
+# How long at most it may take to set it as the node's device is set.
+KNOWN_US = 2_000_000
 # A control that is down when the node is opened may be a release that nobody saw: a USB device isn't asked while
 # nobody has it open. It isn't waited for any longer than this.
 UNSEEN_US = 3_000_000
@@ -89,7 +91,7 @@ class Channel:
         self.resting = False
         self._waiting = False
         self.clone: Clone | None = None
-        self._ready_us = 0
+        self._ready_us = self._opened_us = 0
         self._again_us = 0
         self._keeps = self._moves = False
         self._conditioner = Conditioner()
@@ -204,9 +206,14 @@ class Channel:
         return True
 
     def has_clone(self, clone: Clone, now_us: int, *, known: bool) -> None:
-        """This is its clone; the desktop has known it for a while, or has yet to open it."""
-        self._waiting, self.clone = False, clone
-        self._ready_us = now_us if known else now_us + SETTLE_US
+        """This is its clone; the desktop has known it for a while, or has yet to open it and to set it: then `is_known`
+        follows."""
+        self._waiting, self.clone, self._opened_us = False, clone, now_us + SETTLE_US
+        self._ready_us = now_us if known else now_us + KNOWN_US
+
+    def is_known(self) -> None:
+        """The desktop has set the clone as it has set the node's device."""
+        self._ready_us = min(self._ready_us, self._opened_us)
 
     def has_no_clone(self, trouble: str, now_us: int) -> None:
         """No clone can be made now."""

@@ -18,7 +18,7 @@ from nakrel.backends.kernel.nodes import Abilities
 from nakrel.backends.protocols import BackendUnavailable, Host
 from nakrel.words import tr
 
-__all__ = ["Grabs", "identity"]
+__all__ = ["Grabs", "identity", "path_of"]
 
 
 class Grabs:
@@ -122,15 +122,16 @@ class Grabs:
         if spare is not None:
             self._drop(spare)
 
-        def make() -> Clone | str:
+        def make() -> tuple[Clone | str, str]:
             try:
-                return self.virtual(node.name, node.abilities, node.phys)
+                made = self.virtual(node.name, node.abilities, node.phys)
             except BackendUnavailable as error:
-                return str(error)
+                return str(error), ""
+            return made, path_of(made)
 
-        self._host.aside(make, lambda made: self._made(channel, made))
+        self._host.aside(make, lambda made: self._made(channel, *made))
 
-    def _made(self, channel: Channel, made: Clone | str) -> None:
+    def _made(self, channel: Channel, made: Clone | str, path: str) -> None:
         if self.closed:
             if not isinstance(made, str):
                 self._host.aside(made.close, lambda done: None)
@@ -145,9 +146,15 @@ class Grabs:
                 self._epoll.register(made.fd, select.EPOLLIN)
             if self._is_here(channel):
                 channel.has_clone(made, self._host.now_us(), known=False)
+                self._host.introduce(path, (channel.node.path,) if path else (), lambda: self._known(channel, made))
             else:
                 self._keep(channel.node, made)
         self._asked()
+
+    def _known(self, channel: Channel, clone: Clone) -> None:
+        if channel.clone is clone and not self.closed:
+            channel.is_known()
+            self.settle()
 
     def _keep(self, node: NodeLike, clone: Clone) -> None:
         """The device has gone; it may come back."""
@@ -167,6 +174,14 @@ class Grabs:
         for channel in self._channels.values():
             if data and channel.clone is clone:
                 self._host.aside(partial(channel.node.write, data), lambda done: None)
+
+
+def path_of(clone: Clone) -> str:
+    """The event node of a virtual device; '' where it has none that anybody sees."""
+    try:
+        return clone.path
+    except OSError:
+        return ""
 
 
 def _clone_key(node: NodeLike) -> str:
