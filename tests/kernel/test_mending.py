@@ -8,6 +8,8 @@ from pathlib import Path
 
 import pytest
 
+from nakrel.backends.kernel import abi
+from nakrel.backends.kernel.nodes import Abilities, Virtual
 from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.support import wait_for
 
@@ -30,6 +32,18 @@ def test_its_rules_hand_the_devices_to_the_user_at_the_seat(
 ):
     for node in ("/dev/uinput", mouse.path, keyboard.path):
         wait_for(lambda n=node: "TAGS=:" in _tags(n) and ":uaccess:" in _tags(n), f"the tag on {node}")
+
+
+def test_a_captured_mouse_is_as_fast_as_otherwise(mended: str):
+    """By what systemd's hardware database says of this mouse's resolution (70-mouse.hwdb)."""
+    codes = {abi.EV_KEY: frozenset(range(abi.BTN_LEFT, abi.BTN_LEFT + 3)), abi.EV_REL: frozenset({0, 1, abi.REL_WHEEL})}
+    twin = Virtual(
+        "Lenovo Optical USB Mouse", Abilities((3, 0x17EF, 0x6019, 1), codes, {}), "usb-0000:00:04.0-1/input0"
+    )
+    try:
+        wait_for(lambda: "MOUSE_DPI=1000@" in _tags(twin.path), "its resolution")
+    finally:
+        twin.close()
 
 
 def test_a_second_fix_changes_nothing(mended: str):

@@ -12,7 +12,7 @@ import pytest
 
 from nakrel.protocol import Check, CheckState, Status
 from nakrel.service.doctor import System, examine
-from nakrel.service.rules import QUIRKS_PATH, RULES_PATH, fix_script
+from nakrel.service.rules import PACKAGED_QUIRKS, PACKAGED_RULES, QUIRKS, QUIRKS_PATH, RULES, RULES_PATH, fix_script
 
 OK, NOTE, BAD = CheckState.OK, CheckState.NOTE, CheckState.BAD
 
@@ -104,11 +104,28 @@ def test_a_mended_system_is_fine(tmp_path: Path):
     system.file("/dev/input/event0")
     system.file("/dev/input/event1", mode=0)
     system.file(QUIRKS_PATH, "[Nakrel]\nMatchName=Nakrel keyboard and mouse\n")
+    system.file(RULES_PATH, RULES)
     system.file("/usr/share/dbus-1/services/a.service", "[D-BUS Service]\nName=org.freedesktop.secrets\n")
     checks = found(system, Status("everyday", "", 0, "", "kernel", ""))
     checks.pop("priority")
     assert {link for link, check in checks.items() if check.state is not OK} == set()
     assert checks["input devices"].found == "1 of 2 devices can be read"
+
+
+def test_what_a_package_of_the_system_brought_counts_as_well(tmp_path: Path):
+    system = Made(tmp_path)
+    checks = found(system)
+    assert (checks["captured mice"].state, checks["fast clicks"].state) == (NOTE, NOTE)
+    # Rules of before, which said nothing of captured mice.
+    system.file(RULES_PATH, 'KERNEL=="uinput", TAG+="uaccess"\n')
+    assert found(system)["captured mice"].remedy == "nakrel doctor --fix"
+    system.at(RULES_PATH).unlink()
+    system.file(PACKAGED_RULES, RULES)
+    system.file(PACKAGED_QUIRKS, QUIRKS)
+    checks = found(system)
+    assert (checks["captured mice"].state, checks["fast clicks"].state) == (OK, OK)
+    system.file("/dev/uinput", mode=0)
+    assert "log out and in" in found(system)["virtual devices"].remedy
 
 
 def test_a_service_that_reaches_nothing_says_why(tmp_path: Path):

@@ -5423,6 +5423,12 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="service/doctor.py" />
+            <source>captured mice</source>
+            <comment>check</comment>
+            <translation>abgefangene Mäuse</translation>
+        </message>
+        <message>
+            <location filename="service/doctor.py" />
             <source>fast clicks</source>
             <comment>check</comment>
             <translation>schnelle Klicks</translation>
@@ -5605,6 +5611,11 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="service/doctor.py" />
+            <source>the pointer may be faster or slower then, with mice whose resolution the system knows</source>
+            <translation>der Zeiger kann dann schneller oder langsamer sein, bei Mäusen, deren Auflösung das System kennt</translation>
+        </message>
+        <message>
+            <location filename="service/doctor.py" />
             <source>the rules are installed ({rules_path}) but give nothing to this session: sit at the machine itself (they don't count over the network), or log out and in; without logind, add this user to the group input and give /dev/uinput to that group</source>
             <translation>die Regeln sind installiert ({rules_path}), geben dieser Sitzung aber nichts: setz dich an den Rechner selbst (übers Netz gelten sie nicht), oder melde dich ab und an; ohne logind nimm diesen Benutzer in die Gruppe input auf und gib /dev/uinput dieser Gruppe</translation>
         </message>
@@ -5669,6 +5680,16 @@ jetzt gedrückt: {down}</translation>
             <source>virtual devices</source>
             <comment>check</comment>
             <translation>virtuelle Geräte</translation>
+        </message>
+        <message>
+            <location filename="service/doctor.py" />
+            <source>what the system knows of a mouse counts while it is captured, too</source>
+            <translation>was das System über eine Maus weiß, zählt auch, solange sie abgefangen ist</translation>
+        </message>
+        <message>
+            <location filename="service/doctor.py" />
+            <source>what the system knows of a mouse doesn't count while it is captured</source>
+            <translation>was das System über eine Maus weiß, zählt nicht, solange sie abgefangen ist</translation>
         </message>
         <message>
             <location filename="service/doctor.py" />

@@ -17,7 +17,7 @@ from nakrel.backends.x11.clicks import looks_at_clicks
 from nakrel.backends.x11.wire import XConnection
 from nakrel.protocol import Check, CheckState, Status
 from nakrel.rights import AS_ROOT
-from nakrel.service.rules import QUIRKS_PATH, RULES_PATH
+from nakrel.service.rules import PACKAGED_QUIRKS, PACKAGED_RULES, QUIRKS_PATH, RULES_PATH
 from nakrel.words import noted, tr
 
 __all__ = ["System", "examine"]
@@ -68,7 +68,7 @@ _KERNELS = (noted("virtual devices", "check"), noted("input devices", "check"), 
 def examine(system: System, status: Status | None) -> tuple[Check, ...]:
     """All checks; `status` is the running service's, None where none runs."""
     looks: tuple[Callable[[System], Check], ...] = (
-        _user, _uinput, _devices, _clicks, _session, _x11, _layout, _keyring, _priority,
+        _user, _uinput, _devices, _captured_mice, _clicks, _session, _x11, _layout, _keyring, _priority,
     )  # fmt: skip
     checks = [look(system) for look in looks]
     if all(_state(checks, link) is _OK for link in ("session", "X server")):
@@ -148,8 +148,7 @@ def _is_ours(system: System, node: str) -> bool:
 
 
 def _clicks(system: System) -> Check:
-    path = system.at(QUIRKS_PATH)
-    if path.exists() and "Nakrel keyboard and mouse" in path.read_text(errors="replace"):
+    if "Nakrel keyboard and mouse" in _text(system, QUIRKS_PATH, PACKAGED_QUIRKS):
         return Check(
             noted("fast clicks", "check"), _OK, tr("the desktop is told that our clicks are no bouncing switch")
         )
@@ -165,8 +164,31 @@ def _clicks(system: System) -> Check:
     )
 
 
+def _captured_mice(system: System) -> Check:
+    """The desktop reckons a mouse's speed by its resolution, and udev knows that of many."""
+    if "IMPORT{builtin}" in _text(system, RULES_PATH, PACKAGED_RULES):
+        return Check(
+            noted("captured mice", "check"),
+            _OK,
+            tr("what the system knows of a mouse counts while it is captured, too"),
+        )
+    return Check(
+        noted("captured mice", "check"),
+        _NOTE,
+        tr("what the system knows of a mouse doesn't count while it is captured"),
+        tr("the pointer may be faster or slower then, with mice whose resolution the system knows"),
+        _FIX,
+    )
+
+
+def _text(system: System, *paths: str) -> str:
+    """What the first of these files says that there is; '' where there is none."""
+    found = (system.at(path) for path in paths)
+    return next((path.read_text(errors="replace") for path in found if path.exists()), "")
+
+
 def _rules_remedy(system: System) -> str:
-    if not system.at(RULES_PATH).exists():
+    if not (system.at(RULES_PATH).exists() or system.at(PACKAGED_RULES).exists()):
         return _FIX
     return tr(
         "the rules are installed ({rules_path}) but give nothing to this session: sit at the machine "
