@@ -14,7 +14,7 @@ import pytest
 import xcffib.xkb
 
 from nakrel.backends.protocols import BackendUnavailable
-from nakrel.backends.x11.twins import make_alike
+from nakrel.backends.x11.twins import CORE, make_alike
 from nakrel.backends.x11.wire import ALL_DEVICES, XConnection
 from tests.support import wait_for
 from tests.xorg import XorgServer
@@ -156,6 +156,15 @@ def test_what_the_server_does_not_know_is_not_waited_for_in_vain(desk: Desk):
     # Of several devices that one stands for the first counts.
     make_alike(desk.server.display, [PAIRS[0], ("/dev/input/event77", PAIRS[0][1]), (PAIRS[1][0], PAIRS[0][1])], 0.05)
     assert desk.keymap("keyboard") == desk.keymap("twin keyboard")
+
+
+def test_where_no_keyboard_is_known_the_keys_are_as_on_all_together(desk: Desk):
+    set_by_hand(desk)
+    desk.run("setxkbmap", "fr")
+    # One that comes after that.
+    desk.run("setxkbmap", "-device", "<twin keyboard>", "us")
+    make_alike(desk.server.display, [("/dev/input/event77", PAIRS[0][1]), (CORE, PAIRS[0][1])])
+    assert re.search(r"key <AD01> {[^}]*a,", desk.keymap("twin keyboard"))
 
 
 def test_without_a_server_it_says_so():

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ctypes
 import re
 import shutil
 import subprocess
@@ -14,6 +15,7 @@ import xcffib.xkb
 from nakrel.backends.layout import Layout, find_layout, parse_layout
 from nakrel.backends.protocols import BackendUnavailable
 from nakrel.backends.typist import Typist
+from nakrel.backends.x11.keymap import keymap_of
 from nakrel.core.analysis.typed_text import TypedText
 from nakrel.core.model.controls import CONTROLS
 from nakrel.core.play.acts import Stroke
@@ -77,6 +79,20 @@ def test_accents_that_have_no_key_are_typed_with_a_dead_key():
     assert missing == ""
     spanish, _ = Typist(Layout("es")).strokes("á")
     assert spanish == [Stroke("KEY_APOSTROPHE"), Stroke("KEY_A")]
+
+
+def test_the_third_level_is_held_by_the_key_that_holds_it():
+    """xkeyboard-config's option lv3:caps_switch, and layouts whose right Alt is a plain Alt (symbols/us)."""
+    assert Typist(Layout("de")).strokes("@")[0] == [Stroke("KEY_Q", ("KEY_RIGHTALT",))]
+    assert Typist(Layout("de", options="lv3:caps_switch")).strokes("@")[0] == [Stroke("KEY_Q", ("KEY_CAPSLOCK",))]
+    # Alt with a key would be a command.
+    us = Typist(Layout("us"))
+    assert us.strokes("¦") == ([], "¦")
+    assert us.levels["KEY_8"] == ("8", "*", "", "")
+    # A letter of the sixth level takes both (symbols/de, neo).
+    (stroke,), _ = Typist(Layout("de", "neo")).strokes("Γ")
+    assert (stroke.control, len(stroke.held)) == ("KEY_I", 2)
+    assert "KEY_RIGHTALT" not in stroke.held
 
 
 def test_characters_without_keys_are_named_once_each():
@@ -169,13 +185,24 @@ def test_a_compositor_without_settings_has_the_layout_of_its_session(tmp_path: P
 
 def test_a_wayland_desktop_is_asked_by_its_own_settings(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
     environment = {"WAYLAND_DISPLAY": "wayland-0", "XDG_CONFIG_HOME": str(tmp_path)}
-    (tmp_path / "kxkbrc").write_text("[Layout]\nLayoutList=no,us\nVariantList=winkeys,\n")
+    (tmp_path / "kxkbrc").write_text("[Layout]\nLayoutList=no,us\nVariantList=winkeys,\nOptions=lv3:caps_switch\n")
     monkeypatch.setenv("PATH", str(tmp_path))
-    assert find_layout("", environment, tmp_path)[:2] == ("no", "winkeys")
+    kde = find_layout("", environment, tmp_path)
+    assert (*kde[:2], kde.options) == ("no", "winkeys", "lv3:caps_switch")
     gsettings = tmp_path / "gsettings"
-    gsettings.write_text("#!/bin/sh\necho \"[('ibus', 'x'), ('xkb', 'gb+extd'), ('xkb', 'us')]\"\n")
+    told = """
+case $3 in
+    mru-sources) echo "@a(ss) []" ;;
+    sources) echo "[('ibus', 'x'), ('xkb', 'gb+extd'), ('xkb', 'us')]" ;;
+    xkb-options) echo "$OPTIONS" ;;
+esac
+"""
+    gsettings.write_text(f"#!/bin/sh\n{told}")
     gsettings.chmod(0o755)
-    assert find_layout("", environment, tmp_path)[:2] == ("gb", "extd")
+    for options, found in (("['lv3:win_switch', 'compose:ralt']", "lv3:win_switch,compose:ralt"), ("@as []", "")):
+        monkeypatch.setenv("OPTIONS", options)
+        gnome = find_layout("", environment, tmp_path)
+        assert (*gnome[:2], gnome.options) == ("gb", "extd", found)
 
 
 def test_plasma_says_which_of_its_layouts_is_on(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
@@ -222,10 +249,19 @@ def test_an_x_server_is_asked_which_layout_is_on():
     try:
         subprocess.run(["setxkbmap", "ch,us", "fr,"], env=server.environment, check=True)
         found = find_layout("", {"DISPLAY": server.display})
-        assert found[:3] == ("ch", "fr", "the X server")
-        for group, layout in ((1, "us"), (0, "ch")):
+        assert found[:3] == ("French (Switzerland)", "", "the X server")
+        for group, layout, key in ((1, "English (US)", "KEY_Y"), (0, "French (Switzerland)", "KEY_Z")):
             lock_group(server.display, group)
-            assert find_layout("", {"DISPLAY": server.display}).layout == layout
+            found = find_layout("", {"DISPLAY": server.display})
+            assert found.layout == layout
+            assert Typist(found).strokes("y")[0] == [Stroke(key)]
+        # Single keys that were changed count, and take nothing from the layout's name that is known.
+        swapped = ["xmodmap", "-e", "keycode 38 = q Q", "-e", "keycode 24 = a A"]
+        subprocess.run(["setxkbmap", "us"], env=server.environment, check=True)
+        subprocess.run(swapped, env=server.environment, check=True)
+        found = find_layout("", {"DISPLAY": server.display})
+        assert found.layout
+        assert Typist(found).strokes("aQ") == ([Stroke("KEY_Q"), Stroke("KEY_A", ("KEY_LEFTSHIFT",))], "")
         for on in (True, False):
             server.injector("key", "Caps_Lock")
             assert find_layout("", {"DISPLAY": server.display}).caps is on
@@ -234,3 +270,38 @@ def test_an_x_server_is_asked_which_layout_is_on():
             assert find_layout("de", {"DISPLAY": server.display}).caps is on
     finally:
         server.end_server()
+
+
+@pytest.mark.x11
+@pytest.mark.skipif(bool(XServer.missing()) or not shutil.which("setxkbmap"), reason="needs Xvfb and setxkbmap")
+@pytest.mark.parametrize("name", ["us", "de", "de:neo", "ch:fr", "ru", "us:intl", "jp"])
+def test_the_servers_own_keymap_says_what_the_names_say(name: str):
+    layout = parse_layout(name, "the test")
+    server = XServer()
+    try:
+        options = ["-layout", layout.layout, "-variant", layout.variant]
+        subprocess.run(["setxkbmap", *options], env=server.environment, check=True)
+        found = find_layout("", {"DISPLAY": server.display})
+        assert found.keymap
+        by_names, asked = Typist(layout), Typist(found)
+        assert asked.legends == by_names.legends
+        text = "".join(char for levels in by_names.levels.values() for char in levels[:3])
+        assert asked.strokes(text) == by_names.strokes(text)
+    finally:
+        server.end_server()
+
+
+def test_without_the_servers_keymap_its_names_count(monkeypatch: pytest.MonkeyPatch):
+    if XServer.missing() or not shutil.which("setxkbmap"):
+        pytest.skip("needs Xvfb and setxkbmap")
+    server = XServer()
+    try:
+        subprocess.run(["setxkbmap", "ch,us", "fr,"], env=server.environment, check=True)
+        monkeypatch.setattr("nakrel.backends.x11.keymap._libraries", lambda: ctypes.CDLL("libnothing.so.9"))
+        assert find_layout("", {"DISPLAY": server.display})[:3] == ("ch", "fr", "the X server")
+    finally:
+        server.end_server()
+
+
+def test_where_no_server_is_there_is_no_keymap():
+    assert keymap_of(":987") == ""

@@ -163,6 +163,11 @@ def _run(desktop: _Desktop, *command: str) -> str:
     return subprocess.run(command, env=desktop.environment, capture_output=True, text=True, check=True).stdout
 
 
+def _map(desktop: _Desktop, pointer: int) -> list[str]:
+    """Which button each of the first five is for programs."""
+    return _run(desktop, "xinput", "get-button-map", str(pointer)).split()[:5]
+
+
 def _keymaps(desktop: _Desktop, name: str) -> list[str]:
     """The symbols on the keys of each keyboard of that name."""
     ids = _ids(desktop, name, keyboards=True)
@@ -190,21 +195,21 @@ def test_what_was_set_by_hand_holds_while_devices_are_captured(
         setups = (SetUp("Main", {"KEY_A": RunMacro("shot"), "BTN_SIDE": RunMacro("shot")}),)
         service.call(m.PutProfile(Profile(id="everyday", name="Everyday", setups=setups)))
         service.hear(lambda: sum(d.note.startswith("captured") for d in service.devices()) == 2, "the grabs")
-        # By then they are set.
+        desktop.knows("QEMU QEMU USB Keyboard", 2)
+        desktop.knows("QEMU QEMU USB Mouse", 2)
+        # The grabs wait for this, but not as long as it takes under emulation.
+        wait_for(lambda: "German" in _keymaps(desktop, "QEMU QEMU USB Keyboard")[1], "the keys of the twin", 60)
         first, twin = _keymaps(desktop, "QEMU QEMU USB Keyboard")
-        assert "German" in twin
         assert first == twin
+        pointers = _ids(desktop, "QEMU QEMU USB Mouse", keyboards=False)
+        wait_for(lambda: _map(desktop, pointers[1]) == ["1", "2", "3", "5", "4"], "the buttons of the twin", 60)
         real, other = (
             re.sub(r"(?m)^Device.*|.*Device Node.*", "", _run(desktop, "xinput", "list-props", str(each)))
-            for each in _ids(desktop, "QEMU QEMU USB Mouse", keyboards=False)
+            for each in pointers
         )
         assert "Left Handed Enabled" in other
         assert real == other
-        maps = [
-            _run(desktop, "xinput", "get-button-map", str(each)).split()[:5]
-            for each in _ids(desktop, "QEMU QEMU USB Mouse", keyboards=False)
-        ]
-        assert maps == [["1", "2", "3", "5", "4"]] * 2
+        assert _map(desktop, pointers[0]) == _map(desktop, pointers[1])
         told = _run(desktop, "xset", "q")
         assert "auto repeat delay:  250    repeat rate:  20" in told
         desktop.injector("windowactivate", "--sync", wait_for(lambda: _find(desktop), "the field", 60))

@@ -73,9 +73,13 @@ def test_without_a_server_there_is_nothing_to_be_done(tmp_path: Path):
     desk.loop.close()
 
 
-def test_a_device_that_stands_for_none_is_known_at_once(desk: Desk):
-    desk.introduce("event20")
-    assert desk.told == ["event20"]
+def test_without_a_keyboard_it_is_what_all_keyboards_have_in_common(desk: Desk):
+    os.mkfifo(desk.gate)
+    desk.introduce("event20", "")
+    desk.run_until(lambda: desk.asked() == [":7 core event20"])
+    assert desk.told == []
+    desk.gate.write_text("\n")
+    desk.run_until(lambda: desk.told == ["event20"])
 
 
 def test_what_comes_while_one_is_at_work_is_for_the_next(desk: Desk, tmp_path: Path):

@@ -28,8 +28,8 @@ _LOCK, _GROUP = 1 << 1, 13
 
 
 class Layout(NamedTuple):
-    """An XKB layout by its names, and who said so; whether Caps Lock is on; and where a compositor has it, the keymap
-    itself, whose name stands for the layout's."""
+    """An XKB layout by its names, and who said so; whether Caps Lock is on; and where a compositor or an X server has
+    it, the keymap itself, whose name stands for the layout's, and which of its layouts is on."""
 
     layout: str
     variant: str = ""
@@ -37,6 +37,7 @@ class Layout(NamedTuple):
     options: str = ""
     caps: bool = False
     keymap: str = ""
+    group: int = 0
 
 
 def parse_layout(text: str, source: str) -> Layout:
@@ -80,12 +81,15 @@ def _lights(root: Path) -> bool:
 
 
 def _x11(display: str) -> Layout | None:
-    """The names that setxkbmap leaves on the root window, the group that is on now, and Caps Lock."""
+    """The server's keymap, the group of it that is on now, and Caps Lock. Only where nobody reads that, it goes by the
+    names on the root window: they don't tell of single keys that were changed, and are those of the keyboard that came
+    last."""
     # Only where there is an X server.
     import xcffib
     import xcffib.xproto
 
     import nakrel.backends.x11  # noqa: F401 - before anybody connects
+    from nakrel.backends.x11.keymap import keymap_of
 
     try:
         conn = xcffib.connect(display)
@@ -100,12 +104,20 @@ def _x11(display: str) -> Layout | None:
     except (xcffib.XcffibException, xcffib.ConnectionException, OSError):
         return None
     fields = bytes(found.value.raw).decode("utf-8", "replace").split("\0")
-    if len(fields) < 5:
-        return Layout("", source=tr("the X server"), caps=caps)
-    layouts, variants = fields[2].split(","), fields[3].split(",")
-    chosen = group if group < len(layouts) else 0
+    names, variants = (fields[2].split(","), fields[3].split(",")) if len(fields) >= 5 else ([""], [""])
+    chosen = group if group < len(names) else 0
+    if keymap := keymap_of(display):
+        # Once single keys were changed a keymap has no name any more.
+        shown = _name_in(keymap, group) or names[chosen] or "?"
+        return Layout(shown, "", tr("the X server"), "", caps, keymap, group)
     variant = variants[chosen] if chosen < len(variants) else ""
-    return Layout(layouts[chosen], variant, tr("the X server"), fields[4], caps)
+    return Layout(names[chosen], variant, tr("the X server"), fields[4] if names[chosen] else "", caps)
+
+
+def _name_in(keymap: str, group: int = 0) -> str:
+    """What a keymap calls one of its layouts."""
+    name = re.search(rf'\bname\[(?:[Gg]roup)?{group + 1}\]\s*=\s*"([^"]*)"', keymap)
+    return name[1] if name else ""
 
 
 def _compositor(environment: Mapping[str, str]) -> Layout | None:
@@ -119,25 +131,29 @@ def _compositor(environment: Mapping[str, str]) -> Layout | None:
         found = keymap(os.path.join(folder, environment["WAYLAND_DISPLAY"]))
     except BackendUnavailable:
         return None
-    name = re.search(r'\bname\[(?:Group)?1\]\s*=\s*"([^"]*)"', found)
-    return Layout(name[1] if name else "?", source=tr("the compositor"), keymap=found) if found else None
+    return Layout(_name_in(found) or "?", source=tr("the compositor"), keymap=found) if found else None
 
 
 def _gnome() -> Layout | None:
-    """The input source used last, after gsettings."""
+    """The input source used last, after gsettings, and the options of all of them."""
     for key in ("mru-sources", "sources"):
-        try:
-            output = subprocess.run(
-                ["gsettings", "get", "org.gnome.desktop.input-sources", key],
-                capture_output=True, text=True, timeout=_LIMIT_S, check=True,
-            ).stdout  # fmt: skip
-            sources = ast.literal_eval(output.strip().removeprefix("@a(ss) "))
-        except (OSError, subprocess.SubprocessError, ValueError, SyntaxError):
-            continue
-        for kind, name in sources:
-            if kind == "xkb":
-                return parse_layout(name, tr("the desktop's settings (gsettings)"))
+        for source in _gsetting(key):
+            match source:
+                case ("xkb", str() as name):
+                    options = ",".join(each for each in _gsetting("xkb-options") if isinstance(each, str))
+                    return parse_layout(name, tr("the desktop's settings (gsettings)"))._replace(options=options)
     return None
+
+
+def _gsetting(key: str) -> list[object]:
+    """A list among GNOME's settings of input; empty where there are none."""
+    command = ["gsettings", "get", "org.gnome.desktop.input-sources", key]
+    try:
+        told = subprocess.run(command, capture_output=True, text=True, timeout=_LIMIT_S, check=True).stdout
+        found = ast.literal_eval(re.sub(r"^@a\S+ ", "", told.strip()))
+    except (OSError, subprocess.SubprocessError, ValueError, SyntaxError):
+        return []
+    return found if isinstance(found, list) else []
 
 
 def _kde(environment: Mapping[str, str]) -> Layout | None:
@@ -153,7 +169,7 @@ def _kde(environment: Mapping[str, str]) -> Layout | None:
     chosen = _kde_chosen() if len(layouts) > 1 else 0
     layout = layouts[chosen] if chosen < len(layouts) else layouts[0]
     variant = variants[chosen] if chosen < len(variants) else ""
-    return Layout(layout, variant, tr("the desktop's settings (kxkbrc)"))
+    return Layout(layout, variant, tr("the desktop's settings (kxkbrc)"), section.get("Options", ""))
 
 
 def _kde_chosen() -> int:

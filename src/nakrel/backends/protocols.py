@@ -66,8 +66,9 @@ class Host(Protocol):
         """Read all input soon, although no descriptor is readable."""
 
     def introduce(self, twin: str, like: Sequence[str], known: Callable[[], object]) -> None:
-        """A virtual device is there that stands for others (event nodes, the first counts): have the desktop set it as
-        it has set those, and call `known` when it has, or where there is nothing to be done."""
+        """A virtual device is there that stands for others (event nodes, the first of a kind counts; '' is what all
+        keyboards have in common): have the desktop set it as it has set those, and call `known` when it has, or where
+        there is nothing to be done."""
 
     def first_of(self, control: str, /) -> str:
         """What a press of this control, which reaches no program, is sure to put down before all else; '' where that

@@ -7,8 +7,9 @@ from __future__ import annotations
 
 import ctypes
 import ctypes.util
+import itertools
 import unicodedata
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 
 from nakrel.backends.layout import Layout
 from nakrel.backends.protocols import BackendUnavailable
@@ -38,8 +39,10 @@ _DEAD = {
 }
 # What a dead key makes with the space bar: the accent by itself.
 _ALONE = {"`": "\u0300", "´": "\u0301", "^": "\u0302", "~": "\u0303", "¨": "\u0308", "°": "\u030a", "¸": "\u0327"}
-# The key that each modifier is held by. LevelThree is on Mod5 in all of xkeyboard-config.
-_HELD_BY = {b"Shift": "KEY_LEFTSHIFT", b"Mod5": "KEY_RIGHTALT"}
+# What is on the keys that choose among a key's characters (X11/keysymdef.h).
+_SHIFTS, _THIRDS, _FIFTHS = (b"Shift_L", b"Shift_R"), (b"ISO_Level3_Shift",), (b"ISO_Level5_Shift",)
+# Which modifiers are down by keys that are held, which until the next key, and which until the same key again.
+_DEPRESSED, _LATCHED, _LOCKED = 1 << 0, 1 << 1, 1 << 2
 # What is printed on the dead keys: the accents by themselves.
 _PRINTED = {
     b"dead_grave": "`", b"dead_acute": "´", b"dead_circumflex": "^", b"dead_tilde": "~", b"dead_macron": "¯",
@@ -50,6 +53,7 @@ _PRINTED = {
 _LOG_NOTHING = 0
 _TEXT_V1 = 1
 _SPECIAL = {"\n": "\r"}
+_DOWN = 1
 
 
 class _Names(ctypes.Structure):
@@ -72,13 +76,6 @@ def _library() -> ctypes.CDLL:
     for name in ("xkb_keymap_min_keycode", "xkb_keymap_max_keycode"):
         getattr(lib, name).argtypes = [pointer]
         getattr(lib, name).restype = number
-    lib.xkb_keymap_num_levels_for_key.argtypes = [pointer, number, number]
-    lib.xkb_keymap_num_levels_for_key.restype = number
-    lib.xkb_keymap_key_get_syms_by_level.argtypes = [pointer, number, number, number, ctypes.POINTER(pointer)]
-    lib.xkb_keymap_key_get_mods_for_level.argtypes = [
-        pointer, number, number, number, ctypes.POINTER(number), ctypes.c_size_t,
-    ]  # fmt: skip
-    lib.xkb_keymap_key_get_mods_for_level.restype = ctypes.c_size_t
     lib.xkb_keymap_mod_get_index.argtypes = [pointer, ctypes.c_char_p]
     lib.xkb_keymap_mod_get_index.restype = number
     lib.xkb_keysym_to_utf32.argtypes = [number]
@@ -90,6 +87,9 @@ def _library() -> ctypes.CDLL:
     lib.xkb_state_update_mask.argtypes = [pointer, *[number] * 6]
     lib.xkb_state_key_get_one_sym.argtypes = [pointer, number]
     lib.xkb_state_key_get_one_sym.restype = number
+    lib.xkb_state_update_key.argtypes = [pointer, number, ctypes.c_int]
+    lib.xkb_state_serialize_mods.argtypes = [pointer, ctypes.c_int]
+    lib.xkb_state_serialize_mods.restype = number
     lib.xkb_state_unref.argtypes = [pointer]
     lib.xkb_keymap_unref.argtypes = [pointer]
     lib.xkb_context_unref.argtypes = [pointer]
@@ -111,6 +111,9 @@ class Typist:
         self.legends: dict[str, str] = {}
         # What each makes by itself, with Shift, with AltGr, and with both.
         self._levels: dict[str, list[str]] = {}
+        # The key that holds each modifier which chooses among a key's characters, by the modifier's bit.
+        self._holders: dict[int, str] = {}
+        self._shift = self._third = ""
         self._lib = lib = _library()
         names = _Names(None, None, *(part.encode() for part in (layout.layout, layout.variant, layout.options)))
         context = lib.xkb_context_new(0)
@@ -130,6 +133,7 @@ class Typist:
                     )
                 )
             try:
+                self._find_holders(keymap)
                 self._read(keymap)
                 if layout.caps:
                     self._read_with_caps(keymap)
@@ -167,62 +171,66 @@ class Typist:
             return [self._caps, stroke, self._caps]
         return []
 
-    def _read(self, keymap: int) -> None:
+    def _find_holders(self, keymap: int) -> None:
+        """Find the keys that hold the modifiers: in most layouts the one left of the space bar's right neighbours holds
+        the third level, in some Caps Lock does, and people choose others."""
         lib = self._lib
-        accents = {lib.xkb_keysym_from_name(name, 0): sign for name, sign in _PRINTED.items()}
-        bits = {lib.xkb_keymap_mod_get_index(keymap, name): key for name, key in _HELD_BY.items()}
+        signs = {lib.xkb_keysym_from_name(name, 0): kind for kind in (_SHIFTS, _THIRDS, _FIFTHS) for name in kind}
         for code in range(lib.xkb_keymap_min_keycode(keymap), lib.xkb_keymap_max_keycode(keymap) + 1):
             control = by_number(code - _OFFSET)
-            if control is None:
+            state = lib.xkb_state_new(keymap) if control else None
+            if not control or not state:
                 continue
-            for level in range(lib.xkb_keymap_num_levels_for_key(keymap, code, 0)):
-                held = self._held(keymap, code, level, bits)
-                for sym in self._syms(keymap, code, level) if held is not None else ():
-                    self._learn(sym, Stroke(control.code, held or ()))
-                    self._note(sym, Stroke(control.code, held or ()))
-                    if level == 0 and sym in accents:
-                        self.legends[control.code] = accents[sym]
+            lib.xkb_state_update_mask(state, 0, 0, 0, 0, 0, self.layout.group)
+            kind = signs.get(lib.xkb_state_key_get_one_sym(state, code))
+            if kind:
+                lib.xkb_state_update_key(state, code, _DOWN)
+                held = lib.xkb_state_serialize_mods(state, _DEPRESSED)
+                stays = lib.xkb_state_serialize_mods(state, _LATCHED | _LOCKED)
+                if held and not held & held - 1 and not stays and held not in self._holders:
+                    self._holders[held] = control.code
+                    self._shift = self._shift or (control.code if kind is _SHIFTS else "")
+                    self._third = self._third or (control.code if kind is _THIRDS else "")
+            lib.xkb_state_unref(state)
+
+    def _read(self, keymap: int) -> None:
+        accents = {self._lib.xkb_keysym_from_name(name, 0): sign for name, sign in _PRINTED.items()}
+        for sym, stroke in self._made(keymap, 0):
+            self._learn(sym, stroke)
+            self._note(sym, stroke)
+            if not stroke.held and sym in accents:
+                self.legends[stroke.control] = accents[sym]
         self.legends |= {code: legend for code, own in self._levels.items() if (legend := _legend(own))}
 
     def _read_with_caps(self, keymap: int) -> None:
-        """Learn the ways to type while Caps Lock is on: what each key makes then is asked key by key."""
-        lib = self._lib
-        self._caps = self._by_sym.get(lib.xkb_keysym_from_name(b"Caps_Lock", 0))
+        """Learn the ways to type while Caps Lock is on."""
+        self._caps = self._by_sym.get(self._lib.xkb_keysym_from_name(b"Caps_Lock", 0))
         self._by_sym, self._by_char, self._without = {}, {}, self._by_char
-        bits = {key: 1 << lib.xkb_keymap_mod_get_index(keymap, name) for name, key in _HELD_BY.items()}
-        lock = 1 << lib.xkb_keymap_mod_get_index(keymap, b"Lock")
+        for sym, stroke in self._made(keymap, 1 << self._lib.xkb_keymap_mod_get_index(keymap, b"Lock")):
+            self._learn(sym, stroke)
+
+    def _made(self, keymap: int, locked: int) -> Iterator[tuple[int, Stroke]]:
+        """What each key makes with each choice of modifiers held, and these locked: key by key, as programs find out.
+        (To ask with which modifiers a key makes a character has answers that other modifiers are before.)"""
+        lib = self._lib
         state = lib.xkb_state_new(keymap)
         try:
-            for held in ((), *((key,) for key in bits), tuple(bits)):
-                lib.xkb_state_update_mask(state, sum(bits[key] for key in held), 0, lock, 0, 0, 0)
+            for mods in _some_of(self._holders):
+                held = tuple(self._holders[each] for each in mods)
+                lib.xkb_state_update_mask(state, sum(mods), 0, locked, 0, 0, self.layout.group)
                 for code in range(lib.xkb_keymap_min_keycode(keymap), lib.xkb_keymap_max_keycode(keymap) + 1):
                     sym = lib.xkb_state_key_get_one_sym(state, code)
-                    if sym and (control := by_number(code - _OFFSET)):
-                        self._learn(sym, Stroke(control.code, held))
+                    # A key that holds one of them makes nothing.
+                    if sym and (control := by_number(code - _OFFSET)) and control.code not in held:
+                        yield sym, Stroke(control.code, held)
         finally:
             lib.xkb_state_unref(state)
 
-    def _syms(self, keymap: int, code: int, level: int) -> Iterable[int]:
-        found = ctypes.c_void_p()
-        count = self._lib.xkb_keymap_key_get_syms_by_level(keymap, code, 0, level, ctypes.byref(found))
-        # Several symbols on one level type a string; a character is what is looked for here.
-        return (ctypes.cast(found, ctypes.POINTER(ctypes.c_uint32))[0],) if count == 1 else ()
-
-    def _held(self, keymap: int, code: int, level: int, bits: dict[int, str]) -> tuple[str, ...] | None:
-        """The fewest keys to hold for the level, None where none of ours make it."""
-        masks = (ctypes.c_uint32 * 32)()
-        count = self._lib.xkb_keymap_key_get_mods_for_level(keymap, code, 0, level, masks, 32)
-        found = []
-        for mask in masks[:count]:
-            held = tuple(key for bit, key in bits.items() if mask >> bit & 1)
-            if mask == sum(1 << bit for bit in bits if mask >> bit & 1):
-                found.append(held)
-        return min(found, key=len, default=None)
-
     def _note(self, sym: int, stroke: Stroke) -> None:
         number = self._lib.xkb_keysym_to_utf32(sym)
-        if number and chr(number).isprintable() and not stroke.control.startswith("KEY_KP"):
-            level = ("KEY_LEFTSHIFT" in stroke.held) + 2 * ("KEY_RIGHTALT" in stroke.held)
+        known = {self._shift, self._third}.issuperset(stroke.held)
+        if number and known and chr(number).isprintable() and not stroke.control.startswith("KEY_KP"):
+            level = (self._shift in stroke.held) + 2 * (self._third in stroke.held)
             self._levels.setdefault(stroke.control, [""] * 4)[level] = chr(number)
 
     def _learn(self, sym: int, stroke: Stroke) -> None:
@@ -237,6 +245,12 @@ class Typist:
             best = self._by_char.get(char)
             if best is None or len(stroke.held) < len(best.held):
                 self._by_char[char] = stroke
+
+
+def _some_of(mods: Iterable[int]) -> Iterator[tuple[int, ...]]:
+    """All choices of them, the small ones first."""
+    known = list(mods)
+    return itertools.chain.from_iterable(itertools.combinations(known, count) for count in range(len(known) + 1))
 
 
 def _legend(made: Sequence[str]) -> str:

@@ -14,8 +14,10 @@ from nakrel.service.worker import Outcome, Worker
 
 __all__ = ["Twins"]
 
-# Longer than that no server takes.
-_LIMIT_US = 5_000_000
+# Longer than that no server takes. Grabs don't wait for it as long as that.
+_LIMIT_US = 60_000_000
+# What the program calls the keyboard of all keyboards together; loading that program's file would load xcffib.
+_CORE = "core"
 
 
 class _Pair(NamedTuple):
@@ -37,8 +39,8 @@ class Twins:
         self._busy = self._closed = False
 
     def introduce(self, twin: str, like: Sequence[str], known: Callable[[], object]) -> None:
-        """Set a virtual device as the first of the others that the server knows, and then call `known`."""
-        if not self._display or self._closed or not like:
+        """Set a virtual device as the others ('': what all keyboards have in common), and then call `known`."""
+        if not self._display or self._closed:
             known()
             return
         self._waiting.append(_Pair(twin, tuple(like), known))
@@ -54,7 +56,7 @@ class Twins:
 
     def _start(self) -> None:
         pairs, self._waiting, self._busy = self._waiting, [], True
-        nodes = [node for pair in pairs for like in pair.like for node in (like, pair.twin)]
+        nodes = [node for pair in pairs for like in pair.like for node in (like or _CORE, pair.twin)]
         command = [sys.executable, "-m", "nakrel.backends.x11.twins", self._display, *nodes]
         nothing = subprocess.DEVNULL
 

@@ -89,7 +89,7 @@ class KernelBackend:
         self._output = Output(virtual)
         self._hands_path = path_of(self._output.hands)
         # The nodes of the keyboard and the mouse that our own was last said to be like.
-        self._like: tuple[str, ...] = ()
+        self._like: tuple[str, ...] | None = None
         self._epoll = select.epoll()
         self._grabs = Grabs(host, virtual, self._epoll, self._channels)
         self._arrivals = Arrivals(host, open_node, self._virtual_devices, host.devices_changed)
@@ -123,12 +123,12 @@ class KernelBackend:
 
     def introduce(self) -> None:
         """Have the desktop set our keyboard and mouse as it has set the first real ones that there are."""
-        firsts = (
+        keyboard, mouse = (
             next((channel.node.path for channel in self._channels.values() if channel.node.abilities.has(*each)), "")
             for each in (_KEYBOARD, _MOUSE)
         )
-        like = tuple(path for path in firsts if path)
-        if like and like != self._like and self._hands_path:
+        like = (keyboard, mouse) if mouse else (keyboard,)
+        if like != self._like and self._hands_path:
             self._like = like
             self._host.introduce(self._hands_path, like, lambda: None)
 

@@ -146,7 +146,10 @@ class Grabs:
                 self._epoll.register(made.fd, select.EPOLLIN)
             if self._is_here(channel):
                 channel.has_clone(made, self._host.now_us(), known=False)
-                self._host.introduce(path, (channel.node.path,) if path else (), lambda: self._known(channel, made))
+                if path:
+                    self._host.introduce(path, (channel.node.path,), lambda: self._known(channel, made))
+                else:
+                    self._known(channel, made)
             else:
                 self._keep(channel.node, made)
         self._asked()

@@ -2,10 +2,10 @@
 
     python -m nakrel.backends.x11.twins DISPLAY (LIKE TWIN)…
 
-LIKE and TWIN are event nodes. The X server gives each device that comes its defaults. A layout by `setxkbmap`, keys by
-`xmodmap`, the rate of repeats by `xset`, a mouse's speed and buttons by `xinput`: what was set by hand is set for the
-devices that were there, and would be gone while one of them is captured. Desktops that set each device that comes do
-the same as this.
+LIKE and TWIN are event nodes; "core" is the server's keyboard that stands for all keyboards. The X server gives each
+device that comes its defaults. A layout by `setxkbmap`, keys by `xmodmap`, the rate of repeats by `xset`, a mouse's
+speed and buttons by `xinput`: what was set by hand is set for the devices that were there, and would be gone while one
+of them is captured. Desktops that set each device that comes do the same as this.
 
 A process of its own, since it needs more of X than the service has loaded, and may have to wait for the server.
 """
@@ -28,11 +28,13 @@ import xcffib.xkb
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
 from nakrel.backends.x11.wire import ALL_DEVICES, XConnection, evtype
 
-__all__ = ["LIMIT_S", "make_alike"]
+__all__ = ["CORE", "LIMIT_S", "make_alike"]
 
-# How long the server may take to open a new device.
-LIMIT_S = 2.0
-_TOOL_S = 2.0
+CORE = "core"
+# How long the server may take to open a new device, and xkbcomp for what it does: neither takes a tenth of it unless
+# the machine is very busy.
+LIMIT_S = 20.0
+_TOOL_S = 10.0
 # The properties that are settings: those of libinput and of the older drivers, and what the server itself has.
 _SETTINGS = ("libinput ", "Evdev ", "Device Accel ", "Coordinate Transformation Matrix")
 # Among them those that tell what a device can do.
@@ -40,7 +42,7 @@ _TOLD = ("Default", "Available", "Capabilities", "Version")
 _MOST_WORDS = 256
 # XIproto.h: the request's number; and of The X Keyboard Extension (XKB.h): the version, and which controls are meant.
 _CHANGE_PROPERTY, _REPLACE = 57, 0
-_XKB, _REPEAT_KEYS, _PER_KEY_REPEAT = (1, 0), 1 << 0, 1 << 30
+_XKB, _REPEAT_KEYS, _PER_KEY_REPEAT, _RECOMPUTE_ACTIONS = (1, 0), 1 << 0, 1 << 30, 1 << 1
 
 
 class _Device(NamedTuple):
@@ -96,7 +98,8 @@ class _Server:
         self._xkb = self._conn(xcffib.xkb.key)
         self._xkb.UseExtension(*_XKB).reply()
         self._names: dict[int, str] = {}
-        root = self._conn.get_setup().roots[self._conn.pref_screen].root
+        setup = self._conn.get_setup()
+        self._keycodes, root = (setup.min_keycode, setup.max_keycode), setup.roots[self._conn.pref_screen].root
         chosen = xcffib.xinput.EventMask.synthetic(ALL_DEVICES, 1, [1 << evtype.HIERARCHY])
         # Before the devices are looked at, so that none comes in between.
         self._xi.XISelectEvents(root, 1, [chosen])
@@ -105,22 +108,28 @@ class _Server:
         self._conn.disconnect()
 
     def wait(self, seconds: float) -> bool:
-        """Wait until devices have come or changed; False where none did."""
+        """Wait until devices have come or changed; False where none did in time."""
         self._conn.flush()
         end = time.monotonic() + seconds
-        while not self._conn.events():
-            if not select.select([self._conn.get_file_descriptor()], [], [], max(0.0, end - time.monotonic()))[0]:
-                return False
-        return True
+        while (left := end - time.monotonic()) > 0:
+            if self._conn.events():
+                return True
+            select.select([self._conn.get_file_descriptor()], [], [], left)
+        return False
 
     def devices(self) -> Iterator[_Device]:
         kinds = xcffib.xinput.DeviceType
+        masters = []
         for info in self._xi.XIQueryDevice(ALL_DEVICES).reply().infos:
             if info.enabled and info.type in (kinds.SlavePointer, kinds.SlaveKeyboard):
                 node = self._properties(info.deviceid, ("Device Node",)).get("Device Node")
                 if node:
                     name = node.data.rstrip(b"\0").decode("utf-8", "replace")
                     yield _Device(info.deviceid, info.type == kinds.SlaveKeyboard, name)
+            elif info.type == kinds.MasterKeyboard:
+                masters.append(info.deviceid)
+        # Whoever has several works with the first.
+        yield _Device(min(masters), True, CORE)
 
     def copy(self, source: _Device, target: _Device) -> None:
         """A device may go at any time; then there is nothing to be set."""
@@ -171,6 +180,7 @@ class _Server:
         wanted, has = (self._keymap(device.id) for device in (source, target))
         if wanted and has and _plain(wanted) != _plain(has):
             self._tool("-w", "0", "-i", str(target.id), "-", self._display, given=wanted)
+        self._copy_modifiers(source, target)
         told = self._xkb.GetControls(source.id).reply()
         changed = _REPEAT_KEYS | _PER_KEY_REPEAT
         self._xkb.SetControls(
@@ -178,6 +188,22 @@ class _Server:
             _REPEAT_KEYS, told.enabledControls & _REPEAT_KEYS, changed, told.repeatDelay, told.repeatInterval,
             0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, list(told.perKeyRepeat), is_checked=True,
         ).check()  # fmt: skip
+
+    def _copy_modifiers(self, source: _Device, target: _Device) -> None:
+        """What each key modifies: xkbcomp knows one modifier of a key, and some layouts give it two."""
+        wanted, has = (self._modifiers(device.id) for device in (source, target))
+        if wanted == has:
+            return
+        (first, last), part = self._keycodes, xcffib.xkb.MapPart.ModifierMap
+        keys = [xcffib.xkb.KeyModMap.synthetic(key, wanted.get(key, 0)) for key in range(first, last + 1)]
+        self._xkb.SetMap(
+            target.id, part, _RECOMPUTE_ACTIONS, first, last, *[0] * 14, first, len(keys), len(keys), *[0] * 4, [keys],
+            is_checked=True,
+        ).check()  # fmt: skip
+
+    def _modifiers(self, device: int) -> dict[int, int]:
+        told = self._xkb.GetMap(device, xcffib.xkb.MapPart.ModifierMap, *[0] * 16).reply()
+        return {each.keycode: each.mods for each in told.modmap_rtrn if each.mods}
 
     def _keymap(self, device: int) -> bytes:
         """Its keymap as XKB's text, with all that was changed in it; b"" where nobody tells."""
