@@ -172,8 +172,8 @@ class Typist:
         return []
 
     def _find_holders(self, keymap: int) -> None:
-        """Find the keys that hold the modifiers: in most layouts the one left of the space bar's right neighbours holds
-        the third level, in some Caps Lock does, and people choose others."""
+        """Find the keys that hold the modifiers: the third level is held by right Alt in most layouts, by Caps Lock in
+        some, by none in others, and people choose yet another."""
         lib = self._lib
         signs = {lib.xkb_keysym_from_name(name, 0): kind for kind in (_SHIFTS, _THIRDS, _FIFTHS) for name in kind}
         for code in range(lib.xkb_keymap_min_keycode(keymap), lib.xkb_keymap_max_keycode(keymap) + 1):

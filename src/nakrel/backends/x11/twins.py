@@ -178,9 +178,10 @@ class _Server:
 
     def _copy_keys(self, source: _Device, target: _Device) -> None:
         wanted, has = (self._keymap(device.id) for device in (source, target))
-        if wanted and has and _plain(wanted) != _plain(has):
-            self._tool("-w", "0", "-i", str(target.id), "-", self._display, given=wanted)
-        self._copy_modifiers(source, target)
+        if wanted and has:
+            if _plain(wanted) != _plain(has):
+                self._tool("-w", "0", "-i", str(target.id), "-", self._display, given=wanted)
+            self._copy_modifiers(source, target)
         told = self._xkb.GetControls(source.id).reply()
         changed = _REPEAT_KEYS | _PER_KEY_REPEAT
         self._xkb.SetControls(
