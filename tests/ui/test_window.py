@@ -27,6 +27,7 @@ from nakrel.ui.application import scaled_environment
 from nakrel.ui.dragged import MACRO_MIME
 from nakrel.ui.sheet.model import CODE
 from nakrel.ui.widgets.basics import TimeEdit
+from nakrel.ui.widgets.shield import shielded
 from tests.ui.conftest import Ui
 
 MOUSE = "standin:halyard-12"
@@ -305,7 +306,7 @@ def test_recording_with_the_button_leaves_its_own_click_out(ui: Ui):
     ui.wait(lambda: page.model.rowCount() >= len(before.loop) + 6, "live steps")
     # The click that ends it arrives as input, too, and is the last one.
     page.recording.button.click()
-    ui.wait(lambda: not page.recording.recording, "the end")
+    ui.wait(lambda: not page.recording.recording and not shielded(), "the end")
     added = [s for s in ui.store.macros["reel-in"].loop[len(before.loop) :] if not isinstance(s, Wait)]
     assert [s.control for s in added] == ["BTN_RIGHT"] * 2
     ui.undo()

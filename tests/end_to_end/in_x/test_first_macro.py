@@ -11,6 +11,7 @@ from nakrel.core.model.macro import Mode
 from nakrel.core.model.profile import EVERYDAY
 from nakrel.core.model.steps import Press, Release, Wait
 from nakrel.service.loop import monotonic_us
+from nakrel.ui.widgets.shield import shielded
 from tests.end_to_end.in_x.driver import Driver
 from tests.support import GAME, PracticeGame, assert_rate
 
@@ -122,7 +123,7 @@ def record(driver: Driver, game: PracticeGame) -> None:
     driver.wait(lambda: window.macro.model.rowCount() >= 3, "the steps to show up live")
     driver.injector("click", "1")
     driver.injector("key", "Scroll_Lock")
-    driver.wait(lambda: not window.macro.recording.recording, "the end of the recording")
+    driver.wait(lambda: not window.macro.recording.recording and not shielded(), "the end of the recording")
     macro = window.shown.macro
     assert macro is not None
     assert macro.name == "Kiln shot"

@@ -12,6 +12,7 @@ from nakrel.core.model.cells import ToControl
 from nakrel.core.model.controls import label
 from nakrel.core.model.steps import Press, walk
 from nakrel.ui.macro.steps_model import WHAT
+from nakrel.ui.widgets.shield import shielded
 from tests.end_to_end.in_x.driver import Driver
 
 pytestmark = pytest.mark.skipif(not shutil.which("setxkbmap"), reason="needs setxkbmap (x11-xkb-utils)")
@@ -44,7 +45,7 @@ def test_keys_are_recorded_shown_and_typed_by_what_is_printed_on_them(driver: Dr
     for key in (BESIDE_TAB, RIGHT_OF_L):
         driver.injector("key", key)
     driver.injector("key", "Scroll_Lock")
-    driver.wait(lambda: not page.recording.recording, "its end")
+    driver.wait(lambda: not page.recording.recording and not shielded(), "its end")
     new = list(walk(store.macros["reel-in"].loop))[before:]
     assert [step.control for step in new if isinstance(step, Press)] == ["KEY_Q", "KEY_SEMICOLON"]
     texts = [page.model.index(row, WHAT).data() for row in range(page.model.rowCount())]

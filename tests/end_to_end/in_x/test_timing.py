@@ -9,6 +9,7 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.steps import Chord, PickOne, Pointer, Press, Release, Tap, Wait
 from nakrel.core.play.simulate import plan
 from nakrel.ui.macro.diagram.view import TRACE
+from nakrel.ui.widgets.shield import shielded
 from tests.end_to_end.in_x.driver import Driver
 
 MS = 1_000
@@ -63,7 +64,7 @@ def test_a_click_becomes_a_rapid_fire_that_a_game_can_see(driver: Driver):
     driver.click(window.head.title)
     driver.wait(lambda: window.macro.model.rowCount() >= 2, "the click's steps")
     driver.injector("key", "Scroll_Lock")
-    driver.wait(lambda: not window.macro.recording.recording, "the end of the recording")
+    driver.wait(lambda: not window.macro.recording.recording and not shielded(), "the end of the recording")
     assert {step.control for step in macro(driver).loop if not isinstance(step, Wait)} == {"BTN_LEFT"}
 
     def rapid_fire() -> None:
