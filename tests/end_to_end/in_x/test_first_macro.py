@@ -5,6 +5,8 @@ from __future__ import annotations
 import os
 from pathlib import Path
 
+from PyQt6.QtCore import QRect
+
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.controls import label
 from nakrel.core.model.macro import Mode
@@ -258,8 +260,12 @@ def reopen(driver: Driver) -> None:
     before = driver.window.geometry()
     driver.injector("windowmove", "--sync", str(int(driver.window.winId())), "30", "50")
     driver.wait(lambda: driver.window.geometry().topLeft() != before.topLeft(), "the window to have moved")
-    place = driver.window.geometry()
+    # A window manager may move it in more than one go: where it stood when it closed is what counts.
+    closed = driver.window
     driver.close()
+    assert closed.shown.place
+    place = QRect(*closed.shown.place)
+    assert place.topLeft() != before.topLeft()
     driver.open()
     driver.wait(lambda: driver.window.geometry() == place, "the window to stand where it stood")
     assert driver.store.macros[macro.id] == macro
