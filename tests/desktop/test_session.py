@@ -59,6 +59,8 @@ def test_the_tray_shows_what_runs_and_stops_it(session: Session):
     panel = session.panel
     wait_for(lambda: panel.items, "the icon")
     client = session.connect()
+    # Coming to the front ends macros.
+    wait_for(lambda: status(client).for_show, "the window to count as in front")
     assert panel.tooltip() == "Nakrel: Everyday is live, no macro runs"
     assert {"Everyday is live", "Load with games", "Keep Everyday live", "Open Nakrel"} <= set(panel.menu())
     pin = panel.menu()["Keep Everyday live"]

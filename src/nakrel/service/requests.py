@@ -44,6 +44,8 @@ __all__ = ["Refusal", "Requests"]
 TYPED = "typed-text"
 # What is longer is read on another thread.
 _SHORT = 16 * 1024
+# What goes by the profile that is live. Just after the start nobody knows yet which game runs.
+_BY_LIVE = frozenset({"GetStatus", "PlayMacro", "UseStage"})
 
 
 class Refusal(Exception):
@@ -125,6 +127,11 @@ class Requests:
             raise BadMessage(
                 tr("a request's body is an object that says what it is: {reason}").format(reason=error)
             ) from None
+        desktop = self._service.desktop
+        if kind in _BY_LIVE and not desktop.looked:
+            # And what is live by then is in effect once its sheet is made ready.
+            read_then = on(self._service.preparer, lambda: None, lambda nothing: self._read(client, number, raw))
+            return Later(desktop.first_look, lambda nothing: read_then)
         # Formulas are read, and long messages are, where the engine doesn't wait for it. What saves is read on the
         # saver's thread, so that it is saved in the order in which it was sent.
         if kind in ("PutMacro", "PutProfile"):

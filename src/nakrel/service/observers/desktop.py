@@ -16,7 +16,7 @@ from nakrel.backends.protocols import BackendLost, ProgramWatch, Screens, Window
 from nakrel.core.model.places import Monitor, Window
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.programs import Choice, Icon, Program
-from nakrel.service.loop import Loop
+from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.observers.follower import Follower
 from nakrel.service.worker import Outcome
 
@@ -25,8 +25,9 @@ __all__ = ["Desktop", "Finders", "Seen", "Spots"]
 log = logging.getLogger(__name__)
 
 T = TypeVar("T")
-# How long the end of the service waits for a window server that doesn't answer.
+# How long the end of the service waits for a window server that doesn't answer, and so does who asks what is live.
 _END_S = 1.0
+_LOOK_US = 1_000_000
 
 
 class Finders(NamedTuple):
@@ -66,6 +67,8 @@ class Desktop:
         self._follower: Follower | None = None
         self._screens: Screens | None = None
         self._generation = 0
+        # Who waits for the first look; None once that has come, or has taken too long.
+        self._waiting: list[Callable[[Outcome[None]], object]] | None = []
         self._thread = threading.Thread(target=self._loop.run, name="desktop", daemon=True)
         self._thread.start()
 
@@ -75,6 +78,20 @@ class Desktop:
         """Go by these profiles and this pin from now on."""
         given = tuple(profiles)
         self._loop.post(lambda: self._follow(given, pinned))
+
+    @property
+    def looked(self) -> bool:
+        """Whether the desktop has been looked at since the start, or keeps that waiting too long."""
+        return self._waiting is None
+
+    def first_look(self, answered: Callable[[Outcome[None]], object]) -> None:
+        """Answer once that is so."""
+        if self._waiting is None:
+            answered(Outcome(None))
+            return
+        self._waiting.append(answered)
+        if not self._main.pending("first look"):
+            self._main.at("first look", monotonic_us() + _LOOK_US, self._has_looked)
 
     def look_again(self) -> None:
         """Another window server may be there: forget what was known; the next `follow` opens everything anew."""
@@ -105,6 +122,16 @@ class Desktop:
         """End the thread; one that a window server keeps waiting is left behind."""
         self._loop.post(self._end)
         self._thread.join(_END_S)
+
+    def _tell(self, seen: Seen) -> None:
+        self._seen(seen)
+        self._has_looked()
+
+    def _has_looked(self) -> None:
+        waiting, self._waiting = self._waiting or [], None
+        self._main.at("first look", None, self._has_looked)
+        for answered in waiting:
+            answered(Outcome(None))
 
     # On the observer's thread
 
@@ -140,7 +167,7 @@ class Desktop:
     def _decided(self, choice: Choice) -> None:
         follower, generation = self._following(), self._generation
         seen = Seen(choice, follower.running_profiles(), follower.sees_windows, follower.locked)
-        self._main.post(lambda: self._seen(seen) if generation == self._generation else None)
+        self._main.post(lambda: self._tell(seen) if generation == self._generation else None)
 
     def _programs(self) -> tuple[tuple[Program, ...], dict[int, Icon]]:
         follower = self._following()
