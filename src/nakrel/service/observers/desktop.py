@@ -25,9 +25,9 @@ __all__ = ["Desktop", "Finders", "Seen", "Spots"]
 log = logging.getLogger(__name__)
 
 T = TypeVar("T")
-# How long the end of the service waits for a window server that doesn't answer, and so does who asks what is live.
+# How long the end of the service waits for a window server that doesn't answer, and who asks what is live.
 _END_S = 1.0
-_LOOK_US = 1_000_000
+_LOOK_US = 5_000_000
 
 
 class Finders(NamedTuple):
