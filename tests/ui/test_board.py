@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
 
 from nakrel import protocol as m
 from nakrel.core.model.cells import RunMacro, ToControl
@@ -49,6 +50,20 @@ def test_list_and_board_are_two_views_of_one_selection(ui: Ui):
     # What is shown is remembered.
     ui.window.shown.remember()
     ui.wait(lambda: ui.store.settings.shown.as_board, "the view to be remembered")
+
+
+def test_a_field_that_is_open_is_never_taken_for_another_button(ui: Ui):
+    made = board(ui)
+    click(made, "KEY_S", twice=True)
+    field = ui.window.sheet.assign.field
+    QTest.keyClicks(field.line, "f13")
+    before = dict(ui.store.profiles)
+    # Another program deletes the profile: the window shows Everyday.
+    ui.service.call(m.DeleteProfile("tidewardens"))
+    ui.wait(lambda: "tidewardens" not in ui.store.profiles, "the profile to go")
+    ui.wait(lambda: not field.isVisible(), "the field to go")
+    QTest.keyClick(QApplication.focusWidget() or made, Qt.Key.Key_Return)
+    assert ui.store.profiles["everyday"] == before["everyday"]
 
 
 def test_arrows_go_by_place_and_letters_and_enter_open_the_field(ui: Ui):

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import os
 import subprocess
+import sys
 from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import QEvent, QObject, QPoint, QRect
 from PyQt6.QtGui import QUndoStack
-from PyQt6.QtWidgets import QAbstractItemView, QApplication, QComboBox, QMenu, QWidget
+from PyQt6.QtWidgets import QAbstractItemView, QApplication, QComboBox, QLabel, QMenu, QWidget
 from pytestqt.qtbot import QtBot
 
 from nakrel.client.launch import ensure_service
@@ -17,6 +18,7 @@ from nakrel.demo.seed import seed
 from nakrel.storage.home import Home
 from nakrel.ui.app import open_window
 from nakrel.ui.store import Store
+from nakrel.ui.widgets.shield import shielded
 
 LIMIT_MS = 15_000
 
@@ -66,7 +68,23 @@ class Driver:
         def holds() -> None:
             assert condition(), f"waited in vain for {what}"
 
-        self._qtbot.waitUntil(holds, timeout=LIMIT_MS)
+        try:
+            self._qtbot.waitUntil(holds, timeout=LIMIT_MS)
+        except self._qtbot.TimeoutError:
+            self._tell()
+            raise
+
+    def _tell(self) -> None:
+        """Print what the window shows: pytest tells it beside what failed."""
+        focus, shown, assign = QApplication.focusWidget(), self.window.shown, self.window.sheet.assign.field
+        where = (shown.page, shown.profile and shown.profile.id, shown.setup and shown.setup.name, shown.control)
+        sys.stdout.write(
+            f"shown: {where}, layer {shown.layer!r}; in front: {QApplication.activeWindow()!r}\n"
+            f"focus: {focus!r} {focus and focus.accessibleName()!r}\n"
+            f"field: {assign.isVisible()} {assign.line.text()!r}; {shielded()=}\n"
+            f"message: {[each.text() for each in self.window.messages.findChildren(QLabel) if each.isVisible()]}\n"
+            f"cells: {shown.setup and shown.setup.cells}\n"
+        )
 
     def let_pass(self, ms: int) -> None:
         """Let time pass that is part of the scenario."""

@@ -43,16 +43,20 @@ class Assign(QObject):
         self.programs = Programs(store, self)
         self.field = Field(store, self.programs, over)
         self._place = QRect()
+        # What was shown when the field was opened; what is taken is for that.
+        self._about = self._shown_now()
         # What is done with the next thing that is taken.
         self._then: Callable[[Cell | Beginning | None], object] = self._choose
         self.field.taken.connect(self._taken)
         self.field.left.connect(self.done)
+        shown.profile_changed.connect(self._look_elsewhere)
+        shown.control_changed.connect(self._look_elsewhere)
 
     def open(self, place: QRect, typed: str = "") -> None:
         """Ask at that place of the page what the button that is shown should do."""
         if (known := self._known()) is None:
             return
-        self._place, self._then = place, self._choose
+        self._place, self._then, self._about = place, self._choose, self._shown_now()
         self.programs.look()
         where = (
             tr(" while {value} is held").format(value=holder_of(known.setup, known.layer) or known.layer)
@@ -65,12 +69,12 @@ class Assign(QObject):
 
     def open_rapid_fire(self, place: QRect) -> None:
         """Ask which key the button that is shown should fire."""
-        self._place = place
+        self._place, self._about = place, self._shown_now()
         self._begin(Beginning(Begin.RAPID_FIRE, ""))
 
     def open_for_holder(self, place: QRect, question: str, then: Callable[[Cell | Beginning | None], object]) -> None:
         """Ask for a button of the device alone, by pressing it or by its name."""
-        self._place, self._then = place, then
+        self._place, self._then, self._about = place, then, self._shown_now()
         self.field.open(place, question, lambda typed: self._buttons(typed))
         self.field.press()
 
@@ -80,6 +84,17 @@ class Assign(QObject):
         if not (shown.profile and shown.setup and shown.control):
             return ""
         return commands.set_cell(self._store, shown.profile, shown.setup.name, shown.control, cell, shown.layer)
+
+    def _shown_now(self) -> tuple[str, str, str, str]:
+        """What is shown: profile, variant, button and layer."""
+        shown = self._shown
+        profile, setup = shown.profile, shown.setup
+        return profile.id if profile else "", setup.name if setup else "", shown.control, shown.layer
+
+    def _look_elsewhere(self) -> None:
+        """Another profile, variant or button is shown, maybe since somebody else has deleted that one."""
+        if self.field.isVisible() and self._shown_now() != self._about:
+            self.field.leave()
 
     def _known(self) -> Known | None:
         shown, store = self._shown, self._store
