@@ -11,7 +11,7 @@ from typing import NamedTuple
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.arrivals import Arrivals
-from nakrel.backends.kernel.channel import Channel, Clone, Heard, NodeLike
+from nakrel.backends.kernel.channel import Channel, Clone, NodeLike
 from nakrel.backends.kernel.finder import Finder, Found, Udev, serves
 from nakrel.backends.kernel.grabs import Grabs, identity, path_of
 from nakrel.backends.kernel.nodes import Abilities, Node, Virtual
@@ -20,7 +20,7 @@ from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, Inp
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.devices import Device
-from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
+from nakrel.core.play.events import Emit, InputsLost, Pressed, Released
 from nakrel.words import counted, tr
 
 __all__ = ["KernelBackend"]
@@ -190,7 +190,11 @@ class KernelBackend:
         late, self._late = self._late, set()
         for handle in late:
             if channel := self._channels.get(handle):
-                yield from self._heard(channel, channel.tell_late(self._host.now_us()))
+                for event in channel.tell_late(self._host.now_us()):
+                    if self._counts(channel, event):
+                        yield event
+                    if self._closed:
+                        return
                 self._mind_late(channel)
                 if not channel.down and channel.wanted != channel.grabbed:
                     self._grabs.settle()
@@ -224,16 +228,17 @@ class KernelBackend:
 
     def read(self) -> Iterator[InputEvent]:
         """What fingers did. Devices that come and go are dealt with on the way."""
-        self._in_a_row = 0
         if self._news:
             yield from self._take_news()
             if self._closed:
                 return
         if self._late:
             yield from self._tell_late()
-        ready = [handle for handle, _ in self._epoll.poll(0)]
-        if self._grabs.ripe:
-            ready = [*dict.fromkeys((*self._grabs.take_ripe(), *ready))]
+        ready = self._grabs.take_ripe()
+        if not ready or self._in_a_row >= _IN_A_ROW:
+            # Else the kernel tells with the next turn who has something: a press doesn't wait for that.
+            self._in_a_row = 0
+            ready = [*dict.fromkeys((*ready, *(handle for handle, _ in self._epoll.poll(0))))]
         for handle in ready:
             if self._closed:
                 return
@@ -439,9 +444,11 @@ class KernelBackend:
     def _read_channel(self, channel: Channel) -> Iterator[InputEvent]:
         dropped = channel.switches.dropped
         try:
-            yield from self._heard(channel, channel.read())
-            if self._closed:
-                return
+            for event in channel.read():
+                if self._counts(channel, event):
+                    yield event
+                if self._closed:
+                    return
         except OSError as error:
             if error.errno not in abi.GONE:
                 self._host.fault(
@@ -469,23 +476,14 @@ class KernelBackend:
         if (first := self._host.first_of(control)) and self._output.press(first):
             self._host.answered(control, first)
 
-    def _heard(self, channel: Channel, events: Iterator[Heard]) -> Iterator[InputEvent]:
-        for heard in events:
-            if isinstance(heard.event, Pressed):
-                self._pressed_on[heard.event.control] = channel.node.fd
-            if self._counts(heard.event):
-                yield InputEvent(heard.event, heard.at_us, channel.node.name)
-            if self._closed:
-                return
-
-    def _counts(self, event: Pressed | Released | Turned) -> bool:
+    def _counts(self, channel: Channel, heard: InputEvent) -> bool:
         """Whether it is the first press or the last release of that control on any device, or a notch."""
-        if isinstance(event, Turned):
-            return True
-        if isinstance(event, Released):
-            return self._last(event)
-        self._down[event.control] = self._down.get(event.control, 0) + 1
-        return self._down[event.control] == 1
+        event = heard.event
+        if isinstance(event, Pressed):
+            self._pressed_on[event.control] = channel.node.fd
+            self._down[event.control] = self._down.get(event.control, 0) + 1
+            return self._down[event.control] == 1
+        return not isinstance(event, Released) or self._last(event)
 
     def _last(self, event: Released) -> bool:
         left = self._down.pop(event.control, 0) - 1

@@ -13,18 +13,19 @@ is there the node is that thread's, and what fingers do there waits in the kerne
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping
-from typing import NamedTuple, Protocol
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from typing import Protocol
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.asking import Answer, Change, NodeLike
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.backends.kernel.switches import Switches
+from nakrel.backends.protocols import InputEvent
 from nakrel.core.model.conditioning import AS_IT_IS, Conditioner, Motion
 from nakrel.core.model.controls import CONTROLS, Kind, by_number
 from nakrel.core.play.events import Pressed, Released, Turned
 
-__all__ = ["Channel", "Clone", "Heard"]
+__all__ = ["Channel", "Clone"]
 
 # How long the desktop may take to open a new virtual device; what is sent before is lost.
 SETTLE_US = 300_000
@@ -56,13 +57,6 @@ _SIZE = abi.EVENT.size
 _TAIL = 16
 _SYN = abi.event(abi.EV_SYN, abi.SYN_REPORT, 0)
 _END = _SYN[_TAIL:]
-
-
-class Heard(NamedTuple):
-    """What a finger did, and when (monotonic microseconds)."""
-
-    event: Pressed | Released | Turned
-    at_us: int
 
 
 class Clone(Protocol):
@@ -149,14 +143,13 @@ class Channel:
         self.switches.want(mine, self.down)
         self._note_presses()
 
-    def tell_late(self, now_us: int) -> Iterator[Heard]:
+    def tell_late(self, now_us: int) -> Sequence[InputEvent]:
         """The edges that waited until now."""
         if self.resting:
-            return
+            return ()
         for number, down in self.switches.due(now_us):
             self._tell_key(number, int(down), abi.event(abi.EV_KEY, number, int(down)))
-        if self._out or self._events:
-            yield from self._end_report(now_us)
+        return self._end_report(now_us) if self._out or self._events else ()
 
     def condition(self, motion: Motion | None) -> None:
         """Have it move like this; None leaves it alone. A device without motion of its own has no part in it."""
@@ -307,17 +300,20 @@ class Channel:
             return abi.event(abi.EV_REL, abi.REL_X, x)
         return abi.event(abi.EV_REL, abi.REL_Y, y) if y else b""
 
-    def read(self) -> Iterator[Heard]:
+    def read(self) -> Iterator[InputEvent]:
         """What has come: passed on, and told. What comes after an event is passed on after the event was taken from
         here, so that its consequences come first. Raises `OSError` when the node is gone, `BackendLost` when the
         clone is."""
         early, self._early = self._early, b""
-        if early:
-            yield from self._take_apart(early)
         if self._ends:
-            self.grabbed = self._ends = False
-        if data := self._read_node():
-            yield from self._take_apart(data)
+            return self._read_last(early)
+        # Behind what came early there is seldom more, and the node tells if there is.
+        return self._take_apart(early or self._read_node())
+
+    def _read_last(self, early: bytes) -> Iterator[InputEvent]:
+        yield from self._take_apart(early)
+        self.grabbed = self._ends = False
+        yield from self._take_apart(self._read_node())
 
     def _read_node(self) -> bytes:
         data = self.node.read()
@@ -325,7 +321,7 @@ class Channel:
             self.motion_times += abi.motion_times(data)
         return data
 
-    def _take_apart(self, data: bytes) -> Iterator[Heard]:
+    def _take_apart(self, data: bytes) -> Iterator[InputEvent]:
         offset = -_SIZE
         for seconds, micros, kind, code, value in abi.EVENT.iter_unpack(data):
             offset += _SIZE
@@ -333,7 +329,8 @@ class Channel:
                 if code == abi.SYN_REPORT:
                     if self._dropping:
                         self._catch_up(seconds * 1_000_000 + micros)
-                    yield from self._end_report(seconds * 1_000_000 + micros)
+                    if told := self._end_report(seconds * 1_000_000 + micros):
+                        yield from told
                 elif code == abi.SYN_DROPPED:
                     # The kernel had no more room: this report is broken, and others before it are missing.
                     self._dropping = True
@@ -413,15 +410,15 @@ class Channel:
             value = int(number in now_down)
             self._key(number, value, abi.event(abi.EV_KEY, number, value), at_us)
 
-    def _end_report(self, at_us: int) -> Iterator[Heard]:
+    def _end_report(self, at_us: int) -> Sequence[InputEvent]:
+        """Pass on what passes of the report that ends; returns what is to be told of it."""
         self._out += self._motion()
         if self._out and self.clone:
             self.clone.write(bytes(self._out) + _SYN)
             self.clone.presses += self._presses
         events = self._events
         self._forget_report()
-        for event in events:
-            yield Heard(event, at_us)
+        return [InputEvent(event, at_us, self.node.name) for event in events]
 
     def _forget_report(self) -> None:
         self._out.clear()

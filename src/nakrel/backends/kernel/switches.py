@@ -35,13 +35,15 @@ class Switches:
     @property
     def dropped(self) -> int:
         """How many edges were dropped."""
-        return self._dropped_before + sum(switch.dropped for switch in self._all.values())
+        before = self._dropped_before
+        return before + sum(switch.dropped for switch in self._all.values()) if self._all else before
 
     @property
     def late_us(self) -> int | None:
         """When `due` has something; None while nothing waits."""
-        waiting = [us for each in self._all.values() if (us := each.due_us) is not None]
-        return 0 if self._left_over else min(waiting, default=None)
+        if self._left_over or not self._all:
+            return 0 if self._left_over else None
+        return min((us for each in self._all.values() if (us := each.due_us) is not None), default=None)
 
     def due(self, now_us: int) -> list[tuple[int, bool]]:
         """The edges that have waited until now."""
