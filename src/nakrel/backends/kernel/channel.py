@@ -305,15 +305,13 @@ class Channel:
         here, so that its consequences come first. Raises `OSError` when the node is gone, `BackendLost` when the
         clone is."""
         early, self._early = self._early, b""
+        if early:
+            yield from self._take_apart(early)
         if self._ends:
-            return self._read_last(early)
-        # Behind what came early there is seldom more, and the node tells if there is.
-        return self._take_apart(early or self._read_node())
-
-    def _read_last(self, early: bytes) -> Iterator[InputEvent]:
-        yield from self._take_apart(early)
-        self.grabbed = self._ends = False
-        yield from self._take_apart(self._read_node())
+            self.grabbed = self._ends = False
+        # What has come while that was dealt with doesn't wait for another turn of the loop.
+        if data := self._read_node():
+            yield from self._take_apart(data)
 
     def _read_node(self) -> bytes:
         data = self.node.read()
