@@ -17,14 +17,19 @@ import pytest
 from PyQt6.QtCore import QTranslator
 
 from nakrel import language, words
+from nakrel.core import notation
 from nakrel.core.edit.offers import read_combination
 from nakrel.core.model.controls import CONTROLS, label
 from nakrel.core.model.errors import DataError, LimitError
-from nakrel.core.model.macro import Play
+from nakrel.core.model.formulas import compiled
+from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.names import read_control, shown_name
+from nakrel.core.model.step_words import describe
+from nakrel.core.model.steps import If
 from nakrel.core.model.units import parse_span, parse_time, shown_ms
 from nakrel.core.notation import read_steps, write
 from nakrel.demo.data import MACROS
+from nakrel.storage import files
 from nakrel.words import sentence
 
 sys.path.insert(0, str(Path(__file__).parent.parent / "scripts"))
@@ -148,6 +153,21 @@ def test_the_notation_and_files_are_the_same_in_every_language():
     assert {macro.id: write(macro) for macro in MACROS} == texts
     assert write(MACROS[0]).count(",") == write(MACROS[0]).count(", ")
     assert read_steps("wait 17.5 ms") == read_steps("wait 17,5 ms")
+
+
+@pytest.mark.usefixtures("german")
+def test_a_formula_with_german_names_is_read_everywhere():
+    step = If(condition='held("Leertaste") and held("up") and held("KEY_Q") and held("Umschalt links")')
+    kept = 'held("Space") and held("up") and held("KEY_Q") and held("Left Shift")'
+    assert step.condition == kept
+    assert describe(step) == 'wenn held("Leertaste") and held("Pfeil hoch") and held("Q") and held("Umschalt links")'
+    [typed] = notation.read_shown_steps(notation.shown_line(step))
+    assert compiled(typed.condition).controls == compiled(kept).controls  # type: ignore[union-attr]
+    # A file that an earlier version wrote in a German session.
+    macro = Macro(id="m", name="M", loop=(step,))
+    content = files.encode(macro).replace(b"Space", b"Leertaste")
+    assert b"Leertaste" in content
+    assert files.decode(content, Macro, "m.json") == macro
 
 
 def test_the_command_line_and_the_service_speak_the_sessions_language(tmp_path: Path):

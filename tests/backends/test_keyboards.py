@@ -6,16 +6,21 @@ import re
 from collections import Counter
 from pathlib import Path
 
+import msgspec
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from nakrel.backends.layout import Layout, parse_layout
 from nakrel.backends.typist import Typist
+from nakrel.core import notation
 from nakrel.core.edit.offers import read_combination
-from nakrel.core.model.controls import CONTROLS, label, use_labels
+from nakrel.core.model.controls import CONTROLS, Kind, label, use_labels
+from nakrel.core.model.formulas import compiled
 from nakrel.core.model.keyboard import labels_by
-from nakrel.core.model.names import name_of, read_control, read_shown, shown_name
+from nakrel.core.model.macro import Macro
+from nakrel.core.model.names import name_of, read_control, read_shown, shown_formula, shown_name, typed_formula
+from nakrel.core.model.steps import If, Tap
 
 RULES = Path("/usr/share/X11/xkb/rules/evdev.lst")
 KEYS = [f"KEY_{name}" for name in "QWERTYUIOPASDFGHJKLZXCVBNM1234567890"] + [
@@ -24,6 +29,11 @@ KEYS = [f"KEY_{name}" for name in "QWERTYUIOPASDFGHJKLZXCVBNM1234567890"] + [
         *("GRAVE", "MINUS", "EQUAL", "LEFTBRACE", "RIGHTBRACE", "SEMICOLON", "APOSTROPHE", "BACKSLASH", "COMMA", "DOT"),
         *("SLASH", "102ND"),
     )
+]
+
+
+TAPS = [Tap(control=code, hold_us='1 + held("Q")') for code in KEYS] + [
+    Tap(control=code, hold_us=20_000) for code, control in CONTROLS.items() if control.kind is not Kind.WHEEL
 ]
 
 
@@ -88,6 +98,9 @@ def test_no_layout_calls_two_controls_the_same_and_every_name_is_read_back():
         assert max(Counter(label(code).casefold() for code in KEYS).values()) == 1, name
         assert [read_shown(shown_name(code)) for code in CONTROLS] == list(CONTROLS), name
         assert [read_control(name_of(code)) for code in CONTROLS] == list(CONTROLS), name
+        for step in TAPS:
+            assert notation.read_shown_steps(notation.shown_line(step)) == [step], name
+            assert notation.read_steps(notation.write_line(step)) == [step], name
 
 
 _SIGN = st.sampled_from("QWERTZÄß,.-#'=+<[1") | st.characters(categories=("L", "P", "S"))
@@ -110,3 +123,33 @@ def test_what_is_printed_is_what_can_be_typed():
     assert (read_control("a"), name_of("KEY_Q")) == ("KEY_A", "Q")
     assert label("KEY_Q", "Harbour") == "A with Harbour"
     assert label("KEY_Q", printed=False) == "Q"
+
+
+def test_a_step_is_retyped_as_it_is_shown():
+    use_labels(labels("fr"))
+    step = If(condition='held("Q") and held(\'KEY_2\') or held("Left Shift")')
+    assert notation.shown_line(step) == 'if held("A") and held("2") or held("Left Shift"):'
+    [typed] = notation.read_shown_steps('if held("a") and held("ù"):')
+    assert typed == If(condition='held("Q") and held("Apostrophe")')
+    # A text and a comment stay what they are.
+    assert notation.read_shown_steps("type \"held('a')\"") == notation.read_steps("type \"held('a')\"")
+    [tapped] = notation.read_shown_steps("tap Q for 20 ms  # held('a')")
+    assert tapped == Tap(control="KEY_A", hold_us=20_000, remark="held('a')")
+    macro = Macro(
+        id="m", name="M", lead_in=(tapped,), loop=(msgspec.structs.replace(typed, steps=(tapped,), off=True),)
+    )
+    assert notation.shown_text(macro) == (
+        "start:\n    tap Q for 20 ms  # held('a')\n\n"
+        'loop:\n    skip if held("A") and held("ù"):\n        tap Q for 20 ms  # held(\'a\')\n'
+    )
+    # Texts are read on other keyboards, too.
+    assert notation.write_line(tapped) == "tap A for 20 ms  # held('a')"
+
+
+@given(st.sampled_from(["de", "fr", "us", "us:colemak", "tr"]), st.sampled_from(sorted(CONTROLS)))
+def test_a_formula_is_typed_as_it_is_shown(layout: str, code: str):
+    use_labels(labels(layout))
+    formula = f"run + held('{code}') * 2"
+    again = typed_formula(shown_formula(formula))
+    assert compiled(again).controls == {code}
+    assert compiled(again).nodes == compiled(formula).nodes

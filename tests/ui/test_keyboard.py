@@ -12,9 +12,9 @@ from nakrel.core.model.cells import ToControl
 from nakrel.core.model.controls import label
 from nakrel.core.model.profile import GameKey
 from nakrel.core.model.settings import SettingsPatch
-from nakrel.core.model.steps import Tap
+from nakrel.core.model.steps import If, Step, Tap, Wait
 from nakrel.ui import commands
-from nakrel.ui.macro.steps_model import WHAT
+from nakrel.ui.macro.steps_model import TIME, WHAT
 from nakrel.ui.sheet.game_keys import GameKeys
 from nakrel.ui.sheet.model import CONTROL
 from tests.ui.conftest import Ui, assign, type_into
@@ -62,6 +62,32 @@ def test_every_place_that_names_keys_follows_the_layout(ui: Ui):
         # Text is the same on every keyboard, and says what that means on this one.
         assert page.notation.editor.toPlainText().startswith("tap Q")
         assert ("A is Q, Z is W" in page.notation.message.text()) is (layout == "fr")
+
+
+def test_a_step_is_retyped_in_the_list_as_it_is_shown(ui: Ui):
+    macro = commands.new_macro(ui.store, "Tack")
+    inside: tuple[Step, ...] = (Tap(control="KEY_Q", hold_us=4_000), Wait(wait_us=2_000))
+    loop = (If(condition='held("Q")', steps=inside),)
+    commands.edit_macro(ui.store, "steps", msgspec.structs.replace(macro, loop=loop))
+    ui.window.shown.show_macro(macro.id)
+    use(ui, "fr", "A")
+    model = ui.window.macro.model
+    assert [model.index(row, WHAT).data() for row in range(2)] == ['if held("A")', "tap A"]
+    typed = {(0, WHAT): 'if held("z")', (1, WHAT): "tap z for 4 ms", (1, TIME): '(held("q") * 5)'}
+    for (row, column), text in typed.items():
+        cell = model.index(row, column)
+        before = cell.data(Qt.ItemDataRole.EditRole)
+        assert model.setData(cell, text), model.refused
+        assert cell.data(Qt.ItemDataRole.EditRole) != before
+    assert model.index(1, TIME).data() == '(held("Q") * 5) ms'
+    # symbols/fr: Z is where the US layout has W, and Q where it has A.
+    tapped = Tap(control="KEY_W", hold_us='held("A") * 5')
+    assert ui.store.macros[macro.id].loop == (If(condition='held("W")', steps=(tapped, inside[1])),)
+    add = ui.window.macro.add_step
+    add.kind.setCurrentIndex(add.kind.findData("if"))
+    add.typed.setText('held("m")')
+    add.add()
+    assert ui.store.macros[macro.id].loop[1] == If(condition='held("Semicolon")')
 
 
 def test_what_is_typed_for_a_key_is_what_is_printed_on_it(ui: Ui):

@@ -30,7 +30,7 @@ from nakrel.core.model.limits import (
     MAX_WAIT_US,
     VARIABLE,
 )
-from nakrel.core.model.names import read_control
+from nakrel.core.model.names import read_control, spelled_everywhere
 from nakrel.words import noted, shown_number, tr
 
 __all__ = [
@@ -420,9 +420,9 @@ def parsing_budget() -> Iterator[None]:
         _budget.reset(token)
 
 
-def check_readable(text: str) -> None:
-    """Raise `FormulaError` for a formula that can't be read, and `DataError` once there are too many of them within a
-    `parsing_budget`."""
+def check_readable(text: str) -> str:
+    """The formula as it is kept, with names that are read in every language. Raises `FormulaError` for one that can't
+    be read, and `DataError` once there are too many of them within a `parsing_budget`."""
     budget = _budget.get()
     if budget is None:
         compiled(text)
@@ -431,6 +431,10 @@ def check_readable(text: str) -> None:
         budget.signs += len(text)
         check_amount(budget.signs, budget.nodes)
         budget.nodes += compiled(text).nodes
+    kept = spelled_everywhere(text)
+    if kept != text:
+        compiled(kept)
+    return kept
 
 
 def check_amount(signs: int, nodes: int) -> None:

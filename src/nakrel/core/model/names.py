@@ -4,13 +4,25 @@ from __future__ import annotations
 
 import re
 from collections import Counter
+from collections.abc import Callable
 from functools import lru_cache
 
 from nakrel.core.model.controls import CONTROLS, Control, game_key, game_key_name, label, labels_in_use
 from nakrel.core.model.errors import DataError, cut
 from nakrel.words import language, tr
 
-__all__ = ["fits", "name_of", "rank", "read_control", "read_shown", "shown_name"]
+__all__ = [
+    "fits",
+    "line_name",
+    "name_of",
+    "rank",
+    "read_control",
+    "read_shown",
+    "shown_formula",
+    "shown_name",
+    "spelled_everywhere",
+    "typed_formula",
+]
 
 # What a label must be like to stand in a line: no sign that the notation uses, and none of its small words.
 _PLAIN = re.compile(r"(?!.*\b(?:for|by|to)\b)[\w'./;,=\[\]\\`-]+( [\w'./;,=\[\]\\`-]+)*")
@@ -34,6 +46,8 @@ def _plain_names() -> dict[str, str]:
 
 
 _NAMES = _plain_names()
+# What formulas ask of a key or button, as in held("Left Shift").
+_HELD = re.compile(r"""(\bheld\s*\(\s*)("[^"]*"|'[^']*')(?=\s*\))""")
 # Other names that people write, and those that texts of earlier versions have.
 _ALSO = {
     "up": "KEY_UP",
@@ -71,6 +85,66 @@ def read_shown(name: str) -> str:
     small = name.strip().casefold()
     found = (code for code, text in labels_in_use().items() if text.casefold() == small)
     return next(found, None) or read_control(name)
+
+
+def line_name(code: str) -> str:
+    """What the control is called in a line of text that is shown and typed here alone: as `shown_name` says, where that
+    can stand there; `read_shown` reads it back."""
+    for name in (shown_name(code), name_of(code)):
+        if (_PLAIN.fullmatch(name) or code not in _NAMES) and _shown_code(name) == code:
+            return name
+    return code
+
+
+def _shown_code(name: str) -> str:
+    try:
+        return read_shown(name)
+    except DataError:
+        return ""
+
+
+def _names_in_formula(formula: str, read: Callable[[str], str], write: Callable[[str], str]) -> str:
+    """The formula with the keys and buttons that it asks about called otherwise: `read` gives the code of a name, and
+    `write` the name of a code. A name that can't be read stays, as does a game's own."""
+    if "held" not in formula:
+        return formula
+
+    def renamed(found: re.Match[str]) -> str:
+        name = found[2][1:-1]
+        try:
+            new = write(code) if (code := read(name)) in _NAMES else name
+        except DataError:
+            new = name
+        # Formulas have no sign for a quote within quotes.
+        return found[0] if new == name or '"' in new else f'{found[1]}"{new}"'
+
+    return _HELD.sub(renamed, formula)
+
+
+def shown_formula(formula: str) -> str:
+    """The formula as it is shown and typed here alone, with keys called as `line_name` says."""
+    if language() == "en" and not labels_in_use():
+        return formula
+    return _names_in_formula(formula, read_control, line_name)
+
+
+def typed_formula(formula: str) -> str:
+    """The formula that was typed here, where keys are called as they are shown."""
+    if not labels_in_use():
+        return formula
+    return _names_in_formula(formula, read_shown, name_of)
+
+
+def spelled_everywhere(formula: str) -> str:
+    """The formula as it is read in every language."""
+    if "held" not in formula:
+        return formula
+
+    def read(name: str) -> str:
+        # What all languages know stays as it was written.
+        return "" if name.strip().casefold() in _CODES else read_control(name)
+
+    return _names_in_formula(formula, read, name_of)
 
 
 def read_control(name: str) -> str:

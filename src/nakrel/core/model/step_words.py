@@ -5,6 +5,7 @@ from __future__ import annotations
 import shlex
 
 from nakrel.core.model.controls import label
+from nakrel.core.model.names import shown_formula
 from nakrel.core.model.steps import (
     Chord,
     If,
@@ -26,7 +27,7 @@ from nakrel.core.model.steps import (
 from nakrel.core.model.units import format_ms, shown_ms
 from nakrel.words import noted, tr
 
-__all__ = ["describe", "number_text", "shown_time", "time_text"]
+__all__ = ["describe", "number_text", "shown_figure", "shown_time", "time_text"]
 
 
 def number_text(number: int | str) -> str:
@@ -48,9 +49,14 @@ _WHEEL = {
 }
 
 
+def shown_figure(number: int | str) -> str:
+    """A number as the step list shows it: a formula stands in parentheses."""
+    return number_text(shown_formula(number) if isinstance(number, str) else number)
+
+
 def shown_time(least: int | str, most: int | str | None = None) -> str:
     """A time, or two, as the step list shows them."""
-    texts = [f"({us})" if isinstance(us, str) else shown_ms(us) for us in (least, most) if us is not None]
+    texts = [shown_figure(us) if isinstance(us, str) else shown_ms(us) for us in (least, most) if us is not None]
     return tr("{least} to {most} ms").format(least=texts[0], most=texts[1]) if len(texts) > 1 else f"{texts[0]} ms"
 
 
@@ -68,7 +74,7 @@ def describe(step: Step) -> str:
         case Wait():
             return tr("wait {time}").format(time=shown_time(step.wait_us, step.most_us))
         case Wheel():
-            return tr(_WHEEL[step.control]).format(notches=number_text(step.notches))
+            return tr(_WHEEL[step.control]).format(notches=shown_figure(step.notches))
         case Pointer():
             return _describe_pointer(step)
         case Text(secret=""):
@@ -81,17 +87,17 @@ def describe(step: Step) -> str:
         case Note():
             return tr("comment: {text}").format(text=step.text)
         case Repeat():
-            return tr("repeat {times} times").format(times=number_text(step.times))
+            return tr("repeat {times} times").format(times=shown_figure(step.times))
         case PickOne():
             return tr("random choice")
         case If():
-            return tr("if {condition}").format(condition=step.condition)
+            return tr("if {condition}").format(condition=shown_formula(step.condition))
         case Set():
-            return tr("set {variable} to {value}").format(variable=step.variable, value=step.value)
+            return tr("set {variable} to {value}").format(variable=step.variable, value=shown_formula(step.value))
 
 
 def _describe_pointer(step: Pointer) -> str:
-    place = f"{number_text(step.x)}, {number_text(step.y)}"
+    place = f"{shown_figure(step.x)}, {shown_figure(step.y)}"
     if step.origin is Origin.POINTER:
         return tr("move by {place}").format(place=place)
     if step.origin is Origin.WINDOW:

@@ -96,11 +96,12 @@ class _Base(
     off: bool = False
 
 
-def _readable(*numbers: int | str | None) -> None:
-    """Raise `FormulaError` for a formula that can't be read."""
-    for number in numbers:
-        if isinstance(number, str):
-            check_readable(number)
+def _read_formulas(line: Line) -> None:
+    """Raise `FormulaError` for a formula that can't be read; one with names of the session's language gets those that
+    are read in all of them."""
+    for name in FORMULAS[type(line)]:
+        if isinstance(number := getattr(line, name), str) and (kept := check_readable(number)) != number:
+            msgspec.structs.force_setattr(line, name, kept)
 
 
 def _needs_switch(code: str, step: str) -> None:
@@ -153,7 +154,7 @@ class Tap(_Base, frozen=True, tag="tap", kw_only=True):
         if not _is_time(self.hold_us) or self.control not in _SWITCHES or self.remark:
             super().__post_init__()
             _needs_switch(self.control, "tap")
-            _readable(self.hold_us)
+            _read_formulas(self)
 
 
 class Chord(_Base, frozen=True, tag="chord", kw_only=True):
@@ -164,7 +165,7 @@ class Chord(_Base, frozen=True, tag="chord", kw_only=True):
 
     def __post_init__(self) -> None:
         super().__post_init__()
-        _readable(self.hold_us)
+        _read_formulas(self)
         for code in self.controls:
             _needs_switch(code, "chord")
         if len(set(self.controls)) != len(self.controls):
@@ -181,7 +182,7 @@ class Wait(_Base, frozen=True, tag="wait", kw_only=True):
         if self.most_us is None and _is_time(self.wait_us) and not self.remark:
             return
         super().__post_init__()
-        _readable(self.wait_us, self.most_us)
+        _read_formulas(self)
         if isinstance(self.most_us, int) and isinstance(self.wait_us, int) and self.most_us < self.wait_us:
             raise DataError(
                 tr(
@@ -198,7 +199,7 @@ class Wheel(_Base, frozen=True, tag="wheel", kw_only=True):
 
     def __post_init__(self) -> None:
         super().__post_init__()
-        _readable(self.notches)
+        _read_formulas(self)
         if control(self.control).kind is not Kind.WHEEL:
             raise DataError(
                 tr("a turn needs Wheel up, Wheel down, Wheel left or Wheel right, not {control}").format(
@@ -232,7 +233,7 @@ class Pointer(_Base, frozen=True, tag="pointer", kw_only=True):
 
     def __post_init__(self) -> None:
         super().__post_init__()
-        _readable(self.x, self.y, self.over_us)
+        _read_formulas(self)
         if self.size and self.origin is Origin.POINTER:
             raise DataError(tr("an offset is not scaled; leave the size out"))
 
@@ -247,7 +248,7 @@ class Text(_Base, frozen=True, tag="text", kw_only=True):
 
     def __post_init__(self) -> None:
         super().__post_init__()
-        _readable(self.rate)
+        _read_formulas(self)
         if self.secret and self.text:
             raise DataError(tr("a secret text stands in the keyring and not in the macro; leave the text out"))
 
@@ -267,7 +268,7 @@ class Set(_Base, frozen=True, tag="set", kw_only=True):
 
     def __post_init__(self) -> None:
         super().__post_init__()
-        _readable(self.value)
+        _read_formulas(self)
         if self.variable in BUILT_IN or self.variable in FUNCTIONS:
             raise DataError(
                 tr("{variable!r} has a meaning already; choose another name for the variable").format(
@@ -300,7 +301,7 @@ class Repeat(_Base, frozen=True, tag="repeat", kw_only=True):
 
     def __post_init__(self) -> None:
         super().__post_init__()
-        _readable(self.times)
+        _read_formulas(self)
         _not_too_deep(self)
 
 
@@ -312,7 +313,7 @@ class Branch(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unknow
 
     def __post_init__(self) -> None:
         super().__post_init__()
-        _readable(self.weight)
+        _read_formulas(self)
 
 
 class PickOne(_Base, frozen=True, tag="pick_one", kw_only=True):
@@ -340,7 +341,7 @@ class If(_Base, frozen=True, tag="if", kw_only=True):
 
     def __post_init__(self) -> None:
         super().__post_init__()
-        _readable(self.condition)
+        _read_formulas(self)
         _not_too_deep(self)
 
 

@@ -5,18 +5,21 @@ Reading what was written gives the same steps; writing what was read gives the t
 
 from nakrel.core.notation.complete import completed, completions
 from nakrel.core.notation.lines import NotationError
-from nakrel.core.notation.read import read, read_steps
+from nakrel.core.notation.read import read, read_shown_steps, read_steps
 from nakrel.core.notation.statements import read_span, read_time
-from nakrel.core.notation.write import write, write_line, write_steps
+from nakrel.core.notation.write import shown_line, shown_text, write, write_line, write_steps
 
 __all__ = [
     "NotationError",
     "completed",
     "completions",
     "read",
+    "read_shown_steps",
     "read_span",
     "read_steps",
     "read_time",
+    "shown_line",
+    "shown_text",
     "write",
     "write_line",
     "write_steps",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Callable
 from typing import NamedTuple, NoReturn
 
 from nakrel.core.model.errors import DataError
@@ -22,14 +23,16 @@ class NotationError(DataError):
 
 
 class Line(NamedTuple):
-    """A line with something in it: its number from 1, how many characters it is indented, and the rest."""
+    """A line with something in it: its number from 1, how many characters it is indented, and the rest; and what gives
+    the code of a control whose name stands there."""
 
     number: int
     indent: int
     text: str
+    code_of: Callable[[str], str]
 
 
-def split(text: str) -> list[Line]:
+def split(text: str, code_of: Callable[[str], str]) -> list[Line]:
     lines = []
     for number, raw in enumerate(text.split("\n"), 1):
         stripped = raw.strip()
@@ -37,7 +40,7 @@ def split(text: str) -> list[Line]:
             indent = len(raw) - len(raw.lstrip())
             if "\t" in raw[:indent]:
                 raise NotationError(number, raw.index("\t") + 1, tr("indent with spaces, not with tabs"))
-            lines.append(Line(number, indent, stripped))
+            lines.append(Line(number, indent, stripped, code_of))
     return lines
 
 

@@ -3,28 +3,33 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 
 from nakrel.core.model.errors import DataError, cut
 from nakrel.core.model.formulas import FormulaError
 from nakrel.core.model.limits import MAX_COUNT, MAX_DEPTH, MAX_WEIGHT
 from nakrel.core.model.macro import Section
+from nakrel.core.model.names import read_control, read_shown, typed_formula
 from nakrel.core.model.steps import Branch, If, Note, Otherwise, PickOne, Repeat, Step
 from nakrel.core.notation.lines import Line, NotationError, closing, cut_remark, fail, quoted, remark_text, split
 from nakrel.core.notation.statements import bounded, read_statement
 from nakrel.core.notation.write import SECTIONS
 from nakrel.words import tr
 
-__all__ = ["read", "read_steps"]
+__all__ = ["read", "read_shown_steps", "read_steps"]
 
 # The words of before are read as well.
 _SECTIONS = {**SECTIONS, "lead-in": Section.LEAD_IN, "lead-out": Section.LEAD_OUT}
 _ELSE, _OPTION = r"(?:else|otherwise)\s*:", r"(?:option|way)"
+# In what these say anything may stand.
+_FREE = ("type", "open", "#")
 _CHOICE = r"(?:random\s+choice|pick\s+one)\s*:"
 
 
-def read(text: str) -> dict[Section, tuple[Step, ...]]:
-    """The steps of each section. Raises `NotationError`."""
-    lines = split(text)
+def read(text: str, code_of: Callable[[str], str] = read_control) -> dict[Section, tuple[Step, ...]]:
+    """The steps of each section; `code_of` gives the code of a control whose name stands there. Raises
+    `NotationError`."""
+    lines = split(text, code_of)
     found: dict[Section, tuple[Step, ...]] = dict.fromkeys(Section, ())
     at = 0
     while at < len(lines):
@@ -47,6 +52,15 @@ def read(text: str) -> dict[Section, tuple[Step, ...]]:
 def read_steps(text: str) -> list[Step]:
     """All steps of the text, whatever section they are in. Raises `NotationError`."""
     return [step for steps in read(text).values() for step in steps]
+
+
+def read_shown_steps(text: str) -> list[Step]:
+    """The same of a text in which keys are called as they are shown, which `shown_line` writes."""
+    verb = text.removeprefix("skip ").split(" ", 1)[0].lower()
+    if verb not in _FREE:
+        text, sign, remark = text.partition("#")
+        text = f"{typed_formula(text)}{sign}{remark}"
+    return [step for steps in read(text, read_shown).values() for step in steps]
 
 
 def _block(lines: list[Line], at: int, least: int, depth: int = 0) -> tuple[tuple[Step, ...], int]:

@@ -7,7 +7,6 @@ import re
 from nakrel.core.model.errors import DataError, cut
 from nakrel.core.model.formulas import FormulaError
 from nakrel.core.model.limits import MAX_NOTCHES, MAX_RATE
-from nakrel.core.model.names import read_control
 from nakrel.core.model.steps import Chord, Open, Origin, Pointer, Press, Release, Set, Step, Tap, Text, Wait, Wheel
 from nakrel.core.model.units import parse_span, parse_time
 from nakrel.core.notation.lines import Line, NotationError, closing, fail, outside, quoted
@@ -261,7 +260,7 @@ def _known_names(line: Line, at: int, rest: str) -> int:
     for end in reversed(ends):
         try:
             for _, name in _parts(rest[:end]):
-                read_control(name)
+                line.code_of(name)
         except DataError:
             continue
         return end
@@ -287,6 +286,6 @@ def _span(line: Line, at: int, text: str) -> tuple[int | str, int | str | None]:
 def _control(line: Line, at: int, name: str) -> str:
     """The control whose name stands at `at`."""
     try:
-        return read_control(name)
+        return line.code_of(name)
     except DataError as error:
         fail(line, at, str(error))

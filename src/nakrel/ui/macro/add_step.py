@@ -273,7 +273,7 @@ def _from_text(kind: str, text: str) -> Step:
     before, after, example = _WITH_WORDS[kind]
     if kind == "pointer" and not text.startswith(("to ", "by ")):
         before += "to "
-    found = notation.read_steps(f"{before}{text.rstrip(':') if after else text}{after}")
+    found = notation.read_shown_steps(f"{before}{text.rstrip(':') if after else text}{after}")
     if len(found) != 1 or not _is_of_kind(found[0], kind):
         raise DataError(tr("write it such as: {example}").format(example=example))
     return found[0]

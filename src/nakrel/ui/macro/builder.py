@@ -117,7 +117,7 @@ class BuilderRow(QWidget):
             message = sentence(str(error))
         else:
             made = self._result
-            steps = " · ".join(line.strip() for line in notation.write(made).splitlines())
+            steps = " · ".join(line.strip() for line in notation.shown_text(made).splitlines())
             one = builder.most == 1 and builder.asks is Asks.CONTROLS
             rate = shown_rate(cycle_us(made, made.play)) if one else ""
             pause = tr("pause {time} ms").format(time=shown_ms(made.play.pause_us)) if made.play.pause_us else ""

@@ -18,7 +18,8 @@ from nakrel.core.model.controls import OTHERS
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_COUNT, MAX_NOTCHES, MAX_RATE, MAX_WEIGHT
 from nakrel.core.model.macro import Macro, Section
-from nakrel.core.model.step_words import describe, number_text, shown_time
+from nakrel.core.model.names import typed_formula
+from nakrel.core.model.step_words import describe, shown_figure, shown_time
 from nakrel.core.model.steps import (
     Block,
     Branch,
@@ -225,7 +226,7 @@ class StepsModel(HeadedModel):
             return edits.change(self.macro, row, _with_figure(step, text))
         # With several steps selected, all their times become this one.
         chosen = [r for r in self.selected if type(self.step(r)) is type(step)]
-        least, most = notation.read_span(plain_span(text))
+        least, most = notation.read_span(typed_formula(plain_span(text)))
         if most is not None and not isinstance(step, Wait):
             raise DataError(
                 tr("only a wait can be random; write one time for this step, not {value!r}").format(value=text)
@@ -282,19 +283,19 @@ def _shown_time(step: Line) -> str:
         case Pointer():
             return shown_time(step.over_us) if step.over_us else tr("at once")
         case Text():
-            return f"{number_text(step.rate)}/s"
+            return f"{shown_figure(step.rate)}/s"
         case Wheel():
-            return number_text(step.notches)
+            return shown_figure(step.notches)
         case Repeat():
-            return tr("{value} times").format(value=number_text(step.times))
+            return tr("{value} times").format(value=shown_figure(step.times))
         case Branch():
-            return tr("weight {value}").format(value=number_text(step.weight))
+            return tr("weight {value}").format(value=shown_figure(step.weight))
     return ""
 
 
 def _line_text(step: Line) -> str:
     """The step as it is typed: its line of the notation."""
-    return "" if isinstance(step, Option) else notation.write_line(msgspec.structs.replace(step, off=False, remark=""))
+    return "" if isinstance(step, Option) else notation.shown_line(step)
 
 
 def _glyph(step: Line) -> str | None:
@@ -321,7 +322,7 @@ def _retyped(step: Line, text: str) -> Step:
         return step
     if isinstance(step, Repeat | If) and not text.endswith(":"):
         text += ":"
-    found = notation.read_steps(text)
+    found = notation.read_shown_steps(text)
     if len(found) != 1:
         raise DataError(tr("write one step here; the notation takes several at once"))
     new = found[0]
@@ -399,7 +400,7 @@ def _figure(text: str) -> str:
 def _count(text: str, wrong: str, most: int) -> int | str:
     text = text.strip()
     if text.startswith("(") and text.endswith(")"):
-        return text[1:-1].strip()
+        return typed_formula(text[1:-1].strip())
     if not text.isdecimal() or not 1 <= int(text) <= most:
         raise DataError(wrong.format(value=text, most=most))
     return int(text)

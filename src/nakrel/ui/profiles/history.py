@@ -162,7 +162,7 @@ class _Marks(QSyntaxHighlighter):
 def _macro_text(macro: Macro) -> str:
     note = f"{macro.note}\n" if macro.note else ""
     plays = tr("plays: {how}").format(how=describe_play(macro.play))
-    return f"{macro.name}\n{note}{plays}\n\n{notation.write(macro)}"
+    return f"{macro.name}\n{note}{plays}\n\n{notation.shown_text(macro)}"
 
 
 def _profile_text(store: Store, profile: Profile) -> str:
