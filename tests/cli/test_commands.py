@@ -5,8 +5,10 @@ from __future__ import annotations
 import csv
 import io
 import json
+import socket
 import subprocess
 import sys
+import threading
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -80,8 +82,9 @@ def test_use_follow_live_play_and_stop(home: Path, service: ServiceProcess):
     run(home, "play", "Steady oar")
     service.hear(lambda: service.status().running, "the run")
     assert "running: Steady oar" in run(home, "live").stdout
-    run(home, "stop", "Steady oar")
+    assert run(home, "stop", "Steady oar").stdout == "Steady oar is ended.\n"
     service.hear(lambda: not service.status().running, "its end")
+    assert run(home, "stop", "Steady oar").stdout == "Steady oar doesn't run.\n"
     run(home, "play", "Steady oar")
     run(home, "stop")
     assert json.loads(run(home, "live", "--json").stdout)["pinned"] == "orrery-post"
@@ -178,9 +181,23 @@ def test_two_macros_of_one_name_are_told_apart_by_id(home: Path):
     ]
 
 
-def test_shutdown_without_a_service_starts_none(home: Path):
+def test_what_ends_something_starts_no_service_for_it(home: Path):
     assert run(home, "shutdown").stdout == "No service runs.\n"
+    for macro in ((), ("Steady oar",)):
+        assert run(home, "stop", *macro).stdout == "No service runs, and so no macro does.\n"
     assert not Home.find(home).socket.exists()
+
+
+def test_a_service_that_does_not_answer_is_not_taken_for_none(home: Path):
+    path = Home.find(home).socket
+    path.parent.mkdir(parents=True, exist_ok=True)
+    with socket.socket(socket.AF_UNIX) as deaf:
+        deaf.bind(str(path))
+        deaf.listen()
+        ends = threading.Thread(target=lambda: deaf.accept()[0].close())
+        ends.start()
+        assert "the service" in run(home, "stop", code=1).stderr
+        ends.join()
 
 
 def test_doctor_examines_with_and_without_a_service(home: Path):

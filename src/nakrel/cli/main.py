@@ -14,7 +14,6 @@ import nakrel
 from nakrel import protocol as m
 from nakrel.cli.completing import macro_names, profile_names, variant_names
 from nakrel.cli.session import Session, fail, json_option, pick, print_rows, tell_unreached
-from nakrel.client.connection import ServiceConnection, ServiceGone
 from nakrel.client.ids import new_id
 from nakrel.command_help import Translated, translate
 from nakrel.core.model.cells import GoTo, What
@@ -141,13 +140,9 @@ def doctor(session: Session, fix: bool, back: bool, yes: bool, as_json: bool) ->
 @click.pass_obj
 def shutdown(session: Session) -> None:
     """End the service that runs."""
-    try:
-        connection = ServiceConnection.connect(session.home.socket, "nakrel")
-    except ServiceGone:
+    if session.call_running(m.Shutdown()) is None:
         click.echo(tr("No service runs."))
     else:
-        connection.call(m.Shutdown())
-        connection.close()
         click.echo(tr("The service has ended; all macros were ended with it."))
 
 
@@ -318,8 +313,15 @@ def type_(session: Session, text: str, rate: int) -> None:
 def stop(session: Session, macro: str | None) -> None:
     """End MACRO, or without a name stop everything."""
     chosen = pick(session.library().macros, macro, "macro") if macro else None
-    session.call(m.Stop(chosen.id if chosen else ""))
-    click.echo(tr("{name} is ended.").format(name=chosen.name) if chosen else tr("Everything is stopped."))
+    # None is started to end nothing.
+    status = session.call_running(m.GetStatus()) if chosen else None
+    if session.call_running(m.Stop(chosen.id if chosen else "")) is None:
+        click.echo(tr("No service runs, and so no macro does."))
+    elif chosen is None:
+        click.echo(tr("Everything is stopped."))
+    else:
+        ran = isinstance(status, m.StatusIs) and any(run.macro == chosen.id for run in status.status.running)
+        click.echo((tr("{name} is ended.") if ran else tr("{name} doesn't run.")).format(name=chosen.name))
 
 
 # Their names of before, which scripts and shortcuts of desktops may use.

@@ -12,7 +12,7 @@ import click
 
 from nakrel import protocol as m
 from nakrel.cli.completing import profile_names
-from nakrel.client.connection import ClientError
+from nakrel.client.connection import ClientError, NoService, ServiceConnection
 from nakrel.client.launch import ensure_service
 from nakrel.core.model.controls import label
 from nakrel.core.model.errors import DataError
@@ -60,6 +60,19 @@ class Session:
                 return connection.call(body)
             finally:
                 connection.close()
+        except ClientError as error:
+            fail(str(error))
+
+    def call_running(self, body: m.Body) -> m.AnswerBody | None:
+        """Ask the service that runs; None where none does. Ends the program with a message where it refuses."""
+        try:
+            connection = ServiceConnection.connect(self.home.socket, "nakrel")
+            try:
+                return connection.call(body)
+            finally:
+                connection.close()
+        except NoService:
+            return None
         except ClientError as error:
             fail(str(error))
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import errno
 import os
 import select
 import socket
@@ -16,7 +17,7 @@ from nakrel.protocol import PROTOCOL, AnswerBody, Body, Fault, Hello, Note, Noti
 from nakrel.protocol.wire import BadMessage, decode_body, decode_head, encode_line
 from nakrel.words import plain, tr
 
-__all__ = ["ClientError", "ServiceConnection", "ServiceGone", "ServiceRefused"]
+__all__ = ["ClientError", "NoService", "ServiceConnection", "ServiceGone", "ServiceRefused"]
 
 
 class ClientError(Exception):
@@ -25,6 +26,10 @@ class ClientError(Exception):
 
 class ServiceGone(ClientError):
     """The connection ended."""
+
+
+class NoService(ServiceGone):
+    """None runs there."""
 
 
 class ServiceRefused(ClientError):
@@ -61,7 +66,8 @@ class ServiceConnection:
                 sock.connect(address)
         except OSError as error:
             sock.close()
-            raise ServiceGone(
+            none = error.errno in (errno.ENOENT, errno.ECONNREFUSED)
+            raise (NoService if none else ServiceGone)(
                 tr("no service answers at {path}: {reason}").format(path=path, reason=error.strerror)
             ) from None
         if peer_uid(sock) != os.getuid():

@@ -683,6 +683,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="cli/main.py" />
+            <source>No service runs, and so no macro does.</source>
+            <translation>Es läuft kein Dienst, also auch kein Makro.</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
             <source>No service runs.</source>
             <translation>Es läuft kein Dienst.</translation>
         </message>
@@ -939,6 +944,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="cli/main.py" />
             <source>running: {name}</source>
             <translation>läuft: {name}</translation>
+        </message>
+        <message>
+            <location filename="cli/main.py" />
+            <source>{name} doesn't run.</source>
+            <translation>{name} läuft nicht.</translation>
         </message>
         <message>
             <location filename="cli/main.py" />
