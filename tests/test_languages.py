@@ -19,13 +19,13 @@ from PyQt6.QtCore import QTranslator
 from nakrel import language, words
 from nakrel.core import notation
 from nakrel.core.edit.offers import read_combination
-from nakrel.core.model.controls import CONTROLS, label
+from nakrel.core.model.controls import CONTROLS, Kind, label
 from nakrel.core.model.errors import DataError, LimitError
 from nakrel.core.model.formulas import compiled
 from nakrel.core.model.macro import Macro, Play
 from nakrel.core.model.names import read_control, shown_name
 from nakrel.core.model.step_words import describe
-from nakrel.core.model.steps import If
+from nakrel.core.model.steps import If, Tap
 from nakrel.core.model.units import parse_span, parse_time, shown_ms
 from nakrel.core.notation import read_steps, write
 from nakrel.demo.data import MACROS
@@ -195,6 +195,10 @@ def test_each_name_that_is_offered_is_read_back():
         "Leertaste", "Pfeil links", "Maus links", "Q",
     ]  # fmt: skip
     assert {read_control(shown_name(code)) for code in CONTROLS} == set(CONTROLS)
+    for code, control in CONTROLS.items():
+        if control.kind is not Kind.WHEEL:
+            step = Tap(control=code, hold_us=1_500)
+            assert notation.read_shown_steps(notation.shown_line(step)) == [step], code
 
 
 def _said(*arguments: str, module: str = "nakrel", **environment: str) -> str:
