@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import NamedTuple
 
 from nakrel.words import plain, tr
@@ -47,12 +48,14 @@ def read_pair(text: str) -> Pair:
 
 class Rules:
     """Feed it what the game has seen, with times in seconds; `idle` tells how the attempt went once it is over.
+    `called` says what a control is called in that.
 
     `hold_s`: a press must last so long. `quiet_s`: nothing counts so soon after a press. `pair`: see there.
     """
 
     def __init__(self, hold_s: float = 0.0, quiet_s: float = 0.0, pair: Pair | None = None) -> None:
         self.hold_s, self.quiet_s, self.pair = hold_s, quiet_s, pair
+        self.called: Callable[[str], str] = lambda control: control
         self._down: dict[str, float] = {}
         self._last_s = self._last_press_s = float("-inf")
         self._first_s: float | None = None
@@ -68,8 +71,9 @@ class Rules:
     def press(self, control: str, at_s: float) -> None:
         """A control was seen going down."""
         if at_s - self._last_press_s < self.quiet_s:
+            since = _ms(at_s - self._last_press_s)
             self._reasons.append(
-                tr("{control} came {time} after a press").format(control=control, time=_ms(at_s - self._last_press_s))
+                tr("{control} came {time} after a press").format(control=self.called(control), time=since)
             )
         if self.pair and control == self.pair.first:
             self._first_s = at_s
@@ -80,11 +84,13 @@ class Rules:
 
     def _check_pair(self, pair: Pair, at_s: float) -> None:
         if self._first_s is None:
-            self._reasons.append(tr("{then} came without {first}").format(then=pair.then, first=pair.first))
+            self._reasons.append(
+                tr("{then} came without {first}").format(then=self.called(pair.then), first=self.called(pair.first))
+            )
         elif not pair.least_s <= at_s - self._first_s <= pair.most_s:
             self._reasons.append(
                 tr("{then} came {time} after {first}").format(
-                    then=pair.then, time=_ms(at_s - self._first_s), first=pair.first
+                    then=self.called(pair.then), time=_ms(at_s - self._first_s), first=self.called(pair.first)
                 )
             )
         else:
@@ -95,7 +101,9 @@ class Rules:
         """A control was seen going up."""
         since = self._down.pop(control, None)
         if since is not None and at_s - since < self.hold_s:
-            self._reasons.append(tr("{control} was held for {time}").format(control=control, time=_ms(at_s - since)))
+            self._reasons.append(
+                tr("{control} was held for {time}").format(control=self.called(control), time=_ms(at_s - since))
+            )
         self._last_s = at_s
 
     def idle(self, at_s: float) -> Verdict | None:
@@ -103,7 +111,7 @@ class Rules:
         if self._down or not self._presses or at_s - self._last_s < IDLE_S:
             return None
         if self.pair and not self._paired and not self._reasons:
-            self._reasons.append(tr("{then} never came").format(then=self.pair.then))
+            self._reasons.append(tr("{then} never came").format(then=self.called(self.pair.then)))
         verdict = Verdict(not self._reasons, tr("; ").join(self._reasons))
         self._presses, self._paired, self._first_s, self._reasons = 0, False, None, []
         return verdict

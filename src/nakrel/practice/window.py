@@ -58,6 +58,9 @@ class PracticeWindow(QWidget):
         self._judge.finished.connect(lambda code, status: self._tell_next())
         self.sampler = Sampler()
         self._log = log
+        # What keys are called by what they type, where that is a letter: on a French keyboard Q is A.
+        self._printed: dict[str, str] = {}
+        game.rules.called = self._called
         self._frame = 0
         self._ripples: list[tuple[float, str]] = []
         self._recent: list[float] = []
@@ -76,6 +79,10 @@ class PracticeWindow(QWidget):
         self._timer.setSingleShot(bool(game.spread_s))
         self._timer.start(self._frame_ms())
         self._say(event="start", fps=game.fps)
+
+    def _called(self, control: str) -> str:
+        """What people call it, by what is printed on it; the log goes by the US layout."""
+        return self._printed.get(control, control)
 
     def _frame_ms(self) -> int:
         return max(1, round(1_000 * random.gauss(1 / self.fps, self._game.spread_s)))
@@ -149,9 +156,12 @@ class PracticeWindow(QWidget):
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         """A key went down; repeats of the server are not presses."""
         if event and not event.isAutoRepeat():
-            self._arrive(_key_name(event), True, event.timestamp())
-            if event.text():
-                self._say(event="text", text=event.text())
+            name, text = _key_name(event), event.text()
+            if len(text) == 1 and text.isalpha():
+                self._printed[name] = text.upper()
+            self._arrive(name, True, event.timestamp())
+            if text:
+                self._say(event="text", text=text)
 
     def keyReleaseEvent(self, event: QKeyEvent | None) -> None:
         """A key went up."""
@@ -204,7 +214,9 @@ class PracticeWindow(QWidget):
             spot = zlib.crc32(control.encode()) % 997
             centre = QPointF(60 + spot % 17 * (self.width() - 120) / 17, 90 + spot % 7 * (self.height() - 220) / 7)
             painter.drawEllipse(centre, 8 + 34 * age, 8 + 34 * age)
-            painter.drawText(QRectF(centre.x() - 60, centre.y() + 12 + 34 * age, 120, 18), _CENTRED, control)
+            painter.drawText(
+                QRectF(centre.x() - 60, centre.y() + 12 + 34 * age, 120, 18), _CENTRED, self._called(control)
+            )
         painter.setPen(QColor(_FOAM))
         painter.setFont(QFont(self.font().family(), 20))
         painter.drawText(
@@ -227,7 +239,7 @@ class PracticeWindow(QWidget):
                 presses=_presses(arrived),
                 seen=seen,
                 lost=arrived - seen,
-                down=", ".join(sorted(self.sampler.down)) or tr("nothing"),
+                down=", ".join(sorted(map(self._called, self.sampler.down))) or tr("nothing"),
             ),
         )
 
