@@ -12,6 +12,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import click
+import msgspec
 import polib
 import pytest
 from PyQt6.QtCore import QTranslator
@@ -19,17 +20,24 @@ from PyQt6.QtCore import QTranslator
 from nakrel import language, words
 from nakrel.core import notation
 from nakrel.core.edit.offers import read_combination
+from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.controls import CONTROLS, Kind, label
 from nakrel.core.model.errors import DataError, LimitError
 from nakrel.core.model.formulas import compiled
-from nakrel.core.model.macro import Macro, Play
+from nakrel.core.model.macro import Again, Macro, Mode, Play
 from nakrel.core.model.names import read_control, shown_name
 from nakrel.core.model.step_words import describe
-from nakrel.core.model.steps import If, Tap
+from nakrel.core.model.steps import If, Tap, Wait
 from nakrel.core.model.units import parse_span, parse_time, shown_ms
 from nakrel.core.notation import read_steps, write
+from nakrel.core.play.engine import Engine
+from nakrel.core.play.events import Event, Pressed, Released, RunEnded, SetSheet, StopMacro
+from nakrel.core.play.operations import compile_macro
+from nakrel.core.play.sheet import Sheet
+from nakrel.core.play.simulate import PlanRow
 from nakrel.demo.data import MACROS
 from nakrel.storage import files
+from nakrel.storage.recordings import left_out
 from nakrel.words import sentence
 
 sys.path.insert(0, str(Path(__file__).parent.parent / "scripts"))
@@ -187,6 +195,35 @@ def test_the_command_line_and_the_service_speak_the_sessions_language(tmp_path: 
         assert "kein Zeigertempo 'Aim'" in said("speed", "Aim")
     finally:
         assert said("shutdown") == "Der Dienst ist beendet, und alle Makros mit ihm.\n"
+
+
+@pytest.mark.usefixtures("german")
+def test_why_a_macro_ended_is_said_in_german():
+    def ends(macro: Macro, *events: Event) -> list[str]:
+        """Each event comes a millisecond after the one before."""
+        engine, plan = Engine(), compile_macro(macro)
+        cells = {"BTN_SIDE": RunMacro(macro.id)}
+        sheet = Sheet.build("p", cells, lambda key: (plan, macro.play))
+        told = [
+            each
+            for at, event in enumerate((SetSheet(sheet), *events))
+            for each in engine.step(event, at * 1_000)[0]
+            if isinstance(each, RunEnded)
+        ]
+        return [each.reason for each in told]
+
+    down, up = Pressed("BTN_SIDE"), Released("BTN_SIDE")
+    long = Macro(id="m", name="M", loop=(Wait(wait_us=1_000_000),))
+    held, toggle = (msgspec.structs.replace(long, play=Play(mode)) for mode in (Mode.HELD, Mode.TOGGLE))
+    again = msgspec.structs.replace(long, play=Play(Mode.SINGLE, again=Again.RESTART))
+    assert ends(msgspec.structs.replace(long, loop=()), down) == ["fertig"]
+    assert ends(held, down, up) == ["losgelassen"]
+    assert ends(toggle, down, up, down) == ["noch einmal gedrückt"]
+    assert ends(long, down, StopMacro("m")) == ["gestoppt"]
+    assert ends(again, down, up, down) == ["neu begonnen"]
+    assert ends(long, down, up, SetSheet(Sheet("p", {}))) == ["bearbeitet"]
+    rows = [PlanRow(0, control, 1, "") for control in ("POINTER", "POINTER", "OPEN")]
+    assert left_out("evemu", rows).startswith("Weggelassen: 2 Zeigerbewegungen, 1 Programm; ")
 
 
 @pytest.mark.usefixtures("german")

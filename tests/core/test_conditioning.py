@@ -140,7 +140,7 @@ def test_stages_have_names_of_their_own_and_a_held_one_has_a_name():
         Profile(id="p", name="P", pointer=Pointing((SLOW, SLOW)))
     with pytest.raises(DataError, match="needs the name"):
         ChangeSpeed(held=True)
-    with pytest.raises(DataError, match="WHEEL_UP is a wheel direction"):
+    with pytest.raises(DataError, match="Wheel up is a wheel direction"):
         SetUp("Main", {"WHEEL_UP": ChangeSpeed("Slow", held=True)})
 
 

@@ -14,10 +14,11 @@ import pytest
 
 from nakrel import protocol as m
 from nakrel.client.connection import ServiceConnection, ServiceGone, ServiceRefused
-from nakrel.core.model.cells import RunMacro
+from nakrel.core.model.cells import Cell, GoTo, HoldLayer, RunMacro, TypeText, What
+from nakrel.core.model.controls import label
 from nakrel.core.model.devices import OWN_WINDOW
 from nakrel.core.model.macro import Macro, Mode, Play
-from nakrel.core.model.profile import EVERYDAY, MatchBy, Profile, ProgramRule, SetUp
+from nakrel.core.model.profile import EVERYDAY, Layer, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Press, Release, Tap, Wait
 from nakrel.service.options import Options
@@ -352,3 +353,27 @@ def test_what_was_sent_before_the_service_is_told_to_end_is_done(service: Servic
     library = Library(service.home)
     library.load()
     assert len(library.macros["last"].loop) == 2_000
+
+
+def test_the_journal_calls_buttons_and_what_they_do_by_their_names(service: ServiceProcess):
+    cells: dict[str, Cell] = {
+        THUMB: TypeText("hi"), "WHEEL_UP": GoTo(What.SETUP, "Netter"), "BTN_TRIGGER_HAPPY12": HoldLayer("Dock"),
+    }  # fmt: skip
+    setups = (SetUp("Main", cells, (Layer("Dock", {THUMB: TypeText("ho")}),)), SetUp("Netter"))
+    service.call(m.PutProfile(Profile(id=EVERYDAY, name="Everyday", setups=setups)))
+    press(service)
+    service.call(m.PressStandIn(MOUSE, "BTN_TRIGGER_HAPPY12", 1))
+    press(service)
+    service.call(m.PressStandIn(MOUSE, "BTN_TRIGGER_HAPPY12", 0))
+    service.call(m.TypeText("hm", 200))
+
+    def told() -> list[tuple[str, str]]:
+        answer = service.call(m.GetJournal())
+        assert isinstance(answer, m.Journal)
+        return [(entry.what, entry.why) for entry in answer.entries if entry.kind in ("run", "switch")]
+
+    name = label(THUMB)
+    ends = [f"{each} ended after 1 run" for each in (name, f"{name} with Dock", "A typed text")]
+    service.hear(lambda: {what for what, _ in told()} >= set(ends), "their ends")
+    service.call(m.PressStandIn(MOUSE, "WHEEL_UP", 1))
+    service.hear(lambda: ("Everyday plays as Netter", "Wheel up pressed") in told(), "the switch")

@@ -164,6 +164,8 @@ def test_a_program_is_started_with_its_arguments_and_no_shell(service: ServicePr
     script = tmp_path / "tide"
     script.write_text(f'#!/bin/sh\nprintf "%s|" "$@" > {told}\n')
     play(service, f'open {script} "a b" "$(touch {tmp_path}/bad)"')
+    # It is opened beside the macro, which doesn't wait for that.
+    service.hear(lambda: faults(service), "the word")
     assert f"{script} is not marked as a program" in faults(service)[-1]
     script.chmod(script.stat().st_mode | stat.S_IXUSR)
     play(service, f'open {script} "a b" "$(touch {tmp_path}/bad)"')

@@ -100,7 +100,7 @@ def test_what_another_user_listens_at_is_sent_nothing(tmp_path: Path, monkeypatc
 
 def test_a_service_that_cannot_have_its_folder_says_so(tmp_path: Path):
     (tmp_path / "run").symlink_to(tmp_path)
-    command = [sys.executable, "-m", "nakrel", "--home", str(tmp_path), "stop"]
+    command = [sys.executable, "-m", "nakrel", "--home", str(tmp_path), "live"]
     run = subprocess.run(command, capture_output=True, text=True, timeout=30)
     assert run.returncode != 0
     assert "isn't a folder of yours" in run.stderr

@@ -5023,8 +5023,33 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/play/engine.py" />
+            <source>edited</source>
+            <translation>bearbeitet</translation>
+        </message>
+        <message>
+            <location filename="core/play/engine.py" />
+            <source>finished</source>
+            <translation>fertig</translation>
+        </message>
+        <message>
+            <location filename="core/play/engine.py" />
             <source>pressed again</source>
             <translation>noch einmal gedrückt</translation>
+        </message>
+        <message>
+            <location filename="core/play/engine.py" />
+            <source>released</source>
+            <translation>losgelassen</translation>
+        </message>
+        <message>
+            <location filename="core/play/engine.py" />
+            <source>restarted</source>
+            <translation>neu begonnen</translation>
+        </message>
+        <message>
+            <location filename="core/play/engine.py" />
+            <source>stopped</source>
+            <translation>gestoppt</translation>
         </message>
         <message>
             <location filename="core/play/player.py" />
@@ -6112,20 +6137,18 @@ jetzt gedrückt: {down}</translation>
             <source>Nothing is played now, and buttons do what they always do: {why}.</source>
             <translation>Gerade wird nichts gespielt, und Tasten tun, was sie sonst auch tun: {why}.</translation>
         </message>
-        <message>
+        <message numerus="yes">
             <location filename="service/service.py" />
-            <source>Stop everything: {running} running</source>
-            <translation>Alles stoppen: {running} liefen</translation>
+            <source>Stop everything: {n} macros ran</source>
+            <translation>
+                <numerusform>Alles stoppen: {n} Makro lief</numerusform>
+                <numerusform>Alles stoppen: {n} Makros liefen</numerusform>
+            </translation>
         </message>
         <message>
             <location filename="service/service.py" />
             <source>a file was set aside</source>
             <translation>eine Datei wurde beiseitegelegt</translation>
-        </message>
-        <message>
-            <location filename="service/service.py" />
-            <source>edited</source>
-            <translation>bearbeitet</translation>
         </message>
         <message>
             <location filename="service/service.py" />
@@ -6141,6 +6164,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="service/service.py" />
             <source>profile switched</source>
             <translation>Profil gewechselt</translation>
+        </message>
+        <message>
+            <location filename="service/service.py" />
+            <source>simulated devices</source>
+            <translation>simulierte Geräte</translation>
         </message>
         <message>
             <location filename="service/service.py" />
@@ -6434,6 +6462,40 @@ jetzt gedrückt: {down}</translation>
             <location filename="storage/recordings.py" />
             <source>Left out: {left_out} events in the middle; of a long run its first and its last events are kept.</source>
             <translation>Weggelassen: {left_out} Ereignisse in der Mitte; von einem langen Durchlauf werden die ersten und die letzten aufgehoben.</translation>
+        </message>
+        <message>
+            <location filename="storage/recordings.py" />
+            <source>Left out: {parts}; a device's recording has keys, buttons and the wheel alone.</source>
+            <translation>Weggelassen: {parts}; die Aufnahme eines Geräts hat nur Tasten, Maustasten und das Rad.</translation>
+        </message>
+        <message>
+            <location filename="storage/recordings.py" />
+            <source>Where to and what is left out of {parts}; a value change dump has only when.</source>
+            <translation>Wohin und was, fehlt bei {parts}; ein Value Change Dump hat nur, wann.</translation>
+        </message>
+        <message numerus="yes">
+            <location filename="storage/recordings.py" />
+            <source>{n} moves of the pointer</source>
+            <translation>
+                <numerusform>{n} Zeigerbewegung</numerusform>
+                <numerusform>{n} Zeigerbewegungen</numerusform>
+            </translation>
+        </message>
+        <message numerus="yes">
+            <location filename="storage/recordings.py" />
+            <source>{n} programs</source>
+            <translation>
+                <numerusform>{n} Programm</numerusform>
+                <numerusform>{n} Programme</numerusform>
+            </translation>
+        </message>
+        <message numerus="yes">
+            <location filename="storage/recordings.py" />
+            <source>{n} texts</source>
+            <translation>
+                <numerusform>{n} Text</numerusform>
+                <numerusform>{n} Texte</numerusform>
+            </translation>
         </message>
         <message>
             <location filename="storage/recordings.py" />
@@ -6864,11 +6926,6 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/devices/page.py" />
             <source>simulated</source>
             <translation>simuliert</translation>
-        </message>
-        <message>
-            <location filename="ui/devices/page.py" />
-            <source>simulated devices</source>
-            <translation>simulierte Geräte</translation>
         </message>
         <message>
             <location filename="ui/devices/page.py" />

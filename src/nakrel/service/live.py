@@ -337,7 +337,7 @@ class Live:
         self._loop.post(lambda: self._do(asked.cell, asked.control))
 
     def _do(self, cell: GoTo | ChangeSpeed | RunSystemAction, control: str) -> None:
-        why = tr("{control} pressed").format(control=control)
+        why = tr("{control} pressed").format(control=label(control))
         if isinstance(cell, RunSystemAction):
             if cell.action is SystemAction.STOP:
                 self._host.stop_everything(why)

@@ -26,7 +26,7 @@ from nakrel.service.live import Ready
 from nakrel.service.measuring import Measuring
 from nakrel.service.queries import Queries
 from nakrel.service.server import Client
-from nakrel.service.service import Service
+from nakrel.service.service import TYPED, Service
 from nakrel.service.state import Saved
 from nakrel.service.trial_requests import TrialRequests
 from nakrel.service.windows import Windows
@@ -40,8 +40,6 @@ from nakrel.words import tr
 __all__ = ["Refusal", "Requests"]
 
 
-# The id under which a typed text runs; the text itself is in no notice and no journal.
-TYPED = "typed-text"
 # What is longer is read on another thread.
 _SHORT = 16 * 1024
 # What goes by the profile that is live. Just after the start nobody knows yet which game runs.

@@ -22,7 +22,7 @@ from nakrel.core.play.events import (
     TextReady,
     Turned,
 )
-from nakrel.core.play.sheet import Sheet
+from nakrel.core.play.sheet import Sheet, button_that_plays
 from nakrel.protocol import Devices, MacroChanged, ProfileChanged, SeenEvent, SettingsChanged, Status
 from nakrel.service.cues import Cues
 from nakrel.service.feed import Feed
@@ -46,8 +46,10 @@ from nakrel.storage.home import Home
 from nakrel.storage.library import Library
 from nakrel.words import counted, tr
 
-__all__ = ["Options", "Service"]
+__all__ = ["TYPED", "Options", "Service"]
 
+# The id under which a typed text runs; the text itself is in no notice and no journal.
+TYPED = "typed-text"
 # How long the end waits for a thread that something else keeps waiting, as a keyring that asks for a password.
 _END_S = 2.0
 
@@ -97,7 +99,7 @@ class Service:
         self.reporter.open(self.server)
         for fault in self.state.library.faults:
             self.reporter.add("fault", tr("a file was set aside"), fault)
-        self.reporter.add("service", tr("the service started"), tr("output: {output}").format(output=self.output.name))
+        self.reporter.add("service", tr("the service started"), self._output_in_words())
         self.follow()
         self.refresh_sheet()
 
@@ -141,9 +143,10 @@ class Service:
         return self.playback.preview
 
     def name_of(self, macro: str) -> str:
-        """What people call a macro; what isn't in the library has a speaking id."""
-        known = self.state.macros.get(macro)
-        return known.name if known else macro.replace("-", " ")
+        """What people call a macro, or what else plays under its id."""
+        if known := self.state.macros.get(macro):
+            return known.name
+        return tr("A typed text") if macro == TYPED else button_that_plays(macro) or macro
 
     def fingers(self) -> tuple[str, ...]:
         """The controls that fingers hold down."""
@@ -226,7 +229,8 @@ class Service:
         """End all macros this instant, and any recording; what they were about to open isn't opened."""
         self.side_effects.opener.stop()
         if running := self.playback.stop_all():
-            self.reporter.add("run", tr("Stop everything: {running} running").format(running=running), why)
+            stopped = counted(running, "Stop everything: {n} macro ran", "Stop everything: {n} macros ran")
+            self.reporter.add("run", stopped, why)
         self.cues.tell(Cue.STOP, tr("Everything is stopped"), why)
         if self.recording.recording:
             self.recording.finish((), lambda steps: None)
@@ -321,6 +325,10 @@ class Service:
 
     # Clients and routes
 
+    def _output_in_words(self) -> str:
+        name = self.output.name if self.routes.reaches_programs else tr("simulated devices")
+        return tr("output: {output}").format(output=name)
+
     def status(self) -> Status:
         """The present status."""
         live, routes = self.live, self.routes
@@ -374,7 +382,7 @@ class Service:
         """Another route is open: what played the old one doesn't go on."""
         self.playback.step(StopAll(tr("Stop everything")))
         if why:
-            self.reporter.add("service", tr("output: {output}").format(output=self.output.name), why)
+            self.reporter.add("service", self._output_in_words(), why)
         self.desktop.look_again()
         self.routes.set_stand_ins(self.state.settings.stand_ins)
         self.follow()

@@ -15,7 +15,7 @@ from pathlib import Path
 from typing import NamedTuple
 
 from nakrel.core.edit.rows import rows
-from nakrel.core.model.controls import CONTROLS, OTHERS, Kind, by_number
+from nakrel.core.model.controls import CONTROLS, OPEN, OTHERS, POINTER, TEXT, Kind, by_number
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.lengths import length_us
 from nakrel.core.model.macro import Macro
@@ -27,7 +27,7 @@ from nakrel.core.play.events import Pressed, Released, Turned
 from nakrel.core.play.recorder import Recorder
 from nakrel.core.play.simulate import PlanRow
 from nakrel.reading import NotReadable, read_limited
-from nakrel.words import tr
+from nakrel.words import counted, tr
 
 __all__ = [
     "WRITERS",
@@ -256,18 +256,17 @@ def left_out(form: str, plan: Sequence[PlanRow]) -> str:
     counts = Counter(row.control for row in plan if row.control in OTHERS)
     if not counts or form in ("csv", "events"):
         return ""
-    parts = [
-        f"{count} {one if count == 1 else many}"
-        for control, one, many in (
-            ("POINTER", "move of the pointer", "moves of the pointer"),
-            ("TEXT", "text", "texts"),
-            ("OPEN", "program", "programs"),
-        )
-        if (count := counts[control])
-    ]
+    told: list[str] = []
+    if count := counts[POINTER]:
+        told.append(counted(count, "{n} move of the pointer", "{n} moves of the pointer"))
+    if count := counts[TEXT]:
+        told.append(counted(count, "{n} text", "{n} texts"))
+    if count := counts[OPEN]:
+        told.append(counted(count, "{n} program", "{n} programs"))
+    parts = ", ".join(told)
     if form == "vcd":
-        return f"Where to and what is left out of {', '.join(parts)}; a value change dump has only when."
-    return f"Left out: {', '.join(parts)}; a device's recording has keys, buttons and the wheel alone."
+        return tr("Where to and what is left out of {parts}; a value change dump has only when.").format(parts=parts)
+    return tr("Left out: {parts}; a device's recording has keys, buttons and the wheel alone.").format(parts=parts)
 
 
 def to_evemu(macro: Macro, plan: Sequence[PlanRow]) -> str:

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 import msgspec
 
-from nakrel.core.model.controls import Code, Kind, control
+from nakrel.core.model.controls import Code, Kind, control, label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_CHORD, MAX_NAME, MAX_TEXT, Command, Id, Name, Rate, SecretName
 from nakrel.core.model.macro import Play
@@ -54,7 +54,7 @@ class ToControl(_Cell, frozen=True, tag="control"):
         if control(self.control).kind is Kind.WHEEL:
             raise DataError(
                 tr("a button can act as another key or button, and {control} is a wheel direction").format(
-                    control=self.control
+                    control=label(self.control)
                 )
             )
 
@@ -76,7 +76,9 @@ class ToChord(_Cell, frozen=True, tag="chord"):
         for code in self.controls:
             if control(code).kind is Kind.WHEEL:
                 raise DataError(
-                    tr("a combination is made of keys and buttons, and {code} is a wheel direction").format(code=code)
+                    tr("a combination is made of keys and buttons, and {code} is a wheel direction").format(
+                        code=label(code)
+                    )
                 )
         if len(set(self.controls)) != len(self.controls):
             raise DataError(tr("a combination holds each key once; take out the one that is there twice"))

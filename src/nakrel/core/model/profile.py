@@ -10,7 +10,7 @@ import msgspec
 
 from nakrel.core.model.cells import Cell, ChangeSpeed, HoldLayer, ToControl
 from nakrel.core.model.conditioning import Pointing
-from nakrel.core.model.controls import CONTROLS, Code, Kind, control, game_key
+from nakrel.core.model.controls import CONTROLS, Code, Kind, control, game_key, label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import (
     COLOUR,
@@ -127,16 +127,20 @@ class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
                 if isinstance(cell, HoldLayer) and cell.layer not in names:
                     raise DataError(
                         tr("variant {name!r} has no layer {layer!r}, which {code} should hold").format(
-                            name=self.name, layer=cell.layer, code=code
+                            name=self.name, layer=cell.layer, code=label(code)
                         )
                     )
                 if isinstance(cell, HoldLayer) and kind is Kind.WHEEL:
                     raise DataError(
-                        tr("a layer is held by a key or a button, and {code} is a wheel direction").format(code=code)
+                        tr("a layer is held by a key or a button, and {code} is a wheel direction").format(
+                            code=label(code)
+                        )
                     )
                 if isinstance(cell, ChangeSpeed) and cell.held and kind is Kind.WHEEL:
                     raise DataError(
-                        tr("a speed is held by a key or a button, and {code} is a wheel direction").format(code=code)
+                        tr("a speed is held by a key or a button, and {code} is a wheel direction").format(
+                            code=label(code)
+                        )
                     )
         if not keeps_left_click(self.cells):
             raise DataError(

@@ -108,7 +108,7 @@ def _needs_switch(code: str, step: str) -> None:
     if control(code).kind is Kind.WHEEL:
         raise DataError(
             tr("a {step} needs a key or a button, and {code} is a wheel direction; use a wheel step").format(
-                step=step, code=code
+                step=step, code=label(code)
             )
         )
 

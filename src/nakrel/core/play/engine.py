@@ -110,7 +110,7 @@ class Engine:
             Turned: lambda event: self._turn(event.control, event.notches, event.passed),
             SetSheet: lambda event: self._set_sheet(event.sheet, event.why),
             PlayMacro: self._play,
-            StopMacro: lambda event: self._finish(event.macro, "stopped"),
+            StopMacro: lambda event: self._finish(event.macro, tr("stopped")),
             TextReady: self._answered,
             PlaceReady: self._answered,
             PointerReady: self._answered,
@@ -328,7 +328,7 @@ class Engine:
                 self._finish(run.key, tr("pressed again"))
             case Again.RESTART:
                 run.queued = control
-                self._finish(run.key, "restarted")
+                self._finish(run.key, tr("restarted"))
             case Again.QUEUE:
                 run.queued = control
             case Again.IGNORE:
@@ -348,9 +348,9 @@ class Engine:
         run.queued = ""
         if run.play.let_go is LetGo.AFTER_RUN:
             run.player.finish_after_run()
-            run.reason = "released"
+            run.reason = tr("released")
         else:
-            self._finish(run.key, "released")
+            self._finish(run.key, tr("released"))
 
     def _start(self, plan: Plan, play: Play, trigger: str) -> None:
         around = _Around(self, plan.macro)
@@ -385,7 +385,7 @@ class Engine:
         for run in list(self._runs.values()):
             if switched or (run.started_by and not _still_attached(self._sheet, run)):
                 run.queued = ""
-                self._finish(run.key, why if switched else "edited")
+                self._finish(run.key, why if switched else tr("edited"))
         if switched:
             for control in list(self._speeds):
                 self._hold_speed(control, "")
@@ -433,12 +433,18 @@ class Engine:
         self._holds.run_ends(self._now_us, run.key)
         player = run.player
         self._out.append(
-            RunEnded(run.key, player.runs, player.failed or run.reason, player.schedule_shift_us, player.failed)
+            RunEnded(
+                run.key,
+                player.runs,
+                player.failed or run.reason or tr("finished"),
+                player.schedule_shift_us,
+                player.failed,
+            )
         )
         if run.queued and not player.failed and (run.play.mode is not Mode.HELD or run.queued in self._fingers):
             self._start(run.plan, run.play, run.queued)
             self._runs[run.key].triggers |= {t for t in run.triggers if t in self._fingers}
-        elif run.notches and run.reason == "finished" and not player.failed:
+        elif run.notches and not run.reason and not player.failed:
             self._start(run.plan, run.play, run.started_by)
             self._runs[run.key].notches = run.notches - 1
 

@@ -20,4 +20,5 @@ class Run:
         self.queued = ""
         # Notches of the wheel that came in the same report and have yet to play.
         self.notches = 0
-        self.reason = "finished"
+        # Why it ends before it is finished.
+        self.reason = ""

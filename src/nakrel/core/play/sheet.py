@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import functools
+import re
 from collections.abc import Callable, Collection, Iterable, Iterator, Mapping
 from typing import NamedTuple
 
@@ -24,12 +25,13 @@ from nakrel.core.model.cells import (
 )
 from nakrel.core.model.controls import label
 from nakrel.core.model.game_keys import resolve_cell
+from nakrel.core.model.limits import MAX_NAME
 from nakrel.core.model.macro import Macro, Mode, Play, StartOn
 from nakrel.core.model.profile import Layer
 from nakrel.core.model.steps import Chord, Open, Step, Tap, Text, Wait
 from nakrel.core.play.operations import OpCode, Plan, compile_macro
 
-__all__ = ["NOTCH_US", "Action", "Sheet"]
+__all__ = ["NOTCH_US", "Action", "Sheet", "button_that_plays"]
 
 # Two frames of a game at 60 frames a second.
 NOTCH_US = 33_000
@@ -172,8 +174,17 @@ def _plan_of_cell(code: str, layer: str, cell: TypeText | StartProgram) -> Plan:
 
 
 def _macro_of_cell(code: str, layer: str, steps: tuple[Step, ...]) -> Macro:
-    place = f"{label(code)}, {layer}" if layer else label(code)
-    return Macro(id=f"what {code}, {layer} does" if layer else f"what {code} does", name=place[:120], loop=steps)
+    key = f"what {code}, {layer} does" if layer else f"what {code} does"
+    return Macro(id=key, name=label(code, layer)[:MAX_NAME], loop=steps)
+
+
+_OF_CELL = re.compile(r"what (\w+)(?:, (.*))? does", re.DOTALL)
+
+
+def button_that_plays(macro: str) -> str:
+    """What people call the button whose text, program or notch plays under this id; '' where it is a macro's."""
+    found = _OF_CELL.fullmatch(macro)
+    return label(found[1], found[2] or "") if found else ""
 
 
 def _playable(code: str, play: Play) -> Play:
