@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import stat
 
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["NotReadable", "read_limited"]
@@ -24,7 +25,7 @@ def read_limited(path: str | os.PathLike[str], most: int) -> bytes:
     try:
         handle = os.open(path, os.O_RDONLY | os.O_NONBLOCK | os.O_NOCTTY | os.O_CLOEXEC)
     except OSError as error:
-        raise NotReadable(tr("can't be read: {reason}").format(reason=error.strerror), damaged=False) from None
+        raise NotReadable(tr("can't be read: {reason}").format(reason=reason_of(error)), damaged=False) from None
     except ValueError:
         raise NotReadable(tr("can't be read: its name has a NUL in it")) from None
     try:
@@ -37,7 +38,7 @@ def read_limited(path: str | os.PathLike[str], most: int) -> bytes:
         while len(found) <= most and (more := os.read(handle, at_once)):
             found += more
     except OSError as error:
-        raise NotReadable(tr("can't be read: {reason}").format(reason=error.strerror), damaged=False) from None
+        raise NotReadable(tr("can't be read: {reason}").format(reason=reason_of(error)), damaged=False) from None
     finally:
         os.close(handle)
     if len(found) > most:

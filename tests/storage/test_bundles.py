@@ -229,7 +229,7 @@ def test_what_is_no_archive_is_told(path: Path):
         path.write_bytes(content)
         with pytest.raises(StorageError, match="no zip archive, or it is damaged"):
             read_bundle(path)
-    with pytest.raises(StorageError, match="can't be read: No such file"):
+    with pytest.raises(StorageError, match="can't be read: it isn't there"):
         read_bundle(path.with_name("gone"))
     assert len(list(itertools.islice(path.parent.iterdir(), 5))) == 1
 

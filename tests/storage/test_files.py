@@ -201,7 +201,7 @@ def test_an_interrupted_save_leaves_the_old_content(tmp_path: Path, monkeypatch:
         monkeypatch.setattr("tempfile.mkstemp", fail)
     else:
         monkeypatch.setattr(os, broken, fail)
-    with pytest.raises(StorageError, match=r"M\.json: can't be saved: No space left.*earlier version is untouched"):
+    with pytest.raises(StorageError, match=r"M\.json: can't be saved: the disk is full.*earlier version is untouched"):
         library.put_macro(Macro(id="m", name="M", note="new"))
     assert library.macros["m"].note == "old"
     monkeypatch.undo()

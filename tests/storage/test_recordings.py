@@ -174,7 +174,7 @@ def test_files_that_are_no_text_or_too_large_or_not_there_are_named(tmp_path: Pa
     path.write_bytes(b"\xff\xfe\x00E:")
     with pytest.raises(DataError, match="is not text"):
         read_recording(path)
-    with pytest.raises(DataError, match="can't be read: No such file"):
+    with pytest.raises(DataError, match="can't be read: it isn't there"):
         read_recording(tmp_path / "nothing")
     monkeypatch.setattr("nakrel.storage.recordings.MOST_BYTES", 2)
     with pytest.raises(DataError, match="larger than"):

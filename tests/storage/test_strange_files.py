@@ -185,7 +185,7 @@ def test_a_folder_without_permission_is_told_of_and_the_rest_is_loaded(tmp_path:
 
     monkeypatch.setattr(os, "listdir", listdir)
     again = library_in(tmp_path)
-    assert again.faults == [f"{library.home.macros}: can't be read: Permission denied."]
+    assert again.faults == [f"{library.home.macros}: can't be read: no permission."]
     assert EVERYDAY in again.profiles
     monkeypatch.undo()
     assert "m" in library_in(tmp_path).macros

@@ -226,7 +226,7 @@ def test_a_file_that_cannot_be_read_is_named_with_the_reason_and_the_rest_goes_o
     assert made_still_works(ui)
     exchange.read(tmp_path / "gone.evemu")
     ui.wait(lambda: faults, "the reason")
-    assert "can't be read: No such file" in faults.pop()
+    assert "can't be read: it isn't there" in faults.pop()
     # What is cancelled is forgotten.
     before = set(ui.store.macros)
     exchange.read(tmp_path / "big.csv")

@@ -12,6 +12,7 @@ import socket
 import struct
 
 from nakrel.backends.protocols import BackendUnavailable
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["ProcessEvents"]
@@ -53,7 +54,7 @@ class ProcessEvents:
             )
         except OSError as error:
             raise BackendUnavailable(
-                tr("the kernel has no process events: {reason}").format(reason=error.strerror)
+                tr("the kernel has no process events: {reason}").format(reason=reason_of(error))
             ) from None
         try:
             program = array.array("B", _filter())
@@ -66,7 +67,7 @@ class ProcessEvents:
         except OSError as error:
             self._sock.close()
             raise BackendUnavailable(
-                tr("the kernel tells no process events: {reason}").format(reason=error.strerror)
+                tr("the kernel tells no process events: {reason}").format(reason=reason_of(error))
             ) from None
 
     def fileno(self) -> int:

@@ -15,6 +15,7 @@ import msgspec
 from nakrel.private import peer_uid, socket_address
 from nakrel.protocol import PROTOCOL, AnswerBody, Body, Fault, Hello, Note, Notice, Refused, Request
 from nakrel.protocol.wire import BadMessage, decode_body, decode_head, encode_line
+from nakrel.system_errors import reason_of
 from nakrel.words import plain, tr
 
 __all__ = ["ClientError", "NoService", "ServiceConnection", "ServiceGone", "ServiceRefused"]
@@ -68,7 +69,7 @@ class ServiceConnection:
             sock.close()
             none = error.errno in (errno.ENOENT, errno.ECONNREFUSED)
             raise (NoService if none else ServiceGone)(
-                tr("no service answers at {path}: {reason}").format(path=path, reason=error.strerror)
+                tr("no service answers at {path}: {reason}").format(path=path, reason=reason_of(error))
             ) from None
         if peer_uid(sock) != os.getuid():
             sock.close()
@@ -112,7 +113,7 @@ class ServiceConnection:
             except BlockingIOError:
                 return
             except OSError as error:
-                raise ServiceGone(tr("the service is gone: {reason}").format(reason=error.strerror)) from None
+                raise ServiceGone(tr("the service is gone: {reason}").format(reason=reason_of(error))) from None
 
     def call(self, body: Body, limit_s: float = 10.0) -> AnswerBody:
         """Send a request and wait for its answer.
@@ -139,7 +140,7 @@ class ServiceConnection:
         try:
             data = self._sock.recv(1 << 18)
         except OSError as error:
-            raise ServiceGone(tr("the service is gone: {reason}").format(reason=error.strerror)) from None
+            raise ServiceGone(tr("the service is gone: {reason}").format(reason=reason_of(error))) from None
         if not data:
             raise ServiceGone(tr("the service has ended"))
         searched = len(self._buffer)

@@ -14,6 +14,7 @@ from typing import NamedTuple
 from nakrel.desktop import login
 from nakrel.desktop.names import SHARE
 from nakrel.desktop.places import Places, for_all_users, own_command
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["InstallError", "Installed", "install", "is_installed", "uninstall"]
@@ -69,7 +70,7 @@ def install(places: Places | None = None, command: list[str] | None = None) -> I
     except OSError as error:
         raise InstallError(
             tr("{filename}: {reason}; try again when that is mended").format(
-                filename=error.filename, reason=error.strerror
+                filename=error.filename, reason=reason_of(error)
             )
         ) from None
     _refresh(places.data)
@@ -100,7 +101,7 @@ def uninstall(places: Places | None = None) -> Installed:
     except OSError as error:
         raise InstallError(
             tr("{filename}: {reason}; try again when that is mended").format(
-                filename=error.filename, reason=error.strerror
+                filename=error.filename, reason=reason_of(error)
             )
         ) from None
     _refresh(places.data)

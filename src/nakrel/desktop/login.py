@@ -12,6 +12,7 @@ from pathlib import Path
 
 from nakrel.desktop.names import APP_ID, SHARE
 from nakrel.desktop.places import Places, for_all_users, own_command
+from nakrel.system_errors import reason_of
 
 __all__ = ["LoginError", "is_on", "turn_off", "turn_on", "with_command"]
 
@@ -66,7 +67,7 @@ def turn_on(places: Places | None = None, command: list[str] | None = None) -> s
         entry.parent.mkdir(parents=True, exist_ok=True)
         entry.write_text(with_command(_ENTRY.format(icon=APP_ID), own), encoding="utf-8")
     except OSError as error:
-        raise LoginError(f"{error.filename}: {error.strerror}") from None
+        raise LoginError(f"{error.filename}: {reason_of(error)}") from None
     return "autostart"
 
 
@@ -79,7 +80,7 @@ def turn_off(places: Places | None = None) -> None:
         _wanted(places).unlink(missing_ok=True)
         _unit(places).unlink(missing_ok=True)
     except OSError as error:
-        raise LoginError(f"{error.filename}: {error.strerror}") from None
+        raise LoginError(f"{error.filename}: {reason_of(error)}") from None
     if had_unit:
         _systemctl("daemon-reload")
 

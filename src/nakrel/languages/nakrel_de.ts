@@ -6568,6 +6568,101 @@ jetzt gedrückt: {down}</translation>
             <translation>{path}: lässt sich nicht wegnehmen: {reason}</translation>
         </message>
         <message>
+            <location filename="system_errors.py" />
+            <source>a file is where a folder should be</source>
+            <translation>wo ein Ordner sein müsste, ist eine Datei</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>another program uses it</source>
+            <translation>ein anderes Programm benutzt es</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>it is a folder</source>
+            <translation>das ist ein Ordner</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>it is no program</source>
+            <translation>das ist kein Programm</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>it is there already</source>
+            <translation>schon vorhanden</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>it isn't there</source>
+            <translation>nicht vorhanden</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>links lead in a circle there</source>
+            <translation>Verknüpfungen führen dort im Kreis</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>no answer came in time</source>
+            <translation>es kam keine Antwort</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>no memory is left</source>
+            <translation>es ist kein Speicher mehr frei</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>no permission</source>
+            <translation>keine Berechtigung</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>nothing answers there</source>
+            <translation>dort antwortet nichts</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>reading or writing failed</source>
+            <translation>Lesen oder Schreiben ist fehlgeschlagen</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>the device isn't there</source>
+            <translation>das Gerät ist nicht da</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>the disk is full</source>
+            <translation>der Datenträger ist voll</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>the disk is read-only</source>
+            <translation>der Datenträger ist schreibgeschützt</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>the name is too long</source>
+            <translation>der Name ist zu lang</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>the other side has closed the connection</source>
+            <translation>die Gegenseite hat die Verbindung beendet</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>too many files are open</source>
+            <translation>zu viele Dateien sind offen</translation>
+        </message>
+        <message>
+            <location filename="system_errors.py" />
+            <source>your share of the disk is used up</source>
+            <translation>dein Anteil am Datenträger ist aufgebraucht</translation>
+        </message>
+        <message>
             <location filename="ui/app.py" />
             <source>Something unexpected happened in the window ({error!r}); {log} has the details.</source>
             <translation>Im Fenster ist etwas Unerwartetes geschehen ({error!r}); in {log} steht mehr.</translation>

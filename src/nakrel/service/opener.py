@@ -24,6 +24,7 @@ from nakrel.core.play.acts import OpenProgram
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.observers.desktop import Desktop
 from nakrel.service.worker import Outcome, Worker
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["Opener", "missing_program"]
@@ -153,7 +154,7 @@ class Opener:
         def started(outcome: Outcome[subprocess.Popen[bytes] | None]) -> None:
             self._starting.discard(program)
             if outcome.error is not None:
-                reason = outcome.error.strerror if isinstance(outcome.error, OSError) else outcome.error
+                reason = reason_of(outcome.error)
                 self._fault(tr("{program} was not opened: {reason}.").format(program=program, reason=reason))
             elif outcome.result is not None:
                 self._collect(outcome.result, program)

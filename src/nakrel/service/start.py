@@ -26,6 +26,7 @@ from nakrel.service.service import Service
 from nakrel.service.systemd import Systemd
 from nakrel.service.watchdog import Watchdog
 from nakrel.storage.home import Home
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["ALREADY_RUNS", "main", "serve", "start_anew", "tune"]
@@ -101,7 +102,7 @@ def serve(folder: str | None = None, backend: str = "auto", *, with_session: boo
 
 
 def _refuse(error: OSError | NotPrivate) -> int:
-    reason = f"{error.filename}: {error.strerror}" if isinstance(error, OSError) else str(error)
+    reason = f"{error.filename}: {reason_of(error)}" if isinstance(error, OSError) else str(error)
     print("nakrel: " + tr("the service can't start: {reason}").format(reason=reason), file=sys.stderr)
     return REFUSED
 

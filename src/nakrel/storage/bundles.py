@@ -21,6 +21,7 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 from nakrel.storage import files
 from nakrel.storage.files import StorageError
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["read_bundle", "write_bundle"]
@@ -78,7 +79,7 @@ def read_bundle(path: Path) -> Bundle:
         with zipfile.ZipFile(path) as archive:
             return _read(path, archive)
     except OSError as error:
-        raise StorageError(tr("{path}: can't be read: {reason}").format(path=path, reason=error.strerror)) from None
+        raise StorageError(tr("{path}: can't be read: {reason}").format(path=path, reason=reason_of(error))) from None
     except DataError as error:
         raise StorageError(f"{path}: {error}") from None
     except (zipfile.BadZipFile, zlib.error, EOFError, UnicodeError, ValueError, RuntimeError):

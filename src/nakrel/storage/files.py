@@ -16,6 +16,7 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import Profile
 from nakrel.core.model.takes import Takes
 from nakrel.reading import NotReadable, read_limited
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["MAX_FILE", "SAVING", "LeftAlone", "StorageError", "decode", "encode", "read", "set_aside", "write"]
@@ -181,7 +182,7 @@ def write(path: Path, content: bytes) -> None:
         wrong = tr("{path}: can't be saved: {reason}")
         if os.path.lexists(path):
             wrong = tr("{path}: can't be saved: {reason}; the earlier version is untouched")
-        raise StorageError(wrong.format(path=path, reason=error.strerror)) from None
+        raise StorageError(wrong.format(path=path, reason=reason_of(error))) from None
 
 
 def set_aside(path: Path) -> Path:

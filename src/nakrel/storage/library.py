@@ -17,6 +17,7 @@ from nakrel.core.model.value import readable_text
 from nakrel.storage import files
 from nakrel.storage.files import SAVING, LeftAlone, StorageError
 from nakrel.storage.home import Home
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["KEPT_VERSIONS", "Library", "file_name"]
@@ -127,7 +128,7 @@ class Library:
         except (FileNotFoundError, NotADirectoryError):
             return
         except OSError as error:
-            reason = tr("can't be read: {reason}").format(reason=error.strerror)
+            reason = tr("can't be read: {reason}").format(reason=reason_of(error))
             self.faults.append(readable_text(f"{folder}: {reason}."))
             return
         for path in map(folder.joinpath, sorted(names)):
@@ -155,7 +156,7 @@ class Library:
                 name=files.set_aside(path).name
             )
         except OSError as problem:
-            where = tr("left where it is ({reason})").format(reason=problem.strerror)
+            where = tr("left where it is ({reason})").format(reason=reason_of(problem))
         self.faults.append(readable_text(tr("{reason}. The file was {where}.").format(reason=error, where=where)))
 
     def _put(self, folder: Path, item: Profile | Macro) -> None:
@@ -190,7 +191,7 @@ class Library:
             path.unlink(missing_ok=True)
         except OSError as error:
             raise StorageError(
-                tr("{path}: can't be deleted: {reason}").format(path=path, reason=error.strerror)
+                tr("{path}: can't be deleted: {reason}").format(path=path, reason=reason_of(error))
             ) from None
         del self._paths[kind, key]
 

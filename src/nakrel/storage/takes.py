@@ -8,6 +8,7 @@ from nakrel.storage import files
 from nakrel.storage.files import LeftAlone, StorageError
 from nakrel.storage.home import Home
 from nakrel.storage.library import file_name
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["add_take", "takes_of"]
@@ -33,7 +34,7 @@ def add_take(home: Home, macro: str, steps: tuple[Step, ...], at: float) -> Take
             files.set_aside(path)
         except OSError as problem:
             raise StorageError(
-                tr("{reason}; it can't be set aside: {reason2}").format(reason=error, reason2=problem.strerror)
+                tr("{reason}; it can't be set aside: {reason2}").format(reason=error, reason2=reason_of(problem))
             ) from None
     takes = before.with_another(steps, at)
     files.write(path, files.encode(takes))

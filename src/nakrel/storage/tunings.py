@@ -7,6 +7,7 @@ from nakrel.storage import files
 from nakrel.storage.files import StorageError
 from nakrel.storage.home import Home
 from nakrel.storage.library import file_name
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["put_tuning", "tuning_of"]
@@ -28,5 +29,5 @@ def put_tuning(home: Home, macro: str, tuning: Tuning | None) -> None:
         path.unlink(missing_ok=True)
     except OSError as error:
         raise StorageError(
-            tr("{path}: can't be taken away: {reason}").format(path=path, reason=error.strerror)
+            tr("{path}: can't be taken away: {reason}").format(path=path, reason=reason_of(error))
         ) from None

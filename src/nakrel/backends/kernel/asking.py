@@ -9,6 +9,7 @@ from typing import NamedTuple, Protocol
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.holders import holders_of
 from nakrel.backends.kernel.nodes import Abilities
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["Answer", "Change", "NodeLike", "ask_kernel"]
@@ -85,7 +86,7 @@ def _why(node: NodeLike, on: bool, error: OSError) -> str:
             return taken.format(programs=", ".join(found))
         return tr("another program has it for itself; end that program")
     wrong = tr("it can't be captured: {reason}") if on else tr("it can't be released: {reason}")
-    return wrong.format(reason=error.strerror)
+    return wrong.format(reason=reason_of(error))
 
 
 def _has_key(data: bytes) -> bool:

@@ -21,6 +21,7 @@ from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.devices import Device
 from nakrel.core.play.events import Emit, InputsLost, Pressed, Released
+from nakrel.system_errors import reason_of
 from nakrel.words import counted, tr
 
 __all__ = ["KernelBackend"]
@@ -351,7 +352,7 @@ class KernelBackend:
             return _Opened(
                 found,
                 error=tr("{path} can't be read ({reason}); plug the device in again").format(
-                    path=found.path, reason=error.strerror
+                    path=found.path, reason=reason_of(error)
                 ),
             )
         try:
@@ -453,7 +454,7 @@ class KernelBackend:
             if error.errno not in abi.GONE:
                 self._host.fault(
                     tr("{node} can't be read any more ({reason}); plug it in again").format(
-                        node=channel.node.name, reason=error.strerror
+                        node=channel.node.name, reason=reason_of(error)
                     )
                 )
             yield from self._remove(channel.node.path)

@@ -13,6 +13,7 @@ from typing import NamedTuple
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["OWN_PHYS", "UINPUT", "Abilities", "Node", "Virtual"]
@@ -161,14 +162,14 @@ class Virtual:
             raise BackendUnavailable(tr("the kernel's uinput module isn't loaded")) from None
         except OSError as error:
             raise BackendUnavailable(
-                tr("{uinput} can't be opened: {reason}").format(uinput=UINPUT, reason=error.strerror)
+                tr("{uinput} can't be opened: {reason}").format(uinput=UINPUT, reason=reason_of(error))
             ) from None
         try:
             self._create(phys)
         except OSError as error:
             os.close(self.fd)
             raise BackendUnavailable(
-                tr("uinput refused the virtual device {name!r}: {reason}").format(name=name, reason=error.strerror)
+                tr("uinput refused the virtual device {name!r}: {reason}").format(name=name, reason=reason_of(error))
             ) from None
 
     def _create(self, phys: str) -> None:
@@ -203,7 +204,7 @@ class Virtual:
             os.write(self.fd, data)
         except OSError as error:
             raise BackendLost(
-                tr("the virtual device {name!r} is gone: {reason}").format(name=self.name, reason=error.strerror)
+                tr("the virtual device {name!r} is gone: {reason}").format(name=self.name, reason=reason_of(error))
             ) from None
 
     def read(self) -> bytes:

@@ -12,6 +12,7 @@ from nakrel.backends.protocols import BackendLost, InputEvent
 from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.devices import Device
 from nakrel.core.play.events import Pressed, Released, Turned
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["STAND_INS", "StandInDevices"]
@@ -86,7 +87,7 @@ class StandInDevices:
         except BlockingIOError:
             return
         except OSError as error:
-            raise BackendLost(tr("the simulated devices are gone: {reason}").format(reason=error.strerror)) from None
+            raise BackendLost(tr("the simulated devices are gone: {reason}").format(reason=reason_of(error))) from None
         for number, index, value, at_us in _RECORD.iter_unpack(data):
             if event := self._event(_CODES[index], value):
                 yield InputEvent(event, at_us, self._names[number])

@@ -8,6 +8,7 @@ import struct
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
 from nakrel.backends.wayland.wire import Wire
+from nakrel.system_errors import reason_of
 
 __all__ = ["keymap"]
 
@@ -40,7 +41,7 @@ class _Seat:
                 self._wire.send(self._seat, _GET_KEYBOARD, struct.pack("=I", self._keyboard))
                 self._wire.round_trip()
         except (OSError, BackendLost) as error:
-            raise BackendUnavailable(str(error)) from None
+            raise BackendUnavailable(reason_of(error)) from None
         finally:
             self._wire.close()
 

@@ -12,6 +12,7 @@ from typing import NamedTuple
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, WindowInfo
 from nakrel.backends.wayland.wire import Wire, read_text
 from nakrel.core.model.programs import Front, Icon
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["WaylandWindows"]
@@ -45,7 +46,7 @@ class WaylandWindows:
             self._wire.round_trip()
         except (OSError, BackendLost) as error:
             self._wire.close()
-            raise BackendUnavailable(str(error)) from None
+            raise BackendUnavailable(reason_of(error)) from None
         except BackendUnavailable:
             self._wire.close()
             raise

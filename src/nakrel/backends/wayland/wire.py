@@ -13,6 +13,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
+from nakrel.system_errors import reason_of
 from nakrel.words import tr
 
 __all__ = ["Wire", "read_text"]
@@ -53,7 +54,7 @@ class Wire:
         except (OSError, BackendLost) as error:
             self.close()
             raise BackendUnavailable(
-                tr("no Wayland compositor answers at {path}: {reason}").format(path=path, reason=error)
+                tr("no Wayland compositor answers at {path}: {reason}").format(path=path, reason=reason_of(error))
             ) from None
 
     def fileno(self) -> int:
@@ -104,7 +105,7 @@ class Wire:
                 self._take()
             except OSError as error:
                 raise BackendLost(
-                    tr("the Wayland compositor is gone: {reason}").format(reason=error.strerror)
+                    tr("the Wayland compositor is gone: {reason}").format(reason=reason_of(error))
                 ) from None
 
     def _take(self) -> None:

@@ -23,6 +23,7 @@ from nakrel.core.model.programs import (
     suggest_rule,
     value_of,
 )
+from nakrel.system_errors import reason_of
 from nakrel.ui.programs import application_icon, window_icon
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, choice, label, literal
@@ -249,7 +250,7 @@ class LinkDialog(QDialog):
             with path.open("rb") as file:
                 script = file.read(2) == b"#!"
         except OSError as error:
-            self._warning.setText(tr("{path} can't be read: {strerror}").format(path=path, strerror=error.strerror))
+            self._warning.setText(tr("{path} can't be read: {strerror}").format(path=path, strerror=reason_of(error)))
             return
         self._set_rule(rule_for_file(os.path.realpath(path), script))
 
