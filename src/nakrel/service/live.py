@@ -134,7 +134,8 @@ class Live:
     def __init__(self, home: Home, loop: Loop, state: State, worker: Worker, reporter: Reporter, host: Host) -> None:
         self._loop, self._state, self._worker, self._reporter, self._host = loop, state, worker, reporter, host
         # What was decided on, and why; and what is in effect and therefore told. They differ while a sheet is prepared.
-        self.profile, self._why = EVERYDAY, tr("the service started")
+        self._at_first = tr("the service started")
+        self.profile, self._why = EVERYDAY, self._at_first
         self.live, self.reason, self.since = self.profile, self._why, time.time()
         # Whether its program has the window in front: what is decided on, and what is in effect.
         self._program_in_front = self.program_in_front = False
@@ -155,6 +156,11 @@ class Live:
             self.in_use = files.read(self._path, InUse).setups
 
     # Which profile
+
+    @property
+    def begun(self) -> bool:
+        """Whether what is seen of the desktop is in effect, and no longer what the service starts with."""
+        return self.reason != self._at_first
 
     def see(self, seen: Seen) -> None:
         """Go by what is seen of the programs and windows."""

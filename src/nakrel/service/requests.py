@@ -44,6 +44,8 @@ __all__ = ["Refusal", "Requests"]
 _SHORT = 16 * 1024
 # What goes by the profile that is live. Just after the start nobody knows yet which game runs.
 _BY_LIVE = frozenset({"GetStatus", "PlayMacro", "UseStage"})
+# So many sheets may follow on each other then.
+_TRIES = 5
 
 
 class Refusal(Exception):
@@ -118,18 +120,15 @@ class Requests:
         """Read the request, do it and answer, now or when it is done."""
         self._settle(client, number, lambda: self._read(client, number, raw))
 
-    def _read(self, client: Client, number: int, raw: msgspec.Raw) -> Found:
+    def _read(self, client: Client, number: int, raw: msgspec.Raw, tries: int = _TRIES) -> Found:
         try:
             kind = _kinds.decode(raw).kind
         except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as error:
             raise BadMessage(
                 tr("a request's body is an object that says what it is: {reason}").format(reason=error)
             ) from None
-        desktop = self._service.desktop
-        if kind in _BY_LIVE and not desktop.looked:
-            # And what is live by then is in effect once its sheet is made ready.
-            read_then = on(self._service.preparer, lambda: None, lambda nothing: self._read(client, number, raw))
-            return Later(desktop.first_look, lambda nothing: read_then)
+        if kind in _BY_LIVE and not self._service.live.begun and tries:
+            return self._once_begun(lambda: self._read(client, number, raw, tries - 1))
         # Formulas are read, and long messages are, where the engine doesn't wait for it. What saves is read on the
         # saver's thread, so that it is saved in the order in which it was sent.
         if kind in ("PutMacro", "PutProfile"):
@@ -139,6 +138,12 @@ class Requests:
             return on(self._service.worker, read, lambda body: self._handlers[type(body)](client, number, body))
         body = decode_body(raw, _bodies)
         return self._handlers[type(body)](client, number, body)
+
+    def _once_begun(self, read: Callable[[], Found]) -> Later:
+        """What `read` gives once the desktop has been looked at, and the sheet that is being made ready then is played
+        by. It may have been put off for a newer one."""
+        made = on(self._service.preparer, lambda: None, lambda nothing: read())
+        return Later(self._service.desktop.first_look, lambda nothing: made)
 
     def _read_and_save(self, client: Client, raw: msgspec.Raw) -> Found:
         state = self._service.state

@@ -79,13 +79,8 @@ class Desktop:
         given = tuple(profiles)
         self._loop.post(lambda: self._follow(given, pinned))
 
-    @property
-    def looked(self) -> bool:
-        """Whether the desktop has been looked at since the start, or keeps that waiting too long."""
-        return self._waiting is None
-
     def first_look(self, answered: Callable[[Outcome[None]], object]) -> None:
-        """Answer once that is so."""
+        """Answer once the desktop has been looked at since the start, or keeps that waiting too long."""
         if self._waiting is None:
             answered(Outcome(None))
             return
