@@ -32,6 +32,7 @@ from nakrel.core.play.events import (
     RunEnded,
     SetSheet,
     SideEffect,
+    StopAll,
     TextReady,
     Turned,
     Wake,
@@ -274,3 +275,15 @@ def test_a_wheel_that_runs_on_is_not_followed_for_long():
     played.run(1_200_000)
     assert played.edges().count(("KEY_X", 1)) == 16
     assert not played.engine.running
+
+
+@pytest.mark.parametrize("why", ["", "Pause pressed"])
+def test_stop_everything_drops_the_notches_that_are_still_to_play(why: str):
+    played = Played()
+    played.set({"WHEEL_DOWN": ToControl("KEY_X")}, ())
+    for _ in range(3):
+        played.send(Turned("WHEEL_DOWN"))
+    played.send(StopAll(why))
+    assert not played.engine.running
+    played.run(1_000_000)
+    assert played.edges() == [("KEY_X", 1), ("KEY_X", 0)]

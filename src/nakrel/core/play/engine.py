@@ -368,7 +368,8 @@ class Engine:
 
     def _stop_all(self, why: str) -> None:
         for run in list(self._runs.values()):
-            run.queued, run.reason = "", why
+            # Nothing begins anew, whatever reason is given, or none.
+            run.queued, run.notches, run.reason = "", 0, why
             self._perform(run, run.player.cut(self._now_us))
             self._end(run)
         # A control that acts as another is let go too; the finger's own holds stay the finger's.
