@@ -206,6 +206,8 @@ def test_a_process_that_has_no_command_for_a_moment_is_found_with_the_next_look(
     """So it is while it becomes another program: the kernel has taken down the old one's memory (execve(2))."""
     process = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(30)"])
     try:
+        # It may still be on its way from one program to the other.
+        wait_for(lambda: read_program(process.pid, os.getuid()), "the program to have begun")
         watch = ProcessWatch()
         with monkeypatch.context() as patch:
             patch.setattr("nakrel.backends.proc._command", lambda content: ())
