@@ -7,7 +7,7 @@ from PyQt6.QtGui import QKeyEvent, QMouseEvent, QWheelEvent
 
 from nakrel.core.model.controls import Control, by_number
 
-__all__ = ["button_of", "key_number", "key_of", "notches_of"]
+__all__ = ["button_of", "key_number", "key_of", "letter_of", "notches_of"]
 
 # X11 and Wayland both number keys 8 above the kernel's codes (the XKB convention for evdev).
 _KEYCODE_OFFSET = 8
@@ -32,6 +32,16 @@ def key_number(event: QKeyEvent) -> int:
 def key_of(event: QKeyEvent) -> Control | None:
     """The key; None for one without a name."""
     return by_number(key_number(event))
+
+
+def letter_of(event: QKeyEvent) -> str:
+    """The letter of a key that means something by itself, A to Z: where letters of another alphabet are typed, the one
+    that stands beside it; '' for any other key."""
+    if Qt.Key.Key_A <= event.key() <= Qt.Key.Key_Z:
+        return chr(event.key())
+    key = key_of(event) if event.text().isalpha() and not event.text().isascii() else None
+    name = key.code.removeprefix("KEY_") if key else ""
+    return name if len(name) == 1 and name.isalpha() else ""
 
 
 def button_of(event: QMouseEvent) -> str | None:

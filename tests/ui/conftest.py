@@ -9,6 +9,7 @@ from typing import Any
 
 import pytest
 from PyQt6.QtCore import QEvent, QPoint, Qt
+from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLabel, QLineEdit, QWidget
 from pytestqt.qtbot import QtBot
@@ -55,12 +56,19 @@ def assign(ui: Ui, typed: str, line: str = "") -> None:
     ui.window.sheet.open_field()
     field = ui.window.sheet.assign.field
     assert field.isVisible()
-    QTest.keyClicks(field.line, typed)
+    type_letters(field.line, typed)
     if line:
         texts = field.list.texts()
         assert line in texts, texts
         field.list.setCurrentIndex(field.list.model().index(texts.index(line), 0))
     QTest.keyClick(field.line, Qt.Key.Key_Return)
+
+
+def type_letters(widget: QWidget, text: str) -> None:
+    """Type letters of any alphabet, which QTest's own hand can't."""
+    for letter in text:
+        for kind in (QEvent.Type.KeyPress, QEvent.Type.KeyRelease):
+            QApplication.sendEvent(widget, QKeyEvent(kind, 0, Qt.KeyboardModifier.NoModifier, letter))
 
 
 def checks_shown(ui: Ui) -> str:

@@ -3,13 +3,18 @@
 from __future__ import annotations
 
 import msgspec
-from PyQt6.QtCore import Qt
+import pytest
+from PyQt6.QtCore import QEvent, Qt
+from PyQt6.QtGui import QGuiApplication, QKeyEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QLabel
 
 from nakrel import protocol as m
+from nakrel.core import notation
 from nakrel.core.model.cells import ToControl
-from nakrel.core.model.controls import label
+from nakrel.core.model.controls import label, printed_beside
+from nakrel.core.model.errors import DataError
+from nakrel.core.model.names import read_shown
 from nakrel.core.model.profile import GameKey
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import If, Step, Tap, Wait
@@ -17,7 +22,8 @@ from nakrel.ui import commands
 from nakrel.ui.macro.steps_model import TIME, WHAT
 from nakrel.ui.sheet.game_keys import GameKeys
 from nakrel.ui.sheet.model import CONTROL
-from tests.ui.conftest import Ui, assign, type_into
+from nakrel.window_events import letter_of
+from tests.ui.conftest import Ui, assign, type_into, type_letters
 
 
 def use(ui: Ui, layout: str, name: str) -> None:
@@ -110,6 +116,80 @@ def test_what_is_typed_for_a_key_is_what_is_printed_on_it(ui: Ui):
     dialog.add()
     assert ui.store.profiles["tidewardens"].keys[1] == GameKey("Furl", "KEY_W")
     dialog.accept()
+
+
+def test_a_letter_of_another_alphabet_finds_its_key(ui: Ui):
+    show_keyboard(ui)
+    ui.window.sheet.show_control("KEY_F9")
+    # xkeyboard-config, symbols/ru: short i and tse stand beside Q and W.
+    use_letters(ui, "ru", "й", "KEY_Q")
+    assert ui.window.sheet.model.index(ui.window.sheet.model.row_of("KEY_Q"), CONTROL).data() == "Q"
+    assign(ui, "й", "Q")
+    assert ui.store.profiles["tidewardens"].setups[0].cells["KEY_F9"] == ToControl("KEY_Q")
+    assign(ui, "ctrl+Ц", "Left Ctrl + W")
+    [step] = notation.read_shown_steps("wait (held('й') * 2) ms")
+    assert step == Wait(wait_us='held("Q") * 2')
+    commands.set_keys(ui.store, ui.store.profiles["tidewardens"], (GameKey("Reef", "KEY_R"),))
+    dialog = GameKeys(ui.store, ui.store.profiles["tidewardens"].id, ui.window)
+    dialog.show()
+    dialog.control.lineEdit().clear()
+    type_letters(dialog.control.lineEdit(), "ц")
+    completer = dialog.control.completer()
+    assert completer
+    assert completer.completionModel().index(0, 0).data().startswith("W")
+    QTest.keyClick(dialog.control.lineEdit(), Qt.Key.Key_Return)
+    assert dialog.control.code() == "KEY_W"
+    dialog.accept()
+    use_letters(ui, "us", "й", "")
+    with pytest.raises(DataError):
+        read_shown("й")
+
+
+def use_letters(ui: Ui, layout: str, letter: str, code: str) -> None:
+    commands.change_settings(ui.store, "layout", SettingsPatch(layout=layout))
+    ui.wait(lambda: printed_beside(letter) == code, f"the letters of {layout}")
+
+
+def press(ui: Ui, code: int, text: str, key: int = 0) -> None:
+    """Press a key in the window as X11 tells of it: by its number, and by the letter that it makes now."""
+    kinds = (QEvent.Type.KeyPress, QEvent.Type.KeyRelease)
+    for kind in kinds:
+        event = QKeyEvent(kind, key, Qt.KeyboardModifier.NoModifier, code + 8, key, 0, text)
+        QGuiApplication.sendEvent(ui.window.windowHandle(), event)
+
+
+def test_a_layout_that_is_changed_while_one_types_is_found_by_what_a_key_makes(ui: Ui):
+    use(ui, "us", "Q")
+    asked: list[m.Body] = []
+    keyboard = ui.store.keyboard
+    ui.wait(lambda: QGuiApplication.focusWindow() is ui.window.windowHandle(), "the window to have the keyboard")
+    really, keyboard._ask = keyboard._ask, lambda body, then: asked.append(body)
+    # linux/input-event-codes.h: KEY_Q is 16.
+    for text in ("q", "Q", "й", "й", "1", "ctrl"):
+        press(ui, 16, text)
+    assert asked == [m.GetLegends("us")]
+    # Once something has been learned, the same would be something new.
+    keyboard._ask = really
+    use_letters(ui, "ru", "й", "KEY_Q")
+    keyboard._ask = lambda body, then: asked.append(body)
+    press(ui, 16, "й")
+    press(ui, 16, "q")
+    assert asked == [m.GetLegends("us"), m.GetLegends("ru")]
+
+
+def test_a_letter_that_means_something_is_found_in_every_alphabet():
+    # linux/input-event-codes.h: KEY_H is 35.
+    for code, key, text, letter in (
+        (35, Qt.Key.Key_H, "h", "H"),
+        # xkeyboard-config, symbols/ru, gr: er and eta stand beside H.
+        (35, 0x420, "р", "H"),  # noqa: RUF001
+        (35, 0x397, "η", "H"),
+        (35, Qt.Key.Key_D, "d", "D"),
+        (28, Qt.Key.Key_Return, "\r", ""),
+        (2, Qt.Key.Key_1, "1", ""),
+    ):
+        event = QKeyEvent(QEvent.Type.KeyPress, key, Qt.KeyboardModifier.NoModifier, code + 8, key, 0, text)
+        assert letter_of(event) == letter
 
 
 def test_the_service_calls_keys_so_in_what_it_tells(ui: Ui):

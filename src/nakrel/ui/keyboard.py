@@ -4,13 +4,24 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import QObject, pyqtSignal
+from PyQt6 import sip
+from PyQt6.QtCore import QEvent, QObject, Qt, pyqtSignal
+from PyQt6.QtGui import QGuiApplication, QKeyEvent, QWindow
 
 from nakrel import protocol as m
 from nakrel.core.model.controls import Levels, use_labels
-from nakrel.core.model.keyboard import labels_by
+from nakrel.core.model.keyboard import labels_by, letters_beside
+from nakrel.window_events import key_of
 
 __all__ = ["Keyboard"]
+
+# With these a key makes something else than what is printed on it.
+_OTHERS = (
+    Qt.KeyboardModifier.ControlModifier
+    | Qt.KeyboardModifier.AltModifier
+    | Qt.KeyboardModifier.MetaModifier
+    | Qt.KeyboardModifier.GroupSwitchModifier
+)
 
 
 class Keyboard(QObject):
@@ -26,6 +37,11 @@ class Keyboard(QObject):
         self.layout = ""
         self.legends: dict[str, str] = {}
         self.levels: dict[str, Levels] = {}
+        # The window that has the keyboard, and what keys made in it that isn't printed on them as far as is known.
+        self._watched: QWindow | None = None
+        self._unexpected: set[tuple[str, str]] = set()
+        if isinstance(app := QGuiApplication.instance(), QGuiApplication):
+            app.focusWindowChanged.connect(self._watch)
 
     def look(self, layout: str | None = None) -> None:
         """Learn of the layout in use: the one of the settings, '' for the desktop's; None for the one as before."""
@@ -41,6 +57,27 @@ class Keyboard(QObject):
         if not isinstance(answer, m.Legends) or (answer.legends, answer.levels) == (self.legends, self.levels):
             return
         self.legends, self.levels = dict(answer.legends), dict(answer.levels)
+        self._unexpected.clear()
+        renamed = use_labels(labels_by(self.legends, self.levels), letters_beside(self.legends))
         self.changed.emit()
-        if use_labels(labels_by(self.legends, self.levels)):
+        if renamed:
             self.renamed.emit()
+
+    def _watch(self, window: QWindow | None) -> None:
+        """Watch the window that has the keyboard: a layout is changed with a key, too, while one types there."""
+        before, self._watched = self._watched, window
+        if before is not None and not sip.isdeleted(before):
+            before.removeEventFilter(self)
+        if window is not None:
+            window.installEventFilter(self)
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        """Look again where a key makes another letter than is known; the event goes on in any case."""
+        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
+            made, key = event.text(), key_of(event)
+            if key and len(made) == 1 and made.isalpha() and not event.modifiers() & _OTHERS:
+                known = (key.code, made.casefold())
+                if self.legends.get(key.code, "").casefold() != known[1] and known not in self._unexpected:
+                    self._unexpected.add(known)
+                    self.look()
+        return False

@@ -31,6 +31,8 @@ __all__ = [
     "game_key_name",
     "label",
     "labels_in_use",
+    "named_as_in_us",
+    "printed_beside",
     "use_labels",
 ]
 
@@ -127,18 +129,32 @@ class _InUse:
     """What this process calls keys by what is printed on them, where it isn't what the table says."""
 
     labels: Mapping[str, str] = {}
+    beside: Mapping[str, str] = {}
 
 
-def use_labels(labels: Mapping[str, str]) -> bool:
-    """From now on call these keys so, and all others as the table does; returns whether any is called otherwise."""
+def use_labels(labels: Mapping[str, str], beside: Mapping[str, str] | None = None) -> bool:
+    """From now on call these keys so, and all others as the table does; returns whether any is called otherwise.
+
+    `beside` are letters of another alphabet that keys are found by, too, as small ones, with the code of each.
+    """
     changed = labels != _InUse.labels
-    _InUse.labels = dict(labels)
+    _InUse.labels, _InUse.beside = dict(labels), dict(beside or {})
     return changed
 
 
 def labels_in_use() -> Mapping[str, str]:
     """What keys are called that aren't called as in the table."""
     return _InUse.labels
+
+
+def named_as_in_us() -> bool:
+    """Whether keys are called and found by what the US layout has on them alone."""
+    return not (_InUse.labels or _InUse.beside)
+
+
+def printed_beside(letter: str) -> str:
+    """The code of the key that has this letter of another alphabet printed on it, beside that of ours; '' for none."""
+    return _InUse.beside.get(letter.casefold(), "")
 
 
 def label(code: str, layer: str = "", *, printed: bool = True) -> str:

@@ -11,7 +11,7 @@ from collections.abc import Mapping
 
 from nakrel.core.model.controls import CONTROLS, Levels, label
 
-__all__ = ["labels_by"]
+__all__ = ["labels_by", "letters_beside"]
 
 # What the US layout has on the keys that layouts differ in (xkeyboard-config, symbols/us); the key beside the left
 # Shift isn't there. Its other keys are called the same everywhere, and its digits are looked at on their own.
@@ -30,8 +30,7 @@ def labels_by(legends: Mapping[str, str], levels: Mapping[str, Levels]) -> dict[
 
     Where the letters are none of the Latin alphabet there is none: such keyboards have both printed on them.
     """
-    letters = (legends.get(f"KEY_{name}", "") for name in _US if len(name) == 1)
-    if any(each.isalpha() and not _is_latin(each) for each in letters):
+    if letters_beside(legends):
         return {}
     # A key that makes nothing by itself has an accent. It has one in the US layout for many languages, too, the keys
     # of which are printed as ever.
@@ -45,6 +44,16 @@ def labels_by(legends: Mapping[str, str], levels: Mapping[str, Levels]) -> dict[
         if (legend := legends.get(code, digit)) != digit and levels.get(code, ("",) * 4)[1] != digit:
             printed[code] = legend
     return _told_apart({code: _word(legend) for code, legend in printed.items()})
+
+
+def letters_beside(legends: Mapping[str, str]) -> dict[str, str]:
+    """The code of each key by the letter that is printed on it beside that of the Latin alphabet, as a small one; none
+    in layouts whose letters are of that alphabet."""
+    found = {code: legends.get(code, "") for code in (f"KEY_{name}" for name in _US)}
+    others = {code: letter for code, letter in found.items() if letter.isalpha() and not _is_latin(letter)}
+    if not any(len(code) == len("KEY_Q") for code in others):
+        return {}
+    return {letter.casefold(): code for code, letter in others.items()}
 
 
 def _is_latin(letter: str) -> bool:

@@ -7,7 +7,16 @@ from collections import Counter
 from collections.abc import Callable
 from functools import lru_cache
 
-from nakrel.core.model.controls import CONTROLS, Control, game_key, game_key_name, label, labels_in_use
+from nakrel.core.model.controls import (
+    CONTROLS,
+    Control,
+    game_key,
+    game_key_name,
+    label,
+    labels_in_use,
+    named_as_in_us,
+    printed_beside,
+)
 from nakrel.core.model.errors import DataError, cut
 from nakrel.words import language, tr
 
@@ -80,11 +89,11 @@ def shown_name(code: str) -> str:
 
 
 def read_shown(name: str) -> str:
-    """The code of the control that is called so where people choose and type it: by what is printed on its key, else
-    as `read_control` reads it. Raises `DataError`."""
+    """The code of the control that is called so where people choose and type it: by what is printed on its key, a
+    letter of another alphabet beside ours included, else as `read_control` reads it. Raises `DataError`."""
     small = name.strip().casefold()
     found = (code for code, text in labels_in_use().items() if text.casefold() == small)
-    return next(found, None) or read_control(name)
+    return next(found, None) or printed_beside(small) or read_control(name)
 
 
 def line_name(code: str) -> str:
@@ -130,7 +139,7 @@ def shown_formula(formula: str) -> str:
 
 def typed_formula(formula: str) -> str:
     """The formula that was typed here, where keys are called as they are shown."""
-    if not labels_in_use():
+    if named_as_in_us():
         return formula
     return _names_in_formula(formula, read_shown, name_of)
 

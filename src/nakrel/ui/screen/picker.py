@@ -12,6 +12,7 @@ from nakrel.core.model.steps import Origin, Pointer
 from nakrel.ui.screen.overlay import SETTLE_MS, Overlay, area_of, give_back, monitors_of
 from nakrel.ui.screen.pictures import pictures
 from nakrel.ui.theme import SMALL_PX, font, palette
+from nakrel.window_events import letter_of
 from nakrel.words import tr
 
 __all__ = ["Picker"]
@@ -213,7 +214,7 @@ class Picker(QObject):
             self._move_to(self.spot + QPoint(across * pixels, down * pixels))
         elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
             self.accept()
-        elif key == Qt.Key.Key_W:
+        elif letter_of(event) == "W":
             self._from_screen = not self._from_screen
             self._move_to(self.spot)
         elif key == Qt.Key.Key_Escape:

@@ -71,6 +71,7 @@ class Field(QFrame):
         self.capture.caught.connect(self._pressed)
         self.capture.ended.connect(self._capture_ended)
         programs.changed.connect(self._programs_came)
+        store.keyboard.changed.connect(lambda: self.refresh() if self.isVisible() else None)
 
     def open(
         self, place: QRect, question: str, offers: Callable[[str], Sequence[Offer]], now: object = None, typed: str = ""

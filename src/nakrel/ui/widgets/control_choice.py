@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from PyQt6.QtCore import QStringListModel, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QCompleter
 
+from nakrel.core.model.controls import printed_beside
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.names import rank, read_shown
 from nakrel.ui.widgets.basics import NamedCombo
@@ -63,12 +64,14 @@ class ControlChoice(NamedCombo):
 
     def _offer(self, text: str) -> None:
         """Offer what fits, the best first."""
-        fits = []
+        fits, beside = [], printed_beside(text.strip())
         for number in range(self.count()):
             item = self.itemText(number)
             found = rank(_name(item), text) if text.strip() else None
             if found is None and len(text.strip()) > 2:
                 found = None if rank(str(self.itemData(number)), text) is None else 4
+            if beside and self.itemData(number) == beside:
+                found = 0
             if found is not None:
                 fits.append((found, number, item))
         self._found.setStringList([item for _, _, item in sorted(fits)[:_MOST]])

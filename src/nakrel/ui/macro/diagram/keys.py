@@ -10,6 +10,7 @@ from PyQt6.QtGui import QKeyEvent
 from nakrel.core.edit.shaping import Edge, Moment, snapped
 from nakrel.ui.macro.diagram.selection import Found, Selection
 from nakrel.ui.macro.diagram.view import View
+from nakrel.window_events import letter_of
 
 __all__ = ["Host", "Keys"]
 
@@ -49,7 +50,7 @@ class Keys:
         control = bool(event.modifiers() & Qt.KeyboardModifier.ControlModifier)
         sideways = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(key))
         upright = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1}.get(Qt.Key(key))
-        host, here = self._host, self._selection.here
+        host, here, letter = self._host, self._selection.here, letter_of(event)
         if sideways and alt:
             host.nudge(self._snapped_step(sideways * (10 if control else 1)))
         elif sideways:
@@ -62,9 +63,9 @@ class Keys:
             host.pick(self._view.between(self._selection.line, 0, self._selection.line.length_us))
         elif key == Qt.Key.Key_Escape:
             self._escape()
-        elif key == Qt.Key.Key_H and here:
+        elif letter == "H" and here:
             host.go_to(self._selection.other_extent())
-        elif key == Qt.Key.Key_C and here and not control:
+        elif letter == "C" and here and not control:
             self._selection.measure_from(here)
             host.measure()
         elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
