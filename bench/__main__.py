@@ -22,6 +22,7 @@ from bench.devices import TRIGGER, TRIGGER_NUMBER, Devices, forwarded
 from bench.editing import edit_times
 from bench.following import PROCESSES, RATE, live_times, starts_beside
 from bench.hostile import hostile_times
+from bench.pace import measured_at
 from bench.rig import IN, Rig, build_reference
 from bench.scale import scale_times
 from bench.standing import starved, stopped
@@ -452,6 +453,13 @@ def main() -> int:
     parser.add_argument("--only", metavar="TEXT", help="only the measurements whose name has this in it")
     parser.add_argument("--json", metavar="FILE", help="write the rows to this file, too")
     parser.add_argument("--against", metavar="REV", help="compare with this commit, in turns")
+    parser.add_argument(
+        "--pace",
+        type=float,
+        metavar="S",
+        help="measure each once the machine is as fast as that: three million turns of an empty Python loop in S s",
+    )
+    parser.add_argument("--within", type=float, default=10, metavar="MIN", help="and wait no longer (default: 10)")
     parser.add_argument("--turns", type=int, default=3, help="how many, with --against (default: 3)")
     chosen = parser.parse_args()
     # Python keeps what it has compiled, as it does with users, whatever is set on this machine.
@@ -495,13 +503,19 @@ def main() -> int:
             continue
         if name.startswith(long) and not (chosen.only or "").startswith(long):
             continue
-        found = measure()
+        found, at = measured_at(measure, chosen.pace, chosen.within * 60)
         for row in found if isinstance(found, list) else [found]:
-            rows.append(row)
-            lines = (row[0], f"measured   {row[1]}", f"reference  {row[2] or '–'}", f"target     {row[3]}")
+            rows.append((*row, str(at)))
+            lines = (
+                row[0],
+                f"measured   {row[1]}",
+                f"reference  {row[2] or '–'}",
+                f"target     {row[3]}",
+                f"pace       {at}",
+            )
             print("\n    ".join(lines), flush=True)
     if chosen.json:
-        names = ("what", "measured", "reference", "target")
+        names = ("what", "measured", "reference", "target", "pace")
         Path(chosen.json).write_text(json.dumps([dict(zip(names, row, strict=True)) for row in rows], indent=2) + "\n")
     return 0
 
