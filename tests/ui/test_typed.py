@@ -7,11 +7,13 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 
 from nakrel.core.model.cells import ToControl, TypeText
+from nakrel.core.model.controls import label
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.names import name_of, read_control
 from nakrel.core.model.profile import GameKey
 from nakrel.core.model.steps import Origin, Pointer, Tap, Wait
 from nakrel.ui import commands
+from nakrel.ui.sheet.model import PLAIN
 from tests.ui.conftest import Ui, assign
 
 THUMB_3 = "BTN_TRIGGER_HAPPY3"
@@ -144,3 +146,46 @@ def test_a_message_goes_with_what_it_speaks_of(ui: Ui):
     ui.store.alarm.emit("The disk is full.")
     ui.window.shown.show_macro("reel-in")
     assert ui.window.messages.text.full_text == "The disk is full."
+
+
+def test_a_click_on_any_row_chooses_that_row_and_moves_nothing(ui: Ui):
+    ui.window.shown.show_profile("tidewardens")
+    sheet = ui.window.sheet
+    ground = sheet.table.viewport()
+    assert ground
+    for number, device in enumerate(ui.store.devices):
+        sheet.device.setCurrentIndex(number)
+        codes = [row.code for row in sheet.model._rows]
+        # What buttons of other devices do stands at the end.
+        assert set(codes[-2:]) - set(device.controls) or device.name == "Bollard keyboard"
+        for row in (0, 3, len(codes) - 3, len(codes) - 2, len(codes) - 1):
+            cell = sheet.model.index(row, PLAIN)
+            sheet.table.scrollTo(cell)
+            QTest.mouseClick(ground, Qt.MouseButton.LeftButton, pos=sheet.table.visualRect(cell).center())
+            assert [each.code for each in sheet.model._rows] == codes
+            assert sheet.table.currentIndex().row() == row
+            assert (sheet.device.currentIndex(), ui.window.shown.control) == (number, codes[row])
+            assert ui.window.sheet_details._title.text() == label(codes[row])
+
+
+@pytest.mark.parametrize(
+    ("device", "at", "room"), [("Bollard", 0.2, False), ("Bollard", 0.5, False), ("Halyard", 1, True)]
+)
+def test_a_field_near_the_foot_has_room_for_its_list_and_leaves_no_hole(ui: Ui, device: str, at: float, room: bool):
+    ui.window.shown.show_profile("tidewardens")
+    sheet = ui.window.sheet
+    sheet.device.setCurrentIndex([each.name.split()[0] for each in ui.store.devices].index(device))
+    codes = [row.code for row in sheet.model._rows]
+    code, ground = codes[round(at * (len(codes) - 1))], sheet.table.viewport()
+    assert ground
+    sheet.table.setCurrentIndex(sheet.model.index(sheet.model.row_of(code), PLAIN))
+    sheet.open_field()
+    field, cell = sheet.assign.field, sheet.table.visualRect(sheet.model.index(sheet.model.row_of(code), PLAIN))
+    assert field.isVisible()
+    assert field.y() == ground.mapTo(sheet, cell.topLeft()).y()
+    assert field.height() > 200
+    assert field.geometry().bottom() < sheet.height()
+    # Other rows stand beside the list, but for the end of them.
+    assert sheet._room.isVisible() is room
+    field.leave()
+    assert not sheet._room.isVisible()

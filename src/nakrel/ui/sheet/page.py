@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPoint, QRect, QSize, Qt
+from PyQt6.QtCore import QModelIndex, QPoint, QRect, QSize, Qt
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
@@ -231,8 +231,10 @@ class SheetPage(QWidget):
         assert ground
         index = self.model.index(self.model.row_of(code), self.model.column_of(self._shown.layer))
         self.table.scrollTo(index)
-        beneath = ground.height() - self.table.visualRect(index).bottom()
-        if beneath < _LIST_PX:
+        if (lacking := _LIST_PX - self._beneath(index)) > 0 and (bar := self.table.verticalScrollBar()):
+            # Rows below it come up with it; the last ones get room of their own.
+            bar.setValue(bar.value() + -(-lacking // ROW_PX))
+        if (beneath := self._beneath(index)) < _LIST_PX:
             self._room.setFixedHeight(_LIST_PX - max(0, beneath))
             self._room.show()
             if layout := self.layout():
@@ -240,6 +242,11 @@ class SheetPage(QWidget):
             self.table.scrollTo(index)
         cell = self.table.visualRect(index)
         return QRect(ground.mapTo(self, cell.topLeft()), QSize(ground.width() - cell.left(), cell.height()))
+
+    def _beneath(self, index: QModelIndex) -> int:
+        """The pixels of the table that are left below a cell."""
+        ground = self.table.viewport()
+        return ground.height() - self.table.visualRect(index).bottom() if ground else 0
 
     def _field_gone(self) -> None:
         self._room.hide()
@@ -353,10 +360,12 @@ class SheetPage(QWidget):
             self.table.set_widths(86, 150, *(width for _ in range(columns - 1)))
 
     def show_control(self, code: str) -> None:
-        """Choose the control's row, on a device that has it, filters or not."""
+        """Choose the control's row, on a device that has it, filters or not. What a button of another device does has
+        its row in the list, too."""
         device = next((n for n, d in enumerate(self._store.devices) if code in d.controls), -1)
         shown = self._device()
-        if device >= 0 and (shown is None or code not in shown.controls):
+        there = shown is not None and code in shown.controls
+        if device >= 0 and not there and (self._as_board or self.model.row_of(code) < 0):
             self.device.setCurrentIndex(device)
         if self.model.row_of(code) < 0:
             self.search.clear()
