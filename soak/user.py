@@ -26,7 +26,9 @@ from PyQt6.QtWidgets import (
     QApplication,
     QComboBox,
     QLineEdit,
+    QListView,
     QMenu,
+    QTableView,
     QWidget,
 )
 
@@ -39,6 +41,8 @@ from nakrel.storage.home import Home
 from nakrel.ui.app import leave, open_window, spare_the_collector
 from nakrel.ui.devices import fix, page
 from nakrel.ui.own_hand import OWN_WINDOW
+from nakrel.ui.sheet.model import CODE
+from nakrel.ui.shown import PAGES
 from nakrel.ui.store import Store
 
 # PyQt's stubs take its functions for methods.
@@ -138,7 +142,41 @@ class _User:
         if (took := now - self._turned) > _LONG_S:
             self._fail(f"busy for {took:.1f} s")
         self._turned = now
+        self._compare_parts()
         self._act()
+
+    def _compare_parts(self) -> None:
+        """Look whether all parts of the window tell of the same profile, macro and button."""
+        window, shown = self.window, self.window.shown
+        column, sheet, details = window.column, window.sheet, window.sheet_details
+        chosen = sheet.table.currentIndex()
+        pairs: dict[str, tuple[object, object]] = {
+            "profile": (column.profile_view.key(), shown.profile and shown.profile.id)
+        }
+        if window.macro.isVisible():
+            pairs["macro"] = column.macro_view.key(), shown.macro and shown.macro.id
+            # While something is recorded its own macro stays.
+            if not window.macro.recording.recording:
+                pairs["steps"] = window.macro.model.line.macro.id, shown.macro and shown.macro.id
+        if sheet.table.isVisible() and chosen.isValid():
+            pairs["row"] = chosen.siblingAtColumn(0).data(CODE), shown.control
+            pairs["layer"] = sheet.model.layer_of(chosen.column()), shown.layer
+        if details.isVisible() and shown.control:
+            pairs["title"] = details._code.text(), shown.control
+        if differs := [f"{name}: {one!r}, {other!r}" for name, (one, other) in pairs.items() if one and one != other]:
+            self._fail(f"parts of the window tell of different things: {'; '.join(differs)}")
+
+    def _row_at(self, widget: QWidget, spot: QPoint) -> str:
+        """The button in whose row of the list it is, '' elsewhere."""
+        table = self.window.sheet.table
+        return str(table.indexAt(spot).siblingAtColumn(0).data(CODE) or "") if widget is table.viewport() else ""
+
+    def _compare_row(self, code: str) -> None:
+        """Look whether the row that was clicked is the one that stands out."""
+        table = self.window.sheet.table
+        chosen = {each.siblingAtColumn(0).data(CODE) for each in (*table.selectedIndexes(), table.currentIndex())}
+        if chosen != {code}:
+            self._fail(f"{code} was clicked, and chosen are {chosen}")
 
     def _end(self) -> None:
         over = QApplication.activePopupWidget() or QApplication.activeModalWidget()
@@ -174,6 +212,8 @@ class _User:
         part = self._chance.choice((window, window, window.macro, window.macro, window.sheet, window.column))
         if part is window.macro and not part.isVisible() and self._store.macros and self._chance.random() < 0.3:
             window.shown.show_macro(self._chance.choice(sorted(self._store.macros)))
+        if part is window.sheet and not part.isVisible() and self._chance.random() < 0.3:
+            window.shown.show_page(self._chance.choice(("sheet", "sheet", *PAGES)))
         tops = [each for each in QApplication.topLevelWidgets() if each.isVisible()]
         return part if part is not window and part.isVisible() else self._chance.choice(tops or [window])
 
@@ -210,7 +250,10 @@ class _User:
         self._trail.append(f"{act} on {_name(widget)} at {spot.x()}, {spot.y()}")
         match act:
             case "click":
-                QTest.mouseClick(widget, _LEFT, self._chance.choice(_HELD), spot)
+                held, before = self._chance.choice(_HELD), self._row_at(widget, spot)
+                QTest.mouseClick(widget, _LEFT, held, spot)
+                if before and held == _NONE:
+                    self._compare_row(before)
             case "double":
                 QTest.mouseClick(widget, _LEFT, pos=spot)
                 QTest.mouseDClick(widget, _LEFT, pos=spot)
@@ -243,6 +286,15 @@ class _User:
         QTest.mouseClick(menu, _LEFT, pos=menu.actionGeometry(action).center())
 
     def _spot(self, widget: QWidget) -> QPoint:
+        view = widget.parent()
+        # People scroll to what they want.
+        if isinstance(view, QTableView | QListView) and (model := view.model()) and self._chance.random() < 0.5:
+            columns = model.columnCount() if isinstance(view, QTableView) else 1
+            index = model.index(self._chance.randrange(max(1, model.rowCount())), self._chance.randrange(columns or 1))
+            view.scrollTo(index)
+            there = view.visualRect(index).center()
+            if widget.rect().contains(there):
+                return there
         return QPoint(self._chance.randrange(max(1, widget.width())), self._chance.randrange(max(1, widget.height())))
 
     def _fail(self, what: str) -> None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QPoint, QRect, Qt
 from PyQt6.QtTest import QTest
 
 from nakrel.core.model.cells import ToControl, TypeText
@@ -168,24 +168,31 @@ def test_a_click_on_any_row_chooses_that_row_and_moves_nothing(ui: Ui):
             assert ui.window.sheet_details._title.text() == label(codes[row])
 
 
-@pytest.mark.parametrize(
-    ("device", "at", "room"), [("Bollard", 0.2, False), ("Bollard", 0.5, False), ("Halyard", 1, True)]
-)
-def test_a_field_near_the_foot_has_room_for_its_list_and_leaves_no_hole(ui: Ui, device: str, at: float, room: bool):
+@pytest.mark.parametrize("at", [0.1, 0.5, 0.9, 1])
+@pytest.mark.parametrize("device", ["Bollard", "Halyard"])
+def test_a_field_has_room_for_its_list_and_no_row_moves(ui: Ui, device: str, at: float):
     ui.window.shown.show_profile("tidewardens")
     sheet = ui.window.sheet
     sheet.device.setCurrentIndex([each.name.split()[0] for each in ui.store.devices].index(device))
-    codes = [row.code for row in sheet.model._rows]
-    code, ground = codes[round(at * (len(codes) - 1))], sheet.table.viewport()
+    row, ground = round(at * (sheet.model.rowCount() - 1)), sheet.table.viewport()
     assert ground
-    sheet.table.setCurrentIndex(sheet.model.index(sheet.model.row_of(code), PLAIN))
+    cell = sheet.model.index(row, PLAIN)
+    sheet.table.setCurrentIndex(cell)
+    sheet.table.scrollTo(cell)
+    before = ground.rect(), sheet.table.visualRect(cell)
     sheet.open_field()
-    field, cell = sheet.assign.field, sheet.table.visualRect(sheet.model.index(sheet.model.row_of(code), PLAIN))
-    assert field.isVisible()
-    assert field.y() == ground.mapTo(sheet, cell.topLeft()).y()
+    field = sheet.assign.field
+    assert (ground.rect(), sheet.table.visualRect(cell)) == before
     assert field.height() > 200
-    assert field.geometry().bottom() < sheet.height()
-    # Other rows stand beside the list, but for the end of them.
-    assert sheet._room.isVisible() is room
-    field.leave()
-    assert not sheet._room.isVisible()
+    assert sheet.rect().contains(field.geometry())
+    # What is typed stands in the cell, the list beneath it or above.
+    where = field.line.mapTo(sheet, field.line.rect().center())
+    assert QRect(ground.mapTo(sheet, before[1].topLeft()), before[1].size()).adjusted(0, 0, 500, 2).contains(where)
+    # A click on another row chooses that one.
+    other = sheet.model.index(max(0, row - 3), PLAIN)
+    QTest.mouseClick(
+        ground, Qt.MouseButton.LeftButton, pos=sheet.table.visualRect(other).bottomLeft() + QPoint(-60, -3)
+    )
+    assert not field.isVisible()
+    assert sheet.table.currentIndex().row() == other.row()
+    assert sheet.table.visualRect(cell) == before[1]

@@ -324,6 +324,7 @@ def _style(p: Palette) -> str:
     #assign {{ background: {p.field}; border: 1px solid {p.brass}; }}
     #assign QLineEdit {{ border: none; padding: 0 7px; }}
     #assign #offered {{ border: none; border-top: 1px solid {p.line}; padding: 0; }}
+    #assign #offered[upwards="true"] {{ border-top: none; border-bottom: 1px solid {p.line}; }}
     #fold {{
         background: transparent; border: 1px solid transparent; font-weight: bold; text-align: left; padding: 4px 0;
     }}

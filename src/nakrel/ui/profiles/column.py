@@ -242,6 +242,8 @@ class ProfilesColumn(QWidget):
         self._shown.page_changed.connect(self._select_shown)
         if chosen := self.profile_view.selectionModel():
             chosen.currentChanged.connect(lambda now, before: self._shown.show_profile(str(now.data(KEY) or "")))
+        if picked := self.macro_view.selectionModel():
+            picked.currentChanged.connect(lambda now, before: self._macro_reached(str(now.data(KEY) or "")))
         self.macro_view.clicked.connect(lambda index: self._shown.show_macro(index.data(KEY)))
         self.macro_view.activated.connect(lambda index: self._shown.show_macro(index.data(KEY)))
         self.profile_view.clicked.connect(lambda index: self._shown.show_page("sheet"))
@@ -253,6 +255,11 @@ class ProfilesColumn(QWidget):
         self._store.settings_changed.connect(self._show_follow)
         self._store.saving_changed.connect(self._show_saving)
         self._show_follow()
+
+    def _macro_reached(self, key: str) -> None:
+        """Where a macro is shown it is the one that stands out in the list, however that was reached."""
+        if self._shown.page == "macro":
+            self._shown.show_macro(key, open_page=False)
 
     def _say_what_is_missing(self, typed: str) -> None:
         """In each list what it lacks; NothingHere speaks when both are empty."""

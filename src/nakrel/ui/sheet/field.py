@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 
 from PyQt6.QtCore import QEvent, QObject, QRect, Qt, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent
-from PyQt6.QtWidgets import QApplication, QFrame, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QApplication, QBoxLayout, QFrame, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core.edit.offers import Offer
 from nakrel.core.model.cells import Cell, ToChord, ToControl
@@ -14,7 +14,7 @@ from nakrel.core.model.errors import DataError
 from nakrel.ui.programs import Programs
 from nakrel.ui.sheet.offer_list import OfferList
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.basics import button, label, style_anew
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.shield import shielded
 from nakrel.words import sentence, tr
@@ -24,6 +24,9 @@ __all__ = ["Field"]
 _LINE_PX = 30
 # Narrower than this, lines can't be read.
 _LEAST_PX, _MOST_PX = 430, 620
+# With less room than that beneath it the list goes upwards, and no higher than the other.
+_ROOM_PX, _HIGHEST_PX = 260, 380
+_UPWARDS, _DOWNWARDS = QBoxLayout.Direction.BottomToTop, QBoxLayout.Direction.TopToBottom
 _PAGE = 8
 
 
@@ -56,7 +59,7 @@ class Field(QFrame):
         head.setContentsMargins(0, 0, 0, 0)
         head.addWidget(self.line, 1)
         head.addWidget(self.press_button)
-        layout = QVBoxLayout(self)
+        self._parts = layout = QVBoxLayout(self)
         layout.setContentsMargins(1, 1, 1, 1)
         layout.setSpacing(0)
         layout.addLayout(head)
@@ -95,8 +98,18 @@ class Field(QFrame):
         assert parent
         width = min(max(_LEAST_PX, min(_MOST_PX, place.width())), parent.width())
         left = max(0, min(place.left(), parent.width() - width))
-        height = min(_LINE_PX + self.list.height_of_all() + 4, parent.height() - place.top())
-        self.setGeometry(left, place.top(), width, max(_LINE_PX + 60, height))
+        wanted, beneath, above = _LINE_PX + self.list.height_of_all() + 4, parent.height() - place.top(), place.bottom()
+        # Near the foot its list stands above the line, which stays where it was asked for.
+        upwards = beneath < min(wanted, _ROOM_PX) and above > beneath
+        height = max(_LINE_PX + 60, min(wanted, above, _HIGHEST_PX) if upwards else min(wanted, beneath))
+        self._turn(upwards)
+        self.setGeometry(left, above - height + 1 if upwards else place.top(), width, height)
+
+    def _turn(self, upwards: bool) -> None:
+        self._parts.setDirection(_UPWARDS if upwards else _DOWNWARDS)
+        if upwards != self.list.property("upwards"):
+            self.list.setProperty("upwards", upwards)
+            style_anew(self.list)
 
     def refresh(self) -> None:
         """Offer what fits the line now."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QModelIndex, QPoint, QRect, QSize, Qt
+from PyQt6.QtCore import QPoint, QRect, QSize, Qt
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
@@ -45,7 +45,6 @@ from nakrel.words import tr
 __all__ = ["SheetPage"]
 
 # How much of its list the field shows at least.
-_LIST_PX = 230
 # The widths of groups and buttons, with a little for the scroll bar.
 _FIRST_COLUMNS_PX = 246
 
@@ -129,8 +128,6 @@ class SheetPage(QWidget):
         self.setups = SetUps(store, shown)
         self._empty = label("", "soft", wrap=True)
         self.nothing = NothingHere(self._show_all)
-        # Room for the field's list where the cell is near the foot.
-        self._room = QWidget()
         self.assign = Assign(store, shown, self)
         self.layer_button = button(
             tr("+ Layer"), self._new_layer, "link", tr("What buttons do while another one is held: a column of its own")
@@ -186,8 +183,6 @@ class SheetPage(QWidget):
         layout.addLayout(over)
         layout.addWidget(self.table, 1)
         layout.addWidget(self.board, 1)
-        layout.addWidget(self._room)
-        self._room.hide()
         found = QHBoxLayout()
         found.addWidget(self.nothing)
         found.addWidget(self.more_button)
@@ -221,35 +216,18 @@ class SheetPage(QWidget):
             self.assign.open_rapid_fire(self._place_of(does.control))
 
     def _place_of(self, code: str) -> QRect:
-        """Where the field goes: at the button's cell of the layer that is shown, with room for a list beneath."""
+        """Where the field goes: at the button's cell of the layer that is shown."""
         if self._as_board:
             key = self.board.place_of(code).translated(self.board.pos())
-            # Its list needs room: near the foot it stands higher, over the keys above.
-            top = min(key.top() + 14, self.height() - _LIST_PX)
-            return QRect(key.left(), max(0, top), 460, key.height())
+            return QRect(key.left(), key.top() + 14, 460, key.height() - 14)
         ground = self.table.viewport()
         assert ground
         index = self.model.index(self.model.row_of(code), self.model.column_of(self._shown.layer))
         self.table.scrollTo(index)
-        if (lacking := _LIST_PX - self._beneath(index)) > 0 and (bar := self.table.verticalScrollBar()):
-            # Rows below it come up with it; the last ones get room of their own.
-            bar.setValue(bar.value() + -(-lacking // ROW_PX))
-        if (beneath := self._beneath(index)) < _LIST_PX:
-            self._room.setFixedHeight(_LIST_PX - max(0, beneath))
-            self._room.show()
-            if layout := self.layout():
-                layout.activate()
-            self.table.scrollTo(index)
         cell = self.table.visualRect(index)
         return QRect(ground.mapTo(self, cell.topLeft()), QSize(ground.width() - cell.left(), cell.height()))
 
-    def _beneath(self, index: QModelIndex) -> int:
-        """The pixels of the table that are left below a cell."""
-        ground = self.table.viewport()
-        return ground.height() - self.table.visualRect(index).bottom() if ground else 0
-
     def _field_gone(self) -> None:
-        self._room.hide()
         (self.board if self._as_board else self.table).setFocus()
 
     @property
