@@ -177,12 +177,23 @@ def test_several_rows_are_cleared_as_one_edit(ui: Ui):
 
 def test_empty_cells_show_and_do_what_they_do_in_everyday(ui: Ui):
     shown(ui)
+    ui.window.sheet.show_control(THUMB_11)
+    does = ui.window.sheet_details.does
     assert words(ui, THUMB_11) == "Thumb 11: Mute · from Everyday"
+    assert does.text() == "Mute · from Everyday"
+    assert ui.window.sheet_details.clear_button.isHidden()
     details = ui.window.profile_details
     details.falls.click()
     assert not ui.store.profiles["tidewardens"].falls_through
     assert words(ui, THUMB_11) == "Thumb 11: unchanged"
+    assert does.text() == "unchanged"
     ui.undo()
+    everyday = ui.store.profiles["everyday"]
+    commands.set_cell(ui.store, everyday, everyday.setups[0].name, THUMB_11, ToControl("KEY_F8"), "")
+    assert words(ui, THUMB_11) == "Thumb 11: F8 · from Everyday"
+    assert does.text() == "F8 · from Everyday"
+    ui.undo()
+    assert does.text() == "Mute · from Everyday"
     ui.store.pin("tidewardens")
     sent = []
     ui.store.seen.connect(lambda notice: sent.extend(e.control for e in notice.events if e.by != "in"))

@@ -16,6 +16,7 @@ from nakrel.ui import commands
 from nakrel.ui.sheet.model import PLAIN
 from tests.ui.conftest import Ui, assign
 
+CTRL = Qt.KeyboardModifier.ControlModifier
 THUMB_3 = "BTN_TRIGGER_HAPPY3"
 
 
@@ -166,6 +167,20 @@ def test_a_click_on_any_row_chooses_that_row_and_moves_nothing(ui: Ui):
             assert sheet.table.currentIndex().row() == row
             assert (sheet.device.currentIndex(), ui.window.shown.control) == (number, codes[row])
             assert ui.window.sheet_details._title.text() == label(codes[row])
+
+
+def test_a_row_that_is_taken_out_of_several_leaves_the_other_as_the_one_that_is_told_of(ui: Ui):
+    ui.window.shown.show_profile("tidewardens")
+    sheet = ui.window.sheet
+    ground = sheet.table.viewport()
+    assert ground
+    codes = [row.code for row in sheet.model._rows]
+    for row, held in ((2, Qt.KeyboardModifier.NoModifier), (4, CTRL), (4, CTRL)):
+        spot = sheet.table.visualRect(sheet.model.index(row, PLAIN)).center()
+        QTest.mouseClick(ground, Qt.MouseButton.LeftButton, held, spot)
+    assert {each.row() for each in sheet.table.selectedIndexes()} == {2}
+    assert ui.window.shown.control == codes[2]
+    assert ui.window.sheet_details._title.text() == label(codes[2])
 
 
 @pytest.mark.parametrize("at", [0.1, 0.5, 0.9, 1])

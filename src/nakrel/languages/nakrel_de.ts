@@ -10422,6 +10422,11 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/sheet/details.py" />
+            <source> · from Everyday</source>
+            <translation> · von Everyday</translation>
+        </message>
+        <message>
+            <location filename="ui/sheet/details.py" />
             <source>A button can act as a key or another button, not as a turn of the wheel.</source>
             <translation>Eine Taste kann als andere Taste wirken, nicht als Dreh am Rad.</translation>
         </message>
@@ -10654,11 +10659,6 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/sheet/model.py" />
             <source> · against the fair-play rule</source>
             <translation> · gegen die Fair-Play-Regel</translation>
-        </message>
-        <message>
-            <location filename="ui/sheet/model.py" />
-            <source> · from Everyday</source>
-            <translation> · von Everyday</translation>
         </message>
         <message>
             <location filename="ui/sheet/model.py" />

@@ -21,7 +21,7 @@ from nakrel.core.model.profile import SetUp
 from nakrel.core.model.units import format_runs
 from nakrel.ui import commands
 from nakrel.ui.sheet.cell_settings import CellSettings
-from nakrel.ui.sheet.model import cell_text, holder_of, off_hint
+from nakrel.ui.sheet.model import cell_text, falling_in, holder_of, off_hint
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
@@ -142,8 +142,10 @@ class SheetDetails(QWidget):
             self._title.setText(control_label(code))
         self._code.setText(code or tr("Choose a row, or press a button of your mouse."))
         self._say("")
-        _, text, soft = cell_text(self._store, cell)
-        self.does.setText(tr("as in base") if layer and cell is None else f"{text}{soft if macro is None else ''}")
+        fallen = None if cell or layer else falling_in(self._store, self._shown).get(code)
+        _, text, soft = cell_text(self._store, cell or fallen)
+        soft = f"{soft}{tr(' · from Everyday')}" if fallen else soft if macro is None else ""
+        self.does.setText(tr("as in base") if layer and cell is None else f"{text}{soft}")
         self.does.setAccessibleName(
             tr("What {button} does: {does}").format(button=control_label(code), does=self.does.text())
             if code

@@ -39,7 +39,7 @@ from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.rows import GLYPH, LIT, SOFT, WEAK, Drawn, HeadedModel
 from nakrel.words import tr
 
-__all__ = ["CODE", "SheetModel", "cell_text", "holder_of", "layer_head", "off_hint"]
+__all__ = ["CODE", "SheetModel", "cell_text", "falling_in", "holder_of", "layer_head", "off_hint"]
 
 CODE = Qt.ItemDataRole.UserRole + 30
 PART, CONTROL, PLAIN = range(3)
@@ -178,7 +178,7 @@ def off_hint(cell: Cell | None) -> str:
     return tr("It is off, since it came from outside: allow the program in the row's menu.") if off else ""
 
 
-def _falling(store: Store, shown: Shown) -> dict[str, Cell]:
+def falling_in(store: Store, shown: Shown) -> dict[str, Cell]:
     """What comes from Everyday in the shown profile's empty cells."""
     profile, setup = shown.profile, shown.setup
     if profile is None or setup is None or not profile.falls_through:
@@ -250,7 +250,7 @@ class SheetModel(HeadedModel):
     def refresh(self) -> None:
         """Work the rows out anew."""
         self._setup = self._shown.setup
-        self._fallen = _falling(self._store, self._shown)
+        self._fallen = falling_in(self._store, self._shown)
         rows = self._wanted()
         heads = (*_HEADS, *(layer_head(self._setup, layer.name) for layer in _layers(self._setup)))
         if rows == self._rows and heads == self._heads:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPoint, QRect, QSize, Qt
+from PyQt6.QtCore import QItemSelectionModel, QPoint, QRect, QSize, Qt
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
@@ -142,6 +142,7 @@ class SheetPage(QWidget):
         self.model.modelReset.connect(self._share_width)
         if chosen := self.table.selectionModel():
             chosen.currentChanged.connect(self._row_chosen)
+            chosen.selectionChanged.connect(self._keep_together)
         self.table.customContextMenuRequested.connect(self.cells.menu_at)
         shown.profile_changed.connect(self._show_notes)
         store.profile_changed.connect(lambda key: self._show_notes())
@@ -386,6 +387,13 @@ class SheetPage(QWidget):
         current = self.table.currentIndex()
         if code := current.siblingAtColumn(0).data(CODE):
             self._shown.show_control(code, self.model.layer_of(current.column()))
+
+    def _keep_together(self) -> None:
+        """A row that is taken out of several leaves the one that stands out then the one that details tell of."""
+        rows, current = {each.row() for each in self.table.selectedIndexes()}, self.table.currentIndex()
+        if len(rows) == 1 and current.row() not in rows and (chosen := self.table.selectionModel()):
+            at = self.model.index(rows.pop(), current.column())
+            chosen.setCurrentIndex(at, QItemSelectionModel.SelectionFlag.NoUpdate)
 
     def _select_shown(self) -> None:
         row, current = self.model.row_of(self._shown.control), self.table.currentIndex()
