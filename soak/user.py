@@ -14,9 +14,9 @@ import traceback
 from collections import deque
 from pathlib import Path
 from types import TracebackType
-from typing import Any
+from typing import Any, NamedTuple
 
-from PyQt6.QtCore import QPoint, QPointF, QProcess, Qt, QTimer, qInstallMessageHandler
+from PyQt6.QtCore import QModelIndex, QPoint, QPointF, QProcess, Qt, QTimer, qInstallMessageHandler
 from PyQt6.QtGui import QContextMenuEvent, QWheelEvent
 from PyQt6.QtTest import QTest as _QTest
 from PyQt6.QtWidgets import (
@@ -44,6 +44,8 @@ from nakrel.ui.own_hand import OWN_WINDOW
 from nakrel.ui.sheet.model import CODE
 from nakrel.ui.shown import PAGES
 from nakrel.ui.store import Store
+from nakrel.ui.widgets.rows import Table
+from nakrel.ui.widgets.shield import shielded
 
 # PyQt's stubs take its functions for methods.
 QTest: Any = _QTest
@@ -73,6 +75,15 @@ _ACTS = {
     "click": 40, "double": 6, "right": 6, "key": 22, "text": 10, "drag": 6, "wheel": 5, "press": 6, "resize": 1,
     "escape": 4,
 }  # fmt: skip
+
+
+class _Clicked(NamedTuple):
+    """A row of so many that is clicked, and what stands in it."""
+
+    table: Table
+    row: int
+    of: int
+    told: str
 
 
 class _Never(QProcess):
@@ -166,17 +177,28 @@ class _User:
         if differs := [f"{name}: {one!r}, {other!r}" for name, (one, other) in pairs.items() if one and one != other]:
             self._fail(f"parts of the window tell of different things: {'; '.join(differs)}")
 
-    def _row_at(self, widget: QWidget, spot: QPoint) -> str:
-        """The button in whose row of the list it is, '' elsewhere."""
-        table = self.window.sheet.table
-        return str(table.indexAt(spot).siblingAtColumn(0).data(CODE) or "") if widget is table.viewport() else ""
+    def _row_at(self, widget: QWidget, spot: QPoint) -> _Clicked | None:
+        """The row of a table of ours that a click there is on."""
+        table = widget.parent()
+        # While something is chosen by a press, or recorded, clicks are for that.
+        if (
+            shielded()
+            or table not in (self.window.sheet.table, self.window.macro.steps)
+            or not isinstance(table, Table)
+        ):
+            return None
+        index, model = table.indexAt(spot), table.model()
+        return _Clicked(table, index.row(), model.rowCount(), _told(index)) if model and index.isValid() else None
 
-    def _compare_row(self, code: str) -> None:
+    def _compare_row(self, clicked: _Clicked) -> None:
         """Look whether the row that was clicked is the one that stands out."""
-        table = self.window.sheet.table
-        chosen = {each.siblingAtColumn(0).data(CODE) for each in (*table.selectedIndexes(), table.currentIndex())}
-        if chosen != {code}:
-            self._fail(f"{code} was clicked, and chosen are {chosen}")
+        table, model = clicked.table, clicked.table.model()
+        # What was being typed may have been taken with the click, and have added rows or taken some away.
+        if model is None or model.rowCount() != clicked.of or not table.isVisible():
+            return
+        rows = {each.row() for each in (*table.selectedIndexes(), table.currentIndex())}
+        if rows != {clicked.row}:
+            self._fail(f"row {clicked.row} ({clicked.told}) was clicked, and chosen are {rows}")
 
     def _end(self) -> None:
         over = QApplication.activePopupWidget() or QApplication.activeModalWidget()
@@ -250,10 +272,10 @@ class _User:
         self._trail.append(f"{act} on {_name(widget)} at {spot.x()}, {spot.y()}")
         match act:
             case "click":
-                held, before = self._chance.choice(_HELD), self._row_at(widget, spot)
+                held, clicked = self._chance.choice(_HELD), self._row_at(widget, spot)
                 QTest.mouseClick(widget, _LEFT, held, spot)
-                if before and held == _NONE:
-                    self._compare_row(before)
+                if clicked and held == _NONE:
+                    self._compare_row(clicked)
             case "double":
                 QTest.mouseClick(widget, _LEFT, pos=spot)
                 QTest.mouseDClick(widget, _LEFT, pos=spot)
@@ -302,7 +324,8 @@ class _User:
 
     def _alike(self, wanted: dict[str, object], found: dict[str, object], what: str) -> None:
         if differs := [key for key in sorted({*wanted, *found}) if wanted.get(key) != found.get(key)]:
-            self._fail(f"{what}: {', '.join(differs)}")
+            told = (f"{key} ({_first_difference(wanted.get(key), found.get(key))})" for key in differs)
+            self._fail(f"{what}: {', '.join(told)}; not saved: {self._store.not_saved or 'nothing'}")
 
     @staticmethod
     def _library(store: Store) -> dict[str, object]:
@@ -314,6 +337,17 @@ class _User:
         found = self._library(other)
         other.close()
         return found
+
+
+def _first_difference(one: object, other: object) -> str:
+    """Where the words for two things begin to differ."""
+    first, second = repr(one), repr(other)
+    at = next((n for n, pair in enumerate(zip(first, second, strict=False)) if len({*pair}) > 1), 0)
+    return f"{first[max(0, at - 40) : at + 60]!r} and {second[max(0, at - 40) : at + 60]!r}"
+
+
+def _told(index: QModelIndex) -> str:
+    return " ".join(str(index.siblingAtColumn(n).data() or "") for n in range(3)).strip()
 
 
 def _is_lively(widget: QWidget) -> bool:
