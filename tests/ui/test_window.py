@@ -8,8 +8,8 @@ from pathlib import Path
 
 import msgspec
 import pytest
-from PyQt6.QtCore import QAbstractItemModel, QMimeData, QModelIndex, Qt
-from PyQt6.QtGui import QColor
+from PyQt6.QtCore import QAbstractItemModel, QMimeData, QModelIndex, QPoint, Qt
+from PyQt6.QtGui import QColor, QImage
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QListView, QTableView, QWidget
 from pytestqt.modeltest import ModelTester
@@ -654,3 +654,31 @@ def test_tab_reaches_what_was_made_late_where_it_stands(ui: Ui):
     found = names()
     place = found.index("Thumb 3 in Tidewardens, Healer")
     assert found.index("Attach in Tidewardens…") < place < found.index("Frames a second")
+
+
+def test_nothing_is_left_on_the_screen_of_rows_that_stood_out(ui: Ui):
+    ui.window.shown.show_profile("tidewardens")
+    ui.window.shown.show_macro("reel-in")
+    for page, view in (
+        ("macro", ui.window.column.macro_view),
+        ("macro", ui.window.macro.steps),
+        ("sheet", ui.window.sheet.table),
+        ("sheet", ui.window.column.profile_view),
+    ):
+        ui.window.shown.show_page(page)
+        view.setFocus()
+        model, ground, screen = view.model(), view.viewport(), ui.window.screen()
+        assert model
+        assert ground
+        assert screen
+        for row, keys in ((1, (Qt.Key.Key_Down,) * 2), (3, (Qt.Key.Key_Up,) * 2)):
+            view.setCurrentIndex(model.index(row, 0))
+            for key in keys:
+                # The window is drawn between one press and the next.
+                QApplication.processEvents()
+                QTest.keyClick(view, key)
+            QApplication.processEvents()
+            at = ground.mapTo(ui.window, QPoint(0, 0))
+            seen = screen.grabWindow(ui.window.winId(), at.x(), at.y(), ground.width(), ground.height())
+            pictures = [each.toImage().convertToFormat(QImage.Format.Format_RGB32) for each in (seen, ground.grab())]
+            assert pictures[0] == pictures[1], (page, view.accessibleName(), row)

@@ -5,7 +5,17 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Literal
 
-from PyQt6.QtCore import QItemSelectionModel, QModelIndex, QPersistentModelIndex, QPoint, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import (
+    QItemSelection,
+    QItemSelectionModel,
+    QModelIndex,
+    QPersistentModelIndex,
+    QPoint,
+    QRectF,
+    QSize,
+    Qt,
+    pyqtSignal,
+)
 from PyQt6.QtGui import QColor, QKeySequence, QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
@@ -31,7 +41,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.ui.widgets.basics import button, hairline, label, restyle
 from nakrel.ui.widgets.nothing import NothingHere
-from nakrel.ui.widgets.rows import SOFT, KeepingDelegate, RowDelegate
+from nakrel.ui.widgets.rows import SOFT, KeepingDelegate, RowDelegate, draw_lines_above
 from nakrel.ui.widgets.switch import Switch
 from nakrel.words import tr
 
@@ -109,6 +119,10 @@ class _List(QListView):
     def key(self) -> str:
         """The id of the current entry, '' for none."""
         return str(self.currentIndex().data(KEY) or "")
+
+    def selectionChanged(self, now: QItemSelection, before: QItemSelection) -> None:
+        super().selectionChanged(now, before)
+        draw_lines_above(self, now, before)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         super().paintEvent(event)

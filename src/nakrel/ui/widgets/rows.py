@@ -7,6 +7,7 @@ from typing import Any, NamedTuple
 
 from PyQt6.QtCore import (
     QAbstractTableModel,
+    QItemSelection,
     QItemSelectionModel,
     QModelIndex,
     QPersistentModelIndex,
@@ -42,6 +43,7 @@ __all__ = [
     "HeadedModel",
     "KeepingDelegate",
     "RowDelegate",
+    "draw_lines_above",
     "Table",
 ]
 
@@ -132,20 +134,28 @@ class RowDelegate(KeepingDelegate):
             return
         selected = bool(option.state & QStyle.StateFlag.State_Selected)
         current = bool(option.state & QStyle.StateFlag.State_HasFocus)
-        self.draw(painter, option.rect, _drawn(index), index.column(), selected, current)
+        chosen = option.widget.selectionModel() if isinstance(option.widget, QAbstractItemView) else None
+        above = chosen is not None and chosen.isSelected(index.sibling(index.row() + 1, index.column()))
+        self.draw(painter, option.rect, _drawn(index), index.column(), selected, current, above)
 
     def draw(
-        self, painter: QPainter, place: QRect, drawn: Drawn, column: int, selected: bool = False, current: bool = False
+        self,
+        painter: QPainter,
+        place: QRect,
+        drawn: Drawn,
+        column: int,
+        selected: bool = False,
+        current: bool = False,
+        above: bool = False,
     ) -> None:
-        """Draw a cell at its place."""
+        """Draw a cell at its place; `above` says that the row below it is selected."""
         area = QRectF(place)
         if selected or drawn.lit:
             painter.fillRect(place, colour("field"))
         # White on paper is told by few: lines of brass above and below say that a row is selected.
-        painter.setPen(colour("brass" if selected else "line"))
+        # Each row draws its lower one, so that what is drawn of a row alone is right.
+        painter.setPen(colour("brass" if selected or above else "line"))
         painter.drawLine(place.bottomLeft(), place.bottomRight())
-        if selected:
-            painter.drawLine(place.left(), place.top() - 1, place.right(), place.top() - 1)
         if column == 0 and (selected or drawn.lit):
             painter.fillRect(place.left(), place.top(), 3, place.height() - 1, colour("brass"))
         if current:
@@ -179,6 +189,17 @@ class RowDelegate(KeepingDelegate):
             painter.setPen(colour("soft"))
             text = fitted(soft, int(area.width()), SMALL_PX)
             write(painter, area.left(), area.center().y(), text, SMALL_PX)
+
+
+def draw_lines_above(view: QAbstractItemView, *changed: QItemSelection) -> None:
+    """Draw the lines above rows anew that are selected now, or no longer: they are of the rows above."""
+    ground, model = view.viewport(), view.model()
+    if ground is None or model is None:
+        return
+    for selection in changed:
+        for number in range(len(selection)):
+            rows = selection[number]
+            ground.update(0, view.visualRect(model.index(rows.top(), rows.left())).top() - 1, ground.width(), 1)
 
 
 class Table(QTableView):
@@ -232,10 +253,16 @@ class Table(QTableView):
         for row in range(first, (model.rowCount() - 1 if last < 0 else last) + 1):
             top, height = self.rowViewportPosition(row), self.rowHeight(row)
             # Rows are selected whole.
-            selected = chosen is not None and chosen.isSelected(model.index(row, 0))
+            selected, above = (chosen is not None and chosen.isSelected(model.index(row + n, 0)) for n in (0, 1))
             for column, left, width in columns:
                 place = QRect(left, top, width, height)
-                delegate.draw(painter, place, model.drawn(row, column), column, selected, here == (row, column))
+                at = here == (row, column)
+                delegate.draw(painter, place, model.drawn(row, column), column, selected, at, above)
+
+    def selectionChanged(self, now: QItemSelection, before: QItemSelection) -> None:
+        """Draw what stands out anew."""
+        super().selectionChanged(now, before)
+        draw_lines_above(self, now, before)
 
     def dataChanged(self, first: QModelIndex, last: QModelIndex, roles: Iterable[int] = ()) -> None:
         """Draw the cells between two anew, and not all that is to be seen, as a view does by itself."""
