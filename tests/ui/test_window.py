@@ -313,6 +313,26 @@ def test_recording_with_the_button_leaves_its_own_click_out(ui: Ui):
     assert ui.store.macros["reel-in"] == before
 
 
+def test_where_a_macro_is_shown_it_is_the_one_that_stands_out_in_the_list(ui: Ui):
+    column, shown = ui.window.column, ui.window.shown
+    shown.show_macro("haul-the-net")
+    assert column.macro_view.key() == "haul-the-net"
+    QTest.keyClick(column.macro_view, Qt.Key.Key_Down)
+    assert shown.macro is ui.store.macros["hop-step"]
+    assert ui.window.macro.model.line.macro is shown.macro
+    column.search.setText("reel")
+    assert not column.macro_view.key()
+    assert not column.macro_view.selectedIndexes()
+    column.search.setText("")
+    assert column.macro_view.key() == "hop-step"
+    # Elsewhere one can look for another without leaving the page.
+    shown.show_page("sheet")
+    QTest.keyClick(column.macro_view, Qt.Key.Key_Up)
+    assert (column.macro_view.key(), shown.macro, shown.page) == ("haul-the-net", ui.store.macros["hop-step"], "sheet")
+    QTest.keyClick(column.macro_view, Qt.Key.Key_Return)
+    assert (shown.macro, shown.page) == (ui.store.macros["haul-the-net"], "macro")
+
+
 def test_search_finds_profiles_macros_and_controls(ui: Ui):
     show(ui)
     column = ui.window.column

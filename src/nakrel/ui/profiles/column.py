@@ -294,7 +294,10 @@ class ProfilesColumn(QWidget):
 
     def _select(self, view: _List, row: int) -> None:
         model, chosen = view.model(), view.selectionModel()
-        if row >= 0 and model and chosen and view.currentIndex().row() != row:
+        if row < 0 and chosen:
+            # What is shown isn't in the list: nothing in it stands out as if it were.
+            chosen.clear()
+        elif model and chosen and view.currentIndex().row() != row:
             chosen.setCurrentIndex(model.index(row, 0), QItemSelectionModel.SelectionFlag.ClearAndSelect)
 
     def _show_saving(self) -> None:
