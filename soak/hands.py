@@ -22,6 +22,7 @@ __all__ = ["hands"]
 # Actions in one window, which then is looked through.
 _ROUND = 500
 _LIMIT_S = 600.0
+_ROOT = Path(__file__).parent.parent
 
 
 def hands(count: int, seed: int, tell: Tell) -> Found:
@@ -33,7 +34,7 @@ def hands(count: int, seed: int, tell: Tell) -> Found:
                 **{name: value for name, value in os.environ.items() if not name.startswith(("XDG_", "DBUS_"))},
                 **{f"XDG_{name}_HOME": f"{folder}/{name}" for name in ("CONFIG", "DATA", "STATE", "CACHE")},
                 "HOME": folder,
-                "PYTHONPATH": str(Path(__file__).parent.parent),
+                "PYTHONPATH": os.pathsep.join((str(_ROOT), str(_ROOT / "src"))),
                 "QT_QPA_PLATFORM": "offscreen",
             }
             here = seed * 1_000 + first // _ROUND

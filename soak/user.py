@@ -16,8 +16,9 @@ from pathlib import Path
 from types import TracebackType
 from typing import Any, NamedTuple
 
-from PyQt6.QtCore import QModelIndex, QPoint, QPointF, QProcess, Qt, QTimer, qInstallMessageHandler
-from PyQt6.QtGui import QContextMenuEvent, QWheelEvent
+import numpy
+from PyQt6.QtCore import QModelIndex, QPoint, QPointF, QProcess, QRect, Qt, QTimer, qInstallMessageHandler
+from PyQt6.QtGui import QContextMenuEvent, QImage, QWheelEvent
 from PyQt6.QtTest import QTest as _QTest
 from PyQt6.QtWidgets import (
     QAbstractButton,
@@ -52,6 +53,8 @@ QTest: Any = _QTest
 # Processor time, which a busy machine doesn't lengthen.
 _LONG_S = 2.0
 _SETTLE_MS = 1_000
+# How many actions there are from one look at the screen to the next.
+_LOOKS, _TRIES = 10, 25
 _TEXTS = (
     *("tap Q 20", "wait 10", "wait 5-20", "hold W 30", "repeat 3", "if run > 3", "chord ctrl c", "type hello", "F13"),
     *("scroll down 3", "move 10 5", "note a", "set x = x + 1", "random(1,6)", "open xyzzy", "q", "reel", "thumb"),
@@ -146,6 +149,9 @@ class _User:
         if self._left <= 0 or self.failures:
             self._end()
             return
+        if self._left % _LOOKS == 0:
+            self._compare_screen()
+            self._turned = time.process_time()
         # Menus and dialogs run loops of their own: the next turn comes there, too.
         QTimer.singleShot(self._chance.choice((0, 0, 0, 5, 30)), self._turn)
         self._left -= 1
@@ -176,6 +182,24 @@ class _User:
             pairs["title"] = details._code.text(), shown.control
         if differs := [f"{name}: {one!r}, {other!r}" for name, (one, other) in pairs.items() if one and one != other]:
             self._fail(f"parts of the window tell of different things: {'; '.join(differs)}")
+
+    def _compare_screen(self) -> None:
+        """Look whether the screen has what a fresh picture of the window has: nothing is left of what was there."""
+        window = QApplication.activeModalWidget() or self.window
+        screen, lives = window.screen(), self.window.strip.geometry() if window is self.window else QRect()
+        if screen is None or QApplication.activePopupWidget():
+            return
+        differs = QRect()
+        for _ in range(_TRIES):
+            # What is still to be drawn is drawn first, and what is worked out meanwhile.
+            QTest.qWait(20)
+            if not window.isVisible():
+                return
+            differs = _difference(screen.grabWindow(window.winId()).toImage(), window.grab().toImage(), lives)
+            if differs.isNull():
+                return
+        part = window.childAt(differs.center())
+        self._fail(f"{_name(part or window)} isn't drawn as it is, at {differs.getRect()}")
 
     def _row_at(self, widget: QWidget, spot: QPoint) -> _Clicked | None:
         """The row of a table of ours that a click there is on."""
@@ -339,6 +363,25 @@ class _User:
         return found
 
 
+def _difference(seen: QImage, fresh: QImage, without: QRect) -> QRect:
+    """The part in which two pictures differ; `without` is what lives."""
+    shape = (fresh.height(), fresh.width())
+    if seen.size() != fresh.size():
+        return QRect()
+    pixels = []
+    for picture in (seen, fresh):
+        bits = picture.convertToFormat(QImage.Format.Format_RGB32).constBits()
+        assert bits
+        pixels.append(numpy.frombuffer(bits.asstring(shape[0] * shape[1] * 4), numpy.uint32).reshape(shape))
+    other = pixels[0] != pixels[1]
+    if not without.isNull():
+        other[without.top() : without.bottom() + 1, without.left() : without.right() + 1] = False
+    if not other.any():
+        return QRect()
+    rows, columns = numpy.nonzero(other)
+    return QRect(QPoint(int(columns.min()), int(rows.min())), QPoint(int(columns.max()), int(rows.max())))
+
+
 def _first_difference(one: object, other: object) -> str:
     """Where the words for two things begin to differ."""
     first, second = repr(one), repr(other)
@@ -373,6 +416,7 @@ def _main(home: str, count: int, number: int) -> None:
     if not Path(home).exists():
         seed(Home.find(home))
     app = QApplication([])
+    app.setCursorFlashTime(0)
     store = Store(lambda: ensure_service(Home.find(home).socket, home, "soak"))
     store.is_window = True
     store.open()

@@ -63,12 +63,13 @@ class _ProfileDelegate(KeepingDelegate):
             return
         p, area = palette(), QRectF(option.rect)
         painter.save()
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         if option.state & QStyle.StateFlag.State_Selected:
             painter.fillRect(area, QColor(p.field))
             painter.setPen(QColor(p.brass))
             painter.drawLine(option.rect.topLeft(), option.rect.topRight())
             painter.drawLine(option.rect.bottomLeft(), option.rect.bottomRight())
+        # Lines would be blurred by it, and reach into the rows beside.
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(QColor(index.data(COLOUR)))
         painter.drawRoundedRect(QRectF(area.left() + 12, area.top() + 8, 4, area.height() - 16), 1.5, 1.5)
@@ -86,6 +87,7 @@ class _ProfileDelegate(KeepingDelegate):
         state = painter.fontMetrics().elidedText(index.data(SOFT), Qt.TextElideMode.ElideRight, int(text.width()))
         painter.drawText(text, Qt.AlignmentFlag.AlignBottom, state)
         if option.state & QStyle.StateFlag.State_HasFocus:
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing, False)
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QColor(p.brass))
             painter.drawRect(area.adjusted(1, 1, -2, -2))
