@@ -26,6 +26,7 @@ from nakrel.ui import commands, theme
 from nakrel.ui.application import scaled_environment
 from nakrel.ui.dragged import MACRO_MIME
 from nakrel.ui.sheet.model import CODE
+from nakrel.ui.shown import PAGES
 from nakrel.ui.widgets.basics import TimeEdit
 from nakrel.ui.widgets.shield import shielded
 from tests.ui.conftest import Ui
@@ -702,3 +703,14 @@ def test_nothing_is_left_on_the_screen_of_rows_that_stood_out(ui: Ui):
             seen = screen.grabWindow(ui.window.winId(), at.x(), at.y(), ground.width(), ground.height())
             pictures = [each.toImage().convertToFormat(QImage.Format.Format_RGB32) for each in (seen, ground.grab())]
             assert pictures[0] == pictures[1], (page, view.accessibleName(), row)
+
+
+@pytest.mark.parametrize("width", [1280, 1700, 960])
+def test_the_tabs_stay_where_they_are_from_page_to_page(ui: Ui, width: int):
+    ui.window.resize(width, 800)
+    places = set()
+    for page in PAGES:
+        ui.window.shown.show_page(page)
+        QApplication.processEvents()
+        places.add(tuple(tab.mapTo(ui.window, QPoint(0, 0)).x() for tab in ui.window.head.tabs.values()))
+    assert len(places) == 1

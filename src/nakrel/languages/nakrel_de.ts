@@ -6157,18 +6157,28 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="service/service.py" />
-            <source>output: {output}</source>
-            <translation>Ausgabe: {output}</translation>
+            <source>macros reach no program</source>
+            <translation>Makros erreichen kein Programm</translation>
+        </message>
+        <message>
+            <location filename="service/service.py" />
+            <source>macros reach programs through the X server</source>
+            <translation>Makros erreichen Programme durch den X-Server</translation>
+        </message>
+        <message>
+            <location filename="service/service.py" />
+            <source>macros reach programs through the kernel's input</source>
+            <translation>Makros erreichen Programme durch Kernel-Eingaben</translation>
+        </message>
+        <message>
+            <location filename="service/service.py" />
+            <source>macros reach programs under Xwayland</source>
+            <translation>Makros erreichen Programme unter Xwayland</translation>
         </message>
         <message>
             <location filename="service/service.py" />
             <source>profile switched</source>
             <translation>Profil gewechselt</translation>
-        </message>
-        <message>
-            <location filename="service/service.py" />
-            <source>simulated devices</source>
-            <translation>simulierte Geräte</translation>
         </message>
         <message>
             <location filename="service/service.py" />
@@ -7021,6 +7031,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/devices/page.py" />
             <source>simulated</source>
             <translation>simuliert</translation>
+        </message>
+        <message>
+            <location filename="ui/devices/page.py" />
+            <source>simulated devices</source>
+            <translation>simulierte Geräte</translation>
         </message>
         <message>
             <location filename="ui/devices/page.py" />
@@ -12167,11 +12182,6 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/window/tray.py" />
             <source>Your buttons go on as they are. Quit Nakrel from this icon's menu.</source>
             <translation>Deine Tasten wirken weiter wie bisher. Beenden geht im Menü dieses Symbols.</translation>
-        </message>
-        <message>
-            <location filename="ui/window/tray.py" />
-            <source>macros reach no program</source>
-            <translation>Makros erreichen kein Programm</translation>
         </message>
         <message numerus="yes">
             <location filename="ui/window/tray.py" />

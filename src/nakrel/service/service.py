@@ -326,8 +326,12 @@ class Service:
     # Clients and routes
 
     def _output_in_words(self) -> str:
-        name = self.output.name if self.routes.reaches_programs else tr("simulated devices")
-        return tr("output: {output}").format(output=name)
+        name = self.output.name if self.routes.reaches_programs else ""
+        return {
+            "kernel": tr("macros reach programs through the kernel's input"),
+            "x11": tr("macros reach programs through the X server"),
+            "xwayland": tr("macros reach programs under Xwayland"),
+        }.get(name, tr("macros reach no program"))
 
     def status(self) -> Status:
         """The present status."""

@@ -88,6 +88,16 @@ class Head(QWidget):
         self.details_button.setVisible(there)
         self.details_button.setText(tr("Details «") if folded else tr("Details »"))
 
+    def keep_tabs(self, beside: int, with_details: bool) -> None:
+        """Leave the pages' tabs where they are on all pages: `beside` are the pixels that details would take, and
+        `with_details` says that their button has its place among the tabs."""
+        if layout := self.layout():
+            layout.setContentsMargins(0, 0, beside, 0)
+        policy = self.details_button.sizePolicy()
+        if policy.retainSizeWhenHidden() != with_details:
+            policy.setRetainSizeWhenHidden(with_details)
+            self.details_button.setSizePolicy(policy)
+
     def show_all(self) -> None:
         """Show what the page shows, in words."""
         page, profile, macro = self._shown.page, self._shown.profile, self._shown.macro

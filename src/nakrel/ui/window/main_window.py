@@ -205,7 +205,9 @@ class MainWindow(QMainWindow):
         width = self.width()
         self._details_folded = width < _DETAILS_FROM and not self._details_wanted
         self._side.setVisible(self._has_details() and not self._details_folded)
-        self.head.show_details_button(self._has_details() and width < _DETAILS_FROM, self._details_folded)
+        narrow = width < _DETAILS_FROM
+        self.head.show_details_button(self._has_details() and narrow, self._details_folded)
+        self.head.keep_tabs(0 if narrow or self._has_details() else _DETAILS_PX, narrow)
         self.column.setVisible(width >= _COLUMN_FROM or self._details_folded)
 
     def _has_details(self) -> bool:
