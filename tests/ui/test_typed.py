@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 from PyQt6.QtCore import QPoint, QRect, Qt
 from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
 
 from nakrel.core.model.cells import ToControl, TypeText
 from nakrel.core.model.controls import label
@@ -167,6 +168,31 @@ def test_a_click_on_any_row_chooses_that_row_and_moves_nothing(ui: Ui):
             assert sheet.table.currentIndex().row() == row
             assert (sheet.device.currentIndex(), ui.window.shown.control) == (number, codes[row])
             assert ui.window.sheet_details._title.text() == label(codes[row])
+
+
+def test_a_double_click_on_a_row_of_which_half_is_seen_opens_its_field(ui: Ui):
+    ui.window.shown.show_profile("tidewardens")
+    sheet = ui.window.sheet
+    sheet.device.setCurrentIndex([each.name for each in ui.store.devices].index("Bollard keyboard"))
+    QApplication.processEvents()
+    ground = sheet.table.viewport()
+    assert ground
+    last = sheet.table.indexAt(QPoint(200, ground.height() - 1))
+    place = sheet.table.visualRect(last)
+    # Half of it has to be out of sight for this.
+    sheet.table.setFixedHeight(sheet.table.height() - (place.bottom() - ground.height()) - place.height() // 2)
+    QApplication.processEvents()
+    last = sheet.table.indexAt(QPoint(200, ground.height() - 4))
+    place = sheet.table.visualRect(last)
+    assert place.top() < ground.height() - 4 < place.bottom()
+    spot = QPoint(sheet.table.columnViewportPosition(PLAIN) + 100, ground.height() - 4)
+    QTest.mouseClick(ground, Qt.MouseButton.LeftButton, pos=spot)
+    assert sheet.table.visualRect(last) == place
+    QTest.mouseDClick(ground, Qt.MouseButton.LeftButton, pos=spot)
+    field = sheet.assign.field
+    assert field.isVisible()
+    assert label(sheet.model._rows[last.row()].code) in field.line.placeholderText()
+    assert sheet.rect().contains(field.geometry())
 
 
 def test_a_row_that_is_taken_out_of_several_leaves_the_other_as_the_one_that_is_told_of(ui: Ui):

@@ -107,8 +107,8 @@ class SheetPage(QWidget):
         super().__init__()
         self._store, self._shown = store, shown
         self._down: set[str] = set()
-        # The row that was selected last.
-        self._at = 0
+        # The row that was selected last, and whether one is being chosen in the table.
+        self._at, self._choosing = 0, False
         self.model = SheetModel(store, shown)
         self.device = choice(tr("Device"))
         self.device.setMinimumWidth(170)
@@ -386,7 +386,9 @@ class SheetPage(QWidget):
     def _row_chosen(self) -> None:
         current = self.table.currentIndex()
         if code := current.siblingAtColumn(0).data(CODE):
+            self._choosing = True
             self._shown.show_control(code, self.model.layer_of(current.column()))
+            self._choosing = False
 
     def _keep_together(self) -> None:
         """A row that is taken out of several leaves the one that stands out then the one that details tell of."""
@@ -402,7 +404,10 @@ class SheetPage(QWidget):
             self.table.choose(self.model.index(row, column))
         if row >= 0:
             self._at = row
-            self.table.scrollTo(self.model.index(row, column))
+            # The table scrolls by itself to what is chosen in it, but not before a second click has had the time to
+            # come: a row must not go away from under the hand.
+            if not self._choosing:
+                self.table.scrollTo(self.model.index(row, column))
         elif self._shown.control and self.model.size():
             # Its row has gone: details never tell of another control than the one that is selected.
             self.table.choose(self.model.index(min(self._at, self.model.size() - 1), PLAIN))
