@@ -42,11 +42,13 @@ from nakrel.storage.home import Home
 from nakrel.ui.app import leave, open_window, spare_the_collector
 from nakrel.ui.devices import fix, page
 from nakrel.ui.own_hand import OWN_WINDOW
+from nakrel.ui.range.pad import Pad
 from nakrel.ui.sheet.model import CODE
 from nakrel.ui.shown import PAGES
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.rows import Table
 from nakrel.ui.widgets.shield import shielded
+from nakrel.ui.window.strip import LiveStrip
 
 # PyQt's stubs take its functions for methods.
 QTest: Any = _QTest
@@ -87,6 +89,7 @@ class _Clicked(NamedTuple):
     row: int
     of: int
     told: str
+    top: int
 
 
 class _Never(QProcess):
@@ -186,7 +189,9 @@ class _User:
     def _compare_screen(self) -> None:
         """Look whether the screen has what a fresh picture of the window has: nothing is left of what was there."""
         window = QApplication.activeModalWidget() or self.window
-        screen, lives = window.screen(), self.window.strip.geometry() if window is self.window else QRect()
+        screen = window.screen()
+        # What is drawn by the clock is drawn otherwise each time.
+        lives = [QRect(each.mapTo(window, QPoint(0, 0)), each.size()) for each in window.findChildren((LiveStrip, Pad))]
         if screen is None or QApplication.activePopupWidget():
             return
         differs = QRect()
@@ -212,7 +217,9 @@ class _User:
         ):
             return None
         index, model = table.indexAt(spot), table.model()
-        return _Clicked(table, index.row(), model.rowCount(), _told(index)) if model and index.isValid() else None
+        if model is None or not index.isValid():
+            return None
+        return _Clicked(table, index.row(), model.rowCount(), _told(index), table.visualRect(index).top())
 
     def _compare_row(self, clicked: _Clicked) -> None:
         """Look whether the row that was clicked is the one that stands out."""
@@ -221,8 +228,11 @@ class _User:
         if model is None or model.rowCount() != clicked.of or not table.isVisible():
             return
         rows = {each.row() for each in (*table.selectedIndexes(), table.currentIndex())}
+        top = table.visualRect(model.index(clicked.row, 0)).top()
         if rows != {clicked.row}:
             self._fail(f"row {clicked.row} ({clicked.told}) was clicked, and chosen are {rows}")
+        elif top != clicked.top:
+            self._fail(f"row {clicked.row} ({clicked.told}) was clicked, and moved by {top - clicked.top} pixels")
 
     def _end(self) -> None:
         over = QApplication.activePopupWidget() or QApplication.activeModalWidget()
@@ -363,8 +373,8 @@ class _User:
         return found
 
 
-def _difference(seen: QImage, fresh: QImage, without: QRect) -> QRect:
-    """The part in which two pictures differ; `without` is what lives."""
+def _difference(seen: QImage, fresh: QImage, without: list[QRect]) -> QRect:
+    """The part in which two pictures differ, these places left out."""
     shape = (fresh.height(), fresh.width())
     if seen.size() != fresh.size():
         return QRect()
@@ -374,8 +384,8 @@ def _difference(seen: QImage, fresh: QImage, without: QRect) -> QRect:
         assert bits
         pixels.append(numpy.frombuffer(bits.asstring(shape[0] * shape[1] * 4), numpy.uint32).reshape(shape))
     other = pixels[0] != pixels[1]
-    if not without.isNull():
-        other[without.top() : without.bottom() + 1, without.left() : without.right() + 1] = False
+    for each in without:
+        other[max(0, each.top()) : max(0, each.bottom() + 1), max(0, each.left()) : max(0, each.right() + 1)] = False
     if not other.any():
         return QRect()
     rows, columns = numpy.nonzero(other)
