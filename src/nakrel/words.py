@@ -7,10 +7,25 @@ process installs before it says anything: the window Qt's (`nakrel.ui.language`)
 
 from __future__ import annotations
 
+import re
+import unicodedata
 from collections.abc import Callable
+from functools import lru_cache
 from typing import NamedTuple
 
-__all__ = ["Marks", "counted", "install", "language", "marks", "noted", "plain", "sentence", "shown_number", "tr"]
+__all__ = [
+    "Marks",
+    "counted",
+    "install",
+    "language",
+    "marks",
+    "noted",
+    "order_of",
+    "plain",
+    "sentence",
+    "shown_number",
+    "tr",
+]
 
 # For a text, what it is about where one word has several meanings, and a number where it depends on one; None where
 # the language has nothing for it.
@@ -63,6 +78,16 @@ def counted(count: int, one: str, many: str, **values: object) -> str:
 def noted(text: str, about: str = "") -> str:
     """A text that is looked up later, where it is shown: for tables that are made before there is a language."""
     return text
+
+
+@lru_cache(maxsize=16_384)
+def order_of(name: str) -> tuple[tuple[str | int, ...], str]:
+    """What names are sorted by, where people look for them: numbers in them by what they count, letters without their
+    accents, and small ones as capitals."""
+    parts = unicodedata.normalize("NFKD", name.casefold())
+    parts = "".join(sign for sign in parts if not unicodedata.combining(sign))
+    # Words and numbers take turns, so that each is compared with one of its kind.
+    return tuple(int(part) if part.isdecimal() else part for part in re.split(r"(\d+)", parts)), name
 
 
 def sentence(text: str, *, stop: bool = True) -> str:

@@ -11,6 +11,7 @@ from pathlib import Path
 
 from nakrel.core.model.programs import Application
 from nakrel.reading import NotReadable, read_limited
+from nakrel.words import order_of
 
 __all__ = ["applications"]
 
@@ -25,7 +26,7 @@ def applications(language: str = "") -> tuple[Application, ...]:
             key = "-".join(path.relative_to(folder).parts)
             if key not in found:
                 found[key] = _read(path, language)
-    return tuple(sorted((each for each in found.values() if each), key=lambda each: each.name.casefold()))
+    return tuple(sorted((each for each in found.values() if each), key=lambda each: order_of(each.name)))
 
 
 def _folders() -> Iterator[Path]:

@@ -25,7 +25,7 @@ from nakrel.core.model.profile import EVERYDAY, new_everyday
 from nakrel.core.model.programs import describe_rule
 from nakrel.core.model.units import format_rate
 from nakrel.service import BACKENDS
-from nakrel.words import counted, language, tr
+from nakrel.words import counted, language, order_of, tr
 
 __all__ = ["main"]
 
@@ -151,7 +151,7 @@ def shutdown(session: Session) -> None:
 @click.pass_obj
 def profiles(session: Session, as_json: bool) -> None:
     """List the profiles."""
-    found = sorted(session.library().profiles.values(), key=lambda p: p.name.casefold())
+    found = sorted(session.library().profiles.values(), key=lambda p: order_of(p.name))
     rows = [{"id": p.id, "name": p.name, "programs": ", ".join(describe_rule(r) for r in p.programs)} for p in found]
     print_rows(rows, as_json, ("name", 32), ("programs", 0))
 
@@ -176,7 +176,7 @@ def controls(part: str, as_json: bool) -> None:
 @click.pass_obj
 def macros(session: Session, as_json: bool) -> None:
     """List the macros."""
-    found = sorted(session.library().macros.values(), key=lambda p: p.name.casefold())
+    found = sorted(session.library().macros.values(), key=lambda p: order_of(p.name))
     rows = [
         {
             "id": x.id,

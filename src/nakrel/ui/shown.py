@@ -9,7 +9,7 @@ from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import EVERYDAY, Profile, SetUp
 from nakrel.core.model.settings import SettingsPatch, WindowState
 from nakrel.ui.store import Store
-from nakrel.words import tr
+from nakrel.words import order_of, tr
 
 __all__ = ["PAGES", "PAGE_LABELS", "Shown"]
 
@@ -154,6 +154,6 @@ class Shown(QObject):
             self._profile = EVERYDAY
             self.profile_changed.emit()
         if self._macro not in self._store.macros:
-            names = sorted(self._store.macros.values(), key=lambda x: x.name.casefold())
+            names = sorted(self._store.macros.values(), key=lambda x: order_of(x.name))
             self._macro = names[0].id if names else ""
             self.macro_changed.emit()

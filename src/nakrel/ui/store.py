@@ -28,7 +28,7 @@ from nakrel.core.model.settings import Settings, SettingsPatch
 from nakrel.session import Session
 from nakrel.ui.keyboard import Keyboard
 from nakrel.ui.shut_down import ShutDown
-from nakrel.words import sentence, tr
+from nakrel.words import order_of, sentence, tr
 
 __all__ = ["Store", "live_name"]
 
@@ -278,7 +278,7 @@ class Store(QObject):
         """The name and id of every profile, Everyday first, the others by name; the same tuple while none changes."""
         if self._profile_names is None:
             found = ((profile.name, key) for key, profile in self.profiles.items())
-            order = sorted(found, key=lambda pair: (pair[1] != EVERYDAY, pair[0].casefold()))
+            order = sorted(found, key=lambda pair: (pair[1] != EVERYDAY, order_of(pair[0])))
             self._profile_names = tuple(order)
         return self._profile_names
 

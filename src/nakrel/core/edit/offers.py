@@ -36,7 +36,7 @@ from nakrel.core.model.macro import Macro, cycle_us, describe_play
 from nakrel.core.model.names import rank, read_shown
 from nakrel.core.model.profile import Profile, SetUp
 from nakrel.core.model.units import shown_rate
-from nakrel.words import language, noted, tr
+from nakrel.words import language, noted, order_of, tr
 
 __all__ = ["Begin", "Beginning", "Group", "Known", "Offer", "Startable", "offers", "read_combination"]
 
@@ -231,7 +231,7 @@ def _quoted(text: str) -> str:
 
 def _named(text: str, known: Known) -> Iterator[tuple[Offer, tuple[str, ...]]]:
     """All that is found by a name, each with the names that it goes by."""
-    for macro in sorted(known.macros, key=lambda each: each.name.casefold()):
+    for macro in sorted(known.macros, key=lambda each: order_of(each.name)):
         play = macro.play
         rate = shown_rate(cycle_us(macro, play)) if play.mode in ("held", "toggle") else ""
         soft = " · ".join(filter(None, (describe_play(play), rate)))

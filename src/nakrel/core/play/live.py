@@ -12,6 +12,7 @@ from nakrel.core.model.macro import Play
 from nakrel.core.model.profile import EVERYDAY, FairPlay, Layer, Profile, SetUp, keeps_left_click
 from nakrel.core.play.operations import Plan
 from nakrel.core.play.sheet import NOTCH_US, Sheet
+from nakrel.words import order_of
 
 __all__ = ["fall_through", "falling", "motion_now", "next_profile", "next_setup", "next_stage", "sheet_of"]
 
@@ -104,5 +105,5 @@ def next_profile(profiles: Mapping[str, Profile], now: str, go: GoTo) -> str:
     assert go.what is What.PROFILE
     if go.to:
         return go.to if go.to in profiles else now
-    order = sorted(profiles, key=lambda key: (key != EVERYDAY, profiles[key].name.casefold()))
+    order = sorted(profiles, key=lambda key: (key != EVERYDAY, order_of(profiles[key].name)))
     return order[(order.index(now) + go.by) % len(order)] if now in order else now

@@ -35,7 +35,7 @@ from nakrel.ui.widgets.paragraph import Paragraph
 from nakrel.ui.widgets.pending import Pending
 from nakrel.ui.widgets.play_now import PlayNow
 from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
-from nakrel.words import noted, sentence, tr
+from nakrel.words import noted, order_of, sentence, tr
 
 __all__ = ["MacroDetails"]
 
@@ -252,7 +252,7 @@ class MacroDetails(QWidget):
         macro = self._shown.macro
         found = [
             (profile, setup.name, layer, code)
-            for profile in sorted(self._store.profiles.values(), key=lambda p: p.name.casefold())
+            for profile in sorted(self._store.profiles.values(), key=lambda p: order_of(p.name))
             for setup, layer, code, cell in profile.cells()
             if macro and isinstance(cell, RunMacro) and cell.macro == macro.id
         ]

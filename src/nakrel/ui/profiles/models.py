@@ -17,7 +17,7 @@ from nakrel.ui.dragged import MACRO_MIME
 from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.rows import GLYPH, SOFT
-from nakrel.words import tr
+from nakrel.words import order_of, tr
 
 __all__ = ["COLOUR", "KEY", "LIVE", "MacroList", "ProfileList", "profile_state"]
 
@@ -145,7 +145,7 @@ class ProfileList(_NamedList):
 
     def _wanted(self) -> list[Profile]:
         found = [p for p in self._store.profiles.values() if self._matches(p.name)]
-        return sorted(found, key=lambda p: (p.id != EVERYDAY, p.name.casefold()))
+        return sorted(found, key=lambda p: (p.id != EVERYDAY, order_of(p.name)))
 
 
 class MacroList(_NamedList):
@@ -193,4 +193,4 @@ class MacroList(_NamedList):
 
     def _wanted(self) -> list[Macro]:
         found = [x for x in self._store.macros.values() if self._matches(x.name)]
-        return sorted(found, key=lambda x: x.name.casefold())
+        return sorted(found, key=lambda x: order_of(x.name))

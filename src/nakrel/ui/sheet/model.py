@@ -37,7 +37,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets import glyphs
 from nakrel.ui.widgets.rows import GLYPH, LIT, SOFT, WEAK, Drawn, HeadedModel
-from nakrel.words import tr
+from nakrel.words import order_of, tr
 
 __all__ = ["CODE", "SheetModel", "cell_text", "falling_in", "holder_of", "layer_head", "off_hint"]
 
@@ -375,7 +375,7 @@ class SheetModel(HeadedModel):
         rows = [Row(CONTROLS[code].part, code) for code in own if code in CONTROLS and code not in folded]
         rows.sort(key=lambda row: _PARTS.index(row.part))
         away = [code for code in dict.fromkeys((*changed, *self._fallen)) if code not in own]
-        rows += [Row("away", code) for code in sorted(away, key=lambda code: label(code).casefold())]
+        rows += [Row("away", code) for code in sorted(away, key=lambda code: order_of(label(code)))]
         return [row for row in rows if self._passes(row, changed)]
 
     def _passes(self, row: Row, changed: list[str]) -> bool:
