@@ -25,7 +25,7 @@ from nakrel.core.model.steps import Tap, Wait
 from nakrel.ui import commands, theme
 from nakrel.ui.application import scaled_environment
 from nakrel.ui.dragged import MACRO_MIME
-from nakrel.ui.sheet.model import CODE
+from nakrel.ui.sheet.model import CODE, PLAIN
 from nakrel.ui.shown import PAGES
 from nakrel.ui.widgets.basics import TimeEdit
 from nakrel.ui.widgets.shield import shielded
@@ -703,6 +703,23 @@ def test_nothing_is_left_on_the_screen_of_rows_that_stood_out(ui: Ui):
             seen = screen.grabWindow(ui.window.winId(), at.x(), at.y(), ground.width(), ground.height())
             pictures = [each.toImage().convertToFormat(QImage.Format.Format_RGB32) for each in (seen, ground.grab())]
             assert pictures[0] == pictures[1], (page, view.accessibleName(), row)
+
+
+def test_a_row_lights_from_end_to_end_while_its_button_is_down(ui: Ui):
+    ui.window.shown.show_profile("tidewardens")
+    table = ui.window.sheet.table
+    ui.window.sheet.show_control("BTN_LEFT")
+    ground, screen, row = table.viewport(), ui.window.screen(), ui.window.sheet.model.row_of("BTN_TRIGGER_HAPPY1")
+    assert ground
+    assert screen
+    right = table.visualRect(ui.window.sheet.model.index(row, PLAIN + 1)).topRight() - QPoint(20, -3)
+    at = ground.mapTo(ui.window, right)
+    colours = []
+    for pressed in ({"BTN_TRIGGER_HAPPY1"}, set()):
+        ui.window.sheet.model.set_pressed(pressed)
+        QApplication.processEvents()
+        colours.append(screen.grabWindow(ui.window.winId(), at.x(), at.y(), 1, 1).toImage().pixelColor(0, 0).name())
+    assert colours == [theme.palette().field.lower(), theme.palette().paper.lower()]
 
 
 @pytest.mark.parametrize("width", [1280, 1700, 960])

@@ -241,7 +241,7 @@ class SheetModel(HeadedModel):
         for code in changed:
             row = self.row_of(code)
             if row >= 0:
-                self.dataChanged.emit(self.index(row, 0), self.index(row, PLAIN))
+                self.dataChanged.emit(self.index(row, 0), self.index(row, len(self._heads) - 1))
 
     def row_of(self, code: str) -> int:
         """The row of a control, -1 where it isn't shown."""

@@ -170,7 +170,7 @@ class RowDelegate(KeepingDelegate):
     def _text(self, painter: QPainter, area: QRectF, drawn: Drawn, column: int) -> None:
         for _ in range(drawn.depth):
             painter.setPen(colour("line"))
-            painter.drawLine(int(area.left()) + 2, int(area.top()), int(area.left()) + 2, int(area.bottom()))
+            painter.drawLine(int(area.left()) + 2, int(area.top()), int(area.left()) + 2, int(area.bottom()) - 1)
             area.setLeft(area.left() + _INDENT_PX)
         if drawn.glyph:
             glyphs.draw(painter, drawn.glyph, QRectF(area.left() - 2, area.top(), 14, area.height()))
