@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import sys
 
+import msgspec
 import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
@@ -12,6 +13,7 @@ from PyQt6.QtWidgets import QApplication
 from nakrel import protocol as m
 from nakrel.core.model.cells import RunMacro, ToChord, ToControl
 from nakrel.core.model.macro import Mode, StartOn
+from nakrel.core.model.programs import Program
 from nakrel.core.model.steps import Chord, Pointer, Tap
 from nakrel.ui import commands
 from nakrel.ui.profiles.link import LinkDialog
@@ -270,6 +272,37 @@ def test_nothing_found_says_so_with_the_way_back(ui: Ui):
     sheet.nothing.all_button.click()
     assert sheet.search.text() == ""
     assert sheet.model.size() > 10
+
+
+def test_the_program_that_was_picked_stays_so_whatever_its_title_says(ui: Ui):
+    """Games have their score or their frames in their title; and what is picked may end."""
+    dialog = LinkDialog(ui.store, "tidewardens", ui.window)
+    dialog._timer.stop()
+    ui.wait(lambda: dialog._programs, "the first answer")
+    game = Program(7001, "game", "/opt/game/game", started_us=5, title="Game, 59 frames")
+    other = Program(7002, "editor", "/opt/editor", started_us=9, title="Editor")
+
+    def rows() -> list[str]:
+        return [dialog._model.item(row, 0).text() for row in range(dialog._model.rowCount())]
+
+    dialog._fill(m.Programs((game, other)))
+    assert rows() == ["Editor", "Game, 59 frames"]
+    dialog.table.setCurrentIndex(dialog._proxy.index(1, 0))
+    rule = dialog.rule_value.text()
+    assert "game" in rule
+    # Its title changes, and another program comes.
+    later, third = msgspec.structs.replace(game, title="Game, 60 frames"), msgspec.structs.replace(other, pid=7003)
+    dialog._fill(m.Programs((later, other, third)))
+    assert rows() == ["Editor", "Editor", "Game, 60 frames"]
+    assert dialog.source_picked() == later
+    assert dialog.rule_value.text() == rule
+    # Another process has its number now: what was picked is gone, and the rule stays what it was.
+    again = msgspec.structs.replace(other, pid=7001, started_us=12)
+    dialog._fill(m.Programs((again, other)))
+    assert sorted(rows()) == ["Editor", "Editor"]
+    assert dialog.source_picked() is None
+    assert dialog.rule_value.text() == rule
+    dialog.reject()
 
 
 def test_every_search_without_a_result_says_so_with_the_way_back(ui: Ui):

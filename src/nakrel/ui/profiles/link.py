@@ -5,7 +5,7 @@ from __future__ import annotations
 import os
 from pathlib import Path
 
-from PyQt6.QtCore import QLocale, QSortFilterProxyModel, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QLocale, QModelIndex, QSortFilterProxyModel, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QIcon, QStandardItem, QStandardItemModel
 from PyQt6.QtWidgets import QCheckBox, QDialog, QFileDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
@@ -173,20 +173,41 @@ class LinkDialog(QDialog):
     def _show_programs(self) -> None:
         every = self.all_programs.isChecked()
         now = {p.pid: p for p in self._programs if every or not is_background(p)}
-        # Rows of programs that go on keep their place, so that nothing moves under the pointer.
+        # Rows of programs that go on keep their place, so that nothing moves under the pointer, also where a game has
+        # its score or its frames in its title.
         for row in reversed(range(self._model.rowCount())):
             item = self._model.item(row, 0)
-            program = item.data(_SOURCE) if item else None
-            if isinstance(program, Program) and now.get(program.pid) == program:
+            before = item.data(_SOURCE) if item else None
+            program = now.get(before.pid) if isinstance(before, Program) else None
+            if item and program and isinstance(before, Program) and program.started_us == before.started_us:
                 del now[program.pid]
+                if program != before or (item.icon().isNull() and str(program.pid) in self._icons):
+                    self._write(row, program)
             else:
-                self._model.removeRow(row)
+                self._take_away(row)
         for program in sorted(now.values(), key=lambda p: (not p.title, p.started_us)):
             # Programs with a window come first, since a game has one, and of these the one started last.
             rows = range(self._model.rowCount())
             titled = [row for row in rows if (item := self._model.item(row, 0)) and not item.data(WEAK)]
-            text = (program.title or tr("no window"), program.name, program.path or " ".join(program.command))
-            self._insert(0 if program.title else len(titled), text, program, not program.title)
+            self._insert(0 if program.title else len(titled), _texts_of(program), program, not program.title)
+
+    def _take_away(self, row: int) -> None:
+        """Remove the row of a program that has ended. Where it was picked, nothing is then: the rule stays, and isn't
+        made one for the program beside it."""
+        if self._proxy.mapToSource(self.table.currentIndex()).row() == row:
+            self.table.setCurrentIndex(QModelIndex())
+        self._model.removeRow(row)
+
+    def _write(self, row: int, program: Program) -> None:
+        """Tell in its row of the program as it is now."""
+        for column, text in enumerate(_texts_of(program)):
+            if item := self._model.item(row, column):
+                item.setText(text)
+                item.setToolTip(text)
+        if first := self._model.item(row, 0):
+            first.setData(program, _SOURCE)
+            first.setData(not program.title, WEAK)
+            first.setIcon(self._icon(program))
 
     def _applications_came(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Applications):
@@ -321,3 +342,7 @@ class LinkDialog(QDialog):
         if rule := self._rule():
             self.linked.emit(rule)
             self.accept()
+
+
+def _texts_of(program: Program) -> tuple[str, str, str]:
+    return program.title or tr("no window"), program.name, program.path or " ".join(program.command)
