@@ -11,7 +11,7 @@ import pytest
 from PyQt6.QtCore import QAbstractItemModel, QMimeData, QModelIndex, QPoint, Qt
 from PyQt6.QtGui import QColor, QImage
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QListView, QTableView, QWidget
+from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLabel, QLineEdit, QListView, QTableView, QWidget
 from pytestqt.modeltest import ModelTester
 from pytestqt.qtbot import QtBot
 
@@ -731,3 +731,21 @@ def test_the_tabs_stay_where_they_are_from_page_to_page(ui: Ui, width: int):
         QApplication.processEvents()
         places.add(tuple(tab.mapTo(ui.window, QPoint(0, 0)).x() for tab in ui.window.head.tabs.values()))
     assert len(places) == 1
+
+
+def test_the_button_that_stops_a_macro_stays_while_it_is_told_how_far_that_is(ui: Ui):
+    strip = ui.window.strip
+    ui.store.ask(m.Play_("stamp-40-parcels"))
+    ui.wait(lambda: ui.store.status.running, "the macro")
+    [stop] = strip._stops.values()
+    stop.setFocus()
+    QTest.mousePress(stop, Qt.MouseButton.LeftButton)
+    before = stop.full_text, ui.store.status.running[0].run
+    ui.wait(lambda: ui.store.status.running[0].run > before[1] + 1, "two more runs")
+    assert [*strip._stops.values()] == [stop]
+    assert f"run {ui.store.status.running[0].run} of 40" in stop.text()
+    assert stop.hasFocus()
+    QTest.mouseRelease(stop, Qt.MouseButton.LeftButton)
+    ui.wait(lambda: not ui.store.status.running, "its end")
+    assert not strip._stops
+    assert "no macro runs" in [each.text() for each in strip.findChildren(QLabel)]

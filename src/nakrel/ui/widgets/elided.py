@@ -83,8 +83,9 @@ class ElidedButton(QPushButton):
         self.full_text = ""
         self.set_text(text)
 
-    def set_text(self, text: str) -> None:
-        """Show this."""
+    def set_text(self, text: str, end: str | None = None) -> None:
+        """Show this, with another end where one is given."""
+        self._end = self._end if end is None else end
         self.full_text = text
         self.setAccessibleName(text + self._end)
         self.updateGeometry()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import time
 from collections import deque
+from collections.abc import Sequence
 from functools import partial
 from typing import NamedTuple
 
@@ -16,7 +17,7 @@ from nakrel.core.model.controls import OTHERS
 from nakrel.core.model.controls import label as control_label
 from nakrel.ui.store import Store, live_name
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
-from nakrel.ui.widgets.basics import button, clear_layout, label
+from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.elided import Elided, ElidedButton
 from nakrel.ui.widgets.lettering import fitted, write
 from nakrel.ui.widgets.shield import keep_open
@@ -184,6 +185,8 @@ class LiveStrip(QWidget):
         self._count = label("", "heading")
         self._runs = QVBoxLayout()
         self._runs.setSpacing(0)
+        self._stops: dict[tuple[str, str], ElidedButton] = {}
+        self._more = label("", "soft")
         self.stop = button(tr("Stop everything"), self._stop, "stop")
         keep_open(self.stop)
         self.stop.setMinimumHeight(46)
@@ -219,6 +222,7 @@ class LiveStrip(QWidget):
         right.setSpacing(0)
         right.addWidget(self._count)
         right.addLayout(self._runs)
+        right.addWidget(self._more)
         right.addStretch(1)
         layout.addWidget(runs)
         layout.addWidget(self.stop)
@@ -242,16 +246,29 @@ class LiveStrip(QWidget):
         count = len(status.running)
         self._count.setText(counted(count, "{n} running", "{n} running") if count else tr("no macro runs"))
         self._follow_runs()
-        clear_layout(self._runs)
-        for run in status.running[:_MOST_RUNS]:
+        self._show_stops(status.running[:_MOST_RUNS])
+        self._more.setText(tr("and {value} more").format(value=count - _MOST_RUNS))
+        self._more.setVisible(count > _MOST_RUNS)
+
+    def _show_stops(self, running: Sequence[m.Running]) -> None:
+        """A button a run. It stays the same one for as long as that goes on: how far it is comes several times a second
+        and would take the button away from under a click."""
+        shown = {(run.macro, run.trigger): run for run in running}
+        for key in self._stops.keys() - shown.keys():
+            gone = self._stops.pop(key)
+            self._runs.removeWidget(gone)
+            gone.hide()
+            gone.deleteLater()
+        for at, (key, run) in enumerate(shown.items()):
             trigger = f", {control_label(run.trigger)}" if run.trigger else ""
             far = tr(" · run {run} of {of}").format(run=run.run, of=run.of) if run.of > 1 else ""
-            stop = partial(self._store.ask, m.Stop(run.macro))
-            made = ElidedButton(f"■ {run.name}", stop, "link", tr("Stop this one"), far or trigger)
+            if (made := self._stops.get(key)) is None:
+                stop = partial(self._store.ask, m.Stop(run.macro))
+                made = self._stops[key] = ElidedButton("", stop, "link", tr("Stop this one"))
+            made.set_text(f"■ {run.name}", far or trigger)
             made.setAccessibleName(tr("Stop {name}").format(name=run.name))
-            self._runs.addWidget(made)
-        if count > _MOST_RUNS:
-            self._runs.addWidget(label(tr("and {value} more").format(value=count - _MOST_RUNS), "soft"))
+            if self._runs.indexOf(made) != at:
+                self._runs.insertWidget(at, made)
 
     def _follow_runs(self) -> None:
         """How far runs are isn't told with each of them: it is asked for now and then while a counted macro runs."""
