@@ -8,8 +8,8 @@ from pathlib import Path
 
 import msgspec
 import pytest
-from PyQt6.QtCore import QAbstractItemModel, QMimeData, QModelIndex, QPoint, Qt
-from PyQt6.QtGui import QColor, QImage
+from PyQt6.QtCore import QAbstractItemModel, QMimeData, QModelIndex, QPoint, QPointF, Qt
+from PyQt6.QtGui import QColor, QImage, QWheelEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLabel, QLineEdit, QListView, QTableView, QWidget
 from pytestqt.modeltest import ModelTester
@@ -27,7 +27,7 @@ from nakrel.ui.application import scaled_environment
 from nakrel.ui.dragged import MACRO_MIME
 from nakrel.ui.sheet.model import CODE, PLAIN
 from nakrel.ui.shown import PAGES
-from nakrel.ui.widgets.basics import TimeEdit
+from nakrel.ui.widgets.basics import NumberField, TimeEdit
 from nakrel.ui.widgets.shield import shielded
 from tests.ui.conftest import Ui
 
@@ -749,3 +749,43 @@ def test_the_button_that_stops_a_macro_stays_while_it_is_told_how_far_that_is(ui
     ui.wait(lambda: not ui.store.status.running, "its end")
     assert not strip._stops
     assert "no macro runs" in [each.text() for each in strip.findChildren(QLabel)]
+
+
+def test_the_wheel_changes_no_choice_on_its_way_over_the_details(ui: Ui):
+    ui.window.shown.show_macro("reel-in")
+    rate = ui.window.macro_details.frame_check.rate
+    before = rate.currentText(), ui.window.shown.frames
+    for focus in (False, True):
+        if focus:
+            rate.setFocus()
+        # It goes on to what scrolls.
+        assert not turn(rate, -120)
+        assert (rate.currentText(), ui.window.shown.frames) == before
+
+
+def test_a_number_is_turned_with_the_wheel_only_where_one_is_at_it(ui: Ui):
+    ui.window.shown.show_macro("reel-in")
+    recording = ui.window.macro.recording
+    recording.options_button.click()
+    field = next(each for each in recording.options.findChildren(NumberField) if each.isVisible() and each.isEnabled())
+    before = field.value()
+    ui.window.macro.steps.setFocus()
+    assert not turn(field, 120)
+    assert (field.value(), field.hasFocus()) == (before, False)
+    recording.options_button.click()
+    recording.options_button.setChecked(True)
+    field.setFocus()
+    assert turn(field, 120)
+    assert field.value() > before
+
+
+def turn(widget: QWidget, eighths: int) -> bool:
+    """Turn the wheel over it; whether it has taken that."""
+    at = QPointF(widget.rect().center())
+    overall = QPointF(widget.mapToGlobal(widget.rect().center()))
+    event = QWheelEvent(
+        at, overall, QPoint(), QPoint(0, eighths), Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier,
+        Qt.ScrollPhase.NoScrollPhase, False,
+    )  # fmt: skip
+    QApplication.sendEvent(widget, event)
+    return event.isAccepted()

@@ -5,13 +5,13 @@ from __future__ import annotations
 from typing import Any
 
 import msgspec
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QSpinBox, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel.core.model.recording import Moves, Waits, Where
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import TimeEdit, choice, label
+from nakrel.ui.widgets.basics import NumberField, TimeEdit, choice, label
 from nakrel.words import tr
 
 __all__ = ["RecordingOptions"]
@@ -41,7 +41,7 @@ class RecordingOptions(QWidget):
         self.where = self._choice("where", _WHERE)
         self.moves = self._choice("moves", _MOVES)
         self.begins = self._choice("from_now", _BEGINS)
-        self.tolerance = QSpinBox()
+        self.tolerance = NumberField()
         self.tolerance.setAccessibleName(tr("Tolerance of the path in pixels"))
         self.tolerance.setToolTip(tr("The path is thinned as far as it stays so near to what you did"))
         self.tolerance.setRange(0, 100)
@@ -105,8 +105,8 @@ class RecordingOptions(QWidget):
         made.activated.connect(lambda index: self._change(name, made.itemData(index)))
         return made
 
-    def _seconds(self, name: str, never: str) -> QSpinBox:
-        made = QSpinBox()
+    def _seconds(self, name: str, never: str) -> NumberField:
+        made = NumberField()
         made.setAccessibleName(name)
         made.setRange(0, 600)
         made.setSpecialValueText(never)

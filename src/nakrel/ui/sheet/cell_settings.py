@@ -6,7 +6,7 @@ import shlex
 
 from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QCheckBox, QLineEdit, QSpinBox, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
 from nakrel.core.model.cells import Cell, ChangeSpeed, HoldLayer, StartProgram, TypeText
@@ -14,7 +14,7 @@ from nakrel.core.model.controls import CONTROLS, Kind
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_RATE, MAX_TEXT
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, form_row, label
+from nakrel.ui.widgets.basics import NumberField, button, form_row, label
 from nakrel.ui.widgets.paragraph import Paragraph
 from nakrel.words import sentence, tr
 
@@ -34,7 +34,7 @@ class CellSettings(QWidget):
         self._store = store
         self._cell: Cell | None = None
         self.text = Paragraph(tr("Text"), tr("what it types"), MAX_TEXT)
-        self.rate = QSpinBox()
+        self.rate = NumberField()
         self.rate.setRange(1, MAX_RATE)
         self.rate.setKeyboardTracking(False)
         self.rate.setFixedWidth(96)

@@ -6,14 +6,14 @@ from typing import Any
 
 import msgspec
 from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, Qt, QTimer, pyqtSignal
-from PyQt6.QtWidgets import QAbstractItemView, QDialog, QHBoxLayout, QLineEdit, QSpinBox, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QAbstractItemView, QDialog, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from nakrel.core.model.conditioning import MAX_PERCENT, MAX_STRAIGHT, Pointing, SpeedStage
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.profile import Profile
 from nakrel.ui import commands
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, form_row, label
+from nakrel.ui.widgets.basics import NumberField, button, form_row, label
 from nakrel.ui.widgets.rows import EditedTable, HeadedModel
 from nakrel.words import sentence, tr
 
@@ -143,7 +143,7 @@ class PointerDialog(QDialog):
         self.name.setAccessibleName(tr("Name of a new pointer speed"))
         self.speed.setPlaceholderText("40 %")
         self.speed.setAccessibleName(tr("Speed of the new one, in percent of the device's own"))
-        self.wheel, self.straight = QSpinBox(), QSpinBox()
+        self.wheel, self.straight = NumberField(), NumberField()
         self.wheel.setRange(1, MAX_PERCENT)
         self.wheel.setSuffix(" %")
         self.wheel.setSingleStep(10)

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from functools import partial
 
 from PyQt6.QtCore import QEvent, Qt, pyqtSignal
-from PyQt6.QtGui import QFocusEvent, QKeyEvent, QPaintEvent
+from PyQt6.QtGui import QFocusEvent, QKeyEvent, QPaintEvent, QWheelEvent
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QButtonGroup,
@@ -17,6 +17,7 @@ from PyQt6.QtWidgets import (
     QLabel,
     QLineEdit,
     QPushButton,
+    QSpinBox,
     QStyle,
     QStyleOptionComboBox,
     QStylePainter,
@@ -30,6 +31,7 @@ from nakrel.words import tr
 
 __all__ = [
     "NamedCombo",
+    "NumberField",
     "Segments",
     "TimeEdit",
     "button",
@@ -132,6 +134,27 @@ class NamedCombo(QComboBox):
                 self._label.setBuddy(self)
                 self._label.hide()
         return super().event(event)
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        """Leave the wheel to what scrolls: who reads on with the pointer over a list is not choosing from it."""
+        if event:
+            event.ignore()
+
+
+class NumberField(QSpinBox):
+    """A whole number that is typed, or turned with the wheel where the field has the focus: anywhere else the wheel
+    scrolls."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        """Turn it, or leave the wheel to what scrolls."""
+        if self.hasFocus():
+            super().wheelEvent(event)
+        elif event:
+            event.ignore()
 
 
 class _Choice(NamedCombo):
