@@ -761,6 +761,7 @@ def test_the_wheel_changes_no_choice_on_its_way_over_the_details(ui: Ui):
         # It goes on to what scrolls.
         assert not turn(rate, -120)
         assert (rate.currentText(), ui.window.shown.frames) == before
+    assert not rate.focusPolicy() & ~Qt.FocusPolicy.StrongFocus
 
 
 def test_a_number_is_turned_with_the_wheel_only_where_one_is_at_it(ui: Ui):

@@ -123,6 +123,11 @@ class NamedCombo(QComboBox):
 
     _label: QLabel | None = None
 
+    def __init__(self) -> None:
+        super().__init__()
+        # Qt would have the wheel bring the focus.
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+
     def event(self, event: QEvent | None) -> bool:
         """It has got its place: the label stands beside it."""
         if event and event.type() in (QEvent.Type.ParentChange, QEvent.Type.Polish):
