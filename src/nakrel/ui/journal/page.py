@@ -41,10 +41,23 @@ class JournalModel(HeadedModel):
         store.journal_changed.connect(self.refresh)
 
     def refresh(self) -> None:
-        """Take the entries from the store."""
-        self.beginResetModel()
-        self._entries = self._store.journal[-_KEPT:][::-1]
-        self.endResetModel()
+        """Take the entries from the store. New ones come above the others, so that one that is being read stays chosen
+        and where it is."""
+        entries = self._store.journal[-_KEPT:][::-1]
+        new = entries.index(self._entries[0]) if self._entries and self._entries[0] in entries else 0
+        if not new or entries[new:] != self._entries[: len(entries) - new]:
+            if entries != self._entries:
+                self.beginResetModel()
+                self._entries = entries
+                self.endResetModel()
+            return
+        self.beginInsertRows(QModelIndex(), 0, new - 1)
+        self._entries = [*entries[:new], *self._entries]
+        self.endInsertRows()
+        if len(self._entries) > len(entries):
+            self.beginRemoveRows(QModelIndex(), len(entries), len(self._entries) - 1)
+            self._entries = entries
+            self.endRemoveRows()
 
     def size(self) -> int:
         """A row an entry."""
@@ -92,3 +105,10 @@ class JournalPage(QWidget):
         layout.addWidget(self.table, 1)
         layout.addWidget(label(tr("Profile switches, runs and faults. What you type is never in it."), "soft"))
         self.model.refresh()
+        self._proxy.rowsInserted.connect(self._stay)
+
+    def _stay(self, parent: QModelIndex, first: int, last: int) -> None:
+        """Who has scrolled down goes on seeing the same entries."""
+        bar = self.table.verticalScrollBar()
+        if bar and bar.value() > first:
+            bar.setValue(bar.value() + last - first + 1)
