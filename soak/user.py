@@ -55,8 +55,8 @@ QTest: Any = _QTest
 # Processor time, which a busy machine doesn't lengthen.
 _LONG_S = 2.0
 _SETTLE_MS = 1_000
-# How many actions there are from one look at the screen to the next.
-_LOOKS, _TRIES = 10, 25
+# How many actions there are from one look at the screen to the next, and how long drawing may take on a busy machine.
+_LOOKS, _DRAWN_S = 10, 5.0
 _TEXTS = (
     *("tap Q 20", "wait 10", "wait 5-20", "hold W 30", "repeat 3", "if run > 3", "chord ctrl c", "type hello", "F13"),
     *("scroll down 3", "move 10 5", "note a", "set x = x + 1", "random(1,6)", "open xyzzy", "q", "reel", "thumb"),
@@ -194,8 +194,8 @@ class _User:
         lives = [QRect(each.mapTo(window, QPoint(0, 0)), each.size()) for each in window.findChildren((LiveStrip, Pad))]
         if screen is None or QApplication.activePopupWidget():
             return
-        differs = QRect()
-        for _ in range(_TRIES):
+        differs, end = QRect(), time.monotonic() + _DRAWN_S
+        while time.monotonic() < end:
             # What is still to be drawn is drawn first, and what is worked out meanwhile.
             QTest.qWait(20)
             if not window.isVisible():
