@@ -19,6 +19,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit
 
 from nakrel.client.connection import ServiceConnection
+from nakrel.core.analysis.practice_range import Lane, Row
 from nakrel.core.model.steps import walk
 from nakrel.ui import commands
 from nakrel.ui.app import leave, open_window
@@ -83,6 +84,8 @@ def main(home: Path) -> None:
         "times": typed_times(window, store),
         "shown": window.macro.model.index(0, TIME).data(),
     }
+    window.range.model.show_rows([Row(Lane("KEY_Q", "in"), 3, 1, 2, 26_500.0, 12_250, 1_240_000.0, 30_000, 3)], {})
+    result["range"] = [window.range.model.index(0, column).data() for column in range(4, 8)]
     # A beginning is known by its key, whatever it is called.
     macro = commands.new_macro(store, "Anfang")
     window.shown.show_macro(macro.id)

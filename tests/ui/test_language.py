@@ -126,3 +126,4 @@ def test_the_window_works_in_german(seeded: Path, tmp_path: Path):
     assert found["shown"] == "180 bis 420 ms"
     assert sorted(found["began"]) == ["record", "steps", "text"]
     assert found["of_qt"] == "Abbrechen"
+    assert found["range"] == ["26,5", "12,2", "1.240,0", "30,0"]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import NamedTuple
 
-from nakrel.words import plain, tr
+from nakrel.words import plain, shown_number, tr
 
 __all__ = ["Pair", "Rules", "Verdict", "read_pair"]
 
@@ -118,4 +118,4 @@ class Rules:
 
 
 def _ms(seconds: float) -> str:
-    return f"{seconds * 1_000:.1f} ms"
+    return f"{shown_number(seconds * 1_000, 1)} ms"

@@ -65,7 +65,7 @@ class FramePlot(QWidget):
             shown = (n % 2 == 1 or value == self.result.mark) if by_rate else n % 8 == 7 or n == 0
             if shown:
                 painter.setPen(QColor(p.ink if value == self.result.mark else p.soft))
-                number = f"{value:g}" if by_rate else f"{value / 1_000:.0f}" + (" ms" if n == len(points) - 1 else "")
+                number = plain(value) if by_rate else f"{value / 1_000:.0f}" + (" ms" if n == len(points) - 1 else "")
                 where = QRectF(x_of(n, value) - 24, field.bottom() + 4, 48, 14)
                 painter.drawText(where, Qt.AlignmentFlag.AlignHCenter, number)
         line = QPolygonF(

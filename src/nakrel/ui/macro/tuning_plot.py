@@ -12,7 +12,7 @@ from nakrel.core.analysis.trials import Found
 from nakrel.core.model.tuning import Question, Tuning
 from nakrel.core.model.units import shown_ms
 from nakrel.ui.theme import SMALL_PX, font, palette
-from nakrel.words import tr
+from nakrel.words import plain, tr
 
 __all__ = ["TuningPlot"]
 
@@ -120,4 +120,4 @@ def _faint(name: str, share: float) -> QColor:
 
 
 def _ms(us: int) -> str:
-    return f"{us / 1_000:g}"
+    return plain(us / 1_000)

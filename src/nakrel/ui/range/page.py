@@ -118,7 +118,7 @@ class _Rows(HeadedModel):
             return None
         row = self.rows[index.row()]
         times = (row.hold_us, row.shortest_hold_us, row.gap_us, row.shortest_gap_us)
-        shown = ["" if us is None else f"{us / 1_000:.1f}" for us in times]
+        shown = ["" if us is None else shown_number(us / 1_000, 1) for us in times]
         seen = tr("{seen} of {presses}").format(seen=row.seen, presses=row.presses)
         cells = (lane_name(row.lane, self.names), row.presses, f"{row.now}/s", f"{row.best}/s", *shown, seen)
         return cells[index.column()]
