@@ -12071,7 +12071,7 @@ jetzt gedrückt: {down}</translation>
         <message>
             <location filename="ui/window/strip.py" />
             <source> · run {run} of {of}</source>
-            <translation> · Durchlauf {run} von {of}</translation>
+            <translation> · {run} von {of}</translation>
         </message>
         <message>
             <location filename="ui/window/strip.py" />
@@ -12107,6 +12107,12 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/window/strip.py" />
+            <source>in</source>
+            <comment>lane</comment>
+            <translation>rein</translation>
+        </message>
+        <message>
+            <location filename="ui/window/strip.py" />
             <source>live</source>
             <translation>aktiv</translation>
         </message>
@@ -12114,6 +12120,12 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/window/strip.py" />
             <source>no macro runs</source>
             <translation>kein Makro läuft</translation>
+        </message>
+        <message>
+            <location filename="ui/window/strip.py" />
+            <source>out</source>
+            <comment>lane</comment>
+            <translation>raus</translation>
         </message>
         <message>
             <location filename="ui/window/strip.py" />

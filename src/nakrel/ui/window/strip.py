@@ -22,7 +22,7 @@ from nakrel.ui.widgets.elided import Elided, ElidedButton
 from nakrel.ui.widgets.lettering import fitted, write
 from nakrel.ui.widgets.shield import keep_open
 from nakrel.ui.widgets.traces import draw_trace
-from nakrel.words import counted, plain, tr
+from nakrel.words import counted, noted, plain, tr
 
 __all__ = ["LiveStrip"]
 
@@ -32,7 +32,9 @@ _MOST_RUNS = 2
 # How often it is asked how far counted macros are.
 _PROGRESS_MS = 300
 # Room for the names, how many lines there are, and the height of each.
-_GUTTER, _LINES, _LINE_PX = 124, 5, 13
+_GUTTER, _LANE_PX, _LINES, _LINE_PX = 124, 28, 5, 13
+# What the lanes are called: what fingers press, and what macros do.
+_LANES = (noted("in", "lane"), noted("out", "lane"))
 # A wheel notch, a move of the pointer, and the beginning of a text have no length; each is drawn this long.
 _NOTCH_US = 20_000
 
@@ -82,7 +84,7 @@ class _Traces(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.lanes = {"in": _Lane(), "out": _Lane()}
+        self.lanes = {name: _Lane() for name in _LANES}
         # What each line shows, and when something last happened there.
         self.lines: list[_Line | None] = [None] * _LINES
         self._last_us = [0] * _LINES
@@ -114,7 +116,7 @@ class _Traces(QWidget):
 
     def _speak(self) -> None:
         """Tell screen readers which lines there are, when those change."""
-        told = "; ".join(f"{line.lane}: {control_label(line.control)}" for line in self.lines if line)
+        told = "; ".join(f"{tr(line.lane, 'lane')}: {control_label(line.control)}" for line in self.lines if line)
         if told != self.accessibleDescription():
             self.setAccessibleDescription(told)
 
@@ -163,9 +165,10 @@ class _Traces(QWidget):
         old = now - last_us > SPAN_US // 2 and not self._down(line)
         painter.setOpacity(0.5 if old else 1)
         painter.setPen(QColor(palette().soft))
-        write(painter, 0, place.center().y(), line.lane, SMALL_PX)
+        write(painter, 0, place.center().y(), tr(line.lane, "lane"), SMALL_PX)
         painter.setPen(hue(line.control))
-        write(painter, 26, place.center().y(), fitted(control_label(line.control), _GUTTER - 32, SMALL_PX), SMALL_PX)
+        label_px = _GUTTER - _LANE_PX - 6
+        write(painter, _LANE_PX, place.center().y(), fitted(control_label(line.control), label_px, SMALL_PX), SMALL_PX)
         draw_trace(painter, place.adjusted(0, 2, 0, -3), own, start, now, hue(line.control), 1)
         painter.setOpacity(1)
 
