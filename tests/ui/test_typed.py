@@ -224,7 +224,7 @@ def test_a_field_has_room_for_its_list_and_no_row_moves(ui: Ui, device: str, at:
     sheet.open_field()
     field = sheet.assign.field
     assert (ground.rect(), sheet.table.visualRect(cell)) == before
-    assert field.height() > 200
+    assert field.height() > 170
     assert sheet.rect().contains(field.geometry())
     # What is typed stands in the cell, the list beneath it or above.
     where = field.line.mapTo(sheet, field.line.rect().center())
