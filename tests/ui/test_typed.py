@@ -170,6 +170,44 @@ def test_a_click_on_any_row_chooses_that_row_and_moves_nothing(ui: Ui):
             assert ui.window.sheet_details._title.text() == label(codes[row])
 
 
+def test_a_row_that_has_come_stays_as_long_as_its_list_is_shown(ui: Ui):
+    ui.window.shown.show_profile("tidewardens")
+    sheet, model = ui.window.sheet, ui.window.sheet.model
+
+    def codes() -> list[str]:
+        return [row.code for row in model._rows]
+
+    # What another device's button does is taken away: its row stays, and the next press of Del takes nothing else.
+    assert codes()[-3] == "KEY_CAPSLOCK"
+    sheet.table.setCurrentIndex(model.index(len(codes()) - 3, PLAIN))
+    before, cells = codes(), dict(ui.store.profiles["tidewardens"].setups[0].cells)
+    for _ in range(2):
+        QTest.keyClick(sheet.table, Qt.Key.Key_Delete)
+    assert codes() == before
+    assert ui.window.shown.control == "KEY_CAPSLOCK"
+    del cells["KEY_CAPSLOCK"]
+    assert ui.store.profiles["tidewardens"].setups[0].cells == cells
+    # In another list it has none.
+    ui.window.shown.show_profile("everyday")
+    ui.window.shown.show_profile("tidewardens")
+    assert "KEY_CAPSLOCK" not in codes()
+    # A key that hardly any keyboard has comes when it is pressed, and is there when another row is chosen.
+    keyboard = next(each for each in ui.store.devices if each.name == "Bollard keyboard")
+    sheet.device.setCurrentIndex(ui.store.devices.index(keyboard))
+    folded = next(code for code in keyboard.controls if code not in codes())
+    sheet.show_control(folded)
+    model.refresh()
+    before = codes()
+    assert folded in before
+    sheet.show_control("KEY_Q")
+    model.refresh()
+    assert codes() == before
+    model.show_more(True)
+    assert len(codes()) > len(before)
+    model.show_more(False)
+    assert folded not in codes()
+
+
 def test_a_double_click_on_a_row_of_which_half_is_seen_opens_its_field(ui: Ui):
     ui.window.shown.show_profile("tidewardens")
     sheet = ui.window.sheet

@@ -204,6 +204,8 @@ class SheetModel(HeadedModel):
         # As of the last refresh: a cell is asked for often.
         self._setup: SetUp | None = shown.setup
         self._fallen: dict[str, Cell] = {}
+        # Whose list the rows are, a device's, a profile's and a variant's, and by which filters.
+        self._list_of: object = None
         self._filter, self._only_changed = "", False
         self._rows: list[Row] = []
         # Whether keys are listed that hardly any keyboard has, and how many of the device's aren't.
@@ -366,15 +368,22 @@ class SheetModel(HeadedModel):
         return self._setup.of_layer(layer) if self._setup else {}
 
     def _wanted(self) -> list[Row]:
+        profile, device, setup = self._shown.profile, self._device, self._setup
+        whose = (device and device.id, profile and profile.id, setup and setup.name)
+        list_of = (*whose, self._filter, self._only_changed, self.more_shown)
+        # A row that has come stays for as long as the same list is shown: it would go from under the hand, and the next
+        # one take what was meant for it.
+        listed = {row.code: None for row in self._rows} if list_of == self._list_of else {}
+        self._list_of = list_of
         changed = _changed(self._setup)
-        own = self._device.controls if self._device else ()
-        shown = {*changed, *self._fallen, self._shown.control}
+        own = device.controls if device else ()
+        shown = {*changed, *self._fallen, *listed, self._shown.control}
         unusual = [] if self._filter else [code for code in own if not is_usual(code) and code not in shown]
         folded = set() if self.more_shown else set(unusual)
         self.folded_away = len(folded)
         rows = [Row(CONTROLS[code].part, code) for code in own if code in CONTROLS and code not in folded]
         rows.sort(key=lambda row: _PARTS.index(row.part))
-        away = [code for code in dict.fromkeys((*changed, *self._fallen)) if code not in own]
+        away = [code for code in dict.fromkeys((*changed, *self._fallen, *listed)) if code not in own]
         rows += [Row("away", code) for code in sorted(away, key=lambda code: order_of(label(code)))]
         return [row for row in rows if self._passes(row, changed)]
 
