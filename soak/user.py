@@ -7,6 +7,7 @@ service has otherwise than the window, and undo and redo that don't lead to wher
 from __future__ import annotations
 
 import json
+import os
 import random
 import sys
 import time
@@ -425,6 +426,8 @@ def _main(home: str, count: int, number: int) -> None:
     qInstallMessageHandler(lambda kind, context, text: None)
     if not Path(home).exists():
         seed(Home.find(home))
+    # What is exported goes where the program works.
+    os.chdir(home)
     app = QApplication([])
     app.setCursorFlashTime(0)
     store = Store(lambda: ensure_service(Home.find(home).socket, home, "soak"))
