@@ -464,6 +464,8 @@ def main() -> int:
     chosen = parser.parse_args()
     # Python keeps what it has compiled, as it does with users, whatever is set on this machine.
     os.environ.pop("PYTHONDONTWRITEBYTECODE", None)
+    if chosen.against and chosen.pace:
+        parser.error("--against measures both in turns, whatever the pace is; leave --pace out")
     if chosen.against:
         passed = [*(["--quick"] if chosen.quick else []), *(["--only", chosen.only] if chosen.only else [])]
         return compare(chosen.against, chosen.turns, passed)

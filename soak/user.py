@@ -378,7 +378,7 @@ def _difference(seen: QImage, fresh: QImage, without: list[QRect]) -> QRect:
     """The part in which two pictures differ, these places left out."""
     shape = (fresh.height(), fresh.width())
     if seen.size() != fresh.size():
-        return QRect()
+        return fresh.rect()
     pixels = []
     for picture in (seen, fresh):
         bits = picture.convertToFormat(QImage.Format.Format_RGB32).constBits()

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QKeyEvent, QMouseEvent, QWheelEvent
+from PyQt6 import sip
+from PyQt6.QtCore import QObject, Qt
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QWheelEvent, QWindow
 
 from nakrel.core.model.controls import Control, by_number
 
-__all__ = ["button_of", "key_number", "key_of", "letter_of", "notches_of"]
+__all__ = ["button_of", "key_number", "key_of", "letter_of", "notches_of", "watch_instead"]
 
 # X11 and Wayland both number keys 8 above the kernel's codes (the XKB convention for evdev).
 _KEYCODE_OFFSET = 8
@@ -57,3 +58,12 @@ def notches_of(event: QWheelEvent) -> list[tuple[str, int]]:
         if notches := abs(delta) // _NOTCH:
             found.append((above if delta > 0 else below, notches))
     return found
+
+
+def watch_instead(watcher: QObject, before: QWindow | None, window: QWindow | None) -> None:
+    """Let it see this window's events, by its `eventFilter`, instead of those of the one before. A filter of the whole
+    program would be asked of every event of every part of it, also of parts that are just being made."""
+    if before is not None and not sip.isdeleted(before):
+        before.removeEventFilter(watcher)
+    if window is not None:
+        window.installEventFilter(watcher)

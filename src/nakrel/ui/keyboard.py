@@ -4,14 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PyQt6 import sip
 from PyQt6.QtCore import QEvent, QObject, Qt, pyqtSignal
 from PyQt6.QtGui import QGuiApplication, QKeyEvent, QWindow
 
 from nakrel import protocol as m
 from nakrel.core.model.controls import Levels, use_labels
 from nakrel.core.model.keyboard import labels_by, letters_beside
-from nakrel.window_events import key_of
+from nakrel.window_events import key_of, watch_instead
 
 __all__ = ["Keyboard"]
 
@@ -66,10 +65,7 @@ class Keyboard(QObject):
     def _watch(self, window: QWindow | None) -> None:
         """Watch the window that has the keyboard: a layout is changed with a key, too, while one types there."""
         before, self._watched = self._watched, window
-        if before is not None and not sip.isdeleted(before):
-            before.removeEventFilter(self)
-        if window is not None:
-            window.installEventFilter(self)
+        watch_instead(self, before, window)
 
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
         """Look again where a key makes another letter than is known; the event goes on in any case."""

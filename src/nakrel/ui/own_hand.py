@@ -6,7 +6,6 @@ hears of presses in windows under Xwayland alone, and Nakrel's is none of them.
 
 from __future__ import annotations
 
-from PyQt6 import sip
 from PyQt6.QtCore import QEvent, QObject, Qt
 from PyQt6.QtGui import QGuiApplication, QKeyEvent, QMouseEvent, QWheelEvent, QWindow
 
@@ -14,7 +13,7 @@ from nakrel import protocol as m
 from nakrel.core.model.devices import OWN_WINDOW
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.shield import shielded
-from nakrel.window_events import button_of, key_of, notches_of
+from nakrel.window_events import button_of, key_of, notches_of, watch_instead
 
 __all__ = ["OwnHand"]
 
@@ -30,8 +29,7 @@ class OwnHand(QObject):
         self._store = store
         # What it holds down.
         self._down: set[str] = set()
-        # The window that has the keyboard, where it has to be watched. A filter of the whole program would be asked of
-        # every event of every part of it, also of parts that are just being made.
+        # The window that has the keyboard, where it has to be watched.
         self._watched: QWindow | None = None
         store.status_changed.connect(self._look)
         store.gone.connect(self._down.clear)
@@ -67,10 +65,7 @@ class OwnHand(QObject):
         if window is self._watched:
             return
         before, self._watched = self._watched, window
-        if before is not None and not sip.isdeleted(before):
-            before.removeEventFilter(self)
-        if window is not None:
-            window.installEventFilter(self)
+        watch_instead(self, before, window)
 
     def _left(self, state: Qt.ApplicationState) -> None:
         if state is not Qt.ApplicationState.ApplicationActive:

@@ -24,7 +24,7 @@ __all__ = ["Field"]
 _LINE_PX = 30
 # Narrower than this, lines can't be read.
 _LEAST_PX, _MOST_PX = 430, 620
-# With less room than that beneath it the list goes upwards, and no higher than the other.
+# With less room than the first beneath it the list goes upwards, and then no higher than the second.
 _ROOM_PX, _HIGHEST_PX = 180, 380
 _UPWARDS, _DOWNWARDS = QBoxLayout.Direction.BottomToTop, QBoxLayout.Direction.TopToBottom
 _PAGE = 8
