@@ -13,6 +13,7 @@ from nakrel.core.model.programs import (
     Links,
     Program,
     choose,
+    file_of,
     is_background,
     launched_by,
     matches,
@@ -46,6 +47,14 @@ def test_a_suggested_rule_finds_its_program_and_not_its_interpreter():
     assert suggest_rule(GAME) == ProgramRule(MatchBy.PATH, GAME.path)
     assert suggest_rule(OTHER) == ProgramRule(MatchBy.NAME, "orrery-post")
     assert matches(suggest_rule(OTHER), OTHER)
+
+
+def test_what_starts_a_program_again_is_no_interpreter_alone():
+    assert file_of(GAME) == GAME.path
+    assert file_of(OTHER) == "/opt/orrery-post"
+    windows = Program(12, "game.exe", "/usr/bin/wine64-preloader", ("C:\\games\\game.exe",))
+    archive = Program(13, "java", "/usr/bin/java", ("java", "-cp", "game.jar", "Main"))
+    assert file_of(windows) == file_of(archive) == ""
 
 
 def chosen(rules, programs, front=NOTHING, pinned=""):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import sys
 
 import msgspec
@@ -13,6 +14,7 @@ from PyQt6.QtWidgets import QApplication
 from nakrel import protocol as m
 from nakrel.core.model.cells import RunMacro, ToChord, ToControl
 from nakrel.core.model.macro import Mode, StartOn
+from nakrel.core.model.profile import MatchBy, ProgramRule
 from nakrel.core.model.programs import Program
 from nakrel.core.model.steps import Chord, Pointer, Tap
 from nakrel.ui import commands
@@ -303,6 +305,57 @@ def test_the_program_that_was_picked_stays_so_whatever_its_title_says(ui: Ui):
     assert dialog.source_picked() is None
     assert dialog.rule_value.text() == rule
     dialog.reject()
+
+
+def test_nothing_moves_in_the_list_of_programs_while_one_picks(ui: Ui):
+    """What speaks against a rule stands in room of its own; and Nakrel's window is no game."""
+    dialog = LinkDialog(ui.store, "tidewardens", ui.window)
+    dialog._timer.stop()
+    dialog.show()
+    ui.wait(lambda: dialog._programs, "the first answer")
+    launcher = Program(7001, "launcher", "/opt/game/launcher", started_us=5, title="Launcher")
+    game = Program(7002, "game", "/opt/game/game", started_us=9, title="Game", parent=7001)
+    ours = Program(os.getpid(), "nakrel", "/usr/bin/python3", started_us=12, title="Nakrel")
+    dialog._fill(m.Programs((launcher, game, ours)))
+    QApplication.processEvents()
+    before = dialog.table.geometry(), dialog.rule_value.geometry()
+    assert [dialog._model.item(row, 1).text() for row in range(dialog._model.rowCount())] == ["game", "launcher"]
+    dialog.table.setCurrentIndex(dialog._proxy.index(1, 0))
+    QApplication.processEvents()
+    assert dialog.child_button.isVisible()
+    assert (dialog.table.geometry(), dialog.rule_value.geometry()) == before
+    dialog.reject()
+
+
+def test_the_focus_stays_where_buttons_are_made_anew(ui: Ui):
+    """After a program was linked, the space bar made a new profile: the focus had gone to the next best place."""
+    front(ui)
+    head = ui.window.head
+    ui.window.shown.show_profile("tidewardens")
+    ui.window.shown.show_page("sheet")
+
+    def link(*names: str) -> None:
+        profile = ui.store.profiles["tidewardens"]
+        commands.set_programs(ui.store, profile, tuple(ProgramRule(MatchBy.NAME, name) for name in names))
+        QApplication.processEvents()
+
+    link("one")
+    head.link_button.setFocus()
+    link("one", "two")
+    assert ui.window.focusWidget() is head.link_button
+    assert head.programs
+    head.programs.buttons[0].setFocus()
+    link("two")
+    assert head.programs
+    assert ui.window.focusWidget() is head.programs.buttons[0]
+    link()
+    assert ui.window.focusWidget() is head.link_button
+    # What stands on another page has nothing in its place: the focus isn't lost.
+    ui.window.shown.show_page("journal")
+    QApplication.processEvents()
+    focused = ui.window.focusWidget()
+    assert focused
+    assert focused.isVisible()
 
 
 def test_every_search_without_a_result_says_so_with_the_way_back(ui: Ui):

@@ -11364,8 +11364,8 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/widgets/play_now.py" />
-            <source>Stop ({run} of {of})</source>
-            <translation>Stopp ({run} von {of})</translation>
+            <source>run {run} of {of}</source>
+            <translation>{run} von {of}</translation>
         </message>
         <message>
             <location filename="ui/widgets/plays.py" />

@@ -9,7 +9,7 @@ from PyQt6.QtGui import QIcon, QImage, QPixmap
 
 from nakrel import protocol as m
 from nakrel.core.edit.offers import Startable
-from nakrel.core.model.programs import Application, Icon, Program, is_background
+from nakrel.core.model.programs import Application, Icon, Program, file_of, is_background
 from nakrel.ui.store import Store
 
 __all__ = ["Programs", "application_icon", "window_icon"]
@@ -37,9 +37,9 @@ class Programs(QObject):
         """Those with a window first, then what is installed; each file once."""
         found: dict[str, Startable] = {}
         for program in self._running:
-            if program.path and program.title and not is_background(program):
-                name = program.name if program.name else os.path.basename(program.path)
-                found.setdefault(program.path, Startable(name, (program.path,), running=True))
+            file = file_of(program)
+            if program.title and not is_background(program) and os.access(file, os.X_OK):
+                found.setdefault(file, Startable(program.name or os.path.basename(file), (file,), running=True))
         for each in self._installed:
             if each.program:
                 found.setdefault(each.program, Startable(each.name, (each.program,)))
@@ -48,13 +48,14 @@ class Programs(QObject):
     def icon(self, program: str) -> QIcon:
         """The picture of the program with this file; an empty one where it has none."""
         for each in self._running:
-            if each.path == program and (icon := self._icons.get(str(each.pid))):
+            if file_of(each) == program and (icon := self._icons.get(str(each.pid))):
                 return window_icon(icon)
         return next((application_icon(each) for each in self._installed if each.program == program), QIcon())
 
     def _answered(self, answer: m.AnswerBody) -> None:
         if isinstance(answer, m.Programs):
-            self._running, self._icons = answer.programs, dict(answer.icons)
+            self._running = tuple(each for each in answer.programs if each.pid != os.getpid())
+            self._icons = dict(answer.icons)
         elif isinstance(answer, m.Applications):
             self._installed = answer.applications
         self.changed.emit()

@@ -21,6 +21,7 @@ __all__ = [
     "Program",
     "choose",
     "describe_rule",
+    "file_of",
     "is_background",
     "launched_by",
     "matches",
@@ -181,6 +182,16 @@ def rule_for_file(path: str, is_script: bool) -> ProgramRule:
     if path.lower().endswith(".exe"):
         return ProgramRule(MatchBy.WINDOWS_PROGRAM, path.rpartition("/")[2])
     return ProgramRule(MatchBy.COMMAND if is_script else MatchBy.PATH, path)
+
+
+def file_of(program: Program) -> str:
+    """The file that starts the program again: its executable, or the script that an interpreter runs; '' where no one
+    file does, as with a Windows program."""
+    if program.windows_program:
+        return ""
+    if not _is_interpreted(program):
+        return program.path
+    return next((part for part in program.command[1:3] if part.startswith("/")), "")
 
 
 def launched_by(program: Program, programs: Iterable[Program]) -> Program | None:

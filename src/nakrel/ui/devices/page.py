@@ -32,7 +32,7 @@ from nakrel.ui.devices.keys import KeySettings
 from nakrel.ui.devices.permissions import Permissions
 from nakrel.ui.devices.polling import PollingDialog
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import TimeEdit, button, clear_layout, hairline, label
+from nakrel.ui.widgets.basics import TimeEdit, button, hairline, label, refilling
 from nakrel.words import counted, tr
 
 __all__ = ["DevicesPage"]
@@ -197,13 +197,13 @@ class DevicesPage(QWidget):
     def _show_devices(self) -> None:
         self._stale = False
         self._show_route()
-        clear_layout(self._list)
-        self._panels.clear()
-        for device in self._store.devices:
-            self._list.addWidget(hairline())
-            self._list.addWidget(self._device(device))
-        if not self._store.devices:
-            self._list.addWidget(label(tr("No device found. Plug one in, or turn on the simulated ones."), "soft"))
+        with refilling(self._list):
+            self._panels.clear()
+            for device in self._store.devices:
+                self._list.addWidget(hairline())
+                self._list.addWidget(self._device(device))
+            if not self._store.devices:
+                self._list.addWidget(label(tr("No device found. Plug one in, or turn on the simulated ones."), "soft"))
 
     def _device(self, device: Device) -> QWidget:
         made = QWidget()

@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QApplication, QGridLayout, QHBoxLayout, QVBoxLayout,
 
 from nakrel import protocol as m
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, clear_layout, label
+from nakrel.ui.widgets.basics import button, label, refilling
 from nakrel.words import counted, tr
 
 __all__ = ["Permissions"]
@@ -68,16 +68,16 @@ class Permissions(QWidget):
         self._show()
 
     def _show(self) -> None:
-        clear_layout(self._grid)
-        broken = [check for check in self.checks if check.state is m.CheckState.BAD]
-        notes = sum(check.state is m.CheckState.NOTE for check in self.checks)
-        message = counted(len(broken), "{n} problem found", "{n} problems found")
-        state = message if broken else tr("no problem found")
-        self.summary.setText(f"{state}, {counted(notes, '{n} note', '{n} notes')}" if notes else state)
-        self.more.setText(tr("Show only problems") if self._all else tr("Show all"))
-        row = 0
-        for check in self.checks if self._all else broken:
-            row = self._add(check, row)
+        with refilling(self._grid):
+            broken = [check for check in self.checks if check.state is m.CheckState.BAD]
+            notes = sum(check.state is m.CheckState.NOTE for check in self.checks)
+            message = counted(len(broken), "{n} problem found", "{n} problems found")
+            state = message if broken else tr("no problem found")
+            self.summary.setText(f"{state}, {counted(notes, '{n} note', '{n} notes')}" if notes else state)
+            self.more.setText(tr("Show only problems") if self._all else tr("Show all"))
+            row = 0
+            for check in self.checks if self._all else broken:
+                row = self._add(check, row)
 
     def _add(self, check: m.Check, row: int) -> int:
         top = Qt.AlignmentFlag.AlignTop

@@ -26,7 +26,7 @@ from nakrel.ui.macro.last_run import LastRun
 from nakrel.ui.macro.tune import Tune
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, clear_layout, form_row, label
+from nakrel.ui.widgets.basics import button, form_row, label, refilling
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.elided import ElidedButton
 from nakrel.ui.widgets.flow import ScrolledColumn
@@ -211,17 +211,17 @@ class MacroDetails(QWidget):
         if found == self._slips:
             return
         self._slips = found
-        clear_layout(self.checks)
         self.checks_fold.set_title(tr("Checks ({count})").format(count=found.count) if found.count else tr("Checks"))
-        for finding in found.first:
-            row = QHBoxLayout()
-            row.addWidget(label(finding.message, "", wrap=True), 1)
-            if finding.row is not None:
-                show = button(tr("Show"), partial(self.show_row.emit, finding.row), "link", tr("Select the step"))
-                row.addWidget(show, 0, Qt.AlignmentFlag.AlignTop)
-            self.checks.addLayout(row)
-        if more := found.count - len(found.first):
-            self.checks.addWidget(label(tr("and {value} more").format(value=more), "soft"))
+        with refilling(self.checks):
+            for finding in found.first:
+                row = QHBoxLayout()
+                row.addWidget(label(finding.message, "", wrap=True), 1)
+                if finding.row is not None:
+                    show = button(tr("Show"), partial(self.show_row.emit, finding.row), "link", tr("Select the step"))
+                    row.addWidget(show, 0, Qt.AlignmentFlag.AlignTop)
+                self.checks.addLayout(row)
+            if more := found.count - len(found.first):
+                self.checks.addWidget(label(tr("and {value} more").format(value=more), "soft"))
 
     def _ask_facts(self) -> None:
         """Ask the service about texts, programs and secrets, where they aren't those that it was asked about last."""
@@ -263,16 +263,16 @@ class MacroDetails(QWidget):
         if shown == self._places_shown:
             return
         self._places_shown = shown
-        clear_layout(self._places)
-        for profile, setup, layer, code in found:
-            text = tr("{button} in {name}").format(button=control_label(code, layer), name=profile.name)
-            text += f", {setup}" if len(profile.setups) > 1 else ""
-            line = QHBoxLayout()
-            line.addWidget(ElidedButton(text, partial(self._go, profile.id, setup, layer, code), "link"))
-            line.addStretch(1)
-            self._places.addLayout(line)
-        if not found:
-            self._places.addWidget(label(tr("No button plays it yet."), "soft"))
+        with refilling(self._places):
+            for profile, setup, layer, code in found:
+                text = tr("{button} in {name}").format(button=control_label(code, layer), name=profile.name)
+                text += f", {setup}" if len(profile.setups) > 1 else ""
+                line = QHBoxLayout()
+                line.addWidget(ElidedButton(text, partial(self._go, profile.id, setup, layer, code), "link"))
+                line.addStretch(1)
+                self._places.addLayout(line)
+            if not found:
+                self._places.addWidget(label(tr("No button plays it yet."), "soft"))
 
     def _go(self, profile: str, setup: str, layer: str, code: str) -> None:
         self._shown.show_profile(profile)

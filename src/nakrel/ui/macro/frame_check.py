@@ -21,7 +21,7 @@ from nakrel.ui.background import Background, rest_ms
 from nakrel.ui.macro.frame_plot import FramePlot
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import Segments, button, clear_layout, label, searchable
+from nakrel.ui.widgets.basics import Segments, button, label, refilling, searchable
 from nakrel.ui.widgets.pending import Pending
 from nakrel.ui.widgets.sentence import Figure, OneOf, Sentence
 from nakrel.words import plain, tr
@@ -264,18 +264,18 @@ class FrameCheck(QWidget):
         if worst == self._worst:
             return
         self._worst = worst
-        clear_layout(self.worst)
-        for each in worst[:_MOST_WORST]:
-            line = QHBoxLayout()
-            text = tr("Worst of {button}: step {step}, {seen}").format(
-                button=control_label(each.control), step=each.step, seen=format_seen(each.seen)
-            )
-            line.addWidget(label(text, "", wrap=True), 1)
-            show = button(tr("Show"), partial(self.show_row.emit, each.row), "link", tr("Select the step"))
-            line.addWidget(show, 0, Qt.AlignmentFlag.AlignTop)
-            self.worst.addLayout(line)
-        if len(worst) > _MOST_WORST:
-            self.worst.addWidget(label(tr("and {value} more").format(value=len(worst) - _MOST_WORST), "soft"))
+        with refilling(self.worst):
+            for each in worst[:_MOST_WORST]:
+                line = QHBoxLayout()
+                text = tr("Worst of {button}: step {step}, {seen}").format(
+                    button=control_label(each.control), step=each.step, seen=format_seen(each.seen)
+                )
+                line.addWidget(label(text, "", wrap=True), 1)
+                show = button(tr("Show"), partial(self.show_row.emit, each.row), "link", tr("Select the step"))
+                line.addWidget(show, 0, Qt.AlignmentFlag.AlignTop)
+                self.worst.addLayout(line)
+            if len(worst) > _MOST_WORST:
+                self.worst.addWidget(label(tr("and {value} more").format(value=len(worst) - _MOST_WORST), "soft"))
         self.worst_changed.emit({each.row: each.seen for each in worst})
 
     def _use(self) -> None:

@@ -95,7 +95,8 @@ class _ProfileDelegate(KeepingDelegate):
 
     def updateEditorGeometry(self, editor: QWidget | None, option: QStyleOptionViewItem, index: AnyIndex) -> None:
         if editor:
-            editor.setGeometry(option.rect.adjusted(20, 8, -8, -8))
+            # The line of its state stays in sight beneath.
+            editor.setGeometry(option.rect.adjusted(17, 1, -8, -19))
 
 
 class _MacroDelegate(RowDelegate):

@@ -15,6 +15,7 @@ from nakrel.core.model.programs import (
     Application,
     Icon,
     Program,
+    file_of,
     is_background,
     launched_by,
     matches,
@@ -35,6 +36,8 @@ __all__ = ["LinkDialog"]
 
 _SOURCE = Qt.ItemDataRole.UserRole + 20
 _REFRESH_MS = 1000
+# Room for what is said of the rule: a line, two of warning, and a link.
+_TOLD_PX = 92
 _BY = {
     MatchBy.PATH: tr("executable"),
     MatchBy.NAME: tr("name"),
@@ -109,9 +112,16 @@ class LinkDialog(QDialog):
         rule.addWidget(self.rule_by)
         rule.addWidget(self.rule_value, 1)
         layout.addLayout(rule)
-        layout.addWidget(self._hint)
-        layout.addWidget(self._warning)
-        layout.addWidget(self.child_button, 0, Qt.AlignmentFlag.AlignLeft)
+        # It keeps its height, so that the list stands still while one picks.
+        told = QWidget()
+        told.setMinimumHeight(_TOLD_PX)
+        said = QVBoxLayout(told)
+        said.setContentsMargins(0, 0, 0, 0)
+        said.addWidget(self._hint)
+        said.addWidget(self._warning)
+        said.addWidget(self.child_button, 0, Qt.AlignmentFlag.AlignLeft)
+        said.addStretch(1)
+        layout.addWidget(told)
         row = QHBoxLayout()
         row.addStretch(1)
         row.addWidget(button(tr("Cancel"), self.reject))
@@ -165,7 +175,8 @@ class LinkDialog(QDialog):
             return
         self._icons.update(answer.icons)
         self._asked |= {p.pid for p in self._programs if p.title}
-        self._programs = answer.programs
+        # Macros leave this window alone, so it is no game.
+        self._programs = tuple(each for each in answer.programs if each.pid != os.getpid())
         if self.source.value == "running":
             self._show_programs()
         self._judge()
@@ -345,4 +356,5 @@ class LinkDialog(QDialog):
 
 
 def _texts_of(program: Program) -> tuple[str, str, str]:
-    return program.title or tr("no window"), program.name, program.path or " ".join(program.command)
+    """The cells of its row. Where an interpreter runs it, its own file tells more than that of the interpreter."""
+    return program.title or tr("no window"), program.name, file_of(program) or " ".join(program.command) or program.path

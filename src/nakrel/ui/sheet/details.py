@@ -73,6 +73,7 @@ class SheetDetails(QWidget):
         row = QHBoxLayout()
         row.addWidget(self.press_button)
         row.addWidget(self.clear_button)
+        row.addWidget(self.open_button)
         row.addStretch(1)
         layout.addLayout(row)
         for part in told:
@@ -80,11 +81,7 @@ class SheetDetails(QWidget):
         layout.addSpacing(6)
         for part in plays:
             layout.addWidget(part)
-        row = QHBoxLayout()
-        row.addWidget(self.play_now)
-        row.addWidget(self.open_button)
-        row.addStretch(1)
-        layout.addLayout(row)
+        layout.addWidget(self.play_now)
         layout.addStretch(1)
         layout.addWidget(self.finder)
         layout.addWidget(self.find_button)

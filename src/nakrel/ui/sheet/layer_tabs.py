@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QWidget
 
 from nakrel.ui.sheet.model import layer_head
 from nakrel.ui.shown import Shown
-from nakrel.ui.widgets.basics import clear_layout, tab_lands_on_chosen
+from nakrel.ui.widgets.basics import refilling, tab_lands_on_chosen
 from nakrel.ui.widgets.elided import ElidedButton
 from nakrel.words import tr
 
@@ -41,16 +41,16 @@ class LayerTabs(QWidget):
         if listed == self._listed:
             return
         self._listed = listed
-        clear_layout(self._row)
-        self._group = QButtonGroup(self)
-        for name, text in heads:
-            made = ElidedButton(text, partial(self._choose, name), "tab")
-            made.setCheckable(True)
-            made.setChecked(name == self._shown.layer)
-            self._group.addButton(made)
-            self._row.addWidget(made)
-        tab_lands_on_chosen(self._group)
-        self._row.addStretch(1)
+        with refilling(self._row):
+            self._group = QButtonGroup(self)
+            for name, text in heads:
+                made = ElidedButton(text, partial(self._choose, name), "tab")
+                made.setCheckable(True)
+                made.setChecked(name == self._shown.layer)
+                self._group.addButton(made)
+                self._row.addWidget(made)
+            tab_lands_on_chosen(self._group)
+            self._row.addStretch(1)
 
     def _choose(self, layer: str) -> None:
         self._shown.show_control(self._shown.control, layer)

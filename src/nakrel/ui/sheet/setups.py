@@ -16,7 +16,7 @@ from nakrel.ui import commands
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette
-from nakrel.ui.widgets.basics import button, clear_layout, label, literal
+from nakrel.ui.widgets.basics import button, label, literal, refilling
 from nakrel.ui.widgets.elided import ElidedButton
 from nakrel.words import noted, tr
 
@@ -77,36 +77,38 @@ class SetUps(QWidget):
         if drawn == self._drawn:
             return
         self._drawn = drawn
-        clear_layout(self._row)
-        self.buttons.clear()
-        self._row.addWidget(label(tr("variant"), "soft"))
-        for each in profile.setups:
-            used = each.name == in_use
-            tip = tr("in use when the profile is live") if used else ""
-            made = ElidedButton(each.name, partial(self._shown.show_setup, each.name), "tab", tip)
-            made.setCheckable(True)
-            made.setChecked(each.name == setup.name)
-            if each.colour or used:
-                mark = _mark(each.colour, used)
-                made.setIcon(mark)
-                made.setIconSize(mark.availableSizes()[0])
-            made.setAccessibleName(
-                tr("Variant {name}{value}").format(name=each.name, value=tr(", in use") if used else "")
+        with refilling(self._row):
+            self.buttons.clear()
+            self._row.addWidget(label(tr("variant"), "soft"))
+            for each in profile.setups:
+                used = each.name == in_use
+                tip = tr("in use when the profile is live") if used else ""
+                made = ElidedButton(each.name, partial(self._shown.show_setup, each.name), "tab", tip)
+                made.setCheckable(True)
+                made.setChecked(each.name == setup.name)
+                if each.colour or used:
+                    mark = _mark(each.colour, used)
+                    made.setIcon(mark)
+                    made.setIconSize(mark.availableSizes()[0])
+                made.setAccessibleName(
+                    tr("Variant {name}{value}").format(name=each.name, value=tr(", in use") if used else "")
+                )
+                made.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
+                made.customContextMenuRequested.connect(partial(self._menu, each.name, made))
+                self.buttons[each.name] = made
+                self._row.addWidget(made)
+            more = button(
+                "…", lambda: self._menu(setup.name, more, more.rect().bottomLeft()), "link", tr("Variant menu")
             )
-            made.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
-            made.customContextMenuRequested.connect(partial(self._menu, each.name, made))
-            self.buttons[each.name] = made
-            self._row.addWidget(made)
-        more = button("…", lambda: self._menu(setup.name, more, more.rect().bottomLeft()), "link", tr("Variant menu"))
-        more.setAccessibleName(tr("Variant menu"))
-        self._row.addWidget(more)
-        self._row.addStretch(1)
-        self.use_button = None
-        if setup.name != in_use:
-            self.use_button = ElidedButton(
-                tr("Switch to {name}").format(name=setup.name), partial(self.use, setup.name), "act"
-            )
-            self._row.addWidget(self.use_button)
+            more.setAccessibleName(tr("Variant menu"))
+            self._row.addWidget(more)
+            self._row.addStretch(1)
+            self.use_button = None
+            if setup.name != in_use:
+                self.use_button = ElidedButton(
+                    tr("Switch to {name}").format(name=setup.name), partial(self.use, setup.name), "act"
+                )
+                self._row.addWidget(self.use_button)
 
     def _in_use(self, profile: Profile) -> str:
         return profile.setup(self._store.status.setups.get(profile.id, "")).name

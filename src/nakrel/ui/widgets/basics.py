@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+import contextlib
+from collections.abc import Callable, Iterator, Sequence
 from functools import partial
 
 from PyQt6.QtCore import QEvent, Qt, pyqtSignal
@@ -15,6 +16,7 @@ from PyQt6.QtWidgets import (
     QFrame,
     QHBoxLayout,
     QLabel,
+    QLayout,
     QLineEdit,
     QPushButton,
     QSpinBox,
@@ -41,6 +43,7 @@ __all__ = [
     "hairline",
     "label",
     "literal",
+    "refilling",
     "restyle",
     "searchable",
     "style_anew",
@@ -107,14 +110,64 @@ def form_row(text: str, field: QWidget) -> QWidget:
     return row
 
 
-def clear_layout(layout: object) -> None:
+def clear_layout(layout: QLayout) -> None:
     """Take everything out of a layout and delete it."""
-    while (item := layout.takeAt(0)) is not None:  # type: ignore[attr-defined]
+    for widget in _taken_out_of(layout):
+        widget.hide()
+        widget.deleteLater()
+
+
+@contextlib.contextmanager
+def refilling(layout: QLayout) -> Iterator[None]:
+    """Take everything out of a layout, and have it filled within. The keyboard's focus stays: with what is called as
+    what had it, else with what has its place. Qt would give it to some other part of the window."""
+    owner = layout.parentWidget()
+    window = owner.window() if owner else None
+    focused = window.focusWidget() if window else None
+    reached = _reached_by_tab(layout)
+    place = reached.index(focused) if focused in reached else None
+    old = _taken_out_of(layout)
+    yield
+    if focused and place is not None and (after := _reached_by_tab(layout)):
+        there = after[min(place, len(after) - 1)]
+        same = next((each for each in (there, *after) if _called(each) == _called(focused)), there)
+        # The layout shows it with the next turn only, and what isn't shown takes no focus.
+        same.show()
+        same.setFocus()
+    for each in old:
+        each.hide()
+        each.deleteLater()
+
+
+def _reached_by_tab(layout: QLayout) -> list[QWidget]:
+    found: list[QWidget] = []
+    for at in range(layout.count()):
+        item = layout.itemAt(at)
+        if item and (inner := item.layout()) is not None:
+            found += _reached_by_tab(inner)
+        elif item and (widget := item.widget()) is not None and not _is_put_away(widget):
+            each = (widget, *widget.findChildren(QWidget))
+            found += [one for one in each if one.focusPolicy() & Qt.FocusPolicy.TabFocus and not _is_put_away(one)]
+    return found
+
+
+def _is_put_away(widget: QWidget) -> bool:
+    """Whether it was hidden, and not only hasn't been shown yet."""
+    return widget.isHidden() and widget.testAttribute(Qt.WidgetAttribute.WA_WState_ExplicitShowHide)
+
+
+def _taken_out_of(layout: QLayout) -> list[QWidget]:
+    found = []
+    while (item := layout.takeAt(0)) is not None:
         if (widget := item.widget()) is not None:
-            widget.hide()
-            widget.deleteLater()
+            found.append(widget)
         elif (inner := item.layout()) is not None:
-            clear_layout(inner)
+            found += _taken_out_of(inner)
+    return found
+
+
+def _called(widget: QWidget) -> str:
+    return widget.accessibleName() or (widget.text() if isinstance(widget, QAbstractButton) else "")
 
 
 class NamedCombo(QComboBox):

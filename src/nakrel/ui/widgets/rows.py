@@ -54,8 +54,7 @@ SOFT = Qt.ItemDataRole.UserRole + 2
 LIT = Qt.ItemDataRole.UserRole + 3
 WEAK = Qt.ItemDataRole.UserRole + 4
 DEPTH = Qt.ItemDataRole.UserRole + 5
-_INDENT_PX = 18
-_PLACE_ICON = Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft
+_INDENT_PX, _ICON_PX = 18, 18
 
 AnyIndex = QModelIndex | QPersistentModelIndex
 
@@ -176,8 +175,9 @@ class RowDelegate(KeepingDelegate):
             glyphs.draw(painter, drawn.glyph, QRectF(area.left() - 2, area.top(), 14, area.height()))
             area.setLeft(area.left() + 17)
         if drawn.icon and not drawn.icon.isNull():
-            drawn.icon.paint(painter, area.toRect().adjusted(0, 0, 0, -1), _PLACE_ICON)
-            area.setLeft(area.left() + 24)
+            top = round(area.center().y() - _ICON_PX / 2)
+            drawn.icon.paint(painter, QRect(int(area.left()), top, _ICON_PX, _ICON_PX))
+            area.setLeft(area.left() + _ICON_PX + 6)
         if not drawn.text:
             return
         pixels, bold = BODY_PX, drawn.lit and column <= 1

@@ -12,7 +12,7 @@ from nakrel.core.model.controls import label as control_label
 from nakrel.ui import commands
 from nakrel.ui.shown import PAGE_LABELS, PAGES, Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, clear_layout, label, tab_lands_on_chosen
+from nakrel.ui.widgets.basics import button, label, refilling, tab_lands_on_chosen
 from nakrel.ui.widgets.elided import Elided
 from nakrel.ui.window.programs import LinkedPrograms
 from nakrel.words import tr
@@ -100,8 +100,11 @@ class Head(QWidget):
 
     def show_all(self) -> None:
         """Show what the page shows, in words."""
+        with refilling(self._place):
+            self._fill()
+
+    def _fill(self) -> None:
         page, profile, macro = self._shown.page, self._shown.profile, self._shown.macro
-        clear_layout(self._place)
         self.programs = None
         self.tabs[page].setChecked(True)
         said = ""
