@@ -7,6 +7,7 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
+from PyQt6.QtWidgets import QApplication
 
 from nakrel import worker_process
 from nakrel.core.model.macro import Macro, Mode, Play
@@ -77,10 +78,15 @@ def test_after_an_edit_the_answer_before_it_is_said_to_be_that(ui: Ui, gate: Gat
     check = details.frame_check
     show(ui, FAST)
     ui.wait(lambda: "are lost" in check.answer.text() and "never released" in checks_shown(ui), "both answers")
+    QApplication.processEvents()
+    stood = check.use_button.geometry(), check.height()
     gate.open.clear()
     commands.edit_macro(ui.store, "test", Macro(id=FAST.id, name="Storm volley", play=FAST.play, loop=FAST.loop[:1]))
     ui.wait(lambda: check.pending.isVisible() and details.checks_pending.isVisible(), "the word that it takes long")
-    assert "from before the last change" in check.pending.text()
+    assert "from before" in check.pending.text()
+    assert not check.answer.isEnabled()
+    # What can be clicked stands where it stood.
+    assert (check.use_button.geometry(), check.height()) == stood
     assert "are lost" in check.answer.text()
     assert not check.use_button.isEnabled()
     assert "never released" in checks_shown(ui)

@@ -11324,13 +11324,13 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/widgets/pending.py" />
-            <source>Still being worked out.</source>
-            <translation>Wird noch berechnet.</translation>
+            <source>Being updated; this is from before.</source>
+            <translation>Wird neu berechnet; dies ist von vorher.</translation>
         </message>
         <message>
             <location filename="ui/widgets/pending.py" />
-            <source>Still being worked out; what stands here is from before the last change.</source>
-            <translation>Wird noch berechnet; was hier steht, ist von vor der letzten Änderung.</translation>
+            <source>Still being worked out.</source>
+            <translation>Wird noch berechnet.</translation>
         </message>
         <message>
             <location filename="ui/widgets/play_now.py" />

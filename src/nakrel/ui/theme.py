@@ -285,6 +285,7 @@ def _style(p: Palette) -> str:
     QPushButton:hover {{ border-color: {p.soft}; }}
     QPushButton:focus {{ border-color: {p.brass}; }}
     QPushButton:pressed, QPushButton:checked {{ background: {p.ink}; color: {p.paper}; }}
+    QLabel:disabled {{ color: {p.soft}; }}
     QPushButton:disabled {{ color: {p.soft}; background: transparent; }}
     QPushButton#act {{ background: {p.brass}; color: {p.on_brass}; border-color: {p.brass}; }}
     QPushButton#act:focus, QPushButton#act:hover {{ border-color: {p.ink}; }}

@@ -106,7 +106,7 @@ class MacroDetails(QWidget):
         # The button for attaching stands before the places: its own place stays the same however many there are.
         attached = (self.attach_button, self.capture, self._message, _column(self._places))
         self.last_run_fold = self._fold(noted("Last run"), self.last_run)
-        self.checks_fold = self._fold(noted("Checks"), _stack(self.checks_pending, _column(self.checks)))
+        self.checks_fold = self._fold(noted("Checks"), _stack(_column(self.checks), self.checks_pending))
         for fold in (
             self._fold(noted("How it plays"), _stack(*plays)),
             self._fold(noted("Attached to"), _stack(*attached)),

@@ -118,14 +118,13 @@ class FrameCheck(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(6)
-        layout.addWidget(self.pending)
         # What to do about it stands where it is seen without scrolling.
         layout.addWidget(self.answer)
         layout.addWidget(self.advice)
         layout.addWidget(self.use_button, 0, Qt.AlignmentFlag.AlignLeft)
         layout.addLayout(self.worst)
         layout.addWidget(self.order)
-        for part in (self.against, self.plot, self.jitter):
+        for part in (self.against, self.plot, self.jitter, self.pending):
             layout.addWidget(part)
 
     def _rate_chosen(self) -> None:
@@ -216,13 +215,15 @@ class FrameCheck(QWidget):
         return self._macro.id if self._macro else ""
 
     def _late(self, of_another: bool) -> None:
-        self.use_button.setEnabled(False)
+        for part in (self.answer, self.advice, self.order, self.use_button):
+            part.setEnabled(False)
         if of_another:
             self._show_parts(FrameAnswer(""))
 
     def _show_answer(self, result: FrameAnswer) -> None:
         self.pending.answered()
-        self.use_button.setEnabled(True)
+        for part in (self.answer, self.advice, self.order, self.use_button):
+            part.setEnabled(True)
         self._show_parts(result)
 
     def _show_parts(self, result: FrameAnswer) -> None:

@@ -14,7 +14,8 @@ _AT_ONCE_MS = 200
 
 
 class Pending(QLabel):
-    """Appears once an answer has been waited for longer than people take for at once.
+    """Appears once an answer has been waited for longer than people take for at once. It stands after the answer, in
+    room of its own: nothing moves when it comes or goes.
 
     `late` says that it does; with True when what is shown is the answer for something else, and has to go.
     """
@@ -25,6 +26,10 @@ class Pending(QLabel):
         super().__init__(parent)
         self.setObjectName("soft")
         self.setWordWrap(True)
+        self.setText(tr("Still being worked out."))
+        policy = self.sizePolicy()
+        policy.setRetainSizeWhenHidden(True)
+        self.setSizePolicy(policy)
         self.hide()
         self._of, self._answered_of = "", ""
         self._timer = QTimer(self)
@@ -52,6 +57,6 @@ class Pending(QLabel):
             self._answered_of = ""
             self.setText(tr("Still being worked out."))
         else:
-            self.setText(tr("Still being worked out; what stands here is from before the last change."))
+            self.setText(tr("Being updated; this is from before."))
         self.show()
         self.late.emit(other)
