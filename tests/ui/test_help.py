@@ -125,6 +125,10 @@ def test_a_report_names_nothing_unless_that_is_wanted(ui: Ui):
     assert "(name) is live" in text
     assert "Slate Derby" not in text
     assert "slate-derby" not in text
+    # What the route means is said once, though it is a warning, too.
+    said = ui.store.status.backend_note
+    assert said
+    assert text.count(said) == 1
     report.names.click()
     assert "Slate Derby is live" in report.text.toPlainText()
     report.names.click()
