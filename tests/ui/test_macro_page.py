@@ -132,6 +132,34 @@ def test_names_are_completed_and_blocks_indented_while_typing(ui: Ui):
     assert editor.toPlainText() == "repeat 2 times:\n    press Left Shift"
 
 
+def test_the_line_that_is_typed_is_in_sight_and_stays_where_it_is(ui: Ui):
+    made = page(ui)
+    made.show_view("notation")
+    editor = made.notation.editor
+    ground = editor.viewport()
+    assert ground
+    ui.window.activateWindow()
+    editor.setFocus()
+    QTest.keyClick(editor, Qt.Key.Key_End, Qt.KeyboardModifier.ControlModifier)
+    QTest.keyClick(editor, Qt.Key.Key_Return)
+    heights = set()
+    for height in range(740, 757):
+        ui.window.resize(1280, height)
+        QTest.keyClicks(editor, "tap Q for 5 ms")
+        QTest.keyClick(editor, Qt.Key.Key_Return)
+        QApplication.processEvents()
+        assert editor.cursorRect().bottom() <= ground.height()
+        heights.add(ground.height() % editor.fontMetrics().lineSpacing())
+    assert len(heights) > 10
+    before = editor.geometry()
+    QTest.keyClicks(editor, "tapp Q")
+    made.notation.apply()
+    assert "did you mean tap?" in made.notation.message.text()
+    QApplication.processEvents()
+    assert editor.geometry() == before
+    assert editor.cursorRect().bottom() <= ground.height()
+
+
 def test_steps_are_copied_as_text_and_pasted_into_another_macro(ui: Ui):
     made = page(ui)
     made.select([0])

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import msgspec
 from PyQt6.QtCore import QStringListModel, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QColor, QFocusEvent, QKeyEvent, QTextCharFormat, QTextCursor
+from PyQt6.QtGui import QColor, QFocusEvent, QKeyEvent, QResizeEvent, QTextCharFormat, QTextCursor
 from PyQt6.QtWidgets import QCompleter, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
 
 from nakrel.core import notation
@@ -25,6 +25,7 @@ _PAUSE_MS = 700
 # Longer macros would make each pause in the typing a long one.
 MOST_STEPS = 20_000
 _HELP = tr("One step a line; Ctrl+Space completes. What you type is taken as soon as it can be read.")
+_LINE_PX = 16
 # So many keys are told that have another name here than on the keyboard.
 _MOST_KEYS = 4
 
@@ -63,6 +64,12 @@ class _Editor(QPlainTextEdit):
         super().focusOutEvent(event)
         self.left.emit()
 
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Keep the line that is typed in sight."""
+        super().resizeEvent(event)
+        if self.hasFocus():
+            self.ensureCursorVisible()
+
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         """Handle the keys that indent and complete."""
         if event is None:
@@ -77,6 +84,7 @@ class _Editor(QPlainTextEdit):
             indent = len(line) - len(line.lstrip(" "))
             deeper = 4 if line.partition("#")[0].rstrip().endswith(":") else 0
             self.insertPlainText("\n" + " " * (indent + deeper))
+            self.ensureCursorVisible()
         else:
             super().keyPressEvent(event)
 
@@ -124,6 +132,9 @@ class NotationView(QWidget):
         layout.setContentsMargins(0, 0, 0, 0)
         layout.addWidget(self.editor, 1)
         layout.addWidget(self.message)
+        # Most errors have room there: the text stands still while one comes and goes.
+        self.message.setMinimumHeight(2 * _LINE_PX)
+        self.message.setAlignment(Qt.AlignmentFlag.AlignTop | Qt.AlignmentFlag.AlignLeft)
 
     def set_macro(self, macro: Macro | None) -> None:
         """Show this macro; what is being typed of the same macro stays as it is typed."""
