@@ -15,6 +15,7 @@ from nakrel.backends.layout import Layout, parse_layout
 from nakrel.backends.typist import Typist
 from nakrel.core import notation
 from nakrel.core.edit.offers import read_combination
+from nakrel.core.edit.row_words import list_text
 from nakrel.core.model.controls import CONTROLS, Kind, label, use_labels
 from nakrel.core.model.formulas import compiled
 from nakrel.core.model.keyboard import labels_by
@@ -138,9 +139,9 @@ def test_a_step_is_retyped_as_it_is_shown():
     macro = Macro(
         id="m", name="M", lead_in=(tapped,), loop=(msgspec.structs.replace(typed, steps=(tapped,), off=True),)
     )
-    assert notation.shown_text(macro) == (
-        "start:\n    tap Q for 20 ms  # held('a')\n\n"
-        'loop:\n    skip if held("A") and held("ù"):\n        tap Q for 20 ms  # held(\'a\')\n'
+    assert list_text(macro) == (
+        "start\n    tap Q  20 ms  # held('a')\n\n"
+        'loop\n    if held("A") and held("ù")  (off):\n        tap Q  20 ms  # held(\'a\')'
     )
     # Texts are read on other keyboards, too.
     assert notation.write_line(tapped) == "tap A for 20 ms  # held('a')"

@@ -50,14 +50,23 @@ from PyQt6.QtWidgets import (
 )
 
 from nakrel.client.connection import ServiceConnection
+from nakrel.core.edit.bundle import bundle_of, look_through
 from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.macro import Section
-from nakrel.core.model.steps import walk
+from nakrel.core.model.steps import Text, walk
 from nakrel.ui.app import leave, open_window
+from nakrel.ui.devices.debounce import DebounceDialog
+from nakrel.ui.devices.polling import PollingDialog
 from nakrel.ui.help.documents import documents
+from nakrel.ui.profiles.bundle import BundleDialog
+from nakrel.ui.profiles.history import History
 from nakrel.ui.profiles.link import LinkDialog
+from nakrel.ui.sheet.game_keys import GameKeys
+from nakrel.ui.sheet.pointer import PointerDialog
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.elided import Elided, ElidedButton
+from nakrel.ui.window.cues_dialog import CuesDialog
+from nakrel.ui.window.main_window import MainWindow
 from nakrel.ui.window.shortcuts import ShortcutSheet
 
 # What the pseudo-language marks every text with.
@@ -107,6 +116,10 @@ def made_elsewhere(store: Store) -> set[str]:
         found |= {profile.name, *(setup.name for setup in profile.setups), *(rule.value for rule in profile.programs)}
         found |= {layer.name for setup in profile.setups for layer in setup.layers} | {key.name for key in profile.keys}
     found |= {macro.name for macro in store.macros.values()}
+    # What a bundle is linked to, and what it types.
+    found |= {f"{profile.name}: {rule.value}" for profile in store.profiles.values() for rule in profile.programs}
+    steps = ((macro, step) for macro in store.macros.values() for part in Section for step in walk(macro.section(part)))
+    found |= {f"{macro.name}: {step.text}" for macro, step in steps if isinstance(step, Text)}
     found |= {text for device in store.devices for text in (device.name, device.id)}
     found |= {step.remark for macro in store.macros.values() for part in Section for step in walk(macro.section(part))}
     found |= {document.title for document in documents()} | {"Nakrel", "px", "nakrel doctor --fix"}
@@ -129,6 +142,20 @@ def is_cut(widget: QWidget) -> bool:
         return False
     shows = isinstance(widget, QLabel | QPushButton) and bool(widget.text())
     return shows and widget.sizeHint().width() > widget.width() + 1
+
+
+def _dialogs(window: MainWindow, store: Store) -> Iterator[QDialog]:
+    """Those that a page opens for what is shown there."""
+    profile, device = store.profiles["tidewardens"], store.devices[0]
+    yield GameKeys(store, profile.id, window)
+    yield PointerDialog(store, profile.id, window)
+    yield History(store, "macro", "weigh-the-catch", window)
+    yield History(store, "profile", profile.id, window)
+    bundle = bundle_of([profile], dict(store.macros))
+    yield BundleDialog(bundle, look_through(bundle, store.profiles, store.macros), "tide.zip", window)
+    yield CuesDialog(store, window)
+    yield DebounceDialog(store, device, lambda: {"BTN_LEFT": 8_000}, window)
+    yield PollingDialog(store, device, window)
 
 
 def main(home: Path) -> None:
@@ -174,6 +201,8 @@ def main(home: Path) -> None:
             action.trigger()
     window.open_link()
     window.open_shortcuts()
+    for dialog in _dialogs(window, store):
+        dialog.show()
     large = {}
     for dialog in app.topLevelWidgets():
         if isinstance(dialog, QDialog) and dialog.isVisible():

@@ -27,7 +27,7 @@ def test_an_earlier_version_of_a_macro_is_seen_and_brought_back(ui: Ui):
     dialog.table.selectRow(0)
     assert not dialog.back_button.isEnabled()
     dialog.table.selectRow(len(dialog.versions) - 1)
-    assert "tap R for 17 ms" in dialog.text.toPlainText()
+    assert "tap R  17 ms" in dialog.text.toPlainText()
     dialog.back_button.click()
     assert ui.store.macros["reel-in"] == before
     ui.undo()

@@ -392,7 +392,7 @@ def test_a_rapid_fire_is_built_with_its_result_seen_before(ui: Ui):
     assert row.isVisible()
     row.controls.setText("Left button")
     row.figures[0].setText("20/s")
-    assert row.preview.text() == "While held   20/s   tap Left for 25 ms   pause 25 ms"
+    assert row.preview.text() == "While held   20/s   tap Left  25 ms   pause 25 ms"
     row.figures[0].setText("soon")
     assert "is not a time" in row.preview.text()
     assert not row.make_button.isEnabled()

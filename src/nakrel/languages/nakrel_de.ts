@@ -2068,6 +2068,81 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <translation>{name} solange gehalten</translation>
         </message>
         <message>
+            <location filename="core/edit/row_words.py" />
+            <source>at once</source>
+            <translation>sofort</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>comment</source>
+            <translation>Kommentar</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>end</source>
+            <translation>Ende</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>loop</source>
+            <translation>Schleife</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>option {value}</source>
+            <translation>Möglichkeit {value}</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>otherwise</source>
+            <translation>sonst</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>random wait</source>
+            <translation>zufällig warten</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>repeat</source>
+            <translation>wiederholen</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>start</source>
+            <translation>Anfang</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>type "{text}"</source>
+            <translation>„{text}“ tippen</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>wait</source>
+            <translation>warten</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>weight {value}</source>
+            <translation>Gewicht {value}</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>{step}, picked on {width} x {height}</source>
+            <translation>{step}, gewählt auf {width} x {height}</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>{value}  (off)</source>
+            <translation>{value}  (aus)</translation>
+        </message>
+        <message>
+            <location filename="core/edit/row_words.py" />
+            <source>{value} times</source>
+            <translation>{value}-mal</translation>
+        </message>
+        <message>
             <location filename="core/edit/shaping.py" />
             <source>a block has no edges of its own; move those inside it</source>
             <translation>ein Block hat selbst keine Flanken; verschieb die darin</translation>
@@ -4600,11 +4675,6 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/model/step_words.py" />
             <source>tap {control}</source>
             <translation>{control} antippen</translation>
-        </message>
-        <message>
-            <location filename="core/model/step_words.py" />
-            <source>type "{text}"</source>
-            <translation>„{text}“ tippen</translation>
         </message>
         <message>
             <location filename="core/model/step_words.py" />
@@ -8496,11 +8566,6 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/macro/recording_options.py" />
-            <source>at once</source>
-            <translation>sofort</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/recording_options.py" />
             <source>at the end</source>
             <translation>am Ende</translation>
         </message>
@@ -8792,21 +8857,6 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/macro/steps_model.py" />
-            <source>comment</source>
-            <translation>Kommentar</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
-            <source>end</source>
-            <translation>Ende</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
-            <source>loop</source>
-            <translation>Schleife</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
             <source>move steps in {name}</source>
             <translation>Schritte in {name} verschieben</translation>
         </message>
@@ -8819,31 +8869,6 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/macro/steps_model.py" />
             <source>only an if block has an else; delete that first</source>
             <translation>nur ein wenn-Block hat ein sonst; lösch das erst</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
-            <source>option {value}</source>
-            <translation>Möglichkeit {value}</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
-            <source>otherwise</source>
-            <translation>sonst</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
-            <source>random wait</source>
-            <translation>zufällig warten</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
-            <source>repeat</source>
-            <translation>wiederholen</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
-            <source>start</source>
-            <translation>Anfang</translation>
         </message>
         <message>
             <location filename="ui/macro/steps_model.py" />
@@ -8864,16 +8889,6 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/macro/steps_model.py" />
             <source>time</source>
             <translation>Zeit</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
-            <source>wait</source>
-            <translation>warten</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
-            <source>weight {value}</source>
-            <translation>Gewicht {value}</translation>
         </message>
         <message>
             <location filename="ui/macro/steps_model.py" />
@@ -8904,16 +8919,6 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/macro/steps_model.py" />
             <source>{value!r} is not a weight; write 1 to {most}, or a formula in parentheses</source>
             <translation>{value!r} ist kein Gewicht; schreib 1 bis {most}, oder eine Formel in Klammern</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
-            <source>{value}  (off)</source>
-            <translation>{value}  (aus)</translation>
-        </message>
-        <message>
-            <location filename="ui/macro/steps_model.py" />
-            <source>{value} times</source>
-            <translation>{value}-mal</translation>
         </message>
         <message>
             <location filename="ui/macro/steps_table.py" />
@@ -10652,8 +10657,21 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/sheet/game_keys.py" />
+            <source>key or button</source>
+            <translation>Taste oder Maustaste</translation>
+        </message>
+        <message>
+            <location filename="ui/sheet/game_keys.py" />
             <source>nothing yet</source>
             <translation>noch nichts</translation>
+        </message>
+        <message numerus="yes">
+            <location filename="ui/sheet/game_keys.py" />
+            <source>on {n} buttons</source>
+            <translation>
+                <numerusform>auf {n} Taste</numerusform>
+                <numerusform>auf {n} Tasten</numerusform>
+            </translation>
         </message>
         <message>
             <location filename="ui/sheet/game_keys.py" />
@@ -11316,6 +11334,17 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/widgets/fold.py" />
             <source>{title}, unfolded</source>
             <translation>{title}, aufgeklappt</translation>
+        </message>
+        <message>
+            <location filename="ui/widgets/moments.py" />
+            <source>d MMM yyyy</source>
+            <comment>a date</comment>
+            <translation>d. MMM yyyy</translation>
+        </message>
+        <message>
+            <location filename="ui/widgets/moments.py" />
+            <source>{date}, {time}</source>
+            <translation>{date}, {time}</translation>
         </message>
         <message>
             <location filename="ui/widgets/nothing.py" />

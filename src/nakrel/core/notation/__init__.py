@@ -7,7 +7,7 @@ from nakrel.core.notation.complete import completed, completions
 from nakrel.core.notation.lines import NotationError
 from nakrel.core.notation.read import read, read_shown_steps, read_steps
 from nakrel.core.notation.statements import read_span, read_time
-from nakrel.core.notation.write import shown_line, shown_text, write, write_line, write_steps
+from nakrel.core.notation.write import shown_line, write, write_line, write_steps
 
 __all__ = [
     "NotationError",
@@ -19,7 +19,6 @@ __all__ = [
     "read_steps",
     "read_time",
     "shown_line",
-    "shown_text",
     "write",
     "write_line",
     "write_steps",

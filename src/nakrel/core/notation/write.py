@@ -29,7 +29,7 @@ from nakrel.core.model.steps import (
     Wheel,
 )
 
-__all__ = ["SECTIONS", "shown_line", "shown_text", "write", "write_line", "write_steps"]
+__all__ = ["SECTIONS", "shown_line", "write", "write_line", "write_steps"]
 
 _INDENT = "    "
 SECTIONS = {"start": Section.LEAD_IN, "loop": Section.LOOP, "end": Section.LEAD_OUT}
@@ -39,22 +39,13 @@ _BARE = re.compile(r"[\w./:=@%+,~-]+")
 
 def write(macro: Macro) -> str:
     """The macro's steps; a macro with a loop only is written without the section's name."""
-    return _write(macro, write_line)
-
-
-def shown_text(macro: Macro) -> str:
-    """The same to be looked at here alone, with keys called as in `shown_line`."""
-    return _write(macro, lambda step: f"{'skip ' if step.off else ''}{shown_line(step)}{_remark(step.remark)}")
-
-
-def _write(macro: Macro, line: Callable[[Step], str]) -> str:
     parts = []
     for word, section in SECTIONS.items():
         steps = macro.section(section)
         if steps and section is Section.LOOP and not macro.lead_in and not macro.lead_out:
-            return write_steps(steps, 0, line)
+            return write_steps(steps)
         if steps:
-            parts.append(f"{word}:\n{write_steps(steps, 1, line)}")
+            parts.append(f"{word}:\n{write_steps(steps, 1)}")
     return "\n".join(parts)
 
 
@@ -70,31 +61,31 @@ def shown_line(step: Step) -> str:
     return words if isinstance(step, Text | Open | Note) else shown_formula(words)
 
 
-def write_steps(steps: tuple[Step, ...] | list[Step], level: int = 0, line: Callable[[Step], str] = write_line) -> str:
-    """Steps as lines, each ended by a line feed; `line` writes a step's own."""
-    return "".join(_lines(step, level, line) for step in steps)
+def write_steps(steps: tuple[Step, ...] | list[Step], level: int = 0) -> str:
+    """Steps as lines, each ended by a line feed."""
+    return "".join(_lines(step, level) for step in steps)
 
 
-def _lines(step: Step, level: int, line: Callable[[Step], str]) -> str:
+def _lines(step: Step, level: int) -> str:
     start = _INDENT * level
-    first = f"{start}{line(step)}\n"
+    first = f"{start}{write_line(step)}\n"
     match step:
         case Repeat():
-            return first + write_steps(step.steps, level + 1, line)
+            return first + write_steps(step.steps, level + 1)
         case PickOne():
-            return first + "".join(_option(branch, level + 1, line) for branch in step.branches)
+            return first + "".join(_option(branch, level + 1) for branch in step.branches)
         case If(otherwise=None):
-            return first + write_steps(step.steps, level + 1, line)
+            return first + write_steps(step.steps, level + 1)
         case If(otherwise=others):
             assert others
-            inner = write_steps(step.steps, level + 1, line)
-            return f"{first}{inner}{start}else:\n{write_steps(others.steps, level + 1, line)}"
+            inner = write_steps(step.steps, level + 1)
+            return f"{first}{inner}{start}else:\n{write_steps(others.steps, level + 1)}"
     return first
 
 
-def _option(branch: Branch, level: int, line: Callable[[Step], str]) -> str:
+def _option(branch: Branch, level: int) -> str:
     weight = f" of weight {number_text(branch.weight)}" if branch.weight != 1 else ""
-    return f"{_INDENT * level}option{weight}:\n{write_steps(branch.steps, level + 1, line)}"
+    return f"{_INDENT * level}option{weight}:\n{write_steps(branch.steps, level + 1)}"
 
 
 def _words(step: Step, name_of: Callable[[str], str] = name_of) -> str:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import time
 from typing import Any
 
 from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, QSortFilterProxyModel, Qt
@@ -11,6 +10,7 @@ from PyQt6.QtWidgets import QLineEdit, QVBoxLayout, QWidget
 from nakrel.protocol import Entry
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import label
+from nakrel.ui.widgets.moments import moment
 from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import WEAK, HeadedModel, Table
 from nakrel.words import noted, tr
@@ -69,10 +69,7 @@ class JournalModel(HeadedModel):
             return None
         entry = self._entries[index.row()]
         if role == Qt.ItemDataRole.DisplayRole:
-            when = time.localtime(entry.at)
-            today = time.strftime("%x", when) == time.strftime("%x")
-            shown = time.strftime("%H:%M:%S" if today else "%Y-%m-%d %H:%M:%S", when)
-            return (shown, tr(entry.kind, "journal"), entry.what, entry.why)[index.column()]
+            return (moment(entry.at), tr(entry.kind, "journal"), entry.what, entry.why)[index.column()]
         if role == Qt.ItemDataRole.ToolTipRole and index.column() >= 2:
             return (entry.what, entry.why)[index.column() - 2] or None
         return index.column() != 2 if role == WEAK else None

@@ -5,8 +5,8 @@ from __future__ import annotations
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
-from nakrel.core import notation
 from nakrel.core.edit.builders import BUILDERS, Asks, build, controls_of
+from nakrel.core.edit.row_words import list_text
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Section, cycle_us, describe_play
 from nakrel.core.model.names import shown_name
@@ -117,7 +117,7 @@ class BuilderRow(QWidget):
             message = sentence(str(error))
         else:
             made = self._result
-            steps = " · ".join(line.strip() for line in notation.shown_text(made).splitlines())
+            steps = " · ".join(line.strip() for line in list_text(made).splitlines())
             one = builder.most == 1 and builder.asks is Asks.CONTROLS
             rate = shown_rate(cycle_us(made, made.play)) if one else ""
             pause = tr("pause {time} ms").format(time=shown_ms(made.play.pause_us)) if made.play.pause_us else ""

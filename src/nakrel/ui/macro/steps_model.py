@@ -12,6 +12,7 @@ from PyQt6.QtCore import QMimeData, QModelIndex, QPersistentModelIndex, Qt
 from nakrel.core import notation
 from nakrel.core.edit import edits
 from nakrel.core.edit.pieces import UNNUMBERED
+from nakrel.core.edit.row_words import SECTION_NAMES, in_words, is_off, remark_of, time_words
 from nakrel.core.edit.rows import Place, place_after
 from nakrel.core.edit.timeline import NOTHING, Timeline
 from nakrel.core.model.controls import OTHERS
@@ -19,7 +20,6 @@ from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import MAX_COUNT, MAX_NOTCHES, MAX_RATE, MAX_WEIGHT
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.names import typed_formula
-from nakrel.core.model.step_words import describe, shown_figure, shown_time
 from nakrel.core.model.steps import (
     Block,
     Branch,
@@ -28,7 +28,6 @@ from nakrel.core.model.steps import (
     Line,
     Note,
     Option,
-    Otherwise,
     PickOne,
     Pointer,
     Repeat,
@@ -48,7 +47,7 @@ __all__ = ["ROWS_MIME", "SECTION_WORDS", "StepsModel"]
 
 SECTION, NUMBER, WHAT, TIME, STARTS, REMARK = range(6)
 _HEADS = ("", "#", tr("step"), tr("time"), tr("starts at, ms"), tr("comment"))
-SECTION_WORDS = {Section.LEAD_IN: tr("start"), Section.LOOP: tr("loop"), Section.LEAD_OUT: tr("end")}
+SECTION_WORDS = {section: tr(name) for section, name in SECTION_NAMES.items()}
 # What has a figure in the column of times.
 _TIMED = (Wait, Tap, Chord, Wheel, Pointer, Text, Repeat, Branch)
 _SHOWN = Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsDragEnabled
@@ -124,7 +123,8 @@ class StepsModel(HeadedModel):
         if role == Qt.ItemDataRole.EditRole:
             return _line_text(step) if column == WHAT else self._text(row, column, section, step).removesuffix(" ms")
         if role == Qt.ItemDataRole.AccessibleTextRole and column == WHAT:
-            words = tr("{step}, off").format(step=self._words(row)) if _off(step) else self._words(row)
+            words = in_words(self.line.row(row))
+            words = tr("{step}, off").format(step=words) if is_off(step) else words
             return f"{SECTION_WORDS[section]}: {words}"
         if role == GLYPH and column == WHAT:
             return _glyph(step)
@@ -133,7 +133,7 @@ class StepsModel(HeadedModel):
         if role == LIT:
             return row in self._new
         if role == WEAK:
-            return _off(step) or column in _QUIET or (column == WHAT and type(step) in UNNUMBERED)
+            return is_off(step) or column in _QUIET or (column == WHAT and type(step) in UNNUMBERED)
         return None
 
     def drawn(self, row: int, column: int) -> Drawn:
@@ -145,25 +145,9 @@ class StepsModel(HeadedModel):
             _glyph(step) if what else None,
             "",
             row in self._new,
-            column in _QUIET or _off(step) or (what and type(step) in UNNUMBERED),
+            column in _QUIET or is_off(step) or (what and type(step) in UNNUMBERED),
             depth if what else 0,
         )
-
-    def _words(self, row: int) -> str:
-        """The step in words; what has a column of its own isn't said twice."""
-        step = self.step(row)
-        match step:
-            case Wait():
-                return tr("wait") if step.most_us is None else tr("random wait")
-            case Note():
-                return tr("comment")
-            case Repeat():
-                return tr("repeat")
-            case Branch():
-                return tr("option {value}").format(value=self.line.row(row).inside[-1][1] + 1)
-            case Otherwise():
-                return tr("otherwise")
-        return describe(step)
 
     def _text(self, row: int, column: int, section: Section, step: Line) -> str:
         if column == SECTION:
@@ -172,10 +156,11 @@ class StepsModel(HeadedModel):
         if column == NUMBER:
             return "" if type(step) in UNNUMBERED else str(self.line.number(row))
         if column == WHAT:
-            return tr("{value}  (off)").format(value=self._words(row)) if _off(step) else self._words(row)
+            words = in_words(self.line.row(row))
+            return tr("{value}  (off)").format(value=words) if is_off(step) else words
         if column == TIME:
-            return _shown_time(step)
-        return shown_ms(self.line.start_us(row)) if column == STARTS else _remark(step)
+            return time_words(step)
+        return shown_ms(self.line.start_us(row)) if column == STARTS else remark_of(step)
 
     def flags(self, index: AnyIndex) -> Qt.ItemFlag:
         """Steps, times and remarks are edited in place; rows are dragged."""
@@ -274,25 +259,6 @@ class StepsModel(HeadedModel):
         )
 
 
-def _shown_time(step: Line) -> str:
-    match step:
-        case Wait():
-            return shown_time(step.wait_us, step.most_us)
-        case Tap() | Chord():
-            return shown_time(step.hold_us)
-        case Pointer():
-            return shown_time(step.over_us) if step.over_us else tr("at once")
-        case Text():
-            return f"{shown_figure(step.rate)}/s"
-        case Wheel():
-            return shown_figure(step.notches)
-        case Repeat():
-            return tr("{value} times").format(value=shown_figure(step.times))
-        case Branch():
-            return tr("weight {value}").format(value=shown_figure(step.weight))
-    return ""
-
-
 def _line_text(step: Line) -> str:
     """The step as it is typed: its line of the notation."""
     return "" if isinstance(step, Option) else notation.shown_line(step)
@@ -303,16 +269,6 @@ def _glyph(step: Line) -> str | None:
     if name in OTHERS:
         return name
     return step.controls[0] if isinstance(step, Chord) else getattr(step, "control", None)
-
-
-def _off(step: Line) -> bool:
-    return not isinstance(step, Option) and step.off
-
-
-def _remark(step: Line) -> str:
-    if isinstance(step, Option):
-        return ""
-    return step.text if isinstance(step, Note) else step.remark
 
 
 def _retyped(step: Line, text: str) -> Step:

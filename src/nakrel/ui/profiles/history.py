@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import difflib
-import time
 from typing import Literal
 
 from PyQt6.QtCore import Qt
@@ -11,7 +10,7 @@ from PyQt6.QtGui import QStandardItem, QStandardItemModel, QSyntaxHighlighter, Q
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QSplitter, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
-from nakrel.core import notation
+from nakrel.core.edit.row_words import list_text
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.fair_play import FAIR_PLAY_WORDS
 from nakrel.core.model.macro import Macro, describe_play
@@ -22,6 +21,7 @@ from nakrel.ui.sheet.model import cell_text
 from nakrel.ui.store import Store
 from nakrel.ui.theme import colour
 from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.moments import moment
 from nakrel.ui.widgets.rows import SOFT, Table
 from nakrel.words import sentence, tr
 
@@ -94,7 +94,7 @@ class History(QDialog):
         self.versions = answer.versions
         for number, version in enumerate(answer.versions):
             item = version.profile or version.macro
-            saved = QStandardItem(time.strftime("%d %b %Y, %H:%M:%S", time.localtime(version.at)))
+            saved = QStandardItem(moment(version.at))
             name = QStandardItem(item.name if item else "")
             if number == 0 and self._key:
                 name.setData(tr(" as it is now"), SOFT)
@@ -162,7 +162,7 @@ class _Marks(QSyntaxHighlighter):
 def _macro_text(macro: Macro) -> str:
     note = f"{macro.note}\n" if macro.note else ""
     plays = tr("plays: {how}").format(how=describe_play(macro.play))
-    return f"{macro.name}\n{note}{plays}\n\n{notation.shown_text(macro)}"
+    return f"{macro.name}\n{note}{plays}\n\n{list_text(macro)}"
 
 
 def _profile_text(store: Store, profile: Profile) -> str:

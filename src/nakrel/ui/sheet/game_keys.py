@@ -39,7 +39,7 @@ class _Keys(HeadedModel):
     message = pyqtSignal(str)
 
     def __init__(self, store: Store, profile: str) -> None:
-        super().__init__((tr("the game's name"), "control", tr("used by")))
+        super().__init__((tr("the game's name"), tr("key or button"), tr("used by")))
         self._store, self._profile = store, profile
 
     @property
@@ -82,7 +82,8 @@ class _Keys(HeadedModel):
         if column == _CONTROL:
             return shown_name(key.control) if role == Qt.ItemDataRole.EditRole else control_label(key.control)
         macros, cells = uses_of(game_key(key.name), self.profile, self._store.macros)
-        message = [macro.name for macro in macros] + ([counted(cells, "{n} button", "{n} buttons")] if cells else [])
+        message = [macro.name for macro in macros]
+        message += [counted(cells, "on {n} button", "on {n} buttons")] if cells else []
         return ", ".join(message) or tr("nothing yet")
 
     def setData(self, index: AnyIndex, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
