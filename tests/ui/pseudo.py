@@ -210,6 +210,15 @@ def main(home: Path) -> None:
                 large[type(dialog).__name__] = [dialog.width(), dialog.height()]
             look(type(dialog).__name__, dialog)
             dialog.close()
+    # In the smallest window every page has the room that it needs.
+    window.resize(window.minimumSize())
+    for page in ("sheet", "macro", "devices", "journal", "range"):
+        window.shown.show_page(page)
+        QTest.qWait(250)
+        part: QWidget = getattr(window, page)
+        needs = part.minimumSizeHint()
+        if needs.width() > part.width() or needs.height() > part.height():
+            large[page] = [needs.width(), needs.height()]
     window.close()
     table = ET.parse(nakrel.language.FOLDER / "nakrel_de.ts").getroot()
     known = {(each.findtext("source", ""), each.findtext("comment", "")) for each in table.iter("message")}

@@ -529,6 +529,22 @@ def test_stop_everything_and_the_page_are_seen_at_every_size(ui: Ui, width: int,
         assert ui.window._side.isVisible()
 
 
+def test_what_is_shown_stays_in_sight_in_the_lists_when_the_window_shrinks(ui: Ui):
+    ui.window.shown.show_profile("tidewardens")
+    ui.window.shown.show_macro("weigh-the-catch")
+    ui.window.shown.show_page("sheet")
+    ui.window.shown.show_control("BTN_TRIGGER_HAPPY9")
+    for view in (ui.window.column.profile_view, ui.window.column.macro_view, ui.window.sheet.table):
+        ground = view.viewport()
+        assert ground
+        ui.window.resize(1280, 1_100)
+        QApplication.processEvents()
+        assert ground.rect().contains(view.visualRect(view.currentIndex()))
+        ui.window.resize(900, 500)
+        QApplication.processEvents()
+        assert ground.rect().contains(view.visualRect(view.currentIndex()))
+
+
 def test_place_and_size_are_remembered(ui: Ui):
     ui.window.resize(1111, 777)
     ui.wait(lambda: ui.window.width() == 1111, "the size")

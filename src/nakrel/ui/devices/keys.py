@@ -52,7 +52,7 @@ class KeySettings(QWidget):
                 none = button(tr("no key"), partial(self._set, field, ""), "link")
                 none.setAccessibleName(tr("No key: {value}").format(value=text))
                 grid.addWidget(none, row, 3)
-            grid.addWidget(label(says, "soft"), row, 4)
+            grid.addWidget(label(says, "soft", wrap=True), row, 4)
         grid.addWidget(self.capture, len(_KEYS), 0, 1, 5)
         self._said = label("", "alarm")
         grid.addWidget(self._said, len(_KEYS) + 1, 0, 1, 5)

@@ -33,6 +33,7 @@ from nakrel.ui.devices.permissions import Permissions
 from nakrel.ui.devices.polling import PollingDialog
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, hairline, label, refilling
+from nakrel.ui.widgets.elided import Elided
 from nakrel.words import counted, tr
 
 __all__ = ["DevicesPage"]
@@ -132,19 +133,19 @@ class DevicesPage(QWidget):
         name.setBuddy(self.layout_field)
         self.layout_field.setAccessibleName(name.text())
         about = tr("for names of keys and typed texts; an XKB name, such as de or us:intl")
-        for each in (name, self.layout_field, label(about, "soft")):
+        for each in (name, self.layout_field):
             typed.addWidget(each)
-        typed.addStretch(1)
+        typed.addWidget(label(about, "soft", wrap=True), 1)
         layout.addLayout(typed)
         layout.addWidget(self.keys)
         notch = QHBoxLayout()
         name = label(tr("A turn of the wheel presses a key for"))
         name.setBuddy(self.notch)
         self.notch.setAccessibleName(name.text())
-        hint = label(tr("where it acts as a key or button; a game that looks once a frame misses shorter ones"), "soft")
-        for each in (name, self.notch, hint):
+        hint = tr("where it acts as a key or button; a game that looks once a frame misses shorter ones")
+        for each in (name, self.notch):
             notch.addWidget(each)
-        notch.addStretch(1)
+        notch.addWidget(label(hint, "soft", wrap=True), 1)
         layout.addLayout(notch)
         layout.addSpacing(4)
         layout.addLayout(self._list)
@@ -217,13 +218,12 @@ class DevicesPage(QWidget):
             *([counted(keys, "{n} key", "{n} keys")] if keys else []),
         ]
         row = QHBoxLayout()
-        name = label(device.name, "heading")
-        name.setToolTip(device.id)
+        name, about = Elided("heading", wide=True), Elided("soft", wide=True)
+        name.set_text(device.name)
+        about.set_text(" · ".join(filter(None, (", ".join(counts), _HOW.get(device.how, device.how), device.where))))
         row.addWidget(name)
         row.addSpacing(8)
-        row.addWidget(
-            label(" · ".join(filter(None, (", ".join(counts), _HOW.get(device.how, device.how), device.where))), "soft")
-        )
+        row.addWidget(about)
         if battery := next((each for each in self._store.batteries if device.where in each.where), None):
             low = battery.percent is not None and battery.percent <= _LOW_PERCENT and not battery.charging
             row.addSpacing(8)
@@ -249,7 +249,7 @@ class DevicesPage(QWidget):
         grid.setContentsMargins(0, 2, 0, 0)
         grid.setSpacing(4)
         codes = [c for c in device.controls if not small or c in _KEYS_SHOWN]
-        columns = 12 if small else _COLUMNS
+        columns = 10 if small else _COLUMNS
         for n, code in enumerate(codes):
             grid.addWidget(_PressButton(self._store, device.id, code), n // columns, n % columns)
         self._panels[device.id] = panel

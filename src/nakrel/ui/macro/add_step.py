@@ -34,6 +34,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, choice, label
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.control_choice import ControlChoice
+from nakrel.ui.widgets.elided import ElidedButton
 from nakrel.words import sentence, tr
 
 __all__ = ["AddStep"]
@@ -91,9 +92,9 @@ class AddStep(QWidget):
         for kind, text in _KINDS.items():
             self.kind.addItem(text, kind)
         self.control = ControlChoice(tr("Key or button of the step"))
-        self.control.setMinimumWidth(150)
+        self.control.setMinimumWidth(110)
         self.second = ControlChoice(tr("The key that it is pressed together with"))
-        self.second.setMinimumWidth(120)
+        self.second.setMinimumWidth(100)
         self.time = TimeEdit(_HOLD_US)
         self.time.setAccessibleName(tr("Hold or wait"))
         self.typed = QLineEdit()
@@ -116,8 +117,10 @@ class AddStep(QWidget):
             tip=tr("Choose one place or several by clicking there (Ctrl+K)"),
         )
         self.capture = Capture(store)
-        self._press = button(tr("Press to choose"), self.capture.arm, tip=tr("Press the key or button to choose it"))
-        self.add_button = button(tr("Add step"), self.add)
+        self._press = ElidedButton(
+            tr("Press to choose"), self.capture.arm, tip=tr("Press the key or button to choose it")
+        )
+        self.add_button = ElidedButton(tr("Add step"), self.add)
         self._message = label("", "alarm", wrap=True)
         self._build()
         self.kind.currentIndexChanged.connect(lambda index: self._kind_chosen(self.kind.currentData()))

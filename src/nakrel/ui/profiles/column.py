@@ -16,7 +16,7 @@ from PyQt6.QtCore import (
     Qt,
     pyqtSignal,
 )
-from PyQt6.QtGui import QColor, QKeySequence, QPainter, QPaintEvent
+from PyQt6.QtGui import QColor, QKeySequence, QPainter, QPaintEvent, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QHBoxLayout,
@@ -41,7 +41,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.ui.widgets.basics import button, hairline, label, restyle
 from nakrel.ui.widgets.nothing import NothingHere
-from nakrel.ui.widgets.rows import SOFT, KeepingDelegate, RowDelegate, draw_lines_above
+from nakrel.ui.widgets.rows import SOFT, KeepingDelegate, RowDelegate, draw_lines_above, saw_current
 from nakrel.ui.widgets.switch import Switch
 from nakrel.words import tr
 
@@ -126,6 +126,12 @@ class _List(QListView):
     def selectionChanged(self, now: QItemSelection, before: QItemSelection) -> None:
         super().selectionChanged(now, before)
         draw_lines_above(self, now, before)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        seen = saw_current(self, event)
+        super().resizeEvent(event)
+        if seen:
+            self.scrollTo(self.currentIndex())
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         super().paintEvent(event)

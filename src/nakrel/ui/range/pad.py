@@ -23,7 +23,7 @@ __all__ = ["Pad"]
 
 SPAN_US = 5_000_000
 _NAMES, _LANE, _RULER = 150, 24, 20
-_MOST_LANES = 8
+_FEWEST_LANES, _MOST_LANES, _EDGES = 3, 8, 8
 _NO_TEXT = Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.AltModifier
 # Who presses what a button acts as, in front of that button.
 _ACTING = "finger "
@@ -50,12 +50,13 @@ class Pad(QWidget):
         self._pointer: QPointF | None = None
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setFixedHeight(_MOST_LANES * _LANE + _RULER + 8)
+        self.setMinimumHeight(_FEWEST_LANES * _LANE + _RULER + _EDGES)
+        self.setMaximumHeight(_MOST_LANES * _LANE + _RULER + _EDGES)
         self.setAccessibleName(tr("Press, click, scroll and type here; Esc leaves"))
 
     def sizeHint(self) -> QSize:
         """Wide, and high enough for all lanes."""
-        return QSize(640, _MOST_LANES * _LANE + _RULER + 8)
+        return QSize(640, self.maximumHeight())
 
     def show_lanes(self, lanes: list[Lane]) -> None:
         """Draw the newest of these lanes."""
@@ -163,14 +164,15 @@ class Pad(QWidget):
         painter.setPen(QPen(colour("brass" if self.hasFocus() else "line"), 1))
         painter.drawRect(area)
         now = self.held_us if self.held_us is not None else time.monotonic_ns() // 1_000
-        field = QRectF(_NAMES, 6, self.width() - _NAMES - 14, _MOST_LANES * _LANE)
+        room = (self.height() - _RULER - _EDGES) // _LANE
+        field = QRectF(_NAMES, 6, self.width() - _NAMES - 14, room * _LANE)
         if not self.lanes:
             painter.setPen(colour("soft"))
             text = _INVITE if not self.hasFocus() else tr("Press, click, scroll and type.")
             painter.drawText(area, Qt.AlignmentFlag.AlignCenter, text)
             return
         counts = self._counts()
-        for number, lane in enumerate(self.lanes):
+        for number, lane in enumerate(self.lanes[-room:]):
             top = field.top() + number * _LANE
             own = hue(lane.control)
             glyphs.draw(painter, lane.control, QRectF(10, top + 5, 14, 16))

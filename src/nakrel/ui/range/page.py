@@ -7,7 +7,7 @@ from pathlib import Path
 from typing import Any
 
 from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, Qt, QTimer
-from PyQt6.QtGui import QHideEvent, QShowEvent
+from PyQt6.QtGui import QHideEvent, QResizeEvent, QShowEvent
 from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
@@ -36,6 +36,7 @@ from nakrel.ui.range.pad import Pad, lane_name
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.elided import ElidedButton
 from nakrel.ui.widgets.rows import HeadedModel, Table
 from nakrel.ui.widgets.sentence import Figure, Sentence
 from nakrel.words import sentence, shown_number, tr
@@ -55,6 +56,7 @@ _HEADS = (
     tr("seen by the game"),
 )
 _FRAME_MS, _ROWS_MS = 33, 250
+_WITH_HISTOGRAMS_PX = 360
 # What comes from a finger and goes out again as it came.
 _PASSED = "finger"
 _MOST_TEXT = 400
@@ -150,8 +152,8 @@ class RangePage(QWidget):
         )
         self.pause_button = button(tr("Pause"), self.pause)
         self.reset_button = button(tr("Start over"), self.reset)
-        self.csv_button = button(tr("Save as CSV…"), self.ask_table)
-        self.macro_button = button(tr("Make a macro of it"), self.make_macro)
+        self.csv_button = ElidedButton(tr("Save as CSV…"), self.ask_table)
+        self.macro_button = ElidedButton(tr("Make a macro of it"), self.make_macro)
         self._timer, self._rows_timer = QTimer(self), QTimer(self)
         self._build()
         self._timer.setInterval(_FRAME_MS)
@@ -198,6 +200,11 @@ class RangePage(QWidget):
     def _learn(self) -> None:
         """The keys make something else than before."""
         self._typing = TypedText(self._store.keyboard.levels)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """In a low window the list has the room of the histograms."""
+        super().resizeEvent(event)
+        self.histograms.setVisible(self.height() >= _WITH_HISTOGRAMS_PX)
 
     def showEvent(self, event: QShowEvent | None) -> None:
         """Run while it is seen."""

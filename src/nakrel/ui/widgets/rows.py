@@ -11,13 +11,14 @@ from PyQt6.QtCore import (
     QItemSelectionModel,
     QModelIndex,
     QPersistentModelIndex,
+    QPoint,
     QRect,
     QRectF,
     QSize,
     Qt,
     pyqtSignal,
 )
-from PyQt6.QtGui import QIcon, QKeyEvent, QPainter, QPaintEvent
+from PyQt6.QtGui import QIcon, QKeyEvent, QPainter, QPaintEvent, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QLineEdit,
@@ -44,6 +45,7 @@ __all__ = [
     "KeepingDelegate",
     "RowDelegate",
     "draw_lines_above",
+    "saw_current",
     "Table",
 ]
 
@@ -202,6 +204,12 @@ def draw_lines_above(view: QAbstractItemView, *changed: QItemSelection) -> None:
             ground.update(0, view.visualRect(model.index(rows.top(), rows.left())).top() - 1, ground.width(), 1)
 
 
+def saw_current(view: QAbstractItemView, event: QResizeEvent | None) -> bool:
+    """Whether the current entry was all in sight until the view got another size: then it stays so."""
+    current = view.currentIndex()
+    return event is not None and QRect(QPoint(), event.oldSize()).contains(view.visualRect(current))
+
+
 class Table(QTableView):
     """A table without a grid, with rows of one height, whose whole rows are selected."""
 
@@ -224,6 +232,13 @@ class Table(QTableView):
             heads.setFixedHeight(24)
             heads.setDefaultAlignment(Qt.AlignmentFlag.AlignLeft)
             heads.setStretchLastSection(True)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Keep the current cell in sight."""
+        seen = saw_current(self, event)
+        super().resizeEvent(event)
+        if seen:
+            self.scrollTo(self.currentIndex())
 
     def choose(self, index: QModelIndex) -> None:
         """Make this cell the current one and its row the only one selected, whatever keys are held."""

@@ -7,7 +7,8 @@ from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QWidget
 
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.units import parse_time, shown_ms
-from nakrel.ui.widgets.basics import button, choice, label, restyle
+from nakrel.ui.widgets.basics import button, choice, restyle
+from nakrel.ui.widgets.elided import Elided
 from nakrel.words import sentence, tr
 
 __all__ = ["DiagramBar"]
@@ -33,7 +34,8 @@ class DiagramBar(QWidget):
     def __init__(self) -> None:
         super().__init__()
         self._fps = 60
-        self.message = label(_HINT, "soft")
+        self.message = Elided("soft")
+        self.message.set_text(_HINT)
         self.field = QLineEdit()
         self.field.setAccessibleName(tr("Distance between the calipers"))
         self.field.setToolTip(tr("Type a distance: 35, 0.2s, 2f@60 or 20/s. What comes after it goes along."))
@@ -75,7 +77,7 @@ class DiagramBar(QWidget):
 
     def say(self, message: str, *, wrong: bool = False) -> None:
         """Say what is picked, or why something can't be; '' for the hint."""
-        self.message.setText(sentence(message) if wrong else message or _HINT)
+        self.message.set_text(sentence(message) if wrong else message or _HINT)
         restyle(self.message, "alarm" if wrong else "soft")
 
     def _typed(self) -> None:
