@@ -112,6 +112,10 @@ def test_nothing_pressed_in_it_does_anything_else(ui: Ui, page):
     assert ui.store.macros == before
     QTest.keyClicks(page.pad, "ab")
     assert page.text.text() == "Text as it arrived: ab"
+    # Of a long text the end is told: what one has just typed.
+    QTest.keyClicks(page.pad, "c" * 60 + "d")
+    assert page.text.text() == f"Text as it arrived: …{'c' * 47}d"
+    assert page.minimumSizeHint().width() <= page.width()
 
 
 def test_the_pointers_way_is_counted_while_the_field_has_the_focus(ui: Ui, page):

@@ -54,7 +54,7 @@ class KeySettings(QWidget):
                 grid.addWidget(none, row, 3)
             grid.addWidget(label(says, "soft", wrap=True), row, 4)
         grid.addWidget(self.capture, len(_KEYS), 0, 1, 5)
-        self._said = label("", "alarm")
+        self._said = label("", "alarm", wrap=True)
         grid.addWidget(self._said, len(_KEYS) + 1, 0, 1, 5)
         self.capture.captured.connect(lambda code: self._set(self._asking, code))
         store.settings_changed.connect(self.refresh)

@@ -79,7 +79,7 @@ class DevicesPage(QWidget):
         self.layout_field.setPlaceholderText(tr("like the desktop"))
         self.layout_field.setFixedWidth(170)
         self.practice = button(tr("Start the practice game"), self.start_practice)
-        self._message = label("", "soft")
+        self._message = label("", "soft", wrap=True)
         # Which times would debounce what the Range saw, by control, in microseconds.
         self.suggested: Callable[[], Mapping[str, int]] = dict
         self.debounce: DebounceDialog | None = None
@@ -124,8 +124,7 @@ class DevicesPage(QWidget):
         layout.addWidget(self.permissions)
         row = QHBoxLayout()
         row.addWidget(self.practice)
-        row.addWidget(self._message)
-        row.addStretch(1)
+        row.addWidget(self._message, 1)
         layout.addLayout(row)
         layout.addWidget(self.stand_ins)
         typed = QHBoxLayout()

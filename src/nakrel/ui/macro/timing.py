@@ -60,7 +60,7 @@ class TimingRow(QWidget):
         self.trim_button = button(
             tr("Trim both ends"), self.trimmed.emit, tip=tr("Take out the waits at the loop's ends")
         )
-        self.message = label("", "alarm")
+        self.message = label("", "alarm", wrap=True)
         self.scope = label("", "soft")
         self.kind.activated.connect(lambda index: self.figure.setText(_KINDS[index][2]))
         self.figure.returnPressed.connect(self._apply)
@@ -76,8 +76,7 @@ class TimingRow(QWidget):
             self.trim_button,
         ):
             row.addWidget(each)
-        row.addWidget(self.message)
-        row.addStretch(1)
+        row.addWidget(self.message, 1)
 
     def set_scope(self, selected: int) -> None:
         """Say which steps are changed."""

@@ -36,7 +36,7 @@ from nakrel.ui.range.pad import Pad, lane_name
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
-from nakrel.ui.widgets.elided import ElidedButton
+from nakrel.ui.widgets.elided import Elided, ElidedButton
 from nakrel.ui.widgets.rows import HeadedModel, Table
 from nakrel.ui.widgets.sentence import Figure, Sentence
 from nakrel.words import sentence, shown_number, tr
@@ -59,7 +59,8 @@ _FRAME_MS, _ROWS_MS = 33, 250
 _WITH_HISTOGRAMS_PX = 360
 # What comes from a finger and goes out again as it came.
 _PASSED = "finger"
-_MOST_TEXT = 400
+# So much of a text fits beside the rest; the last of it is what one has just typed.
+_MOST_TEXT = 48
 
 
 def _now_us() -> int:
@@ -139,7 +140,7 @@ class RangePage(QWidget):
         self._typing = TypedText(store.keyboard.levels)
         self.model = _Rows()
         self.pad = Pad(lambda: self.counts, lambda lane: lane_name(lane, self._names()))
-        self.text, self.histograms = label("", "soft"), Histograms()
+        self.text, self.histograms = Elided("soft"), Histograms()
         self.table = Table(tr("What came"))
         self.table.setModel(self.model)
         self.table.set_widths(190, 70, 60, 90, 80, 70, 80, 70)
@@ -227,7 +228,7 @@ class RangePage(QWidget):
 
     def _typed(self, text: str) -> None:
         if not self.paused:
-            self._typed_text = f"{self._typed_text}{text}"[-_MOST_TEXT:]
+            self._typed_text = f"{self._typed_text}{text}"[-_MOST_TEXT - 1 :]
             self._show_text()
 
     def _moved(self, px: float) -> None:
@@ -237,9 +238,11 @@ class RangePage(QWidget):
 
     def _show_text(self) -> None:
         """The text as a program gets it, and the pointer's way."""
-        parts = [tr("text as it arrived: {typed_text}").format(typed_text=self._typed_text)] if self._typed_text else []
+        parts = []
+        if self._typed_text:
+            parts.append(tr("text as it arrived: {typed_text}").format(typed_text=_end_of(self._typed_text)))
         if self._macros_text:
-            parts.append(tr("macros typed: {macros_text}").format(macros_text=self._macros_text))
+            parts.append(tr("macros typed: {macros_text}").format(macros_text=_end_of(self._macros_text)))
         if self._moves:
             parts.append(
                 tr("the pointer went {moved_px} px in {moves} moves").format(
@@ -247,7 +250,7 @@ class RangePage(QWidget):
                 )
             )
         text = " · ".join(parts)
-        self.text.setText(sentence(text, stop=False))
+        self.text.set_text(sentence(text, stop=False))
 
     def _see(self, seen: m.Seen) -> None:
         if self.paused or not self.isVisible():
@@ -256,7 +259,8 @@ class RangePage(QWidget):
             if event.by == _PASSED:
                 continue
             if event.by != FINGER:
-                self._macros_text = f"{self._macros_text}{self._typing.feed(event.control, event.value)}"[-_MOST_TEXT:]
+                typed = self._typing.feed(event.control, event.value)
+                self._macros_text = f"{self._macros_text}{typed}"[-_MOST_TEXT - 1 :]
             if event.by != FINGER or (self._fingers and event.control != "KEY_ESC"):
                 self.counts.feed(Came(event.by, event.control, event.value, event.at_us))
         self.pad.show_lanes([row.lane for row in self.counts.rows(_now_us())])
@@ -351,3 +355,7 @@ class RangePage(QWidget):
             self._say_left_out()
         else:
             self._store.fault.emit(tr("There is no whole press in it yet."))
+
+
+def _end_of(text: str) -> str:
+    return f"…{text[-_MOST_TEXT:]}" if len(text) > _MOST_TEXT else text

@@ -41,7 +41,7 @@ class SheetDetails(QWidget):
         super().__init__()
         self._store, self._shown = store, shown
         self.edit_requested: Callable[[], object] = lambda: None
-        self._title, self._code = label("", "heading"), label("", "soft", wrap=True)
+        self._title, self._code = label("", "heading", wrap=True), label("", "soft", wrap=True)
         self.does = button("", lambda: self.edit_requested(), "does", tr("Change what it does (Enter)"))
         self.press_button = button(tr("Press to choose"), self._arm, tip=tr("Press the key, button or combination"))
         self.press_control = Capture(store, tr("Press the key, button or combination…"))
