@@ -143,23 +143,25 @@ class _Process:
                 raise OSError(tr("the process for long work ends as soon as it starts")) from None
 
     def _exchange(self, data: bytes, wanted: Callable[[], bool]) -> bytes:
-        if not wanted():
+        if self._closed or not wanted():
             raise Unwanted
-        if self._closed:
-            raise OSError(tr("the window has closed"))
         if self._process is None:
             command = [sys.executable, "-m", "nakrel.worker_process"]
             self._process = subprocess.Popen(command, stdin=subprocess.PIPE, stdout=subprocess.PIPE)
         into, out = self._process.stdin, self._process.stdout
         assert into
         assert out
-        _write(into, data)
-        began = time.monotonic()
-        while not select.select([out], [], [], _ASK_S)[0]:
-            if time.monotonic() - began > _GIVE_UP_S and not wanted():
-                self._end()
-                raise Unwanted
-        return _read(out)
+        try:
+            _write(into, data)
+            began = time.monotonic()
+            while not select.select([out], [], [], _ASK_S)[0]:
+                if time.monotonic() - began > _GIVE_UP_S and not wanted():
+                    self._end()
+                    raise Unwanted
+            return _read(out)
+        except ValueError:
+            # The other thread has closed the pipes meanwhile.
+            raise Unwanted from None
 
     def _end(self) -> None:
         process, self._process = self._process, None

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+import signal
+import threading
+from typing import IO
+
 import pytest
 
 from nakrel import worker_process
@@ -90,15 +94,47 @@ def test_after_its_end_nothing_starts_it_again(process: worker_process._Process)
     job = worker_process._written(worker_process.LookForSlips(MACRO, 5))
     process.ask(job, still)
     process.close()
-    with pytest.raises(OSError, match="closed"):
+    with pytest.raises(worker_process.Unwanted):
         process.ask(job, still)
     assert process._process is None
 
 
+def test_what_waits_for_it_as_the_window_closes_gets_no_answer_and_no_error(process: worker_process._Process):
+    job = worker_process._written(worker_process.LookForSlips(MACRO, 5))
+    process.ask(job, still)
+    assert process._process
+    process._process.send_signal(signal.SIGSTOP)
+    outcome: list[type[BaseException]] = []
+
+    def wait() -> None:
+        try:
+            process.ask(job, still)
+        except BaseException as error:
+            outcome.append(type(error))
+
+    waiting = threading.Thread(target=wait)
+    asked = threading.Event()
+    real = worker_process._write
+
+    def write(into: IO[bytes], data: bytes) -> None:
+        real(into, data)
+        asked.set()
+
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(worker_process, "_write", write)
+        waiting.start()
+        assert asked.wait(10)
+        process.close()
+        waiting.join(10)
+    assert outcome == [worker_process.Unwanted]
+
+
 def test_where_no_process_can_be_started_the_work_is_done_here(monkeypatch: pytest.MonkeyPatch):
-    broken = worker_process._Process()
-    broken.close()
-    monkeypatch.setattr(worker_process, "_process", broken)
+    def refused(*command: object, **options: object) -> None:
+        raise OSError("no process more")
+
+    monkeypatch.setattr(worker_process, "_process", worker_process._Process())
+    monkeypatch.setattr(worker_process.subprocess, "Popen", refused)
     job, found = worker_process.LookForSlips(MACRO, 99), check_macro(MACRO)
     assert worker_process.ask(job, worker_process.Slips) == worker_process.Slips(len(found), found)
 

@@ -12362,10 +12362,5 @@ jetzt gedrückt: {down}</translation>
             <source>the process for long work ends as soon as it starts</source>
             <translation>der Prozess für lange Arbeiten endet, sobald er startet</translation>
         </message>
-        <message>
-            <location filename="worker_process.py" />
-            <source>the window has closed</source>
-            <translation>das Fenster ist geschlossen</translation>
-        </message>
     </context>
 </TS>

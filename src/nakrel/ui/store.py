@@ -15,6 +15,7 @@ from collections.abc import Callable
 from functools import partial
 from typing import Any
 
+from msgspec.structs import replace
 from PyQt6 import sip
 from PyQt6.QtCore import QObject, QSocketNotifier, QTimer, pyqtSignal
 from PyQt6.QtGui import QUndoStack
@@ -48,6 +49,10 @@ def live_name(store: Store) -> str:
     if len(profile.setups) == 1:
         return profile.name
     return f"{profile.name} · {profile.setup(status.setups.get(profile.id, '')).name}"
+
+
+def _but_for_progress(status: m.Status) -> m.Status:
+    return replace(status, running=tuple(replace(run, run=0) for run in status.running))
 
 
 def _show_if_refused(store: Store, answer: m.AnswerBody) -> None:
@@ -88,6 +93,8 @@ class Store(QObject):
     macro_changed = pyqtSignal(str)
     settings_changed = pyqtSignal()
     status_changed = pyqtSignal()
+    # Of the status only how far the runs are, which has to be asked for.
+    progress_changed = pyqtSignal()
     devices_changed = pyqtSignal()
     journal_changed = pyqtSignal()
     seen = pyqtSignal(object)
@@ -476,8 +483,13 @@ class Store(QObject):
                 self._receive(notice)
 
     def take_status(self, answer: m.AnswerBody) -> None:
-        """The status that was asked for is what is so now."""
-        if isinstance(answer, m.StatusIs):
+        """The status that was asked for is what is so now. Mostly it has only gone on, several times a second."""
+        if not isinstance(answer, m.StatusIs):
+            return
+        if _but_for_progress(answer.status) == _but_for_progress(self.status):
+            self.status = answer.status
+            self.progress_changed.emit()
+        else:
             self._receive(answer)
 
     def _receive(self, answer: Any) -> None:

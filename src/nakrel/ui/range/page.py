@@ -37,6 +37,7 @@ from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.elided import Elided, ElidedButton
+from nakrel.ui.widgets.frames import Frames
 from nakrel.ui.widgets.rows import HeadedModel, Table
 from nakrel.ui.widgets.sentence import Figure, Sentence
 from nakrel.words import sentence, shown_number, tr
@@ -155,11 +156,10 @@ class RangePage(QWidget):
         self.reset_button = button(tr("Start over"), self.reset)
         self.csv_button = ElidedButton(tr("Save as CSV…"), self.ask_table)
         self.macro_button = ElidedButton(tr("Make a macro of it"), self.make_macro)
-        self._timer, self._rows_timer = QTimer(self), QTimer(self)
+        self._frames, self._rows_timer = Frames(self, _FRAME_MS), QTimer(self)
         self._build()
-        self._timer.setInterval(_FRAME_MS)
         self._rows_timer.setInterval(_ROWS_MS)
-        self._timer.timeout.connect(self.pad.move_on)
+        self._frames.timeout.connect(self.pad.move_on)
         self._rows_timer.timeout.connect(self.refresh)
         self.pad.typed.connect(self._typed)
         self.pad.changed.connect(hand.press)
@@ -209,13 +209,13 @@ class RangePage(QWidget):
 
     def showEvent(self, event: QShowEvent | None) -> None:
         """Run while it is seen."""
-        self._timer.start()
+        self._frames.start()
         self._rows_timer.start()
         self.refresh()
 
     def hideEvent(self, event: QHideEvent | None) -> None:
         """Nothing counts while it isn't."""
-        self._timer.stop()
+        self._frames.stop()
         self._rows_timer.stop()
 
     def _focused(self, on: bool) -> None:

@@ -57,7 +57,8 @@ class PlayNow(QWidget):
         for made in (self.preview, self.later, self.stop):
             layout.addWidget(made)
         layout.addWidget(self.run, 1)
-        store.status_changed.connect(self.refresh)
+        for changed in (store.status_changed, store.progress_changed):
+            changed.connect(self.refresh)
         self.refresh()
 
     def refresh(self) -> None:

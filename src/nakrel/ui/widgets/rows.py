@@ -222,6 +222,9 @@ class Table(QTableView):
         self.setHorizontalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
         self.setTabKeyNavigation(False)
         self.setWordWrap(False)
+        if ground := self.viewport():
+            # All of it is drawn, so nothing behind it needs to be.
+            ground.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
         # Not by its truth: an empty header counts as false.
         if (rows := self.verticalHeader()) is not None:
             rows.hide()
@@ -251,14 +254,19 @@ class Table(QTableView):
         in Python what state they are in."""
         model, ground, delegate = self.model(), self.viewport(), self.itemDelegate()
         dragging = self.state() == QAbstractItemView.State.DraggingState
-        if event is None or ground is None or dragging or not isinstance(model, HeadedModel):
+        if event is None or ground is None:
+            return
+        painter = QPainter(ground)
+        painter.fillRect(event.rect(), colour("paper"))
+        if dragging or not isinstance(model, HeadedModel):
+            painter.end()
             super().paintEvent(event)
             return
         assert isinstance(delegate, RowDelegate)
         first, last = (self.rowAt(y) for y in (event.rect().top(), event.rect().bottom()))
         if first < 0:
             return
-        painter, chosen, current = QPainter(ground), self.selectionModel(), self.currentIndex()
+        chosen, current = self.selectionModel(), self.currentIndex()
         here = (current.row(), current.column()) if self.hasFocus() else (-1, -1)
         columns = [
             (column, self.columnViewportPosition(column), self.columnWidth(column))

@@ -19,6 +19,7 @@ from nakrel.ui.store import Store, live_name
 from nakrel.ui.theme import SMALL_PX, font, hue, palette
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.elided import Elided, ElidedButton
+from nakrel.ui.widgets.frames import Frames
 from nakrel.ui.widgets.lettering import fitted, write
 from nakrel.ui.widgets.shield import keep_open
 from nakrel.ui.widgets.traces import draw_trace
@@ -88,9 +89,8 @@ class _Traces(QWidget):
         # What each line shows, and when something last happened there.
         self.lines: list[_Line | None] = [None] * _LINES
         self._last_us = [0] * _LINES
-        self._timer = QTimer(self)
-        self._timer.setInterval(_FRAME_MS)
-        self._timer.timeout.connect(self._tick)
+        self._frames = Frames(self, _FRAME_MS)
+        self._frames.timeout.connect(self._tick)
         self.setAccessibleName(tr("The last three seconds, in and out"))
         self.setMinimumWidth(240)
 
@@ -99,8 +99,11 @@ class _Traces(QWidget):
             lane = "in" if event.by == "in" else "out"
             self.lanes[lane].add(event)
             self._give_line(_Line(lane, event.control), event.at_us)
-        self._timer.start()
-        self.update()
+        if not self._frames.isActive():
+            self._frames.start()
+            self.update()
+        elif self._frames.in_front:
+            self.update()
 
     def _give_line(self, line: _Line, at_us: int) -> None:
         """Give it a free line, or that on which nothing has happened for the longest."""
@@ -133,7 +136,7 @@ class _Traces(QWidget):
             if line and not any(span.control == line.control for span in self.lanes[line.lane].spans):
                 self.lines[number] = None
         if not any(lane.spans for lane in self.lanes.values()):
-            self._timer.stop()
+            self._frames.stop()
         if self.isVisible():
             self.update()
 
@@ -198,6 +201,7 @@ class LiveStrip(QWidget):
         self._progress.setInterval(_PROGRESS_MS)
         self._progress.timeout.connect(lambda: store.ask(m.GetStatus(), store.take_status))
         store.status_changed.connect(self.refresh)
+        store.progress_changed.connect(lambda: self._show_stops(store.status.running[:_MOST_RUNS]))
         store.library_changed.connect(self.refresh)
         store.settings_changed.connect(self.refresh)
         store.profile_changed.connect(lambda key: self.refresh())

@@ -23,6 +23,7 @@ from nakrel.ui.macro.diagram.scrolled import Scrolled
 from nakrel.ui.macro.diagram.selection import describe
 from nakrel.ui.macro.diagram.spoken import spoken
 from nakrel.ui.macro.diagram.view import Found
+from nakrel.ui.widgets.frames import Frames
 from nakrel.words import tr
 
 __all__ = ["Diagram"]
@@ -59,9 +60,8 @@ class Diagram(Scrolled):
         self._mouse = Mouse(self.view, self.selection)
         self._keys = Keys(self)
         self._pen = Pen()
-        self._timer = QTimer(self)
-        self._timer.setInterval(_PEN_MS)
-        self._timer.timeout.connect(self.repaint_all)
+        self._frames = Frames(self, _PEN_MS)
+        self._frames.timeout.connect(self.repaint_all)
         # What screen readers are told is put in words once edits rest.
         self._telling = QTimer(self)
         self._telling.setSingleShot(True)
@@ -114,10 +114,10 @@ class Diagram(Scrolled):
         """A run of this macro began at a monotonic time in microseconds; None for its end."""
         if since_us is None:
             self._pen.stop()
-            self._timer.stop()
+            self._frames.stop()
         elif not self._pen.running:
             self._pen.start(self.line, since_us)
-            self._timer.start()
+            self._frames.start()
         self.repaint_all()
 
     def show_events(self, events: Iterable[SeenEvent]) -> None:
