@@ -88,6 +88,22 @@ def test_a_panels_button_is_down_while_it_is_held(ui: Ui):
     ui.wait(lambda: not ui.store.status.running, "its end")
 
 
+@pytest.mark.parametrize("how", ["another page", "another device"])
+def test_a_panels_button_that_goes_from_under_the_hand_is_let_go(ui: Ui, how: str):
+    ui.store.pin("tidewardens")
+    ui.window.shown.show_page("devices")
+    panel = ui.window.devices._panels["standin:halyard-12"]
+    button = next(b for b in panel.findChildren(QPushButton) if b.text() == "Thumb 3")
+    ui.wait(lambda: ui.store.status.live == "tidewardens")
+    QTest.mousePress(button, Qt.MouseButton.LeftButton)
+    ui.wait(lambda: ui.store.status.running, "the macro that is held")
+    if how == "another page":
+        ui.window.shown.show_page("journal")
+    else:
+        ui.store.devices_changed.emit()
+    ui.wait(lambda: not ui.store.status.running, "its end")
+
+
 def test_the_devices_page_shows_broken_links_and_what_to_do(ui: Ui):
     permissions = ui.window.devices.permissions
     ui.window.shown.show_page("devices")
