@@ -76,7 +76,8 @@ def test_a_link_is_taken_away_in_the_head_and_undone(ui: Ui):
     assert len(ui.store.profiles["orrery-post"].programs) == 1
 
 
-def test_a_panels_button_is_down_while_it_is_held(ui: Ui):
+def held_in_a_panel(ui: Ui) -> QPushButton:
+    """A button of the simulated mouse, held with the mouse, whose macro runs for as long."""
     ui.store.pin("tidewardens")
     ui.window.shown.show_page("devices")
     panel = ui.window.devices._panels["standin:halyard-12"]
@@ -84,19 +85,18 @@ def test_a_panels_button_is_down_while_it_is_held(ui: Ui):
     ui.wait(lambda: ui.store.status.live == "tidewardens")
     QTest.mousePress(button, Qt.MouseButton.LeftButton)
     ui.wait(lambda: [run.macro for run in ui.store.status.running] == ["reel-in"], "the Held macro")
+    return button
+
+
+def test_a_panels_button_is_down_while_it_is_held(ui: Ui):
+    button = held_in_a_panel(ui)
     QTest.mouseRelease(button, Qt.MouseButton.LeftButton)
     ui.wait(lambda: not ui.store.status.running, "its end")
 
 
 @pytest.mark.parametrize("how", ["another page", "another device"])
 def test_a_panels_button_that_goes_from_under_the_hand_is_let_go(ui: Ui, how: str):
-    ui.store.pin("tidewardens")
-    ui.window.shown.show_page("devices")
-    panel = ui.window.devices._panels["standin:halyard-12"]
-    button = next(b for b in panel.findChildren(QPushButton) if b.text() == "Thumb 3")
-    ui.wait(lambda: ui.store.status.live == "tidewardens")
-    QTest.mousePress(button, Qt.MouseButton.LeftButton)
-    ui.wait(lambda: ui.store.status.running, "the macro that is held")
+    held_in_a_panel(ui)
     if how == "another page":
         ui.window.shown.show_page("journal")
     else:
