@@ -73,7 +73,7 @@ def test_a_click_becomes_a_rapid_fire_that_a_game_can_see(driver: Driver):
 
     rapid_fire()
     builder, check = window.macro.builder, window.macro_details.frame_check
-    driver.wait(lambda: "While held   20/s   tap Left for 25 ms" in builder.preview.text(), "the result beforehand")
+    driver.wait(lambda: "While held   20/s   tap Left  25 ms" in builder.preview.text(), "the result beforehand")
     driver.click(builder.make_button)
     assert macro(driver).loop == (Tap(control="BTN_LEFT", hold_us=25 * MS),)
     assert macro(driver).play == Play(Mode.HELD, pause_us=25 * MS)
