@@ -11989,6 +11989,11 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/window/shortcuts.py" />
+            <source>Down or Enter in a search</source>
+            <translation>Pfeil ab oder Eingabe in einer Suche</translation>
+        </message>
+        <message>
+            <location filename="ui/window/shortcuts.py" />
             <source>In lists</source>
             <translation>In Listen</translation>
         </message>
@@ -12081,6 +12086,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/window/shortcuts.py" />
             <source>to the next edge, to another trace</source>
             <translation>zur nächsten Flanke, zu einer anderen Spur</translation>
+        </message>
+        <message>
+            <location filename="ui/window/shortcuts.py" />
+            <source>to what was found</source>
+            <translation>zum Gefundenen</translation>
         </message>
         <message>
             <location filename="ui/window/shortcuts.py" />

@@ -9,7 +9,6 @@ from PyQt6.QtGui import QImage, QTextCursor, QTextDocument
 from PyQt6.QtWidgets import (
     QDialog,
     QHBoxLayout,
-    QLineEdit,
     QListWidget,
     QListWidgetItem,
     QTextBrowser,
@@ -19,6 +18,7 @@ from PyQt6.QtWidgets import (
 
 from nakrel.ui.help.documents import Document, Hit, anchor, document, documents, search
 from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.search_field import SearchField
 from nakrel.words import counted, tr
 
 __all__ = ["Reader"]
@@ -84,10 +84,7 @@ class Reader(QDialog):
         self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(960, 640)
         self._documents = documents()
-        self.field = QLineEdit()
-        self.field.setPlaceholderText(tr("Search the documents"))
-        self.field.setAccessibleName(tr("Search the documents"))
-        self.field.setClearButtonEnabled(True)
+        self.field = SearchField(tr("Search the documents"))
         self.list, self.pages = QListWidget(), _Pages()
         self.list.setAccessibleName(tr("Documents"))
         self.list.setFixedWidth(_LIST_PX)
@@ -111,6 +108,7 @@ class Reader(QDialog):
         self.field.textChanged.connect(self._search)
         self.list.currentItemChanged.connect(lambda now, before: self._open(now))
         self._search("")
+        self.field.lead_to(self.list)
         self.field.setFocus()
 
     def open_name(self, name: str) -> None:

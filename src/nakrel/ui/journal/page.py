@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from PyQt6.QtCore import QModelIndex, QPersistentModelIndex, QSortFilterProxyModel, Qt
-from PyQt6.QtWidgets import QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from nakrel.protocol import Entry
 from nakrel.ui.store import Store
@@ -13,6 +13,7 @@ from nakrel.ui.widgets.basics import label
 from nakrel.ui.widgets.moments import moment
 from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import WEAK, HeadedModel, Table
+from nakrel.ui.widgets.search_field import SearchField
 from nakrel.words import noted, tr
 
 __all__ = ["JournalModel", "JournalPage"]
@@ -85,13 +86,11 @@ class JournalPage(QWidget):
         self._proxy.setSourceModel(self.model)
         self._proxy.setFilterKeyColumn(-1)
         self._proxy.setFilterCaseSensitivity(Qt.CaseSensitivity.CaseInsensitive)
-        self.search = QLineEdit()
-        self.search.setPlaceholderText(tr("Find in the journal"))
-        self.search.setAccessibleName(tr("Find in the journal"))
-        self.search.setClearButtonEnabled(True)
+        self.search = SearchField(tr("Find in the journal"))
         self.search.textChanged.connect(self._proxy.setFilterFixedString)
         self.table = Table(tr("Journal"))
         self.table.setModel(self._proxy)
+        self.search.lead_to(self.table)
         self.table.set_widths(140, 70, 280)
         self.nothing = NothingHere(self.search.clear).follow(self.search, self._proxy)
         layout = QVBoxLayout(self)

@@ -21,7 +21,6 @@ from PyQt6.QtWidgets import (
     QAbstractItemView,
     QHBoxLayout,
     QLabel,
-    QLineEdit,
     QListView,
     QMenu,
     QStyle,
@@ -42,6 +41,7 @@ from nakrel.ui.theme import SMALL_PX, font, palette
 from nakrel.ui.widgets.basics import button, hairline, label, restyle
 from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import SOFT, KeepingDelegate, RowDelegate, draw_lines_above, saw_current
+from nakrel.ui.widgets.search_field import SearchField
 from nakrel.ui.widgets.switch import Switch
 from nakrel.words import tr
 
@@ -161,13 +161,11 @@ class ProfilesColumn(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedWidth(216)
         self._store, self._shown = store, shown
-        self.search = QLineEdit()
-        self.search.setPlaceholderText(tr("Find a profile or macro"))
-        self.search.setAccessibleName(tr("Find a profile or macro"))
-        self.search.setClearButtonEnabled(True)
+        self.search = SearchField(tr("Find a profile or macro"))
         self.profiles, self.macros = ProfileList(store), MacroList(store)
         self.profile_view = _List(tr("Profiles"), "", _ProfileDelegate(self), self._delete_profile)
         self.macro_view = _List(tr("Macros"), _NO_MACROS, _MacroDelegate(self), self._delete_macro)
+        self.search.lead_to(self.profile_view, self.macro_view)
         self.nothing = NothingHere(self.search.clear).follow(self.search, self.profiles, self.macros)
         self.follow = Switch(tr("Load with games"))
         self._follow_note = label("", "soft", wrap=True)

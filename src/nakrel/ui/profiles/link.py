@@ -30,6 +30,7 @@ from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import Segments, button, choice, label, literal
 from nakrel.ui.widgets.nothing import NothingHere
 from nakrel.ui.widgets.rows import WEAK, Table
+from nakrel.ui.widgets.search_field import SearchField
 from nakrel.words import tr
 
 __all__ = ["LinkDialog"]
@@ -72,9 +73,7 @@ class LinkDialog(QDialog):
         self.source = Segments(
             [("running", tr("Running now")), ("installed", tr("Installed"))], tr("Where to pick from")
         )
-        self.search = QLineEdit()
-        self.search.setPlaceholderText(tr("Find a program"))
-        self.search.setAccessibleName(tr("Find a program"))
+        self.search = SearchField(tr("Find a program"))
         self.all_programs = QCheckBox(tr("show system programs"))
         self.table = Table(tr("Programs"))
         self.rule_by = choice(tr("Match by"))
@@ -127,6 +126,8 @@ class LinkDialog(QDialog):
         row.addWidget(button(tr("Cancel"), self.reject))
         row.addWidget(self.link_button)
         layout.addLayout(row)
+        self.search.lead_to(self.table)
+        self.search.setFocus()
         self.source.set_value("running")
         self._heads()
         self._judge()

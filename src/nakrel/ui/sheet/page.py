@@ -39,6 +39,7 @@ from nakrel.ui.theme import ROW_PX
 from nakrel.ui.widgets.basics import Segments, button, choice, label
 from nakrel.ui.widgets.nothing import NothingHere, nothing_matches
 from nakrel.ui.widgets.rows import Table
+from nakrel.ui.widgets.search_field import SearchField
 from nakrel.ui.widgets.shield import shielded
 from nakrel.words import tr
 
@@ -112,10 +113,7 @@ class SheetPage(QWidget):
         self.model = SheetModel(store, shown)
         self.device = choice(tr("Device"))
         self.device.setMinimumWidth(170)
-        self.search = QLineEdit()
-        self.search.setPlaceholderText(tr("Find a button or what it does"))
-        self.search.setAccessibleName(tr("Find a button or what it does"))
-        self.search.setClearButtonEnabled(True)
+        self.search = SearchField(tr("Find a button or what it does"))
         self.only_changed = QCheckBox(tr("changed only"))
         self.table = _SheetTable(self)
         self.board = BoardView(store, shown, self.model)
@@ -133,6 +131,7 @@ class SheetPage(QWidget):
             tr("+ Layer"), self._new_layer, "link", tr("What buttons do while another one is held: a column of its own")
         )
         self._build()
+        self.search.lead_to(self.table, self.board)
         self.device.currentIndexChanged.connect(self._device_chosen)
         self.search.textChanged.connect(self._filter)
         self.only_changed.toggled.connect(self._filter)

@@ -22,6 +22,7 @@ _IN_LISTS = (
     ("Ctrl+Space", tr("complete, in the text")),
     (tr("a figure in a step's row"), tr("type its time")),
     (tr("a letter on the button list"), tr("search")),
+    (tr("Down or Enter in a search"), tr("to what was found")),
 )
 _IN_THE_DIAGRAM = (
     (tr("arrows"), tr("to the next edge, to another trace")),
