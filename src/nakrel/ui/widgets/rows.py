@@ -257,7 +257,8 @@ class Table(QTableView):
         if event is None or ground is None:
             return
         painter = QPainter(ground)
-        painter.fillRect(event.rect(), colour("paper"))
+        # A pixel more: at 150 % the edges lie between pixels of the screen.
+        painter.fillRect(event.rect().adjusted(-1, -1, 1, 1), colour("paper"))
         if dragging or not isinstance(model, HeadedModel):
             painter.end()
             super().paintEvent(event)
