@@ -23,6 +23,7 @@ from bench.editing import edit_times
 from bench.following import PROCESSES, RATE, live_times, starts_beside
 from bench.hostile import hostile_times
 from bench.pace import measured_at
+from bench.playing import shares_while_playing
 from bench.rig import IN, Rig, build_reference
 from bench.scale import scale_times
 from bench.standing import starved, stopped
@@ -339,6 +340,17 @@ def editing(rounds: int) -> Row:
     )
 
 
+def playing(seconds: float) -> Row:
+    """What the window costs while a macro runs."""
+    found = shares_while_playing(seconds)
+    return (
+        "window while a macro runs: in front; behind a game",
+        ", ".join(f"{page} {front:.1f}; {behind:.1f} % of a core" for page, (front, behind) in found.items()),
+        "",
+        "",
+    )
+
+
 def large_library(rounds: int) -> list[Row]:
     """Service and window with 1,000 profiles and 5,000 macros."""
     found, few = scale_times(rounds), scale_times(0, 4, 14)
@@ -485,6 +497,7 @@ def main() -> int:
         "idle": lambda: idle(30 * max(scale, 0.2)),
         "window": lambda: window_start(max(3, int(9 * scale))),
         "editing": lambda: editing(max(5, int(15 * scale))),
+        "playing": lambda: playing(10 * max(scale, 0.3)),
         "hostile": lambda: hostile(max(3, int(7 * scale))),
         "scale": lambda: large_library(max(6, int(12 * scale))),
         "starts": lambda: starts(reference, int(10 * max(scale, 0.5))),

@@ -35,13 +35,13 @@
         </message>
         <message>
             <location filename="backends/kernel/backend.py" />
-            <source>Attached keys and buttons reach no program.</source>
-            <translation>Belegte Tasten erreichen kein Programm.</translation>
+            <source>Esc was down at the start: no device is touched, and attached buttons do nothing special. To end that: nakrel shutdown</source>
+            <translation>Beim Start war Esc gedrückt: Kein Gerät wird angefasst, und belegte Tasten tun nichts Besonderes. Das beendet: nakrel shutdown</translation>
         </message>
         <message>
             <location filename="backends/kernel/backend.py" />
-            <source>Esc was down at the start: no device is touched, and attached buttons do nothing special. To end that: nakrel shutdown</source>
-            <translation>Beim Start war Esc gedrückt: Kein Gerät wird angefasst, und belegte Tasten tun nichts Besonderes. Das beendet: nakrel shutdown</translation>
+            <source>Keys and buttons with something attached do only that.</source>
+            <translation>Belegte Tasten tun nur, was auf ihnen liegt.</translation>
         </message>
         <message>
             <location filename="backends/kernel/backend.py" />
@@ -243,8 +243,8 @@
         </message>
         <message>
             <location filename="backends/x11/backend.py" />
-            <source>Attached keys and buttons reach no program; a wheel still scrolls.</source>
-            <translation>Belegte Tasten erreichen kein Programm; ein Mausrad scrollt trotzdem.</translation>
+            <source>Keys and buttons with something attached do only that; a wheel still scrolls, too.</source>
+            <translation>Belegte Tasten tun nur, was auf ihnen liegt; ein Mausrad scrollt trotzdem.</translation>
         </message>
         <message>
             <location filename="backends/x11/backend.py" />

@@ -9,7 +9,19 @@ import zlib
 from typing import IO, Any, NamedTuple
 
 from PyQt6.QtCore import QEvent, QPointF, QProcess, QRectF, Qt, QTimer
-from PyQt6.QtGui import QColor, QFocusEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QWheelEvent
+from PyQt6.QtGui import (
+    QColor,
+    QFocusEvent,
+    QFont,
+    QIcon,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QPixmap,
+    QWheelEvent,
+)
 from PyQt6.QtWidgets import QApplication, QWidget
 
 from nakrel.core.model.controls import CONTROLS
@@ -27,6 +39,19 @@ _CENTRED = Qt.AlignmentFlag.AlignHCenter
 
 def _presses(count: int) -> str:
     return counted(count, "{n} press arrived", "{n} presses arrived")
+
+
+def _icon() -> QIcon:
+    """A lit buoy on the sea: lists of windows tell the game by it."""
+    picture = QPixmap(64, 64)
+    picture.fill(QColor(_SEA))
+    painter = QPainter(picture)
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    painter.setPen(QPen(QColor(_BUOY), 4))
+    for radius in (10, 22):
+        painter.drawEllipse(QPointF(32, 32), radius, radius)
+    painter.end()
+    return QIcon(picture)
 
 
 class Game(NamedTuple):
@@ -48,6 +73,7 @@ class PracticeWindow(QWidget):
     def __init__(self, game: Game, log: IO[str] | None, title: str) -> None:
         super().__init__()
         self.setWindowTitle(title)
+        self.setWindowIcon(_icon())
         self.resize(640, 420)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.fps, self._game = game.fps, game

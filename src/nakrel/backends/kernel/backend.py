@@ -115,7 +115,7 @@ class KernelBackend:
                 "To end that: nakrel shutdown"
             )
             if self.held_back
-            else tr("Attached keys and buttons reach no program.")
+            else tr("Keys and buttons with something attached do only that.")
         )
 
     def fileno(self) -> int:

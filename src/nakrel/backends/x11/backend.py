@@ -85,7 +85,7 @@ class X11Backend:
         self._aside: Aside = aside or _at_once
         self._devices_changed = devices_changed
         self._display = display
-        self.note = tr("Attached keys and buttons reach no program; a wheel still scrolls.")
+        self.note = tr("Keys and buttons with something attached do only that; a wheel still scrolls, too.")
         self._hand_is_xtest = injector_is_xtest
         self._conn, self._xi, xtest = XConnection.open(display)
         # What has to wait for the server's answer goes over a connection of its own, on another thread.

@@ -127,16 +127,18 @@ def refilling(layout: QLayout) -> Iterator[None]:
     reached = _reached_by_tab(layout)
     place = reached.index(focused) if focused in reached else None
     old = _taken_out_of(layout)
-    yield
-    if focused and place is not None and (after := _reached_by_tab(layout)):
-        there = after[min(place, len(after) - 1)]
-        same = next((each for each in (there, *after) if _called(each) == _called(focused)), there)
-        # The layout shows it with the next turn only, and what isn't shown takes no focus.
-        same.show()
-        same.setFocus()
-    for each in old:
-        each.hide()
-        each.deleteLater()
+    try:
+        yield
+        if focused and place is not None and (after := _reached_by_tab(layout)):
+            there = after[min(place, len(after) - 1)]
+            same = next((each for each in (there, *after) if _called(each) == _called(focused)), there)
+            # The layout shows it with the next turn only, and what isn't shown takes no focus.
+            same.show()
+            same.setFocus()
+    finally:
+        for each in old:
+            each.hide()
+            each.deleteLater()
 
 
 def _reached_by_tab(layout: QLayout) -> list[QWidget]:
