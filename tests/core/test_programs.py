@@ -55,6 +55,12 @@ def test_what_starts_a_program_again_is_no_interpreter_alone():
     windows = Program(12, "game.exe", "/usr/bin/wine64-preloader", ("C:\\games\\game.exe",))
     archive = Program(13, "java", "/usr/bin/java", ("java", "-cp", "game.jar", "Main"))
     assert file_of(windows) == file_of(archive) == ""
+    # Its name only begins as that of one that runs others.
+    shovel = Program(14, "shovel", "/games/shovel", ("./shovel",))
+    assert file_of(shovel) == shovel.path
+    assert suggest_rule(shovel) == ProgramRule(MatchBy.PATH, shovel.path)
+    for name in ("python3.11", "wine64-preloader", "mono-sgen", "nodejs", "java", "sh"):
+        assert file_of(Program(15, name, f"/usr/bin/{name}", (name, "/opt/game"))) == "/opt/game"
 
 
 def chosen(rules, programs, front=NOTHING, pinned=""):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import shlex
 from collections.abc import Iterable, Mapping, Sequence
 from typing import NamedTuple
@@ -40,6 +41,7 @@ _INTERPRETERS = (
     "mono",
     "wine",
     "node",
+    "nodejs",
     "ruby",
     "perl",
     "sh",
@@ -50,6 +52,8 @@ _INTERPRETERS = (
     "electron",
 )
 
+# As their files are called, such as python3.11, wine64-preloader and mono-sgen. A shovel is no sh.
+_INTERPRETER = re.compile(rf"({'|'.join(_INTERPRETERS)})(64)?[\d.]*(-preloader|-sgen)?")
 
 # The kernel cuts the names of processes to so many characters (proc(5)).
 _COMM = 15
@@ -156,7 +160,7 @@ def suggest_rule(program: Program) -> ProgramRule:
     file = program.path.rpartition("/")[2]
     if program.windows_program:
         return ProgramRule(MatchBy.WINDOWS_PROGRAM, program.windows_program)
-    if not program.path or file.startswith(_INTERPRETERS):
+    if not program.path or _is_interpreted(program):
         script = next((part for part in program.command[1:3] if "/" in part), "")
         if script and program.name == file[:15]:
             # Named like its interpreter, so only the script tells it from others.
@@ -213,7 +217,7 @@ def launched_by(program: Program, programs: Iterable[Program]) -> Program | None
 
 
 def _is_interpreted(program: Program) -> bool:
-    return program.path.rpartition("/")[2].startswith(_INTERPRETERS)
+    return _INTERPRETER.fullmatch(program.path.rpartition("/")[2]) is not None
 
 
 def is_background(program: Program) -> bool:
