@@ -73,6 +73,7 @@ Section "InputDevice"
     Driver "inputtest"
     Option "SocketPath" "{folder}/keyboard"
     Option "DeviceType" "Keyboard"
+    Option "XkbRules" "evdev"
 EndSection
 """
 
@@ -92,6 +93,7 @@ Section "InputDevice"
     Driver "inputtest"
     Option "SocketPath" "{folder}/twin-keyboard"
     Option "DeviceType" "Keyboard"
+    Option "XkbRules" "evdev"
 EndSection
 """
 
@@ -144,6 +146,8 @@ class XorgServer(XServer):
         super().__init__()
         self.environment.pop("NAKREL_X11_INJECTOR")
         self._mouse, self._keyboard = (_Device(folder / name) for name in ("mouse", "keyboard"))
+        # As on a desk, where somebody has logged in: until a key is pressed the server has a keymap of its own.
+        self.injector("key", "Shift_L")
 
     def _command(self, display_fd: int) -> list[str]:
         folder = self._folder.name

@@ -1,0 +1,150 @@
+"""What a game sees that is made with SDL and keeps pointer and keyboard to itself: a witness that isn't ours.
+
+SDL's numbers of keys are those of the keyboard page of the USB HID Usage Tables 1.5 (chapter 10), mouse buttons those
+of the X server up to the third.
+"""
+
+from __future__ import annotations
+
+import json
+import subprocess
+import sys
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from nakrel import protocol as m
+from nakrel.core.model.cells import HoldLayer, RunMacro, ToControl
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import Layer, MatchBy, Profile, ProgramRule, SetUp
+from nakrel.core.model.steps import Step, Tap, Text, Wheel
+from tests import sdl_game
+from tests.support import GAME, LIMIT_S, ServiceProcess, XServer, wait_for
+from tests.xorg import XorgServer
+
+pytest.importorskip("pygame", reason="needs SDL")
+pytestmark = [
+    pytest.mark.x11,
+    pytest.mark.skipif(bool(XServer.missing()), reason=f"needs {XServer.missing()}"),
+]
+
+MS = 1_000
+# USB HID Usage Tables 1.5, chapter 10.
+USAGES = {
+    "KEY_A": 0x04, "KEY_Z": 0x1D, "KEY_1": 0x1E, "KEY_0": 0x27, "KEY_ENTER": 0x28, "KEY_ESC": 0x29, "KEY_TAB": 0x2B,
+    "KEY_SPACE": 0x2C, "KEY_MINUS": 0x2D, "KEY_SEMICOLON": 0x33, "KEY_F1": 0x3A, "KEY_F12": 0x45, "KEY_PAGEUP": 0x4B,
+    "KEY_DELETE": 0x4C, "KEY_UP": 0x52, "KEY_KPPLUS": 0x57, "KEY_KP1": 0x59, "KEY_KP0": 0x62, "KEY_F13": 0x68,
+    "KEY_LEFTCTRL": 0xE0, "KEY_LEFTSHIFT": 0xE1, "KEY_RIGHTSHIFT": 0xE5,
+}  # fmt: skip
+KEY_Q, KEY_W = 0x14, 0x1A
+LEFT, RIGHT = 1, 3
+
+
+class SdlGame:
+    """The game as a process; its log is the witness."""
+
+    def __init__(self, server: XServer, folder: Path) -> None:
+        self.log = folder / "sdl.log"
+        self.process = subprocess.Popen([sys.executable, sdl_game.__file__, GAME, self.log], env=server.environment)
+        wait_for(lambda: self.log.exists() and self.entries("focus"), "the game in front")
+
+    def entries(self, *kinds: str) -> list[dict[str, Any]]:
+        """What it was told of these kinds; a line that is being written is left for the next time."""
+        lines = map(json.loads, self.log.read_text().split("\n")[:-1])
+        return [entry for entry in lines if any(kind in entry for kind in kinds)]
+
+    def edges(self) -> list[tuple[int, bool]]:
+        """The keys and buttons that went down or up."""
+        return [(e.get("key", e.get("button")), e["down"]) for e in self.entries("key", "button")]
+
+    def moved(self) -> int:
+        """How far the mouse has gone to the right."""
+        return sum(e["moved"][0] for e in self.entries("moved"))
+
+    def end(self) -> None:
+        """Close the game."""
+        self.process.kill()
+        self.process.wait(LIMIT_S)
+
+
+@pytest.fixture
+def game(server: XServer, service: ServiceProcess, tmp_path: Path) -> Iterator[SdlGame]:
+    rule = ProgramRule(MatchBy.NAME, GAME)
+    layer = Layer("Harbour", {"BTN_LEFT": ToControl("KEY_W"), "BTN_MIDDLE": RunMacro("shot")})
+    cells = {code: RunMacro("shot") for code in ("BTN_EXTRA", "KEY_R")}
+    setup = SetUp("Main", {**cells, "BTN_SIDE": HoldLayer("Harbour"), "BTN_MIDDLE": RunMacro("clicks")}, (layer,))
+    put(service, "shot", Tap(control="KEY_Q", hold_us=30 * MS))
+    put(service, "clicks", Tap(control="BTN_MIDDLE", hold_us=20 * MS), mode=Mode.HELD)
+    service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=(setup,))))
+    game = SdlGame(server, tmp_path)
+    service.hear(lambda: service.status().live == "kiln", "the game's profile")
+    yield game
+    game.end()
+
+
+def put(service: ServiceProcess, name: str, *steps: Step, mode: Mode = Mode.SINGLE) -> None:
+    service.call(m.PutMacro(Macro(id=name, name=name.title(), play=Play(mode, pause_us=20 * MS), loop=steps)))
+
+
+def test_keys_clicks_notches_and_texts_are_what_they_are_called(
+    server: XServer, service: ServiceProcess, game: SdlGame
+):
+    if not isinstance(server, XorgServer):
+        pytest.skip("the hand and the macro would be one device here, and Left has something attached")
+    put(service, "shot", *(Tap(control=code, hold_us=2 * MS) for code in USAGES))
+    service.call(m.Play_("shot"))
+    expected = [(usage, down) for usage in USAGES.values() for down in (True, False)]
+    wait_for(lambda: len(game.edges()) >= len(expected), "all keys")
+    assert game.edges() == expected
+    wait_for(lambda: not service.status().running, "the end")
+    before = len(game.entries("text"))
+    clicks = (Tap(control=code, hold_us=20 * MS) for code in ("BTN_LEFT", "BTN_MIDDLE", "BTN_RIGHT"))
+    put(service, "shot", *clicks, Wheel(control="WHEEL_UP", notches=2), Text(text="Kelp & salt: 7"))
+    service.call(m.Play_("shot"))
+    wait_for(lambda: len(game.entries("text")) >= before + 14, "the text")
+    assert "".join(e["text"] for e in game.entries("text")[before:]) == "Kelp & salt: 7"
+    buttons = [(e["button"], e["down"]) for e in game.entries("button")]
+    # A notch is told as a button, too.
+    assert buttons == [(button, down) for button in (1, 2, 3, 4, 4) for down in (True, False)]
+    assert sum(e["wheel"] for e in game.entries("wheel")) == 2
+
+
+def test_a_game_with_pointer_and_keyboard_to_itself_gets_the_macro_and_not_the_press(
+    server: XServer, service: ServiceProcess, game: SdlGame
+):
+    for press in (("click", "9"), ("key", "r")):
+        before = len(game.edges())
+        server.injector(*press)
+        wait_for(lambda before=before: len(game.edges()) >= before + 2, "the macro")
+        server.injector("key", "w")
+        wait_for(lambda before=before: len(game.edges()) >= before + 4, "a key without anything attached")
+        assert game.edges()[before:] == [(KEY_Q, True), (KEY_Q, False), (KEY_W, True), (KEY_W, False)]
+
+
+def test_the_mouse_turns_the_view_whatever_is_held(server: XServer, service: ServiceProcess, game: SdlGame):
+    if not isinstance(server, XorgServer):
+        pytest.skip("the hand and what passes would be one device here")
+
+    def turn() -> None:
+        before = game.moved()
+        for _ in range(20):
+            server.injector("mousemove_relative", "5", "0")
+        wait_for(lambda: game.moved() - before >= 100, "the turn")
+        assert game.moved() - before == 100
+
+    turn()
+    # A button that fires, one that fires itself, and one that holds a layer.
+    for button, name in (("9", "BTN_EXTRA"), ("2", "BTN_MIDDLE"), ("8", "BTN_SIDE")):
+        server.injector("mousedown", button)
+        service.hear(lambda name=name: (name, 1) in service.seen("in")[-2:], "the press")
+        turn()
+        if button == "8":
+            before = len(game.edges())
+            server.injector("click", "3")
+            server.injector("click", "1")
+            wait_for(lambda before=before: len(game.edges()) >= before + 4, "a button, and one of the layer")
+            assert game.edges()[before:] == [(RIGHT, True), (RIGHT, False), (KEY_W, True), (KEY_W, False)]
+        server.injector("mouseup", button)
+        turn()
