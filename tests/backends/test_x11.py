@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import os
+import select
 import shutil
 import struct
 import subprocess
@@ -20,6 +21,7 @@ import xcffib.xproto
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmit
 from nakrel.backends.x11.backend import X11Backend
 from nakrel.backends.x11.windows import X11Windows
+from nakrel.backends.x11.wire import XiEvent, evtype
 from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
 from tests.backends import rigs
 from tests.backends.rigs import Rig
@@ -51,6 +53,37 @@ def test_injected_keys_do_not_change_everyones_keymap():
             changes.append(type(event).__name__)
         witness.disconnect()
         assert changes.count("MappingNotifyEvent") <= 2, changes
+
+
+@pytest.mark.x11
+def test_what_comes_while_something_is_sent_is_read_soon(xorg: Rig):
+    """xcb reads whenever it writes, so nobody learns of it from the socket: a release would wait for the next event."""
+    asked: list[bool] = []
+    xorg.inputs._conn.on_early = lambda: asked.append(True)
+    xorg.injector("KEY_A", 1)
+    wait_for(lambda: select.select([xorg.inputs], [], [], 0)[0], "the press at the socket")
+    assert not asked
+    xorg.outputs.move_by(3, 0)
+    assert asked
+    assert not select.select([xorg.inputs], [], [], 0)[0]
+    assert [event.event for event in xorg.inputs.read()] == [Pressed("KEY_A", True)]
+
+
+@pytest.mark.x11
+def test_a_finger_is_not_taken_for_an_injection_that_the_server_handles_at_the_same_time(xorg: Rig):
+    """Both have one number then, and may be of one kind; the finger's is on a device of its own."""
+    injector = xorg.inputs._out
+    mouse = next(slave.id for slave in xorg.inputs._slaves.values() if slave.buttons)
+    (pointer, *_) = sorted(injector.xtest)
+    injector.send("BTN_LEFT", 1)
+    serial = injector._own[-1][0]
+    press = XiEvent(evtype.RAW_BUTTON_PRESS, mouse, mouse, 1, 0, serial, 0)
+    assert not injector.is_own(press)
+    assert injector.is_own(press._replace(device=pointer, source=pointer))
+    injector.move(1, 0)
+    motion = XiEvent(evtype.RAW_MOTION, mouse, mouse, 0, 0, injector._own[-1][0], 0)
+    assert not injector.is_own(motion)
+    assert injector.is_own(motion._replace(device=pointer, source=pointer))
 
 
 @pytest.mark.x11

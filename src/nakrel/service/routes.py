@@ -10,13 +10,7 @@ from typing import TYPE_CHECKING, NamedTuple, Protocol, TypeVar
 from msgspec.structs import replace
 
 from nakrel.backends.kernel.backend import KernelBackend
-from nakrel.backends.protocols import (
-    BackendLost,
-    BackendUnavailable,
-    InputBackend,
-    InputEvent,
-    OutputBackend,
-)
+from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, InputBackend, InputEvent, OutputBackend
 from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
 from nakrel.core.model.conditioning import Motion
@@ -109,7 +103,7 @@ class Routes:
         reasons: list[str] = []
         openers: tuple[tuple[str, Callable[[], KernelBackend | X11Backend]], ...] = (
             ("kernel", lambda: self._options.kernel(self)),
-            ("x11", lambda: _open_x11(self._options, self.aside, self.devices_changed, reasons)),
+            ("x11", lambda: _open_x11(self._options, self, reasons)),
         )
         for name, opener in openers:
             if self._options.backend not in ("auto", name):
@@ -383,9 +377,7 @@ def _because(reasons: list[str]) -> str:
     return tr("Why no kernel input: {reasons}. ").format(reasons=reasons[0]) if reasons else ""
 
 
-def _open_x11(
-    options: Options, aside: Callable[..., None], devices_changed: Callable[[], object], reasons: list[str]
-) -> X11Backend:
+def _open_x11(options: Options, host: Host, reasons: list[str]) -> X11Backend:
     display = options.display or os.environ.get("DISPLAY")
     if not display:
         raise BackendUnavailable(tr("there is no X server ($DISPLAY is empty)"))
@@ -396,8 +388,9 @@ def _open_x11(
         display,
         injector_is_xtest=options.injector_is_xtest,
         holds=options.holds or Holds(),
-        aside=aside,
-        devices_changed=devices_changed,
+        aside=host.aside,
+        devices_changed=host.devices_changed,
+        drain=host.drain,
     )
     if os.environ.get("WAYLAND_DISPLAY"):
         x11.name = "xwayland"

@@ -67,7 +67,8 @@ class X11Backend:
     """Implements `InputBackend` and `OutputBackend`.
 
     `injector_is_xtest` also listens to and grabs the XTEST devices: for tests, where the hand is an injecting program.
-    `holds` is told what the server has down for us; `devices_changed` is called when `devices` has become another.
+    `holds` is told what the server has down for us; `devices_changed` is called when `devices` has become another, and
+    `drain` when `read` should be called soon although the descriptor isn't readable.
     Raises `BackendUnavailable` when made without a fit X server.
     """
 
@@ -81,6 +82,7 @@ class X11Backend:
         holds: Holds = Holds(),  # noqa: B008 - it keeps nothing
         aside: Aside | None = None,
         devices_changed: Callable[[], object] = lambda: None,
+        drain: Callable[[], object] = lambda: None,
     ) -> None:
         self._aside: Aside = aside or _at_once
         self._devices_changed = devices_changed
@@ -121,6 +123,7 @@ class X11Backend:
         self._know_devices(self._other.slaves(self._other_xi))
         # The devices that were told last.
         self._told = self.devices()
+        self._conn.on_early = drain
 
     def fileno(self) -> int:
         """The connection's socket."""
@@ -209,6 +212,7 @@ class X11Backend:
         if self._closed:
             return
         self._closed = True
+        self._conn.on_early = None
         with contextlib.suppress(xcffib.XcffibException, xcffib.ConnectionException, BackendLost):
             if not self._conn.has_error():
                 self._out.let_all_go()
@@ -402,6 +406,7 @@ class X11Backend:
 
     def _know_devices(self, slaves: list[Slave]) -> None:
         self._xtest_buttons = max((s.buttons for s in slaves if s.is_xtest), default=10)
+        self._out.xtest = frozenset(s.id for s in slaves if s.is_xtest)
         now = {s.id: s for s in slaves if self._hand_is_xtest or not s.is_xtest}
         for gone in self._slaves.keys() - now.keys():
             self._lose(gone)

@@ -1,8 +1,8 @@
 """Injection, and knowing its echo.
 
 Injection is handled inside the request, so an event that carries the number of one of our injections, and is of its
-kind, is ours. A no-operation after each moves the number on, so that a finger's event that follows is not taken for
-ours; the kind counts too, since a busy server may handle a finger's event between the two.
+kind and device, is ours. A no-operation after each moves the number on, so that a finger's event that follows is not
+taken for ours; kind and device count, too, since the server may handle a finger's event between the two.
 
 Keys are injected through the keyboard that fingers used last: through the XTEST keyboard each change of hands would
 make the server announce a new keymap to every program. The XTEST keyboard is left for keys that are grabbed on the
@@ -45,7 +45,9 @@ class Injector:
         self._conn, self._xtest, self._root = conn, xtest, root
         self._keyboard_for = keyboard_for
         self._holds = holds
-        self._own: deque[tuple[int, int, int]] = deque(maxlen=_OWN)
+        self._own: deque[tuple[int, int, int, int]] = deque(maxlen=_OWN)
+        # The devices that what is injected through none seems to come from.
+        self.xtest: frozenset[int] = frozenset()
         # What is down by us, and the device each key went through.
         self._down: dict[str, int] = {}
         # Releases that the server hasn't handled yet, each with its request's number.
@@ -58,7 +60,8 @@ class Injector:
         """Whether the event is the echo of something injected here."""
         while self._own and (event.serial - self._own[0][0]) & 0xFFFF < 0x8000:
             if self._own[0][0] == event.serial:
-                return self._own[0] == (event.serial, event.kind, event.detail)
+                device = 0 if event.source in self.xtest else event.source
+                return self._own[0] == (event.serial, event.kind, event.detail, device)
             self._own.popleft()
         return False
 
@@ -132,7 +135,7 @@ class Injector:
         cookie = self._xtest.FakeInput(kind, detail, 0, self._root, x, y, device)
         # Told to us as core kinds, whichever device it went through; a raw motion has no detail.
         core_kind = kind if not device else _FAKE_KEY + kind - self._device_key
-        self._own.append((cookie.sequence & 0xFFFF, core_kind, 0 if kind == _FAKE_MOTION else detail))
+        self._own.append((cookie.sequence & 0xFFFF, core_kind, 0 if kind == _FAKE_MOTION else detail, device))
         self._conn.core.NoOperation()
         self._conn.flush()
         return int(cookie.sequence) & 0xFFFF

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import secrets
 import struct
+from collections.abc import Callable
 from typing import NamedTuple
 
 import xcffib
@@ -125,9 +126,30 @@ def whole_ms(time_ms: int, now_ms: int) -> int:
 
 class XConnection(xcffib.Connection):
     """A connection that hands XI2 events over as `XiEvent` or `DevicesChanged` and leaves other events to xcffib.
-    `mapping_event` is the number of the event that tells that what a device's buttons count as has changed."""
+    `mapping_event` is the number of the event that tells that what a device's buttons count as has changed.
+
+    xcb reads what has come whenever it writes, and its socket isn't readable for that any more: `on_early` is called
+    then, if it is set, and is to have `events` called soon.
+    """
 
     mapping_event = -1
+    on_early: Callable[[], object] | None = None
+    # What has been found when something was sent.
+    _early: object = None
+
+    def flush(self) -> None:
+        """Send what has been asked for."""
+        super().flush()
+        if self.on_early is None or self._early is not None:
+            return
+        try:
+            self._early = self.poll_for_event()
+        except (xcffib.XcffibException, xcffib.Error):
+            # An X error is left out as in `events`, which tells of a broken connection, too.
+            self.on_early()
+        else:
+            if self._early is not None:
+                self.on_early()
 
     def hoist_event(self, e):
         """Turn xcb's event into an `XiEvent`, a `DevicesChanged`, an xcffib event, or raise the X error it is."""
@@ -179,6 +201,9 @@ class XConnection(xcffib.Connection):
     def events(self) -> list[object]:
         """All events that have arrived, without waiting; X errors are left out. Raises `BackendLost`."""
         found: list[object] = []
+        if self._early is not None:
+            found.append(self._early)
+            self._early = None
         while True:
             try:
                 event = self.poll_for_event()
