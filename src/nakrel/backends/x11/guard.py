@@ -42,6 +42,7 @@ class Guard(Holds):
             self._page = Page.without_file()
         held = os.open(folder / "guard.lock", os.O_RDWR | os.O_CREAT | os.O_CLOEXEC | os.O_NOFOLLOW, 0o600)
         _wait_for(held)
+        left = self._page.read()
         read_fd, self._alive = os.pipe()
         ready, ready_fd = os.pipe()
         given = (read_fd, ready_fd)
@@ -52,6 +53,7 @@ class Guard(Holds):
             "-E",
             guarding.__file__,
             *map(str, (*given, self._page.fd)),
+            left.noted.hex() if left else "",
             display or "",
         ]
         self._process = subprocess.Popen(
@@ -63,7 +65,7 @@ class Guard(Holds):
         # The lock is the guard's now: it goes with the last of its copies.
         for fd in (*given, held):
             os.close(fd)
-        if self._page.down() or self._page.client[0]:
+        if left:
             # What a service before this one left down is let go before anything new goes down.
             select.select([ready], [], [], _EARLIER_S)
         os.close(ready)
@@ -78,9 +80,10 @@ class Guard(Holds):
 
     def close(self) -> None:
         """Send the guard home when all is let go; else it stays until the server has let go what is left."""
-        done = not self._page.down()
+        left = self._page.read()
+        done = not left.down
         if done:
-            self._page.clear()
+            self._page.forget(left)
             os.write(self._alive, guarding.HOME)
         os.close(self._alive)
         if done:

@@ -13,7 +13,7 @@ import struct
 from nakrel.backends.x11.codes import spare_key
 from nakrel.core.model.controls import CONTROLS
 
-__all__ = ["Holds", "Page"]
+__all__ = ["Holds", "Left", "Page"]
 
 _CODES = (*CONTROLS, *map(spare_key, range(8, 256)))
 _INDEX = {code: n for n, code in enumerate(_CODES)}
@@ -22,6 +22,30 @@ _XTEST = 255
 # Behind them a window of the client that injects, and what is written on it.
 _CLIENT = struct.Struct("=II")
 _SIZE = len(_CODES) + _CLIENT.size
+
+
+class Left:
+    """What a page said at some time: a service that has ended left it so."""
+
+    def __init__(self, noted: bytes) -> None:
+        # A file of before may be longer.
+        self.noted = noted[:_SIZE]
+
+    def __bool__(self) -> bool:
+        """Whether there is anything."""
+        return any(self.noted)
+
+    @property
+    def client(self) -> tuple[int, int]:
+        """The window of the client that injects, 0 for none, and its number."""
+        window, token = _CLIENT.unpack_from(self.noted, len(_CODES))
+        return window, token
+
+    @property
+    def down(self) -> dict[str, int]:
+        """What may be down, with the device of each; 0 for XTEST's."""
+        noted = self.noted
+        return {code: 0 if noted[n] == _XTEST else noted[n] for n, code in enumerate(_CODES) if noted[n]}
 
 
 class Holds:
@@ -69,20 +93,18 @@ class Page(Holds):
         """A window of the client that injects, and the number that is written on it."""
         _CLIENT.pack_into(self._memory, len(_CODES), window, token)
 
-    @property
-    def client(self) -> tuple[int, int]:
-        """The window of the client that injects, 0 for none, and its number."""
-        window, token = _CLIENT.unpack_from(self._memory, len(_CODES))
-        return window, token
+    def read(self) -> Left:
+        """What it says now."""
+        return Left(self._memory[:])
 
-    def down(self) -> dict[str, int]:
-        """What may be down, with the device of each; 0 for XTEST's."""
-        memory = self._memory
-        return {code: 0 if memory[n] == _XTEST else memory[n] for n, code in enumerate(_CODES) if memory[n]}
-
-    def clear(self) -> None:
-        """Nothing is down any more."""
-        self._memory[:] = bytes(_SIZE)
+    def forget(self, left: Left) -> None:
+        """Nothing of that is down any more. What others have noted since stays."""
+        memory, before = self._memory, left.noted
+        for n in range(len(_CODES)):
+            if memory[n] == before[n]:
+                memory[n] = 0
+        if memory[len(_CODES) :] == before[len(_CODES) :]:
+            self.note_client(0, 0)
 
     def close(self) -> None:
         """Close it; what a file says stays."""

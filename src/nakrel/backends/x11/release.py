@@ -7,28 +7,29 @@ import contextlib
 import xcffib
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
-from nakrel.backends.x11.holds import Holds, Page
+from nakrel.backends.x11.holds import Holds, Left, Page
 from nakrel.backends.x11.injector import Injector
 from nakrel.backends.x11.wire import XConnection, read_token
 
 __all__ = ["let_go"]
 
 
-def let_go(page: Page, display: str | None) -> None:
-    """Let go what the page says; where the server can't be reached it has nothing down for us."""
-    if not page.down() and not page.client[0]:
+def let_go(page: Page, left: Left, display: str | None) -> None:
+    """Let go what a service left, by its page; where the server can't be reached it has nothing down for us. By then
+    another service may write on that page, whose own is left alone."""
+    if not left:
         return
     with contextlib.suppress(BackendUnavailable, BackendLost, xcffib.XcffibException, xcffib.ConnectionException):
-        _release(page, display)
-    page.clear()
+        _release(left, display)
+    page.forget(left)
 
 
-def _release(page: Page, display: str | None) -> None:
+def _release(left: Left, display: str | None) -> None:
     conn, _, xtest = XConnection.open(display)
-    _end_client(conn, *page.client)
+    _end_client(conn, *left.client)
     root = conn.get_setup().roots[conn.pref_screen].root
     injector = Injector(conn, xtest, root, lambda code: 0, Holds())
-    injector.take_over(page.down())
+    injector.take_over(left.down)
     injector.let_all_go()
     # A round trip: the server may drop a closed connection with its last requests unread.
     conn.core.GetInputFocus().reply()
