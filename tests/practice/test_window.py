@@ -8,8 +8,8 @@ import re
 import sys
 from pathlib import Path
 
-from PyQt6.QtCore import QEvent, Qt
-from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt
+from PyQt6.QtGui import QKeyEvent, QWheelEvent
 from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
@@ -50,3 +50,19 @@ def test_keys_are_called_by_what_they_type_and_logged_by_their_place(qtbot: QtBo
     assert re.fullmatch(r"A was held for [\d.]+ ms; F13 was held for [\d.]+ ms", window._verdict.reason)
     arrived = [json.loads(line).get("control") for line in log.getvalue().splitlines() if '"arrived"' in line]
     assert arrived == ["Q", "Q", "F13", "F13"]
+
+
+def test_a_notch_is_shown_and_is_no_press(qtbot: QtBot):
+    log = io.StringIO()
+    window = PracticeWindow(Game(60, 0.0, 0.0, False, Rules(), ()), log, "Practice")
+    qtbot.addWidget(window)
+    window.show()
+    qtbot.waitExposed(window)
+    none = Qt.KeyboardModifier.NoModifier
+    where, still, down = QPointF(100, 100), QPoint(), QPoint(0, -120)
+    event = QWheelEvent(where, where, still, down, Qt.MouseButton.NoButton, none, Qt.ScrollPhase.NoScrollPhase, False)
+    QApplication.sendEvent(window, event)
+    assert [name for _, name in window._ripples] == ["Wheel down"]
+    qtbot.waitUntil(lambda: not window._ripples, timeout=5_000)
+    assert sum(window.sampler.arrived.values()) == 0
+    assert '"wheel"' in log.getvalue()

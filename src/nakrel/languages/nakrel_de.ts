@@ -5384,7 +5384,7 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="practice/rules.py" />
-            <source>a pair is two controls and two times in milliseconds, such as 'A B 40 90'</source>
+            <source>a pair is two keys or buttons and two times in milliseconds, such as 'A B 40 90'</source>
             <translation>ein Paar sind zwei Tasten und zwei Zeiten in Millisekunden, etwa 'A B 40 90'</translation>
         </message>
         <message>

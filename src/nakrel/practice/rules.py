@@ -35,7 +35,7 @@ def read_pair(text: str) -> Pair:
         first, second, *times = text.split()
         least, most = map(float, times)
     except ValueError:
-        example = tr("a pair is two controls and two times in milliseconds, such as 'A B 40 90'")
+        example = tr("a pair is two keys or buttons and two times in milliseconds, such as 'A B 40 90'")
         raise ValueError(example) from None
     if not 0 <= least <= most:
         raise ValueError(

@@ -27,13 +27,13 @@ from PyQt6.QtWidgets import QApplication, QWidget
 from nakrel.core.model.controls import CONTROLS
 from nakrel.practice.rules import Rules, Verdict
 from nakrel.practice.sampler import Sampler
-from nakrel.window_events import button_of, key_number, key_of
+from nakrel.window_events import button_of, key_number, key_of, notches_of
 from nakrel.words import counted, tr
 
 __all__ = ["Game", "PracticeWindow", "run"]
 
 _SEA, _FOAM, _BUOY, _INK = "#20414A", "#D9E4DF", "#D9A24A", "#9DB7B4"
-_RIPPLE_S = 0.7
+_RIPPLE_S, _RIPPLE_PX = 0.7, 34
 _CENTRED = Qt.AlignmentFlag.AlignHCenter
 
 
@@ -213,6 +213,9 @@ class PracticeWindow(QWidget):
         if event:
             delta = event.angleDelta()
             self._say(event="wheel", x=delta.x(), y=delta.y())
+            # A notch is shown, but it is no press: no frame can miss it.
+            for code, _ in notches_of(event):
+                self._ripples.append((time.monotonic(), CONTROLS[code].label))
 
     def focusOutEvent(self, event: QFocusEvent | None) -> None:
         """Another window came to the front: releases will go there, so nothing counts as held any more."""
@@ -232,6 +235,8 @@ class PracticeWindow(QWidget):
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.fillRect(self.rect(), QColor(_SEA))
         now = time.monotonic()
+        # A press that follows on another of the same has its place; one name is enough for all.
+        named: dict[str, tuple[QPointF, QColor]] = {}
         for at, control in self._ripples:
             age = (now - at) / _RIPPLE_S
             colour = QColor(_BUOY)
@@ -239,9 +244,12 @@ class PracticeWindow(QWidget):
             painter.setPen(QPen(colour, 2))
             spot = zlib.crc32(control.encode()) % 997
             centre = QPointF(60 + spot % 17 * (self.width() - 120) / 17, 90 + spot % 7 * (self.height() - 220) / 7)
-            painter.drawEllipse(centre, 8 + 34 * age, 8 + 34 * age)
+            painter.drawEllipse(centre, 8 + _RIPPLE_PX * age, 8 + _RIPPLE_PX * age)
+            named[control] = centre, colour
+        for control, (centre, colour) in named.items():
+            painter.setPen(colour)
             painter.drawText(
-                QRectF(centre.x() - 60, centre.y() + 12 + 34 * age, 120, 18), _CENTRED, self._called(control)
+                QRectF(centre.x() - 60, centre.y() + 12 + _RIPPLE_PX, 120, 18), _CENTRED, self._called(control)
             )
         painter.setPen(QColor(_FOAM))
         painter.setFont(QFont(self.font().family(), 20))
