@@ -101,10 +101,10 @@ def test_keys_clicks_notches_and_texts_are_what_they_are_called(
     wait_for(lambda: not service.status().running, "the end")
     before = len(game.entries("text"))
     clicks = (Tap(control=code, hold_us=20 * MS) for code in ("BTN_LEFT", "BTN_MIDDLE", "BTN_RIGHT"))
-    put(service, "shot", *clicks, Wheel(control="WHEEL_UP", notches=2), Text(text="Kelp & salt: 7"))
+    put(service, "shot", *clicks, Wheel(control="WHEEL_UP", notches=2), Text(text="Kélp & salt → 7"))
     service.call(m.Play_("shot"))
-    wait_for(lambda: len(game.entries("text")) >= before + 14, "the text")
-    assert "".join(e["text"] for e in game.entries("text")[before:]) == "Kelp & salt: 7"
+    wait_for(lambda: len(game.entries("text")) >= before + 15, "the text")
+    assert "".join(e["text"] for e in game.entries("text")[before:]) == "Kélp & salt → 7"
     buttons = [(e["button"], e["down"]) for e in game.entries("button")]
     # A notch is told as a button, too.
     assert buttons == [(button, down) for button in (1, 2, 3, 4, 4) for down in (True, False)]
