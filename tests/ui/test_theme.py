@@ -6,8 +6,12 @@ import itertools
 
 import numpy as np
 import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QColor
+from PyQt6.QtWidgets import QPlainTextEdit
 
 from nakrel.ui import theme
+from tests.ui.conftest import Ui
 
 PALETTES = {name: getattr(theme, name) for name in ("DAY", "NIGHT", "DAY_HIGH", "NIGHT_HIGH")}
 TRACES = ("key", "button", "wheel", "pointer", "other")
@@ -60,3 +64,16 @@ def test_traces_of_different_kinds_are_told_apart(name: str, eye: str):
 def test_the_lines_of_a_selected_row_are_told_from_paper(name: str):
     palette = PALETTES[name]
     assert min(contrast(palette.brass, palette.paper), contrast(palette.brass, palette.field)) >= 1.5
+
+
+def test_nothing_is_drawn_where_two_scroll_bars_meet(ui: Ui):
+    """It would stay there when the lower one goes: the other draws nothing beneath its handle."""
+    field = QPlainTextEdit(ui.window)
+    field.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
+    field.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
+    field.resize(200, 120)
+    field.show()
+    picture = field.grab().toImage()
+    # Within the line around the field.
+    corner = {picture.pixelColor(x, y).name() for x in range(188, 196) for y in range(108, 116)}
+    assert corner == {QColor(theme.palette().field).name()}

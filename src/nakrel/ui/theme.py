@@ -358,5 +358,6 @@ def _style(p: Palette) -> str:
     QScrollBar::handle {{ background: {p.line}; border-radius: 3px; margin: 1px; min-height: 24px; min-width: 24px; }}
     QScrollBar::add-line, QScrollBar::sub-line {{ width: 0; height: 0; }}
     QScrollBar::add-page, QScrollBar::sub-page {{ background: transparent; }}
+    QAbstractScrollArea::corner {{ background: transparent; border: none; }}
     QScrollArea {{ border: none; background: transparent; }}
     """
