@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import msgspec
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -12,6 +13,7 @@ from nakrel.core.model.programs import (
     Front,
     Links,
     Program,
+    called,
     choose,
     file_of,
     is_background,
@@ -47,6 +49,34 @@ def test_a_suggested_rule_finds_its_program_and_not_its_interpreter():
     assert suggest_rule(GAME) == ProgramRule(MatchBy.PATH, GAME.path)
     assert suggest_rule(OTHER) == ProgramRule(MatchBy.NAME, "orrery-post")
     assert matches(suggest_rule(OTHER), OTHER)
+
+
+@pytest.mark.parametrize(
+    ("path", "command", "expected"),
+    [
+        # Called by a link to it: neither its name nor its file's is the game's.
+        ("/usr/bin/python3.11", "python /games/keel/keel_duel.py", "/games/keel/keel_duel.py"),
+        ("/usr/bin/python3.11", "python -X dev -u keel_duel.py --fast", "keel_duel.py"),
+        ("/usr/bin/python3.11", "python -W ignore -m keel.duel", "-m keel.duel"),
+        ("/usr/lib/jvm/bin/java", "java -Xmx2G -jar /games/kiln.jar", "/games/kiln.jar"),
+        ("/usr/lib/jvm/bin/java", "java -cp a.jar:b.jar -Dx=y kiln.client.Main --demo", "kiln.client.Main"),
+    ],
+)
+def test_what_an_interpreter_runs_tells_it_from_others_of_its_name(path: str, command: str, expected: str):
+    words = tuple(command.split())
+    program = Program(20, words[0], path, words, window_class="Keel")
+    rule = suggest_rule(program)
+    assert rule == ProgramRule(MatchBy.COMMAND, expected)
+    assert called(program) == expected.removeprefix("-m ").rpartition("/")[2]
+    assert matches(rule, program)
+    assert not matches(rule, Program(21, words[0], path, (words[0], "other.py")))
+
+
+def test_an_interpreted_program_whose_command_says_nothing_is_found_by_its_window():
+    program = Program(20, "python", "/usr/bin/python3.11", ("python", "-c", "import keel"), window_class="Keel")
+    assert suggest_rule(program) == ProgramRule(MatchBy.WINDOW, "Keel")
+    assert suggest_rule(msgspec.structs.replace(program, window_class="")) == ProgramRule(MatchBy.NAME, "python")
+    assert (called(program), called(GAME), called(OTHER)) == ("python", GAME.name, OTHER.name)
 
 
 def test_what_starts_a_program_again_is_no_interpreter_alone():

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import subprocess
+import sys
 from pathlib import Path
 
 import pytest
@@ -58,6 +59,35 @@ def test_linking_shows_what_a_rule_matches_and_adds_it_once(ui: Ui, tmp_path: Pa
     ui.wait(lambda: ui.store.status.live == "everyday", "Everyday")
     ui.undo()
     assert ProgramRule(MatchBy.NAME, "kelp-garden") not in ui.store.profiles["tidewardens"].programs
+
+
+def test_a_name_that_all_programs_of_an_interpreter_have_is_warned_of(ui: Ui, tmp_path: Path):
+    interpreter = tmp_path / "python"
+    interpreter.symlink_to(sys.executable)
+    scripts = [tmp_path / name for name in ("keel_duel.py", "kelp_garden.py")]
+    for script in scripts:
+        script.write_text("import select\nselect.select([], [], [], 60)\n")
+    running = [subprocess.Popen([str(interpreter), str(script)]) for script in scripts]
+    try:
+        ui.window.shown.show_profile("tidewardens")
+        ui.window.open_link()
+        dialog = ui.window.link_dialog
+        assert dialog
+        dialog.search.setText(str(scripts[0]))
+        ui.wait(lambda: dialog.table.model().rowCount() == 1, "the program in the list")
+        dialog.table.selectRow(0)
+        assert (dialog.rule_by.currentData(), dialog.rule_value.text()) == (MatchBy.COMMAND, str(scripts[0]))
+        assert "several programs" not in dialog._warning.text()
+        number = dialog.rule_by.findData(MatchBy.NAME)
+        dialog.rule_by.setCurrentIndex(number)
+        dialog.rule_by.activated.emit(number)
+        assert dialog.rule_value.text() == "python"
+        assert "several programs" in dialog._warning.text()
+        dialog.reject()
+    finally:
+        for process in running:
+            process.kill()
+            process.wait()
 
 
 def test_everyday_cannot_be_linked_and_says_why(ui: Ui):

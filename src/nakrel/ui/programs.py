@@ -9,7 +9,7 @@ from PyQt6.QtGui import QIcon, QImage, QPixmap
 
 from nakrel import protocol as m
 from nakrel.core.edit.offers import Startable
-from nakrel.core.model.programs import Application, Icon, Program, file_of, is_background
+from nakrel.core.model.programs import Application, Icon, Program, called, file_of, is_background
 from nakrel.ui.store import Store
 
 __all__ = ["Programs", "application_icon", "window_icon"]
@@ -39,7 +39,7 @@ class Programs(QObject):
         for program in self._running:
             file = file_of(program)
             if program.title and not is_background(program) and os.access(file, os.X_OK):
-                found.setdefault(file, Startable(program.name or os.path.basename(file), (file,), running=True))
+                found.setdefault(file, Startable(called(program) or os.path.basename(file), (file,), running=True))
         for each in self._installed:
             if each.program:
                 found.setdefault(each.program, Startable(each.name, (each.program,)))

@@ -20,6 +20,7 @@ __all__ = [
     "Icon",
     "Links",
     "Program",
+    "called",
     "choose",
     "describe_rule",
     "file_of",
@@ -30,6 +31,7 @@ __all__ = [
     "rule_for_file",
     "suggest_rule",
     "value_of",
+    "what_runs",
 ]
 
 # Screen lockers that tell nobody when they are on: they run just as long as the screen is locked.
@@ -54,6 +56,15 @@ _INTERPRETERS = (
 
 # As their files are called, such as python3.11, wine64-preloader and mono-sgen. A shovel is no sh.
 _INTERPRETER = re.compile(rf"({'|'.join(_INTERPRETERS)})(64)?[\d.]*(-preloader|-sgen)?")
+
+# Options of interpreters that the next word belongs to, and those that bring code instead of a file (from memory).
+_WITH_VALUE = frozenset(
+    {
+        *("-X", "-W", "-cp", "-classpath", "--class-path", "--module-path"),
+        *("--add-modules", "--add-opens", "--add-exports", "--add-reads"),
+    }
+)
+_CODE = frozenset({"-c", "-e"})
 
 # The kernel cuts the names of processes to so many characters (proc(5)).
 _COMM = 15
@@ -160,13 +171,16 @@ def suggest_rule(program: Program) -> ProgramRule:
     file = program.path.rpartition("/")[2]
     if program.windows_program:
         return ProgramRule(MatchBy.WINDOWS_PROGRAM, program.windows_program)
-    if not program.path or _is_interpreted(program):
-        script = next((part for part in program.command[1:3] if "/" in part), "")
-        if script and program.name == file[:15]:
-            # Named like its interpreter, so only the script tells it from others.
-            return ProgramRule(MatchBy.COMMAND, script)
-        return ProgramRule(MatchBy.NAME, program.name)
-    return ProgramRule(MatchBy.PATH, program.path)
+    if program.path and not _is_interpreted(program):
+        return ProgramRule(MatchBy.PATH, program.path)
+    if program.name == file[:_COMM] or _INTERPRETER.fullmatch(program.name):
+        # Named like its interpreter, as all that this runs, so only what it runs tells it from others.
+        told = ProgramRule(MatchBy.COMMAND, what_runs(program) or program.name)
+        if told.value != program.name and matches(told, program):
+            return told
+        if program.window_class:
+            return ProgramRule(MatchBy.WINDOW, program.window_class)
+    return ProgramRule(MatchBy.NAME, program.name)
 
 
 def value_of(program: Program, by: MatchBy) -> str:
@@ -188,14 +202,37 @@ def rule_for_file(path: str, is_script: bool) -> ProgramRule:
     return ProgramRule(MatchBy.COMMAND if is_script else MatchBy.PATH, path)
 
 
+def what_runs(program: Program) -> str:
+    """Its executable; or in an interpreter the script, archive, module (with its `-m`) or class, as the command line
+    names it, '' where that names none."""
+    if not _is_interpreted(program):
+        return program.path
+    words = iter(program.command[1:])
+    for word in words:
+        if word == "-m":
+            return f"-m {next(words, '')}"
+        if word in _CODE:
+            return ""
+        if word in _WITH_VALUE:
+            next(words, "")
+        elif not word.startswith("-"):
+            return word
+    return ""
+
+
+def called(program: Program) -> str:
+    """What people call it: its process's name, or where that is only its interpreter's, the name of what that runs."""
+    if not _INTERPRETER.fullmatch(program.name) or not _is_interpreted(program):
+        return program.name
+    runs = program.windows_program or what_runs(program).removeprefix("-m ")
+    return runs.rpartition("/")[2] or program.name
+
+
 def file_of(program: Program) -> str:
     """The file that starts the program again: its executable, or the script that an interpreter runs; '' where no one
     file does, as with a Windows program."""
-    if program.windows_program:
-        return ""
-    if not _is_interpreted(program):
-        return program.path
-    return next((part for part in program.command[1:3] if part.startswith("/")), "")
+    found = "" if program.windows_program else what_runs(program)
+    return found if found.startswith("/") else ""
 
 
 def launched_by(program: Program, programs: Iterable[Program]) -> Program | None:
@@ -241,6 +278,9 @@ _SHELLS = ("bash", "sh", "zsh", "fish", "dash", "login")
 
 def describe_rule(rule: ProgramRule) -> str:
     """The rule in a few words, for the page's head."""
+    if rule.match is MatchBy.COMMAND and rule.value.startswith("/") and " " not in rule.value:
+        # What an interpreter runs.
+        return rule.value.rpartition("/")[2] or rule.value
     return {
         MatchBy.PATH: rule.value.rpartition("/")[2],
         MatchBy.NAME: rule.value,
@@ -307,7 +347,7 @@ def choose(links: Links, linked: Sequence[tuple[str, Program]], front: Front, pi
         return Choice(pinned, tr("pinned"), 0)
     for key, program in linked:
         if front.pid and program.pid == front.pid:
-            return Choice(key, tr("{program} is in front").format(program=program.name), program.pid, in_front=True)
+            return Choice(key, tr("{program} is in front").format(program=called(program)), program.pid, in_front=True)
     # A window that doesn't tell its process is told by its class, or by the application's id, whose last part mostly is
     # the program's name (org.example.Game).
     if not front.pid and front.window_class:
@@ -317,4 +357,4 @@ def choose(links: Links, linked: Sequence[tuple[str, Program]], front: Front, pi
     if not linked:
         return Choice(EVERYDAY, tr("no linked program runs"), 0)
     key, program = max(linked, key=lambda found: (found[1].started_us, found[1].pid))
-    return Choice(key, tr("{program} runs").format(program=program.name), program.pid)
+    return Choice(key, tr("{program} runs").format(program=called(program)), program.pid)

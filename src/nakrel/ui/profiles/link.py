@@ -15,6 +15,7 @@ from nakrel.core.model.programs import (
     Application,
     Icon,
     Program,
+    called,
     file_of,
     is_background,
     launched_by,
@@ -23,6 +24,7 @@ from nakrel.core.model.programs import (
     rule_for_file,
     suggest_rule,
     value_of,
+    what_runs,
 )
 from nakrel.system_errors import reason_of
 from nakrel.ui.programs import application_icon, window_icon
@@ -77,6 +79,7 @@ class LinkDialog(QDialog):
         self.all_programs = QCheckBox(tr("show system programs"))
         self.table = Table(tr("Programs"))
         self.rule_by = choice(tr("Match by"))
+        self.rule_by.setMinimumContentsLength(20)
         for by, text in _BY.items():
             self.rule_by.addItem(text, by)
         self.rule_value = QLineEdit()
@@ -301,7 +304,7 @@ class LinkDialog(QDialog):
             hint = tr("Pick the game. If it has a launcher, start the game first and pick the game, not the launcher.")
         else:
             found = [p for p in self._programs if matches(rule, p)]
-            names = ", ".join(sorted({p.name for p in found}))
+            names = ", ".join(sorted({called(p) for p in found}))
             hint = (
                 tr("This matches now: {names}.").format(names=names)
                 if found
@@ -327,7 +330,9 @@ class LinkDialog(QDialog):
                     value=tr(" and ").join(others)
                 )
             )
-        if found and len({p.path for p in found}) > 2:
+        different = {what_runs(p) or p.path for p in found}
+        # A game may well have two executables. What an interpreter runs is a program each.
+        if len(different) > (2 if different == {p.path for p in found} else 1):
             text.append(tr("That is several programs; make the rule narrower, or each of them makes the profile live."))
         picked = self.source_picked()
         launcher = picked if isinstance(picked, Program) and matches(rule, picked) else (found[0] if found else None)
@@ -335,10 +340,10 @@ class LinkDialog(QDialog):
             self._child = child
             text.append(
                 tr("{name} has started {value}: it may be a launcher only.").format(
-                    name=launcher.name, value=child.title or child.name
+                    name=called(launcher), value=child.title or called(child)
                 )
             )
-            self.child_button.setText(literal(tr("Link {name} instead").format(name=child.name)))
+            self.child_button.setText(literal(tr("Link {name} instead").format(name=called(child))))
         return " ".join(text)
 
     def _pick_child(self) -> None:
@@ -358,4 +363,8 @@ class LinkDialog(QDialog):
 
 def _texts_of(program: Program) -> tuple[str, str, str]:
     """The cells of its row. Where an interpreter runs it, its own file tells more than that of the interpreter."""
-    return program.title or tr("no window"), program.name, file_of(program) or " ".join(program.command) or program.path
+    return (
+        program.title or tr("no window"),
+        called(program),
+        file_of(program) or " ".join(program.command) or program.path,
+    )
