@@ -34,6 +34,7 @@ class PipeSink:
 
     name = "standin"
     note = ""
+    moves_by_pixels = True
 
     def __init__(self, fd: int) -> None:
         self._fd = fd

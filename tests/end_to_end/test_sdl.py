@@ -16,10 +16,11 @@ from typing import Any
 import pytest
 
 from nakrel import protocol as m
+from nakrel.backends.x11.screens import X11Screens
 from nakrel.core.model.cells import HoldLayer, RunMacro, ToControl
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import Layer, MatchBy, Profile, ProgramRule, SetUp
-from nakrel.core.model.steps import Step, Tap, Text, Wheel
+from nakrel.core.model.steps import Origin, Pointer, Step, Tap, Text, Wheel
 from tests import sdl_game
 from tests.support import GAME, LIMIT_S, ServiceProcess, XServer, wait_for
 from tests.xorg import XorgServer
@@ -59,9 +60,10 @@ class SdlGame:
         """The keys and buttons that went down or up."""
         return [(e.get("key", e.get("button")), e["down"]) for e in self.entries("key", "button")]
 
-    def moved(self) -> int:
-        """How far the mouse has gone to the right."""
-        return sum(e["moved"][0] for e in self.entries("moved"))
+    def moved(self) -> tuple[int, int]:
+        """How far the mouse has gone to the right, and down."""
+        ways = [e["moved"] for e in self.entries("moved")]
+        return sum(way[0] for way in ways), sum(way[1] for way in ways)
 
     def end(self) -> None:
         """Close the game."""
@@ -123,16 +125,35 @@ def test_a_game_with_pointer_and_keyboard_to_itself_gets_the_macro_and_not_the_p
         assert game.edges()[before:] == [(KEY_Q, True), (KEY_Q, False), (KEY_W, True), (KEY_W, False)]
 
 
+def test_a_move_by_so_much_turns_the_view_by_that(server: XServer, service: ServiceProcess, game: SdlGame):
+    """Such a game has the pointer to itself, hidden; a place would be a way of some hundred pixels for it."""
+    screens = X11Screens(server.display)
+    assert screens.pointer_is_hidden()
+    # At once, and in parts over a time; with the mouse against recoil.
+    for over_us in (0, 120 * MS):
+        before = game.moved()
+        step = Pointer(x=-7, y=40, origin=Origin.POINTER, over_us=over_us)
+        put(service, "shot", step, Tap(control="KEY_Q", hold_us=1 * MS), step)
+        count = len(game.edges())
+        service.call(m.Play_("shot"))
+        wait_for(lambda count=count: len(game.edges()) >= count + 2, "the key between both")
+        wait_for(lambda before=before: game.moved()[1] - before[1] >= 80, "both moves")
+        assert (game.moved()[0] - before[0], game.moved()[1] - before[1]) == (-14, 80)
+    game.end()
+    wait_for(lambda: not screens.pointer_is_hidden(), "the pointer")
+    screens.close()
+
+
 def test_the_mouse_turns_the_view_whatever_is_held(server: XServer, service: ServiceProcess, game: SdlGame):
     if not isinstance(server, XorgServer):
         pytest.skip("the hand and what passes would be one device here")
 
     def turn() -> None:
-        before = game.moved()
+        before, _ = game.moved()
         for _ in range(20):
             server.injector("mousemove_relative", "5", "0")
-        wait_for(lambda: game.moved() - before >= 100, "the turn")
-        assert game.moved() - before == 100
+        wait_for(lambda: game.moved()[0] - before >= 100, "the turn")
+        assert game.moved()[0] - before == 100
 
     turn()
     # A button that fires, one that fires itself, and one that holds a layer.

@@ -8,6 +8,7 @@ import subprocess
 import sys
 from collections.abc import Iterator
 from pathlib import Path
+from types import SimpleNamespace
 
 import psutil
 import pytest
@@ -18,8 +19,10 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.recording import Moves, RecordingSettings
 from nakrel.core.model.runs import RunRecord
 from nakrel.core.model.settings import SettingsPatch
-from nakrel.core.model.steps import Pointer, Press, Release, Wait
+from nakrel.core.model.steps import Origin, Pointer, Press, Release, Wait
 from nakrel.core.notation import read_steps
+from nakrel.core.play.acts import AskPlace, Whereabouts
+from nakrel.service.side_effects import SideEffects
 from tests.loaded import LoadedService
 from tests.support import PracticeGame, ServiceProcess, XServer, wait_for
 
@@ -333,3 +336,24 @@ def test_where_nobody_knows_the_pointer_recording_says_so(service: ServiceProces
     service.hear(lambda: faults(service), "the word")
     assert "where the pointer is" in faults(service)[-1]
     service.call(m.StopRecording())
+
+
+@pytest.mark.parametrize(
+    ("hidden", "by_pixels", "goes_by"), [(False, False, False), (True, False, True), (False, True, True)]
+)
+def test_a_move_by_so_much_goes_to_a_place_only_where_a_speed_would_change_it(
+    hidden: bool, by_pixels: bool, goes_by: bool
+):
+    """A mouse's speed applies to what the kernel is given, but a game that hides the pointer wants to know the way."""
+
+    class Screens:
+        pointer = staticmethod(lambda: (700, 400))
+        size = staticmethod(lambda: (1280, 800))
+        pointer_is_hidden = staticmethod(lambda: hidden)
+
+    desktop = SimpleNamespace(about_screens=lambda question: question(Screens))
+    ask = AskPlace(-7, 40, Origin.POINTER, None, 1)
+    where, note = SideEffects._whereabouts(SimpleNamespace(_desktop=desktop), ask, None, by_pixels)
+    assert note == ""
+    expected = Whereabouts(None, (-7, 40), None) if goes_by else Whereabouts((700, 400), (693, 440), (1280, 800))
+    assert where == expected

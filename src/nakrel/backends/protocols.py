@@ -169,10 +169,11 @@ class WindowWatch(Protocol):
 
 
 class OutputBackend(Protocol):
-    """Sends events to the programs."""
+    """Sends events to the programs. `moves_by_pixels` says that no pointer speed applies to `move_by`."""
 
     name: str
     note: str
+    moves_by_pixels: bool
 
     def emit(self, events: Sequence[Emit]) -> None:
         """Send the events in order, now. Raises `CannotEmit` once all that can be sent was sent."""
@@ -192,6 +193,9 @@ class Screens(Protocol):
 
     def pointer(self) -> tuple[int, int]:
         """Where the pointer is."""
+
+    def pointer_is_hidden(self) -> bool:
+        """Whether the pointer can't be seen: a game that turns its view by the mouse has it to itself then."""
 
     def size(self) -> tuple[int, int]:
         """The width and height of all screens together."""

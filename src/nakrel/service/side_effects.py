@@ -96,7 +96,7 @@ class SideEffects:
             case AskPointer():
                 self.find_pointer(by, what)
             case AskPlace() if not preview:
-                self.find_place(by, what)
+                self.find_place(by, what, output)
             case AskPlace(ticket=ticket):
                 self._loop.post(lambda: self._host.step(PlaceReady(by, ticket, None)))
             case AskText():
@@ -139,7 +139,7 @@ class SideEffects:
 
         self._desktop.ask(lambda: believed or self._desktop.about_screens(lambda screens: screens.pointer()), found)
 
-    def find_place(self, macro: str, ask: AskPlace) -> None:
+    def find_place(self, macro: str, ask: AskPlace, output: OutputBackend) -> None:
         """Find out where a pointer step leads."""
         believed = self._believed()
 
@@ -153,11 +153,15 @@ class SideEffects:
                 self._fault(note)
             self._host.step(PlaceReady(macro, ask.ticket, where))
 
-        self._desktop.ask(lambda: self._whereabouts(ask, believed), found)
+        by_pixels = output.moves_by_pixels
+        self._desktop.ask(lambda: self._whereabouts(ask, believed, by_pixels), found)
 
-    def _whereabouts(self, ask: AskPlace, believed: Place | None) -> tuple[Whereabouts, str]:
+    def _whereabouts(self, ask: AskPlace, believed: Place | None, by_pixels: bool) -> tuple[Whereabouts, str]:
         """Where the step leads, and what is to be said of that. Raises `DataError`. On the observer's thread."""
         look = self._desktop.about_screens
+        # A game that turns its view by the mouse has the pointer to itself, hidden: it takes a place for a way.
+        if ask.origin is Origin.POINTER and (by_pixels or look(lambda screens: screens.pointer_is_hidden())):
+            return Whereabouts(None, (ask.x, ask.y), None), ""
         screen = look(lambda screens: screens.size())
         place = believed or look(lambda screens: screens.pointer())
         if ask.origin is Origin.POINTER:

@@ -57,6 +57,7 @@ class KernelBackend:
     """
 
     name = "kernel"
+    moves_by_pixels = False
 
     def __init__(
         self,

@@ -14,6 +14,7 @@ class Sink:
     """Implements `OutputBackend`; `down` is what is held."""
 
     name = "standin"
+    moves_by_pixels = True
 
     def __init__(self, note: str = "") -> None:
         self.note = note or tr("Nothing reaches other windows: macros play to the simulated devices only.")

@@ -6,6 +6,7 @@ meanwhile since another thread loads one more of them.
 
 import xcffib.randr
 import xcffib.res
+import xcffib.xfixes
 import xcffib.xinput
 import xcffib.xproto
 import xcffib.xtest  # noqa: F401

@@ -73,6 +73,7 @@ class X11Backend:
     """
 
     name = "x11"
+    moves_by_pixels = True
 
     def __init__(
         self,

@@ -1,6 +1,7 @@
 """The screens under X11, the pointer on them, and the places of windows. All in pixels of the root window.
 
-Monitors after RandR 1.5; windows after the EWMH (Extended Window Manager Hints 1.5).
+Monitors after RandR 1.5, the pointer's picture after XFixes 1.0, windows after the EWMH (Extended Window Manager
+Hints 1.5).
 """
 
 from __future__ import annotations
@@ -10,6 +11,7 @@ from collections.abc import Collection
 
 import xcffib
 import xcffib.randr
+import xcffib.xfixes
 import xcffib.xproto
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
@@ -36,12 +38,31 @@ class X11Screens(X11Windows):
             raise BackendUnavailable(
                 tr("the X server doesn't tell of its monitors: {reason}").format(reason=error)
             ) from None
+        self._cursors = self._find_cursors()
 
     def pointer(self) -> tuple[int, int]:
         """Where the pointer is. Raises `BackendLost`."""
         with self._telling_of_loss():
             reply = self._conn.core.QueryPointer(self._root).reply()
             return reply.root_x, reply.root_y
+
+    def pointer_is_hidden(self) -> bool:
+        """Whether the pointer's picture has nothing in it, as where a program hides it. Raises `BackendLost`."""
+        if self._cursors is None:
+            return False
+        with self._telling_of_loss():
+            picture = self._cursors.GetCursorImage().reply().cursor_image
+            # Alpha is the highest byte of each.
+            return not any(pixel >> 24 for pixel in picture)
+
+    def _find_cursors(self) -> xcffib.xfixes.xfixesExtension | None:
+        """What knows the pointer's picture: XFixes, which not every server has."""
+        try:
+            cursors = self._conn(xcffib.xfixes.key)
+            cursors.QueryVersion(1, 0).reply()
+        except (xcffib.XcffibException, xcffib.ConnectionException):
+            return None
+        return cursors
 
     def size(self) -> tuple[int, int]:
         """The width and height of all screens together. Raises `BackendLost`."""
