@@ -125,6 +125,17 @@ def test_a_game_with_pointer_and_keyboard_to_itself_gets_the_macro_and_not_the_p
         assert game.edges()[before:] == [(KEY_Q, True), (KEY_Q, False), (KEY_W, True), (KEY_W, False)]
 
 
+def test_stop_everything_works_while_a_game_has_the_keyboard_to_itself(
+    server: XServer, service: ServiceProcess, game: SdlGame
+):
+    put(service, "shot", Tap(control="KEY_Q", hold_us=10 * MS), mode=Mode.TOGGLE)
+    server.injector("click", "9")
+    wait_for(lambda: len(game.edges()) >= 4, "the toggle")
+    server.injector("key", "Pause")
+    service.hear(lambda: not service.status().running, "the end of the macro")
+    wait_for(lambda: dict(game.edges())[KEY_Q] is False, "the key up")
+
+
 def test_a_move_by_so_much_turns_the_view_by_that(server: XServer, service: ServiceProcess, game: SdlGame):
     """Such a game has the pointer to itself, hidden; a place would be a way of some hundred pixels for it."""
     screens = X11Screens(server.display)
