@@ -20,8 +20,7 @@ from nakrel.backends.x11.screens import X11Screens
 from nakrel.core.model.cells import HoldLayer, RunMacro, ToControl
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import Layer, MatchBy, Profile, ProgramRule, SetUp
-from nakrel.core.model.recording import Moves, RecordingSettings
-from nakrel.core.model.steps import Origin, Pointer, Press, Step, Tap, Text, Wheel
+from nakrel.core.model.steps import Origin, Pointer, Step, Tap, Text, Wheel
 from tests import sdl_game
 from tests.support import GAME, LIMIT_S, ServiceProcess, XServer, wait_for
 from tests.xorg import XorgServer
@@ -124,27 +123,6 @@ def test_a_game_with_pointer_and_keyboard_to_itself_gets_the_macro_and_not_the_p
         server.injector("key", "w")
         wait_for(lambda before=before: len(game.edges()) >= before + 4, "a key without anything attached")
         assert game.edges()[before:] == [(KEY_Q, True), (KEY_Q, False), (KEY_W, True), (KEY_W, False)]
-
-
-def test_no_places_are_recorded_of_a_pointer_that_the_game_hides(
-    server: XServer, service: ServiceProcess, game: SdlGame
-):
-    """Played back they would turn its view by hundreds of pixels."""
-    for moves in (Moves.CLICKS, Moves.PATH):
-        service.call(m.StartRecording(RecordingSettings(moves=moves)))
-        before = len(game.edges())
-        server.injector("mousemove_relative", "30", "0")
-        server.injector("click", "3")
-        server.injector("mousemove_relative", "30", "0")
-        server.injector("key", "w")
-        wait_for(lambda before=before: len(game.edges()) >= before + 4, "a click and a key")
-        answer = service.call(m.StopRecording())
-        assert isinstance(answer, m.Recorded)
-        pressed = [step.control for step in answer.steps if isinstance(step, Press)]
-        assert pressed == ["BTN_RIGHT", "KEY_W"]
-        assert not [step for step in answer.steps if isinstance(step, Pointer)]
-    faults = [notice.error for notice in service.notices if isinstance(notice, m.Fault)]
-    assert any(fault.startswith("The pointer is hidden") for fault in faults)
 
 
 def test_stop_everything_works_while_a_game_has_the_keyboard_to_itself(

@@ -6009,11 +6009,6 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="service/recording.py" />
-            <source>The pointer is hidden, as by a game that turns its view by the mouse: its places are not recorded meanwhile.</source>
-            <translation>Der Zeiger ist versteckt, wie von einem Spiel, das den Blick mit der Maus dreht: Seine Orte werden unterdessen nicht aufgenommen.</translation>
-        </message>
-        <message>
-            <location filename="service/recording.py" />
             <source>The recording has ended</source>
             <translation>Die Aufzeichnung ist beendet</translation>
         </message>

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Protocol
 
-from nakrel.backends.protocols import Screens
 from nakrel.core.model.cues import Cue
 from nakrel.core.model.recording import Moves, RecordingSettings
 from nakrel.core.model.steps import Step
@@ -25,8 +24,6 @@ from nakrel.words import tr
 __all__ = ["Host", "Recording"]
 
 Finger = Pressed | Released | Turned
-# How old an answer may be whether the pointer is hidden: to ask takes longer than to ask where it is.
-_HIDDEN_US = 250_000
 
 
 class Host(Protocol):
@@ -54,8 +51,6 @@ class Recording:
         self._since_us = 0
         self._moves = Moves.NONE
         self._quiet = False
-        # Whether the pointer was hidden when the observer's thread looked at it last, and whether that has been told.
-        self._hidden, self._looked_us, self._told_hidden = False, 0, False
         # How many places of the pointer were asked for; what was pressed meanwhile waits for its place.
         self._asked = 0
         self._waiting: list[tuple[Finger, int, bool]] = []
@@ -84,8 +79,7 @@ class Recording:
     ) -> None:
         """Begin; attachments rest meanwhile. The steps go to `owner` alone. `started` is called once it goes on. With
         `quiet` nothing is said of a pointer that nobody tells of."""
-        self._quiet = self._told_hidden = quiet
-        self._looked_us = 0
+        self._quiet = quiet
         # What happens before it goes on, but after it was asked for, is in it. X tells its times in whole milliseconds.
         self._since_us = monotonic_us() // 1_000 * 1_000
         self._recorder, self._owner = Recorder(settings, self._down(gesture), self._since_us, None), owner
@@ -138,25 +132,9 @@ class Recording:
 
         def found(outcome: Outcome[tuple[int, int] | None]) -> None:
             if recorder is self._recorder:
-                if self._hidden and not self._told_hidden:
-                    self._told_hidden = True
-                    self._reporter.fault(
-                        tr(
-                            "The pointer is hidden, as by a game that turns its view by the mouse: its places are not "
-                            "recorded meanwhile."
-                        )
-                    )
                 then(outcome.result)
 
-        self._desktop.ask(lambda: self._desktop.about_screens(self._seen_place), found)
-
-    def _seen_place(self, screens: Screens) -> tuple[int, int] | None:
-        """Where the pointer is, None while it is hidden: a game that turns its view by the mouse takes no places.
-        On the observer's thread."""
-        now_us = monotonic_us()
-        if now_us - self._looked_us > _HIDDEN_US:
-            self._hidden, self._looked_us = screens.pointer_is_hidden(), now_us
-        return None if self._hidden else screens.pointer()
+        self._desktop.ask(lambda: self._desktop.about_screens(lambda screens: screens.pointer()), found)
 
     def feed(self, finger: Finger, at_us: int) -> None:
         """What a finger did while a recording goes on."""
