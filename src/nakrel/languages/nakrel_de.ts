@@ -7453,6 +7453,11 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/macro/add_step.py" />
+            <source>640, 400 or by 10, -5</source>
+            <translation>640, 400 oder by 10, -5</translation>
+        </message>
+        <message>
+            <location filename="ui/macro/add_step.py" />
             <source>Add step</source>
             <translation>Schritt hinzufügen</translation>
         </message>

@@ -46,7 +46,7 @@ _WITH_TIME = ("tap", "combination", "wait")
 # Kinds that are told by words: what stands before the words in the notation, after them, and what they look like.
 _WITH_WORDS = {
     "random wait": ("wait ", "", "200 to 600 ms"),
-    "pointer": ("move ", "", "640, 400 or by 10, -5"),
+    "pointer": ("move ", "", tr("640, 400 or by 10, -5")),
     "text": ("", "", tr("Good evening, harbour!")),
     "open": ("open ", "", tr("program and arguments")),
     "if": ("if ", ":", "run > 3"),
