@@ -210,10 +210,13 @@ class XServer:
 
     def end_server(self) -> None:
         """Take the X server away."""
-        for process in (self._manager, self._server):
-            if process.poll() is None:
-                process.terminate()
-                process.wait(LIMIT_S)
+        if self._manager.poll() is None:
+            # It may miss a signal that comes just before it goes to sleep.
+            self._manager.kill()
+            self._manager.wait(LIMIT_S)
+        if self._server.poll() is None:
+            self._server.terminate()
+            self._server.wait(LIMIT_S)
 
     @classmethod
     def missing(cls) -> str:
@@ -284,6 +287,36 @@ class PracticeGame:
         if self.process.poll() is None:
             self.process.terminate()
             self.process.wait(LIMIT_S)
+
+
+class SdlGame:
+    """A game made with SDL as a process (`sdl_game.py`); its log is the witness."""
+
+    def __init__(self, server: XServer, folder: Path) -> None:
+        self.log = folder / "sdl.log"
+        self.process = subprocess.Popen(
+            [sys.executable, str(Path(__file__).with_name("sdl_game.py")), GAME, self.log], env=server.environment
+        )
+        wait_for(lambda: self.log.exists() and self.entries("focus"), "the game in front", 60)
+
+    def entries(self, *kinds: str) -> list[dict[str, Any]]:
+        """What it was told of these kinds; a line that is being written is left for the next time."""
+        lines = map(json.loads, self.log.read_text().split("\n")[:-1])
+        return [entry for entry in lines if any(kind in entry for kind in kinds)]
+
+    def edges(self) -> list[tuple[int, bool]]:
+        """The keys and buttons that went down or up."""
+        return [(e.get("key", e.get("button")), e["down"]) for e in self.entries("key", "button")]
+
+    def moved(self) -> tuple[int, int]:
+        """How far the mouse has gone to the right, and down."""
+        ways = [e["moved"] for e in self.entries("moved")]
+        return sum(way[0] for way in ways), sum(way[1] for way in ways)
+
+    def end(self) -> None:
+        """Close the game."""
+        self.process.kill()
+        self.process.wait(LIMIT_S)
 
 
 def assert_rate(times_s: list[float], cycle_s: float) -> None:

@@ -437,7 +437,7 @@ def test_a_window_manager_that_looks_at_each_click_is_found(server: XServer, gam
 def test_without_a_window_manager_nobody_looks_at_clicks():
     server = XServer()
     try:
-        server._manager.terminate()
+        server._manager.kill()
         server._manager.wait()
         assert looks_at_clicks(server.display) is None
     finally:

@@ -6,12 +6,8 @@ of the X server up to the third.
 
 from __future__ import annotations
 
-import json
-import subprocess
-import sys
 from collections.abc import Iterator
 from pathlib import Path
-from typing import Any
 
 import pytest
 
@@ -21,8 +17,7 @@ from nakrel.core.model.cells import HoldLayer, RunMacro, ToControl
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import Layer, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.model.steps import Origin, Pointer, Step, Tap, Text, Wheel
-from tests import sdl_game
-from tests.support import GAME, LIMIT_S, ServiceProcess, XServer, wait_for
+from tests.support import GAME, SdlGame, ServiceProcess, XServer, wait_for
 from tests.xorg import XorgServer
 
 pytest.importorskip("pygame", reason="needs SDL")
@@ -41,34 +36,6 @@ USAGES = {
 }  # fmt: skip
 KEY_Q, KEY_W = 0x14, 0x1A
 LEFT, RIGHT = 1, 3
-
-
-class SdlGame:
-    """The game as a process; its log is the witness."""
-
-    def __init__(self, server: XServer, folder: Path) -> None:
-        self.log = folder / "sdl.log"
-        self.process = subprocess.Popen([sys.executable, sdl_game.__file__, GAME, self.log], env=server.environment)
-        wait_for(lambda: self.log.exists() and self.entries("focus"), "the game in front")
-
-    def entries(self, *kinds: str) -> list[dict[str, Any]]:
-        """What it was told of these kinds; a line that is being written is left for the next time."""
-        lines = map(json.loads, self.log.read_text().split("\n")[:-1])
-        return [entry for entry in lines if any(kind in entry for kind in kinds)]
-
-    def edges(self) -> list[tuple[int, bool]]:
-        """The keys and buttons that went down or up."""
-        return [(e.get("key", e.get("button")), e["down"]) for e in self.entries("key", "button")]
-
-    def moved(self) -> tuple[int, int]:
-        """How far the mouse has gone to the right, and down."""
-        ways = [e["moved"] for e in self.entries("moved")]
-        return sum(way[0] for way in ways), sum(way[1] for way in ways)
-
-    def end(self) -> None:
-        """Close the game."""
-        self.process.kill()
-        self.process.wait(LIMIT_S)
 
 
 @pytest.fixture

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from pathlib import Path
 
 import pytest
@@ -22,7 +23,8 @@ pytestmark = [
 def test_the_window_takes_the_service_along_to_a_new_login(
     tmp_path: Path, qtbot: QtBot, monkeypatch: pytest.MonkeyPatch
 ):
-    old, new = XServer(), XServer()
+    # Tests beside this one take free numbers, which must not be that of the session that has ended.
+    old, new = XServer(f":{1_000 + os.getpid() % 30_000}"), XServer()
     store: Store | None = None
     try:
         home = tmp_path / "home"

@@ -18,13 +18,14 @@ import xcffib.xproto
 
 from nakrel import protocol as m
 from nakrel.backends.x11.wire import XConnection
-from nakrel.core.model.cells import RunMacro
-from nakrel.core.model.macro import Mode, Play
-from nakrel.core.model.profile import MatchBy, Profile, ProgramRule, SetUp
+from nakrel.core.model.cells import HoldLayer, RunMacro
+from nakrel.core.model.macro import Macro, Mode, Play
+from nakrel.core.model.profile import Layer, MatchBy, Profile, ProgramRule, SetUp
+from nakrel.core.model.steps import Origin, Pointer, Tap
 from tests.kernel.conftest import MS, shot
 from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
 from tests.loaded import LoadedService
-from tests.support import GAME, LIMIT_S, PracticeGame, ServiceProcess, XServer, wait_for
+from tests.support import GAME, LIMIT_S, PracticeGame, SdlGame, ServiceProcess, XServer, wait_for
 from tests.xorg import SCREEN
 
 _DRIVER = Path("/usr/lib/xorg/modules/input/libinput_drv.so")
@@ -105,6 +106,51 @@ def test_the_practice_game_under_xorg(
         assert arrived == {"Q", "E"}
         game.end()
         service.hear(lambda: service.status().live == "everyday", "Everyday")
+    finally:
+        service.tell()
+        service.end(signal.SIGTERM)
+        if game:
+            game.end()
+
+
+def test_a_game_that_turns_its_view_by_the_mouse_under_xorg(
+    mended: str, mouse: UsbMouse | HidMouse, desktop: _Desktop, tmp_path: Path
+):
+    """It gets the mouse's own units, whatever is held, and what a macro moves by."""
+    pytest.importorskip("pygame", reason="needs SDL")
+    service = ServiceProcess(tmp_path / "home", DISPLAY=desktop.display)
+    game = None
+    try:
+        assert service.status().backend == "kernel"
+        step = Pointer(x=-7, y=40, origin=Origin.POINTER)
+        recoil = Macro(id="recoil", name="Recoil", loop=(step, Tap(control="KEY_Q", hold_us=40 * MS), step))
+        service.call(m.PutMacro(recoil))
+        rule = ProgramRule(MatchBy.NAME, GAME)
+        layer = Layer("Harbour", {"BTN_MIDDLE": RunMacro("recoil")})
+        setups = (SetUp("Main", {"BTN_SIDE": HoldLayer("Harbour")}, (layer,)),)
+        service.call(m.PutProfile(Profile(id="kiln", name="Kiln Race", programs=(rule,), setups=setups)))
+        game = SdlGame(desktop, tmp_path)
+        service.hear(lambda: service.status().live == "kiln", "the game's profile")
+        desktop.knows("Nakrel keyboard and mouse", 1)
+        desktop.knows("QEMU QEMU USB Mouse", 2)
+        service.hear(lambda: any(d.note.startswith("captured") for d in service.devices()), "the grab")
+        for held in (False, True):
+            before, _ = game.moved()
+            if held:
+                mouse.edge("BTN_SIDE", 1)
+            for _ in range(10):
+                mouse.move(5, 0)
+            wait_for(lambda before=before: game.moved()[0] - before >= 50, "the turn", 60)
+            assert game.moved()[0] - before == 50
+        before_x, before_y = game.moved()
+        mouse.edge("BTN_MIDDLE", 1)
+        mouse.edge("BTN_MIDDLE", 0)
+        wait_for(lambda: game.moved()[1] - before_y >= 80, "both moves", 60)
+        assert (game.moved()[0] - before_x, game.moved()[1] - before_y) == (-14, 80)
+        mouse.edge("BTN_SIDE", 0)
+        wait_for(lambda: len(game.edges()) >= 2, "the key between both", 60)
+        # The buttons themselves never reached the game.
+        assert {what for what, _ in game.edges()} == {0x14}
     finally:
         service.tell()
         service.end(signal.SIGTERM)
