@@ -306,7 +306,7 @@ class SdlGame:
 
     def edges(self) -> list[tuple[int, bool]]:
         """The keys and buttons that went down or up."""
-        return [(e.get("key", e.get("button")), e["down"]) for e in self.entries("key", "button")]
+        return [(e["key" if "key" in e else "button"], e["down"]) for e in self.entries("key", "button")]
 
     def moved(self) -> tuple[int, int]:
         """How far the mouse has gone to the right, and down."""
