@@ -20,6 +20,7 @@ import xcffib.xproto
 
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, CannotEmit
 from nakrel.backends.x11.backend import X11Backend
+from nakrel.backends.x11.screens import X11Screens
 from nakrel.backends.x11.windows import X11Windows
 from nakrel.backends.x11.wire import XiEvent, evtype
 from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
@@ -53,6 +54,28 @@ def test_injected_keys_do_not_change_everyones_keymap():
             changes.append(type(event).__name__)
         witness.disconnect()
         assert changes.count("MappingNotifyEvent") <= 2, changes
+
+
+@pytest.mark.x11
+def test_a_server_without_the_rarer_extensions_still_tells_of_its_screens():
+    """Asked of an extension that isn't there, xcb gives the connection up. Openbox can't do without them."""
+    if XServer.missing():
+        pytest.skip(f"needs {XServer.missing()}")
+    read_fd, write_fd = os.pipe()
+    lacking = ["-extension", "XFIXES", "-extension", "X-Resource"]
+    command = ["Xvfb", "-displayfd", str(write_fd), "-screen", "0", "1400x900x24", "-nolisten", "tcp", "-noreset"]
+    server = subprocess.Popen([*command, *lacking], pass_fds=[write_fd], stderr=subprocess.DEVNULL)
+    os.close(write_fd)
+    try:
+        with os.fdopen(read_fd) as pipe:
+            screens = X11Screens(f":{pipe.readline().strip()}")
+        assert screens.size() == (1400, 900)
+        assert not screens.pointer_is_hidden()
+        assert screens.shown() == []
+        screens.close()
+    finally:
+        server.terminate()
+        server.wait(LIMIT_S)
 
 
 @pytest.mark.x11

@@ -85,6 +85,9 @@ def test_what_starts_a_program_again_is_no_interpreter_alone():
     windows = Program(12, "game.exe", "/usr/bin/wine64-preloader", ("C:\\games\\game.exe",))
     archive = Program(13, "java", "/usr/bin/java", ("java", "-cp", "game.jar", "Main"))
     assert file_of(windows) == file_of(archive) == ""
+    # For a shell -e is a flag.
+    assert file_of(Program(16, "kiln", "/usr/bin/dash", ("/bin/sh", "-e", "/games/kiln"))) == "/games/kiln"
+    assert file_of(Program(16, "perl", "/usr/bin/perl", ("perl", "-e", "print 1"))) == ""
     # Its name only begins as that of one that runs others.
     shovel = Program(14, "shovel", "/games/shovel", ("./shovel",))
     assert file_of(shovel) == shovel.path

@@ -338,12 +338,8 @@ def test_where_nobody_knows_the_pointer_recording_says_so(service: ServiceProces
     service.call(m.StopRecording())
 
 
-@pytest.mark.parametrize(
-    ("hidden", "by_pixels", "goes_by"), [(False, False, False), (True, False, True), (False, True, True)]
-)
-def test_a_move_by_so_much_goes_to_a_place_only_where_a_speed_would_change_it(
-    hidden: bool, by_pixels: bool, goes_by: bool
-):
+@pytest.mark.parametrize("hidden", [False, True])
+def test_through_the_kernel_a_move_by_so_much_goes_to_a_place_unless_the_pointer_is_hidden(hidden: bool):
     """A mouse's speed applies to what the kernel is given, but a game that hides the pointer wants to know the way."""
 
     class Screens:
@@ -353,7 +349,7 @@ def test_a_move_by_so_much_goes_to_a_place_only_where_a_speed_would_change_it(
 
     desktop = SimpleNamespace(about_screens=lambda question: question(Screens))
     ask = AskPlace(-7, 40, Origin.POINTER, None, 1)
-    where, note = SideEffects._whereabouts(SimpleNamespace(_desktop=desktop), ask, None, by_pixels)
+    where, note = SideEffects._whereabouts(SimpleNamespace(_desktop=desktop), ask, None)
     assert note == ""
-    expected = Whereabouts(None, (-7, 40), None) if goes_by else Whereabouts((700, 400), (693, 440), (1280, 800))
+    expected = Whereabouts(None, (-7, 40), None) if hidden else Whereabouts((700, 400), (693, 440), (1280, 800))
     assert where == expected

@@ -141,6 +141,11 @@ class SideEffects:
 
     def find_place(self, macro: str, ask: AskPlace, output: OutputBackend) -> None:
         """Find out where a pointer step leads."""
+        if ask.origin is Origin.POINTER and output.moves_by_pixels:
+            # It goes so far from wherever the pointer is.
+            way = Whereabouts(None, (ask.x, ask.y), None)
+            self._loop.post(lambda: self._host.step(PlaceReady(macro, ask.ticket, way)))
+            return
         believed = self._believed()
 
         def found(outcome: Outcome[tuple[Whereabouts, str]]) -> None:
@@ -153,14 +158,13 @@ class SideEffects:
                 self._fault(note)
             self._host.step(PlaceReady(macro, ask.ticket, where))
 
-        by_pixels = output.moves_by_pixels
-        self._desktop.ask(lambda: self._whereabouts(ask, believed, by_pixels), found)
+        self._desktop.ask(lambda: self._whereabouts(ask, believed), found)
 
-    def _whereabouts(self, ask: AskPlace, believed: Place | None, by_pixels: bool) -> tuple[Whereabouts, str]:
+    def _whereabouts(self, ask: AskPlace, believed: Place | None) -> tuple[Whereabouts, str]:
         """Where the step leads, and what is to be said of that. Raises `DataError`. On the observer's thread."""
         look = self._desktop.about_screens
         # A game that turns its view by the mouse has the pointer to itself, hidden: it takes a place for a way.
-        if ask.origin is Origin.POINTER and (by_pixels or look(lambda screens: screens.pointer_is_hidden())):
+        if ask.origin is Origin.POINTER and look(lambda screens: screens.pointer_is_hidden()):
             return Whereabouts(None, (ask.x, ask.y), None), ""
         screen = look(lambda screens: screens.size())
         place = believed or look(lambda screens: screens.pointer())

@@ -34,11 +34,11 @@ class X11Screens(X11Windows):
         try:
             self._randr = self._conn(xcffib.randr.key)
             self._randr.QueryVersion(1, 5).reply()
+            self._cursors = self._find_cursors()
         except (xcffib.XcffibException, xcffib.ConnectionException) as error:
             raise BackendUnavailable(
                 tr("the X server doesn't tell of its monitors: {reason}").format(reason=error)
             ) from None
-        self._cursors = self._find_cursors()
 
     def pointer(self) -> tuple[int, int]:
         """Where the pointer is. Raises `BackendLost`."""
@@ -57,11 +57,10 @@ class X11Screens(X11Windows):
 
     def _find_cursors(self) -> xcffib.xfixes.xfixesExtension | None:
         """What knows the pointer's picture: XFixes, which not every server has."""
-        try:
-            cursors = self._conn(xcffib.xfixes.key)
-            cursors.QueryVersion(1, 0).reply()
-        except (xcffib.XcffibException, xcffib.ConnectionException):
+        if not self._has(xcffib.xfixes.key):
             return None
+        cursors = self._conn(xcffib.xfixes.key)
+        cursors.QueryVersion(1, 0).reply()
         return cursors
 
     def size(self) -> tuple[int, int]:

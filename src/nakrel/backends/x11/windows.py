@@ -102,12 +102,18 @@ class X11Windows:
 
     def _find_clients(self) -> xcffib.res.resExtension | None:
         """What knows the clients' processes: X-Resource 1.2, which not every server has."""
+        if not self._has(xcffib.res.key):
+            return None
         try:
             clients = self._conn(xcffib.res.key)
             version = clients.QueryVersion(1, 2).reply()
         except (xcffib.XcffibException, xcffib.ConnectionException):
             return None
         return clients if (version.server_major, version.server_minor) >= (1, 2) else None
+
+    def _has(self, extension: xcffib.ExtensionKey) -> bool:
+        """Whether the server has it: xcb gives the connection up where something is asked of one that isn't there."""
+        return bool(self._conn.core.QueryExtension(len(extension.name), extension.name).reply().present)
 
     def _pids(self, windows: list[int]) -> list[int]:
         """The process of each window, 0 where it doesn't say. What the server knows of the client counts then: in a

@@ -212,7 +212,9 @@ def what_runs(program: Program) -> str:
         if word == "-m":
             return f"-m {next(words, '')}"
         if word in _CODE:
-            return ""
+            # For a shell that is a flag, and a script's file may follow.
+            code = next(words, "")
+            return code if code.startswith("/") and " " not in code else ""
         if word in _WITH_VALUE:
             next(words, "")
         elif not word.startswith("-"):
