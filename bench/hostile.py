@@ -39,22 +39,30 @@ _LOOPS: dict[str, tuple[Step, ...]] = {
 _REST_S = 0.5
 
 
-def hostile_times(rounds: int) -> dict[str, tuple[float, float]]:
-    """For each the medians of laying it out as the window does, and until the process beside it has answered what it
-    found; in milliseconds."""
+def hostile_times(rounds: int) -> dict[str, tuple[float, float, float]]:
+    """For each the medians of laying it out as the window does, and until the process beside it has told what it knows
+    first and what it found; in milliseconds."""
     spare_the_collector()
     found = {}
     for name, loop in _LOOPS.items():
         macro = Macro(id="hostile", name="Hostile", loop=loop)
         # The first time starts the process.
         _check(macro)
-        found[name] = _median(rounds, lay_out, macro), _median(rounds, _check, macro)
+        looked = [_check(macro) for _ in range(rounds)]
+        first, last = (statistics.median(column) for column in zip(*looked, strict=True))
+        found[name] = _median(rounds, lay_out, macro), first, last
     end()
     return found
 
 
-def _check(macro: Macro) -> object:
-    return ask(LookForSlips(macro, 6), Slips)
+def _check(macro: Macro) -> tuple[float, float]:
+    """How long its first answer takes, and the whole one."""
+    time.sleep(_REST_S)
+    came: list[float] = []
+    start = time.perf_counter()
+    ask(LookForSlips(macro, 6), Slips, so_far=lambda part: came.append(time.perf_counter()))
+    came.append(time.perf_counter())
+    return (came[0] - start) * 1_000, (came[-1] - start) * 1_000
 
 
 def _median(rounds: int, work: Callable[[Macro], object], macro: Macro) -> float:

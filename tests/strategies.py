@@ -22,7 +22,7 @@ from nakrel.core.model.cells import (
     What,
 )
 from nakrel.core.model.conditioning import Pointing, SpeedStage
-from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.controls import CONTROLS, KNOWN, Kind
 from nakrel.core.model.limits import MAX_COUNT, MAX_WAIT_US
 from nakrel.core.model.macro import Again, LetGo, Macro, Mode, Play, StartOn
 from nakrel.core.model.profile import FairPlay, GameKey, Layer, MatchBy, Profile, ProgramRule, SetUp, keeps_left_click
@@ -154,7 +154,7 @@ cells: st.SearchStrategy[Cell] = st.one_of(
     st.builds(ChangeSpeed, st.just("") | names, st.sampled_from([-1, 1])),
     st.builds(RunSystemAction, st.sampled_from(SystemAction)),
 )
-sheets = st.dictionaries(st.sampled_from(SWITCHES + WHEELS), cells, max_size=8)
+sheets = st.dictionaries(st.sampled_from(sorted(KNOWN)), cells, max_size=8)
 
 
 @st.composite

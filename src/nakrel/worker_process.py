@@ -15,7 +15,7 @@ import subprocess
 import sys
 import threading
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from typing import IO, TypeVar
 
 import msgspec
@@ -23,7 +23,8 @@ import msgspec
 from nakrel.core.analysis.frame_answer import answer_for
 from nakrel.core.analysis.seen import Game
 from nakrel.core.analysis.takes import Aligned
-from nakrel.core.edit.checks import NO_FACTS, Attached, Facts, Finding, check_macro
+from nakrel.core.edit.checks import check_by_parts
+from nakrel.core.edit.findings import NO_FACTS, Attached, Facts, Finding
 from nakrel.core.edit.sketch import sketch
 from nakrel.core.model.controls import labels_in_use, use_labels
 from nakrel.core.model.errors import DataError
@@ -55,6 +56,10 @@ _END_S = 2.0
 _ASK_S, _GIVE_UP_S = 0.05, 0.5
 
 
+# What an answer begins with: whether another one follows.
+_LAST, _SO_FAR = b"\1", b"\0"
+
+
 class Unwanted(Exception):  # noqa: N818
     """Nobody wants the answer any more."""
 
@@ -70,10 +75,11 @@ class LookForSlips(msgspec.Struct, frozen=True, tag="slips"):
 
 
 class Slips(msgspec.Struct, frozen=True):
-    """How many there are, and the first of them."""
+    """How many there are, and the first of them; `whole` unless more is still being looked for."""
 
     count: int
     first: tuple[Finding, ...]
+    whole: bool = True
 
 
 class CheckFrames(msgspec.Struct, frozen=True, tag="frames"):
@@ -128,21 +134,23 @@ class _Process:
         self._process: subprocess.Popen[bytes] | None = None
         self._closed = False
 
-    def ask(self, data: bytes, wanted: Callable[[], bool]) -> bytes:
-        """The answer to a job; a process that has ended is started once more. Raises `OSError` where that fails, and
-        `Unwanted`."""
+    def ask(
+        self, data: bytes, wanted: Callable[[], bool], so_far: Callable[[bytes], object] = lambda part: None
+    ) -> bytes:
+        """The answer to a job, and `so_far` gets what is known before; a process that has ended is started once more.
+        Raises `OSError` where that fails, and `Unwanted`."""
         with self._lock:
             try:
-                return self._exchange(data, wanted)
+                return self._exchange(data, wanted, so_far)
             except (OSError, EOFError):
                 self._end()
             try:
-                return self._exchange(data, wanted)
+                return self._exchange(data, wanted, so_far)
             except EOFError:
                 self._end()
                 raise OSError(tr("the process for long work ends as soon as it starts")) from None
 
-    def _exchange(self, data: bytes, wanted: Callable[[], bool]) -> bytes:
+    def _exchange(self, data: bytes, wanted: Callable[[], bool], so_far: Callable[[bytes], object]) -> bytes:
         if self._closed or not wanted():
             raise Unwanted
         if self._process is None:
@@ -154,11 +162,15 @@ class _Process:
         try:
             _write(into, data)
             began = time.monotonic()
-            while not select.select([out], [], [], _ASK_S)[0]:
-                if time.monotonic() - began > _GIVE_UP_S and not wanted():
-                    self._end()
-                    raise Unwanted
-            return _read(out)
+            while True:
+                while not select.select([out], [], [], _ASK_S)[0]:
+                    if time.monotonic() - began > _GIVE_UP_S and not wanted():
+                        self._end()
+                        raise Unwanted
+                answer = _read(out.fileno())
+                if answer[:1] == _LAST:
+                    return answer[1:]
+                so_far(answer[1:])
         except ValueError:
             # The other thread has closed the pipes meanwhile.
             raise Unwanted from None
@@ -189,17 +201,28 @@ def end() -> None:
     _process.close()
 
 
-def ask(job: Job, answer: type[T], wanted: Callable[[], bool] = lambda: True) -> T:
+def ask(
+    job: Job,
+    answer: type[T],
+    wanted: Callable[[], bool] = lambda: True,
+    so_far: Callable[[T], object] = lambda part: None,
+) -> T:
     """Have a job done, and wait for its answer, of the type that goes with it; for another thread than the window's.
+    `so_far` gets what is known before, if anything is.
 
     Raises `Unwanted` once nobody wants the answer any more. Where no process can be started it is done here, and the
     window is slow meanwhile.
     """
+
+    def read(data: bytes) -> T:
+        return msgspec.msgpack.decode(data, type=answer)
+
     try:
-        found = _process.ask(_written(job), wanted)
+        found = _process.ask(_written(job), wanted, lambda data: so_far(read(data)))
     except OSError:
-        found = msgspec.msgpack.encode(_done(job))
-    return msgspec.msgpack.decode(found, type=answer)
+        *_, done = _done(job)
+        found = msgspec.msgpack.encode(done)
+    return read(found)
 
 
 def _written(job: Job) -> bytes:
@@ -215,47 +238,57 @@ def _write(into: IO[bytes], data: bytes) -> None:
     into.flush()
 
 
-def _read(out: IO[bytes]) -> bytes:
-    """The next message; raises `EOFError` where none comes any more."""
-    size = out.read(4)
-    data = out.read(int.from_bytes(size, "big"))
-    if len(size) < 4 or len(data) < int.from_bytes(size, "big"):
-        raise EOFError
-    return data
+def _read(fd: int) -> bytes:
+    """The next message, and nothing of the one after it, for which the descriptor stays readable; raises `EOFError`
+    where none comes any more."""
+    return _read_bytes(fd, int.from_bytes(_read_bytes(fd, 4), "big"))
 
 
-def _done(job: Job) -> object:
+def _read_bytes(fd: int, count: int) -> bytes:
+    found = bytearray()
+    while len(found) < count:
+        part = os.read(fd, count - len(found))
+        if not part:
+            raise EOFError
+        found += part
+    return bytes(found)
+
+
+def _done(job: Job) -> Iterator[object]:
+    """The answer; before it what is known so far, where it takes long."""
     match job:
         case LookForSlips():
-            found = check_macro(job.macro, job.triggers, job.facts, job.attached)
-            return Slips(len(found), found[: job.most])
+            for found, whole in check_by_parts(job.macro, job.triggers, job.facts, job.attached):
+                yield Slips(len(found), found[: job.most], whole)
         case CheckFrames():
-            return answer_for(job.macro, job.game, job.against)
+            yield answer_for(job.macro, job.game, job.against)
         case WorkOutTrials():
             # Who tunes nothing doesn't load it.
             from nakrel.core.analysis.tuning import work_out
 
-            return work_out(job.question, job.trials)
+            yield work_out(job.question, job.trials)
         case SketchLoop():
-            return sketch(job.loop)
+            yield sketch(job.loop)
         case CompareTakes():
             from nakrel.core.analysis.aligned import align
 
             try:
-                return Compared(align(job.takes))
+                yield Compared(align(job.takes))
             except DataError as error:
-                return Compared(None, str(error))
+                yield Compared(None, str(error))
 
 
-def _serve(out: IO[bytes], into: IO[bytes]) -> None:
+def _serve(asked_on: int, into: IO[bytes]) -> None:
     decoder = msgspec.msgpack.Decoder(_Asked)
     # A job makes objects by the ten thousand, none of which is garbage before it is done: Python looks for it then.
     gc.disable()
     with contextlib.suppress(EOFError, BrokenPipeError):
         while True:
-            asked = decoder.decode(_read(out))
+            asked = decoder.decode(_read(asked_on))
             use_labels(asked.labels)
-            _write(into, msgspec.msgpack.encode(_done(asked.job)))
+            for answer in _done(asked.job):
+                more = isinstance(answer, Slips) and not answer.whole
+                _write(into, (_SO_FAR if more else _LAST) + msgspec.msgpack.encode(answer))
             gc.collect()
 
 
@@ -269,4 +302,4 @@ if __name__ == "__main__":
     # Ctrl+C in a terminal is for the window; when that ends there is nothing more to read.
     use()
     with contextlib.suppress(KeyboardInterrupt):
-        _serve(sys.stdin.buffer, sys.stdout.buffer)
+        _serve(sys.stdin.fileno(), sys.stdout.buffer)

@@ -13,9 +13,10 @@ from hypothesis import strategies as st
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.backend import KernelBackend
 from nakrel.backends.kernel.channel import BUSY_US, KNOWN_US, SETTLE_US, UNSEEN_US
-from nakrel.backends.kernel.finder import physical, serves
+from nakrel.backends.kernel.finder import serves
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.backends.protocols import BackendUnavailable, CannotEmit
+from nakrel.core.model.devices import KeyNaming
 from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
 from tests.backends.desk import KEY, LEFT, REL, SIDE, Desk, W
 from tests.backends.fake_kernel import KEYBOARD, MOUSE, MOUSE_KEYS, FakeFinder, FakeHost, FakeNode, FakeVirtual
@@ -544,19 +545,21 @@ def test_which_nodes_are_of_use():
     touchpad = Abilities((0x18, 1, 1, 1), {KEY: frozenset({0x110, 0x145, 0x14A}), abi.EV_ABS: frozenset({0, 1})}, {})
     everything = Abilities(MOUSE.ids, {**MOUSE.codes, KEY: frozenset(range(1, 0x300))}, {})
     assert [serves(a, "p") for a in (power, touchpad, everything)] == [False, False, True]
+    box = Abilities((3, 1, 1, 1), {KEY: frozenset(range(0x100, 0x106))}, {})
+    tablet = Abilities((3, 1, 1, 1), {KEY: frozenset(range(0x100, 0x106)), abi.EV_ABS: frozenset({8})}, {})
+    macro_keys = Abilities((3, 1, 1, 1), {KEY: frozenset(range(0x290, 0x2A0))}, {})
+    assert [serves(a, "p") for a in (box, tablet, macro_keys)] == [True, False, True]
 
 
-def test_the_same_device_in_the_same_port_is_the_same_and_a_serial_number_outdoes_the_port():
-    one = physical(MOUSE, "Halyard", "usb-0000:00:14.0-1/input0", "")
-    assert one == physical(MOUSE, "Halyard Keyboard", "usb-0000:00:14.0-1/input1", "")
-    assert one != physical(MOUSE, "Halyard", "usb-0000:00:14.0-2/input0", "")
-    assert physical(MOUSE, "H", "usb-1/input0", "A7") == physical(MOUSE, "H", "usb-2/input0", "A7")
-
-
+# A mouse of which two thumb buttons send 1, from the row of digits and from the keypad.
+_KEYS = MOUSE_KEYS | {2, 79}
+_TAKEN = ["BTN_LEFT", "BTN_SIDE", "BTN_EXTRA", "KEY_1", "BTN_TRIGGER_HAPPY1", "SECOND:KEY_KP1"]
+_NAMINGS = [KeyNaming(), KeyNaming(thumbs=("Halyard",)), KeyNaming(second=("Halyard",))]
 moves = st.one_of(
-    st.tuples(st.just("key"), st.sampled_from(sorted(MOUSE_KEYS)), st.booleans()),
+    st.tuples(st.just("key"), st.sampled_from(sorted(_KEYS)), st.booleans()),
+    st.tuples(st.just("call keys"), st.integers(0, 2), st.just(True)),
     st.tuples(st.just("move"), st.integers(-9, 9), st.just(True)),
-    st.tuples(st.just("take"), st.sets(st.sampled_from(["BTN_LEFT", "BTN_SIDE", "BTN_EXTRA"])), st.just(True)),
+    st.tuples(st.just("take"), st.sets(st.sampled_from(_TAKEN)), st.just(True)),
     st.tuples(st.just("time"), st.sampled_from([1_000, SETTLE_US]), st.just(True)),
     st.tuples(st.sampled_from(["read", "work", "hand over"]), st.just(0), st.just(True)),
 )
@@ -569,13 +572,17 @@ def test_whatever_is_taken_and_when_nothing_sticks_and_no_motion_is_lost(
 ):
     """What the desktop sees is the node while it is free and the clone while it is grabbed; in the end nothing is
     down on either, and every unit of motion came through exactly one of them. However late the kernel's answers are."""
-    desk = Desk(at_once=at_once)
+    abilities = MOUSE._replace(codes={**MOUSE.codes, KEY: _KEYS})
+    board = FakeNode("/dev/input/event4", KEYBOARD, "Bollard", "usb-0000:00:14.0-2/input0")
+    desk = Desk(FakeNode("/dev/input/event3", abilities, "Halyard"), board, at_once=at_once)
     # Whatever is answered early is what is told next: `Desk` looks at each.
     desk.host.firsts = {"BTN_SIDE": "KEY_Q", "BTN_LEFT": "KEY_W"}
     moved = 0
     heard: list[Any] = []
-    for what, value, down in [*sequence, ("take", set(), True), *[("key", key, False) for key in MOUSE_KEYS]]:
+    for what, value, down in [*sequence, ("take", set(), True), *[("key", key, False) for key in _KEYS]]:
         match what:
+            case "call keys":
+                desk.backend.call_keys(_NAMINGS[value])
             case "key" if down != (value in desk.mouse.state):
                 desk.mouse.happen((KEY, value, int(down)))
             case "move":
@@ -604,7 +611,7 @@ def test_whatever_is_taken_and_when_nothing_sticks_and_no_motion_is_lost(
     assert clone_down == set()
     assert not desk.mouse.grabbed
     # The programs see no press without its release, and we hear of each press and each release once.
-    for key in MOUSE_KEYS:
+    for key in _KEYS:
         edges = [value for kind, code, value in desk.mouse.seen if (kind, code) == (KEY, key)]
         assert edges == [1, 0] * (len(edges) // 2)
     presses = [event.control for event in heard if isinstance(event, Pressed)]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from nakrel.backends.kernel.channel import SETTLE_US
 from nakrel.core.play.events import Pressed, Released
 from tests.backends.desk import KEY, LEFT, REL, SIDE, Desk
+from tests.backends.fake_kernel import MOUSE, FakeNode
 
 MS = 1_000
 DOWN, UP = (KEY, LEFT, 1), (KEY, LEFT, 0)
@@ -131,3 +132,14 @@ def test_a_mouse_that_is_plugged_in_again_is_debounced_as_before(desk: Desk):
     for at, event in ((1_000, DOWN), (1_002, UP), (1_004, DOWN), (1_060, UP)):
         heard += happen(desk, at, event)
     assert heard == [Pressed("BTN_LEFT", True), Released("BTN_LEFT")]
+
+
+def test_a_mouse_whose_name_begins_like_anothers_has_times_of_its_own():
+    port = "usb-0000:00:14.0-{}/input0"
+    small = FakeNode("/dev/input/event8", MOUSE._replace(ids=(3, 1, 9, 1)), "Halyard Small", port.format(8))
+    with Desk(FakeNode("/dev/input/event3", MOUSE, "Halyard", port.format(1)), small) as desk:
+        bounce(desk)
+        assert (desk.mouse.grabbed, small.grabbed) == (True, False)
+        desk.backend.debounce({"Halyard": {}, "Halyard Small": {"BTN_LEFT": 10 * MS}})
+        desk.host.pass_time(SETTLE_US)
+        assert (desk.mouse.grabbed, small.grabbed) == (False, True)

@@ -170,3 +170,7 @@ def test_where_no_keyboard_is_known_the_keys_are_as_on_all_together(desk: Desk):
 def test_without_a_server_it_says_so():
     with pytest.raises(BackendUnavailable, match="no X server answers"):
         make_alike(":987", PAIRS)
+
+
+def test_the_node_of_each_device_is_known(desk: Desk):
+    assert {each.name: each.node for each in desk.conn.slaves(desk.xi) if each.node} == NODES

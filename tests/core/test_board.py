@@ -9,11 +9,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from nakrel.core.model.board import Board, Place, board_of, is_usual, neighbour
-from nakrel.core.model.controls import CONTROLS
+from nakrel.core.model.controls import CONTROLS, second
 
 ALL = tuple(c.code for c in CONTROLS.values() if c.part in ("keys", "function", "navigation", "keypad"))
 NO_PAD = tuple(code for code in ALL if CONTROLS[code].part != "keypad")
 SMALL = tuple(code for code in ALL if CONTROLS[code].part == "keys" and code != "KEY_102ND")
+KEYPAD = tuple(code for code in ALL if CONTROLS[code].part == "keypad")
 MOUSE = ("BTN_LEFT", "BTN_RIGHT", "BTN_MIDDLE", "WHEEL_UP", "WHEEL_DOWN", "BTN_SIDE", "BTN_EXTRA")
 THUMBS = tuple(f"BTN_TRIGGER_HAPPY{n}" for n in range(1, 13))
 
@@ -28,7 +29,7 @@ def overlap(one: Place, other: Place) -> bool:
     return across > 1e-6 and down > 1e-6
 
 
-@pytest.mark.parametrize("controls", [ALL, NO_PAD, SMALL, (*MOUSE, *THUMBS), (*SMALL, *MOUSE), MOUSE])
+@pytest.mark.parametrize("controls", [ALL, NO_PAD, SMALL, (*MOUSE, *THUMBS), (*SMALL, *MOUSE), MOUSE, KEYPAD])
 def test_no_two_lie_on_each_other_and_each_is_there_once(controls: tuple[str, ...]):
     board = board_of(controls)
     for one, other in itertools.combinations(board.places, 2):
@@ -82,6 +83,24 @@ def test_a_mouse_has_a_grid_of_three_and_tiles_of_one_size():
     grid = [at(board, code) for code in THUMBS]
     assert len({place.x for place in grid}) == 3
     assert [place.y for place in grid] == sorted(place.y for place in grid)
+
+
+def test_a_keypad_by_itself_lies_as_a_keypad():
+    board = board_of((*KEYPAD, "KEY_BACKSPACE"))
+    assert board.kind == "keypad"
+    assert at(board, "KEY_KP7")[1:] == (0, 1, 1, 1)
+    assert at(board, "KEY_KP0").width == at(board, "KEY_KPENTER").height == 2
+    assert "KEY_BACKSPACE" in board.more
+    apart = board_of([second(code) for code in KEYPAD])
+    assert at(apart, second("KEY_KP5"))[1:] == at(board, "KEY_KP5")[1:]
+    # A mouse whose thumb buttons send the keypad stays a mouse.
+    assert board_of((*MOUSE, *KEYPAD)).kind == "mouse"
+
+
+def test_a_mouse_that_tells_of_a_whole_keyboard_is_drawn_as_a_mouse():
+    board = board_of((*MOUSE, *THUMBS, *ALL))
+    assert {place.code for place in board.places} == {*MOUSE, *THUMBS}
+    assert board.more == ALL
 
 
 def test_arrows_go_to_what_lies_beside():

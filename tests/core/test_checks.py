@@ -8,7 +8,8 @@ import pytest
 from hypothesis import given
 
 from nakrel.core import notation
-from nakrel.core.edit.checks import check_macro
+from nakrel.core.edit import checks
+from nakrel.core.edit.checks import check_by_parts, check_macro
 from nakrel.core.edit.rows import rows
 from nakrel.core.edit.timeline import is_cut, lay_out
 from nakrel.core.model.errors import DataError
@@ -138,3 +139,14 @@ def test_formulas_in_repeats_use_up_sooner_what_is_worked_out():
 
     assert not cut(1_000)
     assert cut("random(1, 5) + run")
+
+
+@given(macros)
+def test_what_is_known_first_of_a_long_macro_is_a_part_of_all_in_its_order(macro: Macro):
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(checks, "MANY_ROWS", -1)
+        (first, whole), (found, all_of_it) = check_by_parts(macro, ("KEY_Q",))
+    assert (whole, all_of_it) == (False, True)
+    assert found == check_macro(macro, ("KEY_Q",))
+    later = iter(found)
+    assert all(finding in later for finding in first)

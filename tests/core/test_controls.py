@@ -25,6 +25,14 @@ def test_numbers_are_those_of_the_kernels_header():
     assert wanted <= {c.number for c in CONTROLS.values()}
 
 
+@pytest.mark.skipif(not HEADER.exists(), reason="needs the kernel's header (package linux-libc-dev)")
+def test_the_macro_keys_of_keyboards_are_known():
+    """Source: include/uapi/linux/input-event-codes.h."""
+    published = re.findall(r"#define (KEY_MACRO\w*|KEY_KBD_LCD_MENU\d)\s", HEADER.read_text())
+    assert {CONTROLS[code].part for code in published if code != "KEY_MACRO"} == {"macro"}
+    assert len(published) > 40
+
+
 def test_labels_are_unique_within_a_kind():
     for kind in Kind:
         labels = [c.label for c in CONTROLS.values() if c.kind is kind]

@@ -23,7 +23,7 @@ from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import Layer, SetUp
 from nakrel.core.model.steps import Tap
 from nakrel.core.play.acts import AskText, OpenProgram
-from nakrel.core.play.engine import Engine
+from nakrel.core.play.engine import FINGER, Engine
 from nakrel.core.play.events import (
     Asked,
     Emit,
@@ -162,6 +162,41 @@ def test_a_control_that_does_something_in_a_layer_only_is_itself_without():
     # It comes out as itself, which the route to the programs must be ready for.
     assert "KEY_T" in played.sheet.repeats_itself()
     assert "BTN_EXTRA" not in played.sheet.repeats_itself()
+
+
+def test_a_thumb_button_that_sends_a_key_is_that_key_where_it_does_nothing():
+    """It is kept from the programs for the layer's sake, and X has no number for it as a button."""
+    played = Played()
+    played.set(CELLS, (Layer("Harbour", {"BTN_TRIGGER_HAPPY2": RunMacro("fire")}), LAYERS[1]))
+    thumb, key = Pressed("BTN_TRIGGER_HAPPY2", False, "KEY_2"), Pressed("KEY_2", True)
+    played.send(thumb)
+    assert played.engine.held() == set()
+    assert played.engine.is_down("KEY_2")
+    assert played.engine.is_down("BTN_TRIGGER_HAPPY2")
+    played.send(Released("BTN_TRIGGER_HAPPY2", "KEY_2"))
+    assert {each.by for each in played.out if isinstance(each, Emit)} == {FINGER}
+    assert played.edges() == [("KEY_2", 1), ("KEY_2", 0)]
+    # Beside the keyboard's own it is down until the last lets go, also after a stop.
+    played.send(thumb)
+    played.send(key)
+    played.send(StopAll())
+    assert played.edges() == [("KEY_2", 1)]
+    played.send(Released("BTN_TRIGGER_HAPPY2", "KEY_2"))
+    assert played.edges() == []
+    played.send(Released("KEY_2"))
+    assert played.edges() == [("KEY_2", 0)]
+    assert played.engine.fingers() == {}
+    assert played.engine.down() == set()
+
+
+def test_what_a_finger_is_on_counts_as_held_whatever_it_does():
+    played = Played()
+    for control in ("BTN_SIDE", "BTN_MIDDLE"):
+        assert not played.engine.is_down(control)
+        played.send(Pressed(control))
+        assert played.engine.is_down(control)
+        played.send(Released(control))
+        assert not played.engine.is_down(control)
 
 
 def test_chords_texts_and_programs_are_cells_too():

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import pytest
 
-from nakrel.core.edit.checks import Attached, check_macro
+from nakrel.core.edit.checks import check_macro
+from nakrel.core.edit.findings import Attached
 from nakrel.core.model.cells import (
     GoTo,
     HoldLayer,

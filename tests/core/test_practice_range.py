@@ -152,3 +152,15 @@ def test_it_is_saved_as_a_table_and_as_a_recording():
         Wait(wait_us=16 * MS),
         Wheel(control="WHEEL_DOWN", notches=2),
     )
+
+
+def test_what_a_thumb_button_or_a_second_keyboard_sends_is_what_is_pressed():
+    events = [
+        Came(FINGER, "BTN_TRIGGER_HAPPY5", 1, 1_000, "KEY_5"),
+        Came(FINGER, "SECOND:KEY_Q", 1, 1_000, "KEY_Q"),
+        # Where the window loses the keyboard it lets go by itself, and knows no more than the control.
+        Came(FINGER, "SECOND:KEY_Q", 0, 1_000),
+        Came(FINGER, "BTN_TRIGGER_HAPPY5", 0, 1_000),
+    ]
+    presses = (Press(control="KEY_5"), Press(control="KEY_Q"))
+    assert to_steps(events) == (*presses, Release(control="KEY_Q"), Release(control="KEY_5"))

@@ -5,7 +5,7 @@ from __future__ import annotations
 import random
 
 import msgspec
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from nakrel.core.edit import edits
@@ -13,7 +13,7 @@ from nakrel.core.edit.row_words import list_text
 from nakrel.core.edit.rows import Place, numbered_rows, row_at, row_of, rows
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
-from nakrel.core.model.steps import Branch, If, Option, Otherwise, PickOne, Repeat, Step, Tap, Text, Wait
+from nakrel.core.model.steps import Branch, If, Note, Option, Otherwise, PickOne, Repeat, Step, Tap, Text, Wait
 from tests.strategies import macros, steps
 
 
@@ -88,6 +88,7 @@ def test_a_macro_as_a_list_reads_as_its_steps_do():
     ]
 
 
+@example(Note(text=""), Note(text="", remark="0"), 0)
 @given(steps(), steps(), st.integers(0, 20))
 def test_whatever_differs_between_two_steps_is_in_the_text_of_their_macros(step, other, number):
     """Versions are told apart by it."""

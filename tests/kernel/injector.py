@@ -13,7 +13,7 @@ from pathlib import Path
 
 from tests.support import pause, wait_for
 
-__all__ = ["HidKeyboard", "HidMouse", "UsbKeyboard", "UsbMouse", "outside"]
+__all__ = ["HidKeyboard", "HidMouse", "HidThumbPad", "UsbKeyboard", "UsbMouse", "outside"]
 
 _LINE = os.environ.get("NAKREL_TEST_HAND", "")
 # QEMU's queue of edges is short and drops what it can't hold.
@@ -205,12 +205,13 @@ _HID_BUTTONS = {
 
 
 class HidKeyboard(_Hid):
-    """A keyboard whose reports name up to six keys; letters, a few others, and the shift key."""
+    """A keyboard whose reports name up to six keys; letters, digits, a few others, and the shift key."""
 
     name, product, descriptor = "Bollard keyboard", 0x17, _KEYBOARD
     # HID usage ids: USB HID usage tables 1.12, page 7.
     _usages = {
         **{f"KEY_{chr(65 + n)}": 4 + n for n in range(26)},
+        **{f"KEY_{n % 10}": 0x1D + n for n in range(1, 11)},
         "KEY_ESC": 0x29,
         "KEY_CAPSLOCK": 0x39,
         "KEY_PAUSE": 0x48,
@@ -228,3 +229,9 @@ class HidKeyboard(_Hid):
         else:
             (self._down.append if value else self._down.remove)(self._usages[control])
         self.report(bytes([self._shift, 0, *self._down, *[0] * (6 - len(self._down))]))
+
+
+class HidThumbPad(HidKeyboard):
+    """The part of a mouse that sends digits with its thumb buttons."""
+
+    name, product = "Halyard 12 mouse Keyboard", 0x18

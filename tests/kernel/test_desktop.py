@@ -17,13 +17,16 @@ import xcffib.xinput
 import xcffib.xproto
 
 from nakrel import protocol as m
+from nakrel.backends.x11.backend import X11Backend
 from nakrel.backends.x11.wire import XConnection
 from nakrel.core.model.cells import HoldLayer, RunMacro
+from nakrel.core.model.devices import KeyNaming
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import Layer, MatchBy, Profile, ProgramRule, SetUp
 from nakrel.core.model.steps import Origin, Pointer, Tap
+from nakrel.core.play.events import Pressed, Released
 from tests.kernel.conftest import MS, shot
-from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse, outside
+from tests.kernel.injector import HidKeyboard, HidMouse, HidThumbPad, UsbKeyboard, UsbMouse, outside
 from tests.loaded import LoadedService
 from tests.support import GAME, LIMIT_S, PracticeGame, SdlGame, ServiceProcess, XServer, wait_for
 from tests.xorg import SCREEN
@@ -325,3 +328,42 @@ def _find(desktop: _Desktop) -> str:
         text=True,
     )
     return told.stdout.strip()
+
+
+class _Pad(HidThumbPad):
+    """The same mouse's by its ids and its port, under a name that doesn't tell."""
+
+    name, product = "Thumb keys of it", HidMouse.product
+
+
+def test_without_permission_a_mouses_keys_are_known_by_its_port(keyboard: UsbKeyboard | HidKeyboard, desktop: _Desktop):
+    mouse, pad = HidMouse("usb-test-9/input0"), _Pad("usb-test-9/input1")
+    heard: list[object] = []
+    try:
+        for each in (mouse, pad):
+            desktop.knows(each.name, 1)
+        backend = X11Backend(desktop.display)
+        try:
+            (device,) = [each for each in backend.devices() if mouse.path in each.nodes]
+            assert set(device.nodes) == {mouse.path, pad.path}
+            # The descriptor has the keys of a small keyboard, and X would tell of all that it knows.
+            assert {"BTN_LEFT", "BTN_TASK", "KEY_1", "KEY_Q"} <= set(device.controls)
+            assert "KEY_PLAYPAUSE" not in device.controls
+            backend.call_keys(KeyNaming((device.name,)))
+            pad.tap("KEY_1")
+            keyboard.tap("KEY_1")
+
+            def both() -> bool:
+                heard.extend(event.event for event in backend.read())
+                return len(heard) >= 4
+
+            wait_for(both, "two taps")
+            happened = [(type(each), each.control) for each in heard if isinstance(each, Pressed | Released)]
+            assert happened == [
+                (kind, code) for code in ("BTN_TRIGGER_HAPPY1", "KEY_1") for kind in (Pressed, Released)
+            ]
+        finally:
+            backend.close()
+    finally:
+        mouse.unplug()
+        pad.unplug()

@@ -28,7 +28,7 @@ from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.model.steps import Press, Tap, Wait
 from nakrel.core.play.events import Emit
 from tests.kernel.conftest import MS, Bench, on, shot
-from tests.kernel.injector import HidKeyboard, HidMouse, UsbKeyboard, UsbMouse
+from tests.kernel.injector import HidKeyboard, HidMouse, HidThumbPad, UsbKeyboard, UsbMouse
 from tests.kernel.remapper import NAME
 from tests.kernel.witness import Witness
 from tests.support import pause, wait_for
@@ -353,6 +353,35 @@ def test_two_devices_at_once(mouse: Mouse, keyboard: Keyboard, start: Start, wit
     wait_for(lambda: not witness.down(), "everything up")
     assert witness.count("KEY_A", 0) == 1
     assert witness.count("BTN_SIDE") == witness.count("KEY_E") == 0
+
+
+def test_what_else_sends_digits_is_told_from_the_keyboards_keys(keyboard: Keyboard, start: Start, witness: Witness):
+    """A mouse's thumb buttons, and a second keyboard."""
+    others = HidThumbPad(), HidKeyboard()
+    try:
+        bench = start()
+        chosen = SettingsPatch(thumb_keys=(HidThumbPad.name,), second_keyboards=(HidKeyboard.name,))
+        bench.call(m.ChangeSettings(chosen))
+        bench.attach(on(**{"BTN_TRIGGER_HAPPY1": "shot", "SECOND:KEY_1": "shot"}), shot(Play(Mode.SINGLE)))
+        ready(bench, witness)
+        keyboard.tap("KEY_1")
+        for other in others:
+            other.tap("KEY_2")
+        wait_for(lambda: (witness.count("KEY_1", 0), witness.count("KEY_2", 0)) == (1, 2), "what passes")
+        assert witness.count("KEY_Q") == 0
+        for number, other in enumerate(others, 1):
+            other.tap("KEY_1")
+            wait_for(lambda number=number: witness.count("KEY_Q", 0) == number, "the macro")
+            bench.idle()
+        assert witness.count("KEY_1") == 1
+        bench.call(m.ChangeSettings(SettingsPatch(thumb_keys=(), second_keyboards=())))
+        bench.settled(set())
+        others[0].tap("KEY_1")
+        wait_for(lambda: witness.count("KEY_1", 0) == 2, "a digit again")
+        assert witness.count("KEY_Q") == 2
+    finally:
+        for other in others:
+            other.unplug()
 
 
 def test_the_stop_key_of_any_keyboard_stops_everything(

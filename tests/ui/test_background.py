@@ -43,7 +43,7 @@ def test_a_job_is_given_up_when_another_one_follows_and_when_the_window_closes(
     owner, came, asked = QObject(), [], list[Callable[[], bool]]()
     held = threading.Semaphore(0)
 
-    def ask(job: object, answer: type, wanted: Callable[[], bool]) -> str:
+    def ask(job: object, answer: type, wanted: Callable[[], bool], so_far: object) -> str:
         asked.append(wanted)
         while wanted():
             held.acquire(timeout=0.01)

@@ -13,6 +13,7 @@ from pytestqt.qtbot import QtBot
 
 from nakrel import protocol as m
 from nakrel.ui.shown import PAGES
+from nakrel.ui.widgets.capture import LIMIT_S
 from tests.ui.conftest import Ui
 
 OPENERS: dict[str, Callable[[Ui], object]] = {
@@ -78,6 +79,25 @@ def test_a_service_that_reaches_no_program_says_so_on_every_page(ui: Ui):
     assert ui.window.messages.dismiss.isHidden()
     ui.store._receive(m.StatusIs(replace(ui.store.status, warning="")))
     assert not ui.window.messages.text.full_text
+
+
+@pytest.mark.parametrize(
+    ("route", "why"),
+    [("kernel", "Its own settings"), ("x11", "others need kernel input"), ("standin", "no real device")],
+)
+def test_where_nothing_arrives_when_a_button_is_asked_for_it_says_why_that_may_be(
+    ui: Ui, qtbot: QtBot, route: str, why: str
+):
+    ui.store._receive(m.StatusIs(replace(ui.store.status, backend=route)))
+    finder = ui.window.sheet_details.finder
+    finder.arm()
+    finder.cancel()
+    assert not ui.window.messages.text.full_text
+    finder.arm()
+    for _ in range(LIMIT_S):
+        finder._second()
+    assert not finder.armed
+    assert why in ui.window.messages.text.full_text
 
 
 def test_a_profile_gets_a_colour_by_its_numbers(ui: Ui):

@@ -8,8 +8,8 @@ from PyQt6.QtCore import QMimeData, Qt
 from PyQt6.QtTest import QTest
 
 from nakrel import protocol as m
-from nakrel.core.model.cells import Cell, HoldLayer, RunMacro, StartProgram, ToChord, TypeText
-from nakrel.core.model.profile import SetUp
+from nakrel.core.model.cells import Cell, HoldLayer, RunMacro, StartProgram, ToChord, ToControl, TypeText
+from nakrel.core.model.profile import EVERYDAY, SetUp
 from nakrel.core.model.steps import Press, Tap
 from nakrel.ui import commands
 from nakrel.ui.dragged import MACRO_MIME
@@ -170,3 +170,26 @@ def test_two_macros_that_would_fire_each_other_are_pointed_out_in_the_sheet(ui: 
     assert told.startswith("It presses F, which plays Stern, and that presses R again.")
     commands.edit_macro(ui.store, "steps", msgspec.structs.replace(second, loop=(Press(control="KEY_T"),)))
     ui.wait(lambda: not ui.window.sheet_details._beyond.text(), "the circle gone")
+
+
+def test_a_key_that_is_typed_with_is_missed_in_everyday(ui: Ui):
+    """People who try rapid fire on a letter lose that letter in every program."""
+    ui.window.shown.show_page("sheet")
+    kept = ui.window.sheet_details.kept
+    for profile, code, cell, told in (
+        (EVERYDAY, "KEY_V", TypeText("ahoy"), True),
+        (EVERYDAY, "KEY_V", ToControl("KEY_B"), False),
+        (EVERYDAY, "KEY_CAPSLOCK", TypeText("ahoy"), False),
+        (EVERYDAY, "KEY_F9", TypeText("ahoy"), False),
+        ("tidewardens", "KEY_V", TypeText("ahoy"), False),
+    ):
+        ui.window.shown.show_profile(profile)
+        setup = ui.window.shown.setup
+        assert setup
+        assert not commands.set_cell(ui.store, ui.store.profiles[profile], setup.name, code, cell)
+        ui.window.shown.show_control(code)
+        ui.window.sheet_details.refresh()
+        assert kept.isVisible() == told, (profile, code, cell)
+    ui.window.shown.show_profile(EVERYDAY)
+    ui.window.shown.show_control("KEY_N")
+    assert not kept.isVisible()

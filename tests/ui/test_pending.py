@@ -7,6 +7,7 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
+from msgspec.structs import replace
 from PyQt6.QtWidgets import QApplication
 
 from nakrel import worker_process
@@ -27,16 +28,24 @@ FAST = Macro(
 
 
 class Gate:
-    """Holds back what the process beside the window answers."""
+    """Holds back what the process beside the window answers, but not what it knows before."""
 
     def __init__(self) -> None:
         self.open = threading.Event()
         self.open.set()
         self._ask = worker_process.ask
+        self.parts = 0
 
-    def ask(self, job: worker_process.Job, answer: type[Any], wanted: Callable[[], bool]) -> Any:
+    def ask(
+        self, job: worker_process.Job, answer: type[Any], wanted: Callable[[], bool], so_far: Callable[[Any], object]
+    ) -> Any:
+        def count(part: Any) -> None:
+            so_far(part)
+            self.parts += 1
+
+        found = self._ask(job, answer, wanted, count)
         self.open.wait(20)
-        return self._ask(job, answer, wanted)
+        return found
 
 
 @pytest.fixture
@@ -59,6 +68,8 @@ def test_another_macros_answer_goes_as_soon_as_its_own_takes_long(ui: Ui, gate: 
     show(ui, FAST)
     ui.wait(lambda: "are lost" in check.answer.text() and "never released" in checks_shown(ui), "both answers")
     assert check.use_button.isEnabled()
+    QApplication.processEvents()
+    height = check.height()
     gate.open.clear()
     show(ui, Macro(id="calm", name="Calm", loop=(Tap(control="KEY_E", hold_us=90_000),)))
     # What was suggested for the other one can't be done to this one, not even before that takes long.
@@ -66,9 +77,12 @@ def test_another_macros_answer_goes_as_soon_as_its_own_takes_long(ui: Ui, gate: 
     ui.wait(lambda: check.pending.isVisible() and details.checks_pending.isVisible(), "the word that it takes long")
     assert check.pending.text() == details.checks_pending.text() == STILL
     assert not check.answer.isVisible()
+    # What stands below doesn't go up meanwhile, only to come down again.
+    assert check.height() == height
     ui.wait(lambda: "never released" not in checks_shown(ui), "the other one's checks to go")
     gate.open.set()
     ui.wait(lambda: "sees all of the presses" in check.answer.text(), "its own answer")
+    ui.wait(lambda: check.height() < height, "the room that this one takes")
     ui.wait(lambda: not details.checks_fold.isVisible(), "no checks")
     assert not check.pending.isVisible()
 
@@ -93,6 +107,47 @@ def test_after_an_edit_the_answer_before_it_is_said_to_be_that(ui: Ui, gate: Gat
     gate.open.set()
     ui.wait(lambda: "never released" not in checks_shown(ui) and check.use_button.isEnabled(), "the new answers")
     assert not check.pending.isVisible()
+
+
+def test_what_is_known_of_a_long_macro_is_shown_before_all_of_it_is_looked_at(ui: Ui, gate: Gate):
+    details = ui.window.macro_details
+    pending = details.checks_pending
+    tap = Tap(control="KEY_Q", hold_us=1_000)
+    gate.open.clear()
+    long = Macro(id="long", name="Long", loop=(tap,) * 20_000)
+    show(ui, long)
+    ui.wait(lambda: "and 19,994 more" in checks_shown(ui), "what is known")
+    assert "held for 1 ms only" in checks_shown(ui)
+    assert details.checks_fold._title == "Checks (20,000 so far)"
+    assert pending.isVisible()
+    assert pending.text() == STILL
+    gate.open.set()
+    ui.wait(lambda: "and 39,993 more" in checks_shown(ui), "all of it")
+    assert details.checks_fold._title == "Checks (39,999)"
+    assert pending.isHidden()
+    # After an edit what was found before it tells more than a part.
+    gate.open.clear()
+    commands.edit_macro(ui.store, "test", Macro(id="long", name="Long", loop=(tap,) * 15_000))
+    parts = gate.parts
+    ui.wait(lambda: pending.isVisible() and gate.parts > parts, "what is known")
+    QApplication.processEvents()
+    assert "and 39,993 more" in checks_shown(ui)
+    gate.open.set()
+    ui.wait(lambda: "and 29,993 more" in checks_shown(ui), "all of it")
+
+
+def test_a_long_macro_that_was_only_opened_need_not_rest(ui: Ui):
+    rest = ui.window.macro_details._rest
+    long = Macro(id="long", name="Long", loop=(Tap(control="KEY_Q", hold_us=9_000),) * 20_000)
+    show(ui, long)
+    ui.wait(lambda: rest.isActive(), "the rest before the checks")
+    opened = rest.interval()
+    # What is changed beside it doesn't put them off.
+    profile = next(iter(ui.store.profiles.values()))
+    commands.edit_profile(ui.store, "test", replace(profile, note="changed"))
+    assert rest.interval() == opened
+    commands.edit_macro(ui.store, "test", Macro(id="long", name="Long", loop=long.loop[1:]))
+    ui.wait(lambda: rest.isActive() and rest.interval() > opened, "a longer rest")
 
 
 def test_checks_need_no_service(ui: Ui, monkeypatch: pytest.MonkeyPatch):

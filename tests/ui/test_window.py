@@ -212,6 +212,17 @@ def test_the_way_to_play_shows_only_its_own_fields(ui: Ui):
         fields.mode.buttons[mode].click()
         assert ui.store.macros["reel-in"].play.mode is mode
         assert {name for name in every if getattr(fields, name).isVisibleTo(fields)} == shown
+    for typed, told, us in (
+        ("3600s", "60 min", 3_600_000_000),
+        ("90s", "90 s", 90_000_000),
+        ("1500", "1500 ms", 1_500_000),
+    ):
+        # What is shown can be taken as it is.
+        for text in (typed, told):
+            fields.limit_us.edit()
+            QTest.keyClicks(fields.limit_us.line, text)
+            QTest.keyClick(fields.limit_us.line, Qt.Key.Key_Return)
+            assert (fields.limit_us.shown.text(), ui.store.macros["reel-in"].play.limit_us) == (told, us)
 
 
 def test_the_values_of_the_sentence_are_typed_chosen_and_refused_in_place(ui: Ui):

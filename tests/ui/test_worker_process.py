@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import signal
+import subprocess
+import sys
 import threading
 from typing import IO
 
@@ -11,7 +13,8 @@ import pytest
 from nakrel import worker_process
 from nakrel.core.analysis.frame_answer import JITTER_US, FrameAnswer, answer_for
 from nakrel.core.analysis.seen import Game
-from nakrel.core.edit.checks import Attached, Facts, check_macro
+from nakrel.core.edit.checks import check_macro
+from nakrel.core.edit.findings import Attached, Facts
 from nakrel.core.model.controls import use_labels
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import FairPlay
@@ -57,6 +60,26 @@ def test_it_finds_what_the_checks_find():
     assert worker_process.ask(job, worker_process.Slips) == worker_process.Slips(len(found), found[:3])
     assert len(found) > 3
     assert any("字" in finding.message for finding in found)
+
+
+def test_what_it_knows_of_a_long_macro_comes_before_the_answer():
+    macro = Macro(id="long", name="Long", loop=(Tap(control="KEY_Q", hold_us=1_000), Wait(wait_us=1_000)) * 9_000)
+    told: list[worker_process.Slips] = []
+    found = worker_process.ask(worker_process.LookForSlips(macro, 1), worker_process.Slips, so_far=told.append)
+    assert [(slips.count, slips.whole) for slips in (*told, found)] == [(9_000, False), (17_999, True)]
+
+
+def test_what_is_known_and_the_answer_may_come_in_one_piece(process: worker_process._Process):
+    """A window that was busy finds both in the pipe."""
+    answers = (worker_process._SO_FAR + b"so far", worker_process._LAST + b"all")
+    both = b"".join(len(each).to_bytes(4, "big") + each for each in answers)
+    code = f"import os, sys; os.write(1, {both!r}); sys.stdin.read()"
+    pipe = subprocess.PIPE
+    process._process = subprocess.Popen([sys.executable, "-c", code], stdin=pipe, stdout=pipe)
+    told: list[bytes] = []
+    wanted = iter([True] * 200)
+    assert process.ask(b"", lambda: next(wanted, False), told.append) == b"all"
+    assert told == [b"so far"]
 
 
 @pytest.mark.parametrize("against", ["rate", "hold"])

@@ -33,8 +33,8 @@ def _battery(folder: Path) -> Battery | None:
     # Event nodes of the same device lie below what the battery belongs to.
     owner = os.path.realpath(folder / "device")
     nodes = (path.name for path in Path(owner).glob("**/event[0-9]*") if path.parent.name.startswith("input"))
-    where = tuple(sorted(f"/dev/input/{name}" for name in nodes))
-    return Battery(name, int(percent) if percent.isdigit() else None, level.lower(), charging, where)
+    told = tuple(sorted(f"/dev/input/{name}" for name in nodes))
+    return Battery(name, int(percent) if percent.isdigit() else None, level.lower(), charging, told)
 
 
 def _read(path: Path) -> str:

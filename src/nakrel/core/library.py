@@ -12,13 +12,14 @@ import msgspec
 
 from nakrel.core.model.cells import Cell, ChangeSpeed, GoTo, RunMacro, What
 from nakrel.core.model.controls import game_key
+from nakrel.core.model.devices import THUMB_KEYS
 from nakrel.core.model.game_keys import renamed
 from nakrel.core.model.macro import Macro
-from nakrel.core.model.profile import Profile
+from nakrel.core.model.profile import Profile, SetUp
 
-__all__ = ["Entailed", "duplicate", "free_name", "saved", "without_macro", "without_profile"]
+__all__ = ["Entailed", "duplicate", "free_name", "on_thumb_buttons", "saved", "without_macro", "without_profile"]
 
-_Change = Callable[[Cell], Cell | None]
+_Change = Callable[[SetUp], SetUp]
 
 
 class _Named(Protocol):
@@ -35,7 +36,7 @@ class Entailed(NamedTuple):
 
 def without_macro(key: str, profiles: Iterable[Profile]) -> list[Profile]:
     """The profiles that change when a macro is deleted: the buttons that play it become free."""
-    return _changed(profiles, lambda cell: None if isinstance(cell, RunMacro) and cell.macro == key else cell)
+    return _changed(profiles, _cells(lambda cell: None if isinstance(cell, RunMacro) and cell.macro == key else cell))
 
 
 def without_profile(key: str, profiles: Iterable[Profile]) -> list[Profile]:
@@ -44,7 +45,7 @@ def without_profile(key: str, profiles: Iterable[Profile]) -> list[Profile]:
     def kept(cell: Cell) -> Cell | None:
         return None if isinstance(cell, GoTo) and cell.what is What.PROFILE and cell.to == key else cell
 
-    return _changed((each for each in profiles if each.id != key), kept)
+    return _changed((each for each in profiles if each.id != key), _cells(kept))
 
 
 def saved(
@@ -71,12 +72,18 @@ def saved(
         return cell
 
     if setups or stages:
-        after = (_changed((after,), followed) or [after])[0]
+        after = (_changed((after,), _cells(followed)) or [after])[0]
     keys = {old: new for old, new in _names(before.keys, after.keys).items() if new}
     own = _attached_here_alone(after, profiles, macros) if keys else []
     for old, new in keys.items():
         after, own = renamed(game_key(old), game_key(new), after, own)
     return Entailed(after, tuple(macro for macro in own if macro != macros[macro.id]))
+
+
+def on_thumb_buttons(profiles: Iterable[Profile]) -> list[Profile]:
+    """The profiles that change when what number keys do goes to the thumb buttons that send them. A thumb button that
+    has something keeps that, and so does its key."""
+    return _changed(profiles, lambda setup: setup.with_moved(THUMB_KEYS))
 
 
 def duplicate(profile: Profile, key: str, names: Iterable[str]) -> Profile:
@@ -94,10 +101,14 @@ def free_name(wanted: str, names: Iterable[str]) -> str:
     return name
 
 
+def _cells(change: Callable[[Cell], Cell | None]) -> _Change:
+    return lambda setup: setup.with_each(change)
+
+
 def _changed(profiles: Iterable[Profile], change: _Change) -> list[Profile]:
     found = []
     for profile in profiles:
-        setups = tuple(setup.with_each(change) for setup in profile.setups)
+        setups = tuple(map(change, profile.setups))
         if setups != profile.setups:
             found.append(msgspec.structs.replace(profile, setups=setups))
     return found

@@ -50,11 +50,6 @@
         </message>
         <message>
             <location filename="backends/kernel/backend.py" />
-            <source>no permission to read it; to get it: nakrel doctor --fix</source>
-            <translation>keine Berechtigung zum Lesen; die gibt: nakrel doctor --fix</translation>
-        </message>
-        <message>
-            <location filename="backends/kernel/backend.py" />
             <source>no permission to read the {refused} devices under /dev/input</source>
             <translation>keine Berechtigung, die {refused} Geräte unter /dev/input zu lesen</translation>
         </message>
@@ -80,11 +75,6 @@
                 <numerusform>{n} Prellen verworfen</numerusform>
                 <numerusform>{n} Prellen verworfen</numerusform>
             </translation>
-        </message>
-        <message>
-            <location filename="backends/kernel/backend.py" />
-            <source>{path} can't be read ({reason}); plug the device in again</source>
-            <translation>{path} lässt sich nicht lesen ({reason}); steck das Gerät neu ein</translation>
         </message>
         <message>
             <location filename="backends/kernel/grabs.py" />
@@ -115,6 +105,16 @@
             <location filename="backends/kernel/nodes.py" />
             <source>{uinput} can't be opened: {reason}</source>
             <translation>{uinput} lässt sich nicht öffnen: {reason}</translation>
+        </message>
+        <message>
+            <location filename="backends/kernel/opening.py" />
+            <source>no permission to read it; to get it: nakrel doctor --fix</source>
+            <translation>keine Berechtigung zum Lesen; die gibt: nakrel doctor --fix</translation>
+        </message>
+        <message>
+            <location filename="backends/kernel/opening.py" />
+            <source>{path} can't be read ({reason}); plug the device in again</source>
+            <translation>{path} lässt sich nicht lesen ({reason}); steck das Gerät neu ein</translation>
         </message>
         <message>
             <location filename="backends/kernel/output.py" />
@@ -245,6 +245,11 @@
             <location filename="backends/x11/backend.py" />
             <source>Keys and buttons with something attached do only that; a wheel still scrolls, too.</source>
             <translation>Belegte Tasten tun nur, was auf ihnen liegt; ein Mausrad scrollt trotzdem.</translation>
+        </message>
+        <message>
+            <location filename="backends/x11/backend.py" />
+            <source>X11 can't send {label} ({cannot}): it has no number for that key. Let the macro press another one.</source>
+            <translation>X11 kann {label} ({cannot}) nicht senden: Es hat keine Nummer für diese Taste. Lass das Makro eine andere drücken.</translation>
         </message>
         <message>
             <location filename="backends/x11/backend.py" />
@@ -1455,16 +1460,6 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/edit/checks.py" />
-            <source>Each run presses {control} at once after its release in the run before: many games take both for one press. Give it a pause.</source>
-            <translation>Jeder Durchlauf drückt {control} sofort nach dem Loslassen im Durchlauf davor: Viele Spiele halten beides für einen Druck. Gib ihm eine Pause.</translation>
-        </message>
-        <message>
-            <location filename="core/edit/checks.py" />
-            <source>Each run presses {control} only {gap} ms after its release in the run before: many games take both for one press. Give it a pause.</source>
-            <translation>Jeder Durchlauf drückt {control} nur {gap} ms nach dem Loslassen im Durchlauf davor: Viele Spiele halten beides für einen Druck. Gib ihm eine Pause.</translation>
-        </message>
-        <message>
-            <location filename="core/edit/checks.py" />
             <source>Every option has the weight 0, so none can be chosen.</source>
             <translation>Jede Möglichkeit hat das Gewicht 0, also kann keine gewählt werden.</translation>
         </message>
@@ -1507,11 +1502,6 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/edit/checks.py" />
             <source>It presses {named_so}, which plays {other}, and that presses {control} again. Only fingers start macros, so they don't go round; attach one to another button to keep them apart.</source>
             <translation>Es drückt {named_so}, das {other} spielt, und das drückt wieder {control}. Nur Finger starten Makros, also dreht sich nichts im Kreis; leg eines auf eine andere Taste, um sie zu trennen.</translation>
-        </message>
-        <message>
-            <location filename="core/edit/checks.py" />
-            <source>It repeats so often that only the beginning of that is drawn and checked; all of it is played.</source>
-            <translation>Es wiederholt sich so oft, dass nur der Anfang davon gezeichnet und geprüft wird; gespielt wird alles.</translation>
         </message>
         <message>
             <location filename="core/edit/checks.py" />
@@ -1560,16 +1550,6 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/edit/checks.py" />
-            <source>{control} goes down at once after its release: many games take both for one press.</source>
-            <translation>{control} geht sofort nach dem Loslassen wieder hinunter: Viele Spiele halten beides für einen Druck.</translation>
-        </message>
-        <message>
-            <location filename="core/edit/checks.py" />
-            <source>{control} goes down only {gap} ms after its release: many games take both for one press.</source>
-            <translation>{control} geht nur {gap} ms nach dem Loslassen wieder hinunter: Viele Spiele halten beides für einen Druck.</translation>
-        </message>
-        <message>
-            <location filename="core/edit/checks.py" />
             <source>{control} is down already: this press does nothing.</source>
             <translation>{control} ist schon gedrückt: Dieser Druck tut nichts.</translation>
         </message>
@@ -1587,16 +1567,6 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/edit/checks.py" />
             <source>{control} is never released here; that happens only when the macro ends.</source>
             <translation>{control} wird hier nie losgelassen; das geschieht erst, wenn das Makro endet.</translation>
-        </message>
-        <message>
-            <location filename="core/edit/checks.py" />
-            <source>{control} is pressed at the time of the press before: under X11, desktops that look at each click first lose some of those. {enough} ms from press to press are enough.</source>
-            <translation>{control} wird gleichzeitig mit dem Druck davor gedrückt: Unter X11 verlieren Desktops, die jeden Klick erst selbst ansehen, manche davon. {enough} ms von Druck zu Druck genügen.</translation>
-        </message>
-        <message>
-            <location filename="core/edit/checks.py" />
-            <source>{control} is pressed {apart} ms after the press before: under X11, desktops that look at each click first lose some of those. {enough} ms from press to press are enough.</source>
-            <translation>{control} wird {apart} ms nach dem Druck davor gedrückt: Unter X11 verlieren Desktops, die jeden Klick erst selbst ansehen, manche davon. {enough} ms von Druck zu Druck genügen.</translation>
         </message>
         <message>
             <location filename="core/edit/checks.py" />
@@ -1622,6 +1592,41 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/edit/checks.py" />
             <source>{x}, {y} lies outside the window of {width} x {height} pixels.</source>
             <translation>{x}, {y} liegt außerhalb des Fensters von {width} x {height} Pixeln.</translation>
+        </message>
+        <message>
+            <location filename="core/edit/gaps.py" />
+            <source>Each run presses {control} at once after its release in the run before: many games take both for one press. Give it a pause.</source>
+            <translation>Jeder Durchlauf drückt {control} sofort nach dem Loslassen im Durchlauf davor: Viele Spiele halten beides für einen Druck. Gib ihm eine Pause.</translation>
+        </message>
+        <message>
+            <location filename="core/edit/gaps.py" />
+            <source>Each run presses {control} only {gap} ms after its release in the run before: many games take both for one press. Give it a pause.</source>
+            <translation>Jeder Durchlauf drückt {control} nur {gap} ms nach dem Loslassen im Durchlauf davor: Viele Spiele halten beides für einen Druck. Gib ihm eine Pause.</translation>
+        </message>
+        <message>
+            <location filename="core/edit/gaps.py" />
+            <source>It repeats so often that only the beginning of that is drawn and checked; all of it is played.</source>
+            <translation>Es wiederholt sich so oft, dass nur der Anfang davon gezeichnet und geprüft wird; gespielt wird alles.</translation>
+        </message>
+        <message>
+            <location filename="core/edit/gaps.py" />
+            <source>{control} goes down at once after its release: many games take both for one press.</source>
+            <translation>{control} geht sofort nach dem Loslassen wieder hinunter: Viele Spiele halten beides für einen Druck.</translation>
+        </message>
+        <message>
+            <location filename="core/edit/gaps.py" />
+            <source>{control} goes down only {gap} ms after its release: many games take both for one press.</source>
+            <translation>{control} geht nur {gap} ms nach dem Loslassen wieder hinunter: Viele Spiele halten beides für einen Druck.</translation>
+        </message>
+        <message>
+            <location filename="core/edit/gaps.py" />
+            <source>{control} is pressed at the time of the press before: under X11, desktops that look at each click first lose some of those. {enough} ms from press to press are enough.</source>
+            <translation>{control} wird gleichzeitig mit dem Druck davor gedrückt: Unter X11 verlieren Desktops, die jeden Klick erst selbst ansehen, manche davon. {enough} ms von Druck zu Druck genügen.</translation>
+        </message>
+        <message>
+            <location filename="core/edit/gaps.py" />
+            <source>{control} is pressed {apart} ms after the press before: under X11, desktops that look at each click first lose some of those. {enough} ms from press to press are enough.</source>
+            <translation>{control} wird {apart} ms nach dem Druck davor gedrückt: Unter X11 verlieren Desktops, die jeden Klick erst selbst ansehen, manche davon. {enough} ms von Druck zu Druck genügen.</translation>
         </message>
         <message>
             <location filename="core/edit/offers.py" />
@@ -2244,6 +2249,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/board.py" />
+            <source>keypad</source>
+            <translation>Ziffernblock</translation>
+        </message>
+        <message>
+            <location filename="core/model/board.py" />
             <source>mouse</source>
             <translation>Maus</translation>
         </message>
@@ -2345,6 +2355,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Address book</source>
+            <comment>key</comment>
+            <translation>Adressbuch</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Again</source>
             <comment>key</comment>
             <translation>Wiederholen</translation>
@@ -2366,6 +2382,18 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Apostrophe</source>
             <comment>key</comment>
             <translation>Apostroph</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>App list</source>
+            <comment>key</comment>
+            <translation>App-Liste</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Assistant</source>
+            <comment>key</comment>
+            <translation>Assistent</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -2429,6 +2457,18 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Brightness least</source>
+            <comment>key</comment>
+            <translation>Helligkeit kleinste</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Brightness most</source>
+            <comment>key</comment>
+            <translation>Helligkeit größte</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Brightness up</source>
             <comment>key</comment>
             <translation>Helligkeit hoch</translation>
@@ -2444,6 +2484,18 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Browser forward</source>
             <comment>key</comment>
             <translation>Browser vor</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Button 0</source>
+            <comment>key</comment>
+            <translation>Taste 0</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Button 1</source>
+            <comment>key</comment>
+            <translation>Taste 1</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -2489,15 +2541,75 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Button 2</source>
+            <comment>key</comment>
+            <translation>Taste 2</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Button 20</source>
             <comment>key</comment>
             <translation>Taste 20</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Button 3</source>
+            <comment>key</comment>
+            <translation>Taste 3</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Button 4</source>
+            <comment>key</comment>
+            <translation>Taste 4</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Button 5</source>
+            <comment>key</comment>
+            <translation>Taste 5</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Button 6</source>
+            <comment>key</comment>
+            <translation>Taste 6</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Button 7</source>
+            <comment>key</comment>
+            <translation>Taste 7</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Button 8</source>
+            <comment>key</comment>
+            <translation>Taste 8</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Button 9</source>
+            <comment>key</comment>
+            <translation>Taste 9</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Button settings</source>
+            <comment>key</comment>
+            <translation>Tasteneinstellungen</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Calculator</source>
             <comment>key</comment>
             <translation>Rechner</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Calendar</source>
+            <comment>key</comment>
+            <translation>Kalender</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -2561,6 +2673,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Control panel</source>
+            <comment>key</comment>
+            <translation>Systemsteuerung</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Copy</source>
             <comment>key</comment>
             <translation>Kopieren</translation>
@@ -2579,6 +2697,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Database</source>
+            <comment>key</comment>
+            <translation>Datenbank</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Delete</source>
             <comment>key</comment>
             <translation>Entf</translation>
@@ -2588,6 +2712,42 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Delete file</source>
             <comment>key</comment>
             <translation>Datei löschen</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Dictate</source>
+            <comment>key</comment>
+            <translation>Diktieren</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Display key 1</source>
+            <comment>key</comment>
+            <translation>Displaytaste 1</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Display key 2</source>
+            <comment>key</comment>
+            <translation>Displaytaste 2</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Display key 3</source>
+            <comment>key</comment>
+            <translation>Displaytaste 3</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Display key 4</source>
+            <comment>key</comment>
+            <translation>Displaytaste 4</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Display key 5</source>
+            <comment>key</comment>
+            <translation>Displaytaste 5</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -2615,6 +2775,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Editor</source>
+            <comment>key</comment>
+            <translation>Editor</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Eject</source>
             <comment>key</comment>
             <translation>Auswerfen</translation>
@@ -2630,6 +2796,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Email</source>
             <comment>key</comment>
             <translation>E-Mail</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Emoji</source>
+            <comment>key</comment>
+            <translation>Emoji</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -2669,6 +2841,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Favourites</source>
+            <comment>key</comment>
+            <translation>Favoriten</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>File</source>
             <comment>key</comment>
             <translation>Datei</translation>
@@ -2684,6 +2862,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Find</source>
             <comment>key</comment>
             <translation>Suchen</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Fn</source>
+            <comment>key</comment>
+            <translation>Fn</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -2705,9 +2889,21 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Full screen</source>
+            <comment>key</comment>
+            <translation>Vollbild</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Full stop</source>
             <comment>key</comment>
             <translation>Punkt</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Games</source>
+            <comment>key</comment>
+            <translation>Spiele</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -2768,6 +2964,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>ISO</source>
             <comment>key</comment>
             <translation>ISO</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Info</source>
+            <comment>key</comment>
+            <translation>Info</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -2993,6 +3195,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Log off</source>
+            <comment>key</comment>
+            <translation>Abmelden</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>MS-DOS</source>
             <comment>key</comment>
             <translation>MS-DOS</translation>
@@ -3002,6 +3210,222 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Macro key</source>
             <comment>key</comment>
             <translation>Makrotaste</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 1</source>
+            <comment>key</comment>
+            <translation>Makrotaste 1</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 10</source>
+            <comment>key</comment>
+            <translation>Makrotaste 10</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 11</source>
+            <comment>key</comment>
+            <translation>Makrotaste 11</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 12</source>
+            <comment>key</comment>
+            <translation>Makrotaste 12</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 13</source>
+            <comment>key</comment>
+            <translation>Makrotaste 13</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 14</source>
+            <comment>key</comment>
+            <translation>Makrotaste 14</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 15</source>
+            <comment>key</comment>
+            <translation>Makrotaste 15</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 16</source>
+            <comment>key</comment>
+            <translation>Makrotaste 16</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 17</source>
+            <comment>key</comment>
+            <translation>Makrotaste 17</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 18</source>
+            <comment>key</comment>
+            <translation>Makrotaste 18</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 19</source>
+            <comment>key</comment>
+            <translation>Makrotaste 19</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 2</source>
+            <comment>key</comment>
+            <translation>Makrotaste 2</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 20</source>
+            <comment>key</comment>
+            <translation>Makrotaste 20</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 21</source>
+            <comment>key</comment>
+            <translation>Makrotaste 21</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 22</source>
+            <comment>key</comment>
+            <translation>Makrotaste 22</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 23</source>
+            <comment>key</comment>
+            <translation>Makrotaste 23</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 24</source>
+            <comment>key</comment>
+            <translation>Makrotaste 24</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 25</source>
+            <comment>key</comment>
+            <translation>Makrotaste 25</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 26</source>
+            <comment>key</comment>
+            <translation>Makrotaste 26</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 27</source>
+            <comment>key</comment>
+            <translation>Makrotaste 27</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 28</source>
+            <comment>key</comment>
+            <translation>Makrotaste 28</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 29</source>
+            <comment>key</comment>
+            <translation>Makrotaste 29</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 3</source>
+            <comment>key</comment>
+            <translation>Makrotaste 3</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 30</source>
+            <comment>key</comment>
+            <translation>Makrotaste 30</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 4</source>
+            <comment>key</comment>
+            <translation>Makrotaste 4</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 5</source>
+            <comment>key</comment>
+            <translation>Makrotaste 5</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 6</source>
+            <comment>key</comment>
+            <translation>Makrotaste 6</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 7</source>
+            <comment>key</comment>
+            <translation>Makrotaste 7</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 8</source>
+            <comment>key</comment>
+            <translation>Makrotaste 8</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro key 9</source>
+            <comment>key</comment>
+            <translation>Makrotaste 9</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro preset 1</source>
+            <comment>key</comment>
+            <translation>Makrosatz 1</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro preset 2</source>
+            <comment>key</comment>
+            <translation>Makrosatz 2</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro preset 3</source>
+            <comment>key</comment>
+            <translation>Makrosatz 3</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro preset next</source>
+            <comment>key</comment>
+            <translation>Nächster Makrosatz</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro record</source>
+            <comment>key</comment>
+            <translation>Makroaufnahme</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Macro record stop</source>
+            <comment>key</comment>
+            <translation>Makroaufnahme beenden</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -3026,6 +3450,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Menu (media)</source>
             <comment>key</comment>
             <translation>Menü (Medien)</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Messenger</source>
+            <comment>key</comment>
+            <translation>Messenger</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -3077,6 +3507,18 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>News</source>
+            <comment>key</comment>
+            <translation>Neuigkeiten</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Next layout</source>
+            <comment>key</comment>
+            <translation>Nächste Belegung</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Next track</source>
             <comment>key</comment>
             <translation>Nächster Titel</translation>
@@ -3092,6 +3534,18 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Num Lock</source>
             <comment>key</comment>
             <translation>Num-Taste</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>OK</source>
+            <comment>key</comment>
+            <translation>OK</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>On-screen keyboard</source>
+            <comment>key</comment>
+            <translation>Bildschirmtastatur</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -3137,6 +3591,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Pictures</source>
+            <comment>key</comment>
+            <translation>Bilder</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Play</source>
             <comment>key</comment>
             <translation>Abspielen</translation>
@@ -3158,6 +3618,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Power</source>
             <comment>key</comment>
             <translation>Ein/Aus</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Presentation</source>
+            <comment>key</comment>
+            <translation>Präsentation</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -3251,6 +3717,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Restart</source>
+            <comment>key</comment>
+            <translation>Von vorn</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Rewind</source>
             <comment>key</comment>
             <translation>Zurückspulen</translation>
@@ -3323,6 +3795,18 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Screen saver</source>
+            <comment>key</comment>
+            <translation>Bildschirmschoner</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Screenshot of a part</source>
+            <comment>key</comment>
+            <translation>Bildschirmausschnitt</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Scroll Lock</source>
             <comment>key</comment>
             <translation>Rollen-Taste</translation>
@@ -3344,6 +3828,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Search</source>
             <comment>key</comment>
             <translation>Suche</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Select</source>
+            <comment>key</comment>
+            <translation>Auswahl</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -3377,6 +3867,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Shuffle</source>
+            <comment>key</comment>
+            <translation>Zufallsfolge</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Slash</source>
             <comment>key</comment>
             <translation>Schrägstrich</translation>
@@ -3386,6 +3882,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Sleep</source>
             <comment>key</comment>
             <translation>Schlafen</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Slow</source>
+            <comment>key</comment>
+            <translation>Zeitlupe</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -3401,9 +3903,21 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Spell check</source>
+            <comment>key</comment>
+            <translation>Rechtschreibprüfung</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Sport</source>
             <comment>key</comment>
             <translation>Sport</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Spreadsheet</source>
+            <comment>key</comment>
+            <translation>Tabellenkalkulation</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -3431,6 +3945,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>System log</source>
+            <comment>key</comment>
+            <translation>Systemprotokoll</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Tab</source>
             <comment>key</comment>
             <translation>Tab</translation>
@@ -3440,6 +3960,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Task</source>
             <comment>key</comment>
             <translation>Aufgabe</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Task manager</source>
+            <comment>key</comment>
+            <translation>Task-Manager</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -3707,9 +4233,33 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Unnamed key</source>
+            <comment>key</comment>
+            <translation>Namenlose Taste</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Up arrow</source>
             <comment>key</comment>
             <translation>Pfeil hoch</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Video call</source>
+            <comment>key</comment>
+            <translation>Videoanruf</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Voice command</source>
+            <comment>key</comment>
+            <translation>Sprachbefehl</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Voicemail</source>
+            <comment>key</comment>
+            <translation>Sprachnachrichten</translation>
         </message>
         <message>
             <location filename="core/model/control_table.py" />
@@ -3767,6 +4317,12 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/control_table.py" />
+            <source>Word processor</source>
+            <comment>key</comment>
+            <translation>Textverarbeitung</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
             <source>Xfer</source>
             <comment>key</comment>
             <translation>Xfer</translation>
@@ -3782,6 +4338,24 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <source>Zenkaku / Hankaku</source>
             <comment>key</comment>
             <translation>Zenkaku / Hankaku</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Zoom in</source>
+            <comment>key</comment>
+            <translation>Vergrößern</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Zoom out</source>
+            <comment>key</comment>
+            <translation>Verkleinern</translation>
+        </message>
+        <message>
+            <location filename="core/model/control_table.py" />
+            <source>Zoom reset</source>
+            <comment>key</comment>
+            <translation>Normalgröße</translation>
         </message>
         <message>
             <location filename="core/model/controls.py" />
@@ -3820,6 +4394,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/model/controls.py" />
             <source>{button} with {layer}</source>
             <translation>{button} mit {layer}</translation>
+        </message>
+        <message>
+            <location filename="core/model/controls.py" />
+            <source>{key} (2nd)</source>
+            <translation>{key} (zweite)</translation>
         </message>
         <message>
             <location filename="core/model/controls.py" />
@@ -3950,6 +4529,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/model/errors.py" />
             <source>the delay</source>
             <translation>die Verzögerung</translation>
+        </message>
+        <message>
+            <location filename="core/model/errors.py" />
+            <source>the devices whose number keys are thumb buttons</source>
+            <translation>die Geräte, deren Zifferntasten Daumentasten sind</translation>
         </message>
         <message>
             <location filename="core/model/errors.py" />
@@ -4105,6 +4689,11 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
             <location filename="core/model/errors.py" />
             <source>the rate</source>
             <translation>die Rate</translation>
+        </message>
+        <message>
+            <location filename="core/model/errors.py" />
+            <source>the second keyboards</source>
+            <translation>die zweiten Tastaturen</translation>
         </message>
         <message>
             <location filename="core/model/errors.py" />
@@ -6799,6 +7388,11 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/commands.py" />
+            <source>move number keys to thumb buttons</source>
+            <translation>Zifferntasten zu Daumentasten verschieben</translation>
+        </message>
+        <message>
+            <location filename="ui/commands.py" />
             <source>new layer</source>
             <translation>neue Ebene</translation>
         </message>
@@ -7009,6 +7603,11 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/devices/page.py" />
+            <source>For a second keyboard or a keypad that is there for macros: its keys are called {key} and so on then. One with nothing attached still types.</source>
+            <translation>Für eine zweite Tastatur oder einen Ziffernblock, die für Makros da sind: Ihre Tasten heißen dann {key} und so weiter. Eine, die nicht belegt ist, tippt weiterhin.</translation>
+        </message>
+        <message>
+            <location filename="ui/devices/page.py" />
             <source>For a worn switch</source>
             <translation>Für einen abgenutzten Schalter</translation>
         </message>
@@ -7016,6 +7615,16 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/devices/page.py" />
             <source>How often it reports</source>
             <translation>Wie oft es meldet</translation>
+        </message>
+        <message>
+            <location filename="ui/devices/page.py" />
+            <source>Its number keys are thumb buttons</source>
+            <translation>Ihre Zifferntasten sind Daumentasten</translation>
+        </message>
+        <message>
+            <location filename="ui/devices/page.py" />
+            <source>Keep its keys apart from other keyboards</source>
+            <translation>Ihre Tasten von anderen Tastaturen getrennt halten</translation>
         </message>
         <message>
             <location filename="ui/devices/page.py" />
@@ -7061,6 +7670,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/devices/page.py" />
             <source>Started. Link it like any game: it runs as nakrel-practice.</source>
             <translation>Gestartet. Verknüpf es wie jedes Spiel: Es läuft als nakrel-practice.</translation>
+        </message>
+        <message>
+            <location filename="ui/devices/page.py" />
+            <source>They count as Thumb 1 to Thumb 12 then, apart from the keyboard's number keys. One with nothing attached still types its number.</source>
+            <translation>Sie gelten dann als Daumen 1 bis Daumen 12, getrennt von den Zifferntasten der Tastatur. Eine, die nicht belegt ist, tippt weiterhin ihre Ziffer.</translation>
         </message>
         <message>
             <location filename="ui/devices/page.py" />
@@ -7286,6 +7900,26 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/devices/polling.py" />
             <source>{rate_hz} reports a second: a mouse of {nearest_hz} Hz. One every {usual} ms, half of them within {value} ms of each other; </source>
             <translation>{rate_hz} Meldungen in der Sekunde: eine Maus mit {nearest_hz} Hz. Alle {usual} ms eine, die Hälfte davon innerhalb von {value} ms; </translation>
+        </message>
+        <message>
+            <location filename="ui/devices/second_keyboards.py" />
+            <source>keys of {keyboard}</source>
+            <translation>Tasten von {keyboard}</translation>
+        </message>
+        <message>
+            <location filename="ui/devices/thumb_keys.py" />
+            <source>Move it to the thumb buttons</source>
+            <translation>Zu den Daumentasten verschieben</translation>
+        </message>
+        <message>
+            <location filename="ui/devices/thumb_keys.py" />
+            <source>What is attached to number keys in {names} now starts from the keyboard only.</source>
+            <translation>Was in {names} auf Zifferntasten liegt, startet jetzt nur noch die Tastatur.</translation>
+        </message>
+        <message>
+            <location filename="ui/devices/thumb_keys.py" />
+            <source>number keys of {mouse}</source>
+            <translation>Zifferntasten von {mouse}</translation>
         </message>
         <message>
             <location filename="ui/help/about.py" />
@@ -7820,6 +8454,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/macro/details.py" />
             <source>Checks</source>
             <translation>Prüfungen</translation>
+        </message>
+        <message>
+            <location filename="ui/macro/details.py" />
+            <source>Checks ({count} so far)</source>
+            <translation>Prüfungen (bisher {count})</translation>
         </message>
         <message>
             <location filename="ui/macro/details.py" />
@@ -10487,8 +11126,28 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/sheet/details.py" />
+            <source>Make its number keys thumb buttons</source>
+            <translation>Ihre Zifferntasten zu Daumentasten machen</translation>
+        </message>
+        <message>
+            <location filename="ui/sheet/details.py" />
+            <source>Move it to {button}</source>
+            <translation>Zu {button} verschieben</translation>
+        </message>
+        <message>
+            <location filename="ui/sheet/details.py" />
             <source>No button chosen</source>
             <translation>Keine Taste gewählt</translation>
+        </message>
+        <message>
+            <location filename="ui/sheet/details.py" />
+            <source>On {device} this key is {button} now.</source>
+            <translation>Auf {device} ist diese Taste jetzt {button}.</translation>
+        </message>
+        <message>
+            <location filename="ui/sheet/details.py" />
+            <source>On {mouse} this may be a thumb button: many mice send number keys.</source>
+            <translation>Auf {mouse} ist das vielleicht eine Daumentaste: Viele Mäuse senden Zifferntasten.</translation>
         </message>
         <message>
             <location filename="ui/sheet/details.py" />
@@ -10499,6 +11158,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/sheet/details.py" />
             <source>Open the macro</source>
             <translation>Makro öffnen</translation>
+        </message>
+        <message>
+            <location filename="ui/sheet/details.py" />
+            <source>Outside games no program gets {key}: {name} is live then.</source>
+            <translation>Außerhalb von Spielen bekommt kein Programm {key}: Dann ist {name} aktiv.</translation>
         </message>
         <message>
             <location filename="ui/sheet/details.py" />
@@ -10529,6 +11193,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/sheet/details.py" />
             <source>What {button} does: {does}</source>
             <translation>Was {button} tut: {does}</translation>
+        </message>
+        <message>
+            <location filename="ui/sheet/details.py" />
+            <source>move {button} to {button2}</source>
+            <translation>{button} zu {button2} verschieben</translation>
         </message>
         <message>
             <location filename="ui/sheet/details.py" />
@@ -10717,6 +11386,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/sheet/model.py" />
             <source>Keypad</source>
             <translation>Ziffernblock</translation>
+        </message>
+        <message>
+            <location filename="ui/sheet/model.py" />
+            <source>Macro keys</source>
+            <translation>Makrotasten</translation>
         </message>
         <message>
             <location filename="ui/sheet/model.py" />
@@ -11327,6 +12001,21 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/widgets/capture.py" />
+            <source>Nothing arrived: no real device is read here (see Devices).</source>
+            <translation>Es kam nichts an: Hier wird kein echtes Gerät gelesen (siehe Geräte).</translation>
+        </message>
+        <message>
+            <location filename="ui/widgets/capture.py" />
+            <source>Nothing arrived: some buttons stay inside the mouse, others need kernel input (see Devices).</source>
+            <translation>Es kam nichts an: Manche Tasten bleiben in der Maus, andere brauchen Kernel-Eingabe (siehe Geräte).</translation>
+        </message>
+        <message>
+            <location filename="ui/widgets/capture.py" />
+            <source>Nothing arrived: some buttons stay inside the mouse. Its own settings may give them a key.</source>
+            <translation>Es kam nichts an: Manche Tasten bleiben in der Maus. Deren eigene Einstellungen geben ihnen vielleicht eine Taste.</translation>
+        </message>
+        <message>
+            <location filename="ui/widgets/capture.py" />
             <source>Press the key or button…</source>
             <translation>Drück die Taste …</translation>
         </message>
@@ -11553,8 +12242,18 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/widgets/plays.py" />
+            <source>{time} min</source>
+            <translation>{time} min</translation>
+        </message>
+        <message>
+            <location filename="ui/widgets/plays.py" />
             <source>{time} ms in all</source>
             <translation>{time} ms insgesamt</translation>
+        </message>
+        <message>
+            <location filename="ui/widgets/plays.py" />
+            <source>{time} s</source>
+            <translation>{time} s</translation>
         </message>
         <message>
             <location filename="ui/widgets/plays.py" />

@@ -83,12 +83,14 @@ class Entry(msgspec.Struct, frozen=True, gc=False):
 
 class SeenEvent(msgspec.Struct, frozen=True, array_like=True, gc=False):
     """One event on its way in or out, in monotonic microseconds. `by` is 'in' for what a finger does. What goes out is
-    by a macro's id, by 'finger' as it came in, or by 'finger' and the button that acts as another."""
+    by a macro's id, by 'finger' as it came in, or by 'finger' and the button that acts as another. `sent` is the key
+    that the device sends for the control that comes in, '' for that itself."""
 
     by: str
     control: str
     value: int
     at_us: int
+    sent: str = ""
 
 
 class Version(msgspec.Struct, frozen=True):

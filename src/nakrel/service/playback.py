@@ -126,7 +126,7 @@ class Playback:
         if type(event) is Pressed:
             if self._answered and self._answered[0] == event.control:
                 (_, ahead), self._answered = self._answered, None
-            elif not self._fronts and (ahead := self.engine.first_of(event.control, event.passed)):
+            elif not self._fronts and (ahead := self.engine.first_of(event.control, event.passed, event.sent)):
                 lost = self._send((Emit(ahead, 1, now_us, "", False),))
         outputs, self._deadline_us = self.engine.step(event, now_us)
         try:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from typing import Protocol
 
 from nakrel.core.model.cues import Cue
@@ -31,8 +31,8 @@ class Host(Protocol):
 
     cues: Cues
 
-    def fingers(self) -> tuple[str, ...]:
-        """The controls that fingers hold down."""
+    def fingers(self) -> Mapping[str, str]:
+        """The controls that fingers hold down, with what each puts down by itself."""
 
     def refresh_sheet(self, why: str) -> None:
         """Attachments rest from now on, or no longer."""
@@ -95,7 +95,7 @@ class Recording:
             self._desktop.spots("", lambda outcome: self._begin_moves(outcome, started))
 
     def _down(self, gesture: tuple[str, ...]) -> list[str]:
-        return [control for control in self._host.fingers() if control not in gesture]
+        return [own for control, own in self._host.fingers().items() if control not in gesture]
 
     def _begin_moves(self, outcome: Outcome[Spots], started: Callable[[], object]) -> None:
         spots = outcome.result
@@ -140,6 +140,9 @@ class Recording:
         """What a finger did while a recording goes on."""
         if self._recorder is None or at_us < self._since_us:
             return
+        if not isinstance(finger, Turned) and finger.sent:
+            # A macro can press what the device sends.
+            finger = finger._replace(control=finger.sent, sent="")
         wants_place = self._moves is not Moves.NONE and isinstance(finger, Pressed)
         self._waiting.append((finger, at_us, wants_place))
         if not self._asked:

@@ -15,7 +15,7 @@ from nakrel.backends.standin.devices import StandInDevices
 from nakrel.backends.standin.sink import Sink
 from nakrel.core.model.conditioning import Motion
 from nakrel.core.model.controls import CONTROLS
-from nakrel.core.model.devices import OWN_WINDOW, Device
+from nakrel.core.model.devices import OWN_WINDOW, Device, KeyNaming
 from nakrel.service.lent_keys import LentKeys
 from nakrel.service.loop import Loop, monotonic_us
 from nakrel.service.options import Options
@@ -82,6 +82,7 @@ class Routes:
         self.first_of: Callable[[str], str] = lambda control: ""
         self.answered: Callable[[str, str], None] = lambda control, first: None
         self._bounces: Mapping[str, Mapping[str, int]] = {}
+        self._naming = KeyNaming()
         # The names of devices that send back what macros press.
         self.echoing: set[str] = set()
         self.stand_ins: StandInDevices | None = None
@@ -121,6 +122,7 @@ class Routes:
         else:
             self.output = real
             self.debounce(self._bounces)
+            real.call_keys(self._naming)
             # Asked of thousands of reports a second: a call less counts.
             ready = partial(self._pass_on, real) if isinstance(real, KernelBackend) else partial(self.read, real)
             self._loop.watch(real, ready)
@@ -240,6 +242,18 @@ class Routes:
         self._bounces = times_us
         if isinstance(self.real, KernelBackend):
             self.real.debounce(times_us)
+
+    def call_keys(self, naming: KeyNaming) -> bool:
+        """What the keys of devices count as from now on; whether that is another choice than before."""
+        if naming == self._naming:
+            return False
+        self._naming = naming
+        if self.real is not None:
+            try:
+                self.real.call_keys(naming)
+            except BackendLost as error:
+                self._user.route_lost(str(error))
+        return True
 
     def show_light(self, on: bool) -> None:
         """Put the light of Scroll Lock on, or as it was before, where the route can do that."""

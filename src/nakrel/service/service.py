@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 
 import msgspec
 
 from nakrel.backends.protocols import InputEvent, OutputBackend
 from nakrel.core.model.conditioning import Motion
-from nakrel.core.model.controls import OF_WINDOWS, label
+from nakrel.core.model.controls import OF_WINDOWS, key_of, label
 from nakrel.core.model.cues import Cue
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.core.play.events import (
@@ -89,6 +89,7 @@ class Service:
         self._sheet = ReadySheet.of(Sheet("", {}))
         self._notch_us = self.state.settings.notch_us
         self.routes.debounce(self.state.settings.debounce)
+        self.routes.call_keys(self.state.settings.key_naming)
         self.routes.open(self.state.settings.stand_ins)
 
     def serve(self, home: Home, handle: Callable[[Client, int, msgspec.Raw], None]) -> None:
@@ -148,8 +149,8 @@ class Service:
             return known.name
         return tr("A typed text") if macro == TYPED else button_that_plays(macro) or macro
 
-    def fingers(self) -> tuple[str, ...]:
-        """The controls that fingers hold down."""
+    def fingers(self) -> Mapping[str, str]:
+        """The controls that fingers hold down, with what each puts down by itself."""
         return self.playback.engine.fingers()
 
     def step(self, event: TextReady | PlaceReady | PointerReady) -> None:
@@ -249,7 +250,8 @@ class Service:
         if isinstance(what, Pressed) and self.playback.echo.heard(what.control, event.device, event.at_us):
             self._echoed(what.control, event.device)
             return
-        if value and what.control == settings.stop_key:
+        # The key that stops everything does so on a second keyboard, too.
+        if value and settings.stop_key in (what.control, key_of(what.control)):
             self.stop_everything(tr("{control} pressed").format(control=label(what.control)))
         elif self.recording.recording:
             if what.control not in (settings.record_stop_key, settings.record_key):
@@ -259,7 +261,8 @@ class Service:
         elif value and what.control == settings.record_key and not self.in_front:
             self._record_key.pressed(what.control)
         self.playback.step(what)
-        self.feed.seen(SeenEvent("in", what.control, value, event.at_us))
+        sent = "" if isinstance(what, Turned) else what.sent
+        self.feed.seen(SeenEvent("in", what.control, value, event.at_us, sent))
 
     def _echoed(self, control: str, device: str) -> None:
         """A device sends back what macros press: whatever that started ends, and it starts nothing more."""
@@ -286,6 +289,8 @@ class Service:
         """Go by what has just been saved."""
         if saved.settings is not None:
             self.routes.debounce(saved.settings.debounce)
+            if self.routes.call_keys(saved.settings.key_naming):
+                self.devices_changed()
             self.cues.change(saved.settings.cues)
         if saved.settings is not None and saved.settings.stand_ins != self.routes.wants_stand_ins:
             self.routes.set_stand_ins(saved.settings.stand_ins)

@@ -25,7 +25,8 @@ _THREADS = 8
 
 def rest_ms(steps: int) -> int:
     """How long edits of a macro of so many steps should rest before work on it begins: the work on a long one takes
-    a while, and is for nothing where another edit follows."""
+    a while, and is for nothing where another edit follows. One that was only opened needs no longer rest than a short
+    one: that is of 0 steps."""
     return _REST_MS + steps // _STEPS_PER_MS
 
 
@@ -65,13 +66,16 @@ class Background(QObject):
 
     def start(self, work: Callable[[], T], then: Callable[[T], object]) -> None:
         """Do the work on another thread, and call `then` with its result on this one."""
-        self._start(lambda wanted: work(), then)
+        self._start(lambda wanted, tell: work(), then)
 
     def ask(self, job: Job, answer: type[T], then: Callable[[T], object]) -> None:
-        """Have a job done by the process beside the window, which gives it up once its result is of no account."""
-        self._start(lambda wanted: worker_process.ask(job, answer, wanted), then)
+        """Have a job done by the process beside the window, which gives it up once its result is of no account. `then`
+        is called with what is known before, too."""
+        self._start(lambda wanted, tell: worker_process.ask(job, answer, wanted, tell), then)
 
-    def _start(self, work: Callable[[Callable[[], bool]], T], then: Callable[[T], object]) -> None:
+    def _start(
+        self, work: Callable[[Callable[[], bool], Callable[[T], object]], T], then: Callable[[T], object]
+    ) -> None:
         self._number += 1
         self._then = then
         number, relay, mine = self._number, self._relay, weakref.ref(self)
@@ -81,9 +85,12 @@ class Background(QObject):
             current = found is not None and found._number == number and not sip.isdeleted(found)
             return current and not relay.leaving
 
+        def tell(result: T) -> None:
+            relay.done.emit(mine, number, result)
+
         def run() -> None:
             with contextlib.suppress(worker_process.Unwanted):
-                relay.done.emit(mine, number, work(wanted))
+                tell(work(wanted, tell))
 
         if pool := QThreadPool.globalInstance():
             pool.start(run)

@@ -389,6 +389,13 @@ class _SettingsEdit(QUndoCommand):
         self._store.change_settings(self._before)
 
 
+def move_to_thumbs(store: Store) -> None:
+    """Move what number keys do to the thumb buttons that send them, in all profiles, as one edit."""
+    moved = rules.on_thumb_buttons(store.profiles.values())
+    changes = (Change(store.profiles[profile.id], profile) for profile in moved)
+    _push(store, tr("move number keys to thumb buttons"), *changes)
+
+
 def change_settings(store: Store, text: str, patch: SettingsPatch) -> None:
     """Change some of the settings."""
     if patch.applied_to(store.settings) != store.settings:

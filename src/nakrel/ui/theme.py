@@ -11,7 +11,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QColor, QFont, QFontDatabase, QGuiApplication, QPalette
 from PyQt6.QtWidgets import QApplication
 
-from nakrel.core.model.controls import CONTROLS, GAME, POINTER, Kind
+from nakrel.core.model.controls import GAME, KNOWN, POINTER, Kind
 
 __all__ = [
     "BODY_PX",
@@ -150,7 +150,7 @@ def colour(name: str) -> QColor:
 
 def hue(code: str) -> QColor:
     """A control's trace colour, by its kind."""
-    known = CONTROLS.get(code)
+    known = KNOWN.get(code)
     if code == POINTER:
         return QColor(_current.pointer)
     if known is None:

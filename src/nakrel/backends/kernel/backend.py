@@ -3,23 +3,22 @@
 from __future__ import annotations
 
 import contextlib
-import errno
 import select
 from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from functools import partial
-from typing import NamedTuple
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.arrivals import Arrivals
 from nakrel.backends.kernel.channel import Channel, Clone, NodeLike
-from nakrel.backends.kernel.finder import Finder, Found, Udev, serves
+from nakrel.backends.kernel.finder import Finder, Udev
 from nakrel.backends.kernel.grabs import Grabs, identity, path_of
 from nakrel.backends.kernel.nodes import Abilities, Node, Virtual
+from nakrel.backends.kernel.opening import Opened, open_found
 from nakrel.backends.kernel.output import HANDS_NAME, Output
 from nakrel.backends.protocols import BackendLost, BackendUnavailable, Host, InputEvent
 from nakrel.core.model.conditioning import Motion
-from nakrel.core.model.controls import CONTROLS
-from nakrel.core.model.devices import Device
+from nakrel.core.model.controls import CONTROLS, KNOWN
+from nakrel.core.model.devices import Device, KeyNaming
 from nakrel.core.play.events import Emit, InputsLost, Pressed, Released
 from nakrel.system_errors import reason_of
 from nakrel.words import counted, tr
@@ -35,17 +34,6 @@ _IN_A_ROW = 8
 # What a keyboard and a mouse have, as event types and codes.
 _KEYBOARD = (abi.EV_KEY, CONTROLS["KEY_A"].number, CONTROLS["KEY_SPACE"].number)
 _MOUSE = (abi.EV_REL, abi.REL_X, abi.REL_Y)
-
-
-class _Opened(NamedTuple):
-    """A node that came: open, with the keys that are down on it; or without one, why not ('' where it is none of ours)
-    and whether that is for want of permission."""
-
-    found: Found
-    node: NodeLike | None = None
-    down: frozenset[int] = frozenset()
-    error: str = ""
-    refused: bool = False
 
 
 class KernelBackend:
@@ -77,6 +65,8 @@ class KernelBackend:
         self._lit: dict[str, bool] = {}
         # By a device's name: the controls whose bounces are dropped, and in which time.
         self._bounces: Mapping[str, Mapping[str, int]] = {}
+        # The names of devices whose number keys count as thumb buttons.
+        self._naming = KeyNaming()
         # The nodes on which an edge has waited for its time.
         self._late: set[int] = set()
         self._down: dict[str, int] = {}
@@ -87,7 +77,7 @@ class KernelBackend:
         self._heard_last: Channel | None = None
         self._in_a_row = 0
         # What came and went since `read` was last called.
-        self._news: list[tuple[str, _Opened]] = []
+        self._news: list[tuple[str, Opened]] = []
         self._output = Output(virtual)
         self._hands_path = path_of(self._output.hands)
         # The nodes of the keyboard and the mouse that our own was last said to be like.
@@ -100,7 +90,7 @@ class KernelBackend:
             if self._finder.fileno() >= 0:
                 self._epoll.register(self._finder.fileno(), select.EPOLLIN)
             for found in self._finder.nodes():
-                self._add(self._open(found))
+                self._add(open_found(found, self._open_node))
         except BaseException:
             self._close()
             raise
@@ -155,10 +145,39 @@ class KernelBackend:
     def debounce(self, times_us: Mapping[str, Mapping[str, int]]) -> None:
         """Drop the bounces of these controls of these devices, by name, each within its time in microseconds."""
         self._bounces = {} if self.held_back else times_us
-        for channel in self._channels.values():
-            channel.debounce(self._bounces_of(channel))
-            self._mind_late(channel)
+        for parts in self._devices().values():
+            self._debounce(parts)
         self._grabs.settle()
+
+    def _debounce(self, parts: list[Channel]) -> None:
+        times_us = self._bounces.get(_first(parts).node.name, {})
+        for channel in parts:
+            channel.debounce(times_us)
+            self._mind_late(channel)
+
+    def call_keys(self, naming: KeyNaming) -> None:
+        """What the keys of devices count as from now on."""
+        self._naming = KeyNaming() if self.held_back else naming
+        for parts in self._devices().values():
+            self._call_keys(parts)
+        self._grabs.settle()
+
+    def _call_keys(self, parts: list[Channel]) -> None:
+        """Call the keys of a device as wanted. Which of its interfaces has them goes by no rule."""
+        how = self._naming.of(_first(parts).node.name)
+        for channel in parts:
+            if channel.call_keys(how):
+                self._late.add(channel.node.fd)
+                self._host.drain()
+            channel.want(self._captured)
+        self._debounce(parts)
+
+    def _devices(self) -> dict[str, list[Channel]]:
+        """The interfaces of each physical device, by what they share."""
+        found: dict[str, list[Channel]] = {}
+        for channel in self._channels.values():
+            found.setdefault(identity(channel.node), []).append(channel)
+        return found
 
     def show_light(self, on: bool) -> None:
         """Put the light of Scroll Lock on at every keyboard that has one, or as it was before."""
@@ -171,12 +190,6 @@ class KernelBackend:
                 self._lit[node.path] = code in node.lights_on()
             value = int(on or self._lit.pop(node.path))
             self._host.aside(partial(node.write, abi.report((abi.EV_LED, code, value))), lambda done: None)
-
-    def _bounces_of(self, channel: Channel) -> Mapping[str, int]:
-        """Interfaces of a device have its name, some with a word more."""
-        name = channel.node.name
-        found = (times for each, times in self._bounces.items() if name == each or name.startswith(f"{each} "))
-        return next(found, {})
 
     def _mind_late(self, channel: Channel) -> None:
         """Come back when an edge that waits is to be told."""
@@ -299,10 +312,7 @@ class KernelBackend:
 
     def devices(self) -> tuple[Device, ...]:
         """The physical devices, each with the controls of all its interfaces."""
-        groups: dict[str, list[Channel]] = {}
-        for channel in self._channels.values():
-            groups.setdefault(identity(channel.node), []).append(channel)
-        shown = [self._device(key, channels) for key, channels in groups.items()]
+        shown = [self._device(key, channels) for key, channels in self._devices().items()]
         shown += [
             Device(f"kernel:{path}", path, (), "kernel", note=reason, trouble=True)
             for path, reason in self._refused.items()
@@ -319,7 +329,7 @@ class KernelBackend:
 
     def _device(self, key: str, channels: list[Channel]) -> Device:
         have = {code for channel in channels for code in channel.controls}
-        first = min(channels, key=lambda c: len(c.node.name))
+        first = _first(channels)
         troubles = {channel.trouble for channel in channels if channel.trouble}
         troubles |= {taken for each in channels if each.clone and (taken := self._arrivals.taken.get(each.clone))}
         grabbed = [channel for channel in channels if channel.grabbed]
@@ -332,41 +342,15 @@ class KernelBackend:
         return Device(
             id=f"kernel:{key}",
             name=first.node.name,
-            controls=tuple(code for code in CONTROLS if code in have),
+            controls=tuple(code for code in KNOWN if code in have),
             how="kernel",
             note="; ".join(sorted(troubles)) or state,
             where=self._by_id.get(first.node.path) or first.node.path,
+            nodes=tuple(sorted(channel.node.path for channel in channels)),
             trouble=bool(troubles),
         )
 
-    def _open(self, found: Found) -> _Opened:
-        """Open a node; on any thread."""
-        try:
-            node = self._open_node(found.path)
-        except OSError as error:
-            if error.errno == errno.EACCES:
-                return _Opened(
-                    found, error=tr("no permission to read it; to get it: nakrel doctor --fix"), refused=True
-                )
-            if error.errno in abi.GONE:
-                return _Opened(found)
-            return _Opened(
-                found,
-                error=tr("{path} can't be read ({reason}); plug the device in again").format(
-                    path=found.path, reason=reason_of(error)
-                ),
-            )
-        try:
-            if serves(node.abilities, node.phys):
-                down = frozenset(node.keys_down())
-                node.attend(False)
-                return _Opened(found, node, down)
-        except OSError:
-            pass
-        node.close()
-        return _Opened(found)
-
-    def _add(self, opened: _Opened) -> None:
+    def _add(self, opened: Opened) -> None:
         path, by_id = opened.found
         self._refused.pop(path, None)
         if opened.refused:
@@ -380,9 +364,8 @@ class KernelBackend:
         self._by_path[path] = node.fd
         self._by_id[path] = by_id
         self._epoll.register(node.fd, select.EPOLLIN)
-        channel.want(self._captured)
+        self._call_keys(self._devices()[identity(node)])
         channel.condition(self._motion)
-        channel.debounce(self._bounces_of(channel))
 
     def _remove(self, path: str) -> Iterator[InputEvent]:
         handle = self._by_path.pop(path, None)
@@ -405,16 +388,21 @@ class KernelBackend:
         last = {code for code, on in self._pressed_on.items() if on == handle and code not in self._down}
         yield InputEvent(InputsLost(frozenset(set(channel.controls) - left | last)), now_us, name)
 
-    def _look(self, known: set[str]) -> list[tuple[str, _Opened]]:
+    def _look(self, known: set[str]) -> list[tuple[str, Opened]]:
         """What came and went, opened; on another thread. `known` are the paths that are read."""
         news = []
         for action, found in () if self._closed else self._finder.news():
             if action == "remove":
                 known.discard(found.path)
-            news.append((action, _Opened(found) if action == "remove" or found.path in known else self._open(found)))
+            news.append(
+                (
+                    action,
+                    Opened(found) if action == "remove" or found.path in known else open_found(found, self._open_node),
+                )
+            )
         return news
 
-    def _looked(self, news: list[tuple[str, _Opened]]) -> None:
+    def _looked(self, news: list[tuple[str, Opened]]) -> None:
         if self._closed:
             for _, opened in news:
                 self._retire(opened.node)
@@ -492,3 +480,8 @@ class KernelBackend:
         if left > 0:
             self._down[event.control] = left
         return left == 0
+
+
+def _first(parts: Collection[Channel]) -> Channel:
+    """The interface whose name is the device's: others have a word more."""
+    return min(parts, key=lambda channel: len(channel.node.name))

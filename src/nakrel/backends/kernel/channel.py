@@ -18,11 +18,13 @@ from typing import Protocol
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.asking import Answer, Change, NodeLike
+from nakrel.backends.kernel.keys import Keys
 from nakrel.backends.kernel.nodes import Abilities
 from nakrel.backends.kernel.switches import Switches
 from nakrel.backends.protocols import InputEvent
 from nakrel.core.model.conditioning import AS_IT_IS, Conditioner, Motion
-from nakrel.core.model.controls import CONTROLS, Kind, by_number
+from nakrel.core.model.controls import CONTROLS, KNOWN, Kind
+from nakrel.core.model.devices import KeysAs
 from nakrel.core.play.events import Pressed, Released, Turned
 
 __all__ = ["Channel", "Clone"]
@@ -112,7 +114,22 @@ class Channel:
         self._early = b""
         # Whether the node is free once what came early has been dealt with.
         self._ends = False
-        self.controls = _controls(node.abilities)
+        self._keys = Keys(node.abilities)
+        # What counts as let go since it is called otherwise, until that is told.
+        self._let_go: list[Released] = []
+
+    @property
+    def controls(self) -> tuple[str, ...]:
+        """What there is on it, in the table's order."""
+        return self._keys.controls
+
+    def call_keys(self, how: KeysAs) -> bool:
+        """What its keys count as from now on. What is down under another name than before counts as let go: whether
+        `tell_late` has that."""
+        before = {number: self._keys.released(number) for number in self.down}
+        changed = self._keys.count_as(how)
+        self._let_go += [released for number in changed if (released := before.get(number))]
+        return bool(self._let_go)
 
     # Grabbing
 
@@ -127,8 +144,10 @@ class Channel:
         self._keeps = bool(mine)
         # What is taken must not change under a grab that only waits for its end: then all passes.
         self._captured = mine
-        self._taken_keys = frozenset(CONTROLS[code].number for code in mine if CONTROLS[code].kind is not Kind.WHEEL)
-        self._wheels_taken = any(CONTROLS[code].kind is Kind.WHEEL for code in mine)
+        self._taken_keys = frozenset(
+            number for code in mine if KNOWN[code].kind is not Kind.WHEEL for number in self._keys.numbers(code)
+        )
+        self._wheels_taken = any(KNOWN[code].kind is Kind.WHEEL for code in mine)
         self._note_presses()
         self._note_change()
 
@@ -139,17 +158,24 @@ class Channel:
 
     def debounce(self, times_us: Mapping[str, int]) -> None:
         """Drop the edges that follow on another of these controls within its time, while the node is grabbed."""
-        mine = {CONTROLS[code].number: us for code, us in times_us.items() if code in self.controls and us}
+        mine = {
+            number: us
+            for code, us in times_us.items()
+            if code in self.controls and us
+            for number in self._keys.numbers(code)
+        }
         self.switches.want(mine, self.down)
         self._note_presses()
 
     def tell_late(self, now_us: int) -> Sequence[InputEvent]:
         """The edges that waited until now."""
+        let_go, self._let_go = self._let_go, []
+        told = [InputEvent(released, now_us, self.node.name) for released in let_go]
         if self.resting:
-            return ()
+            return told
         for number, down in self.switches.due(now_us):
             self._tell_key(number, int(down), abi.event(abi.EV_KEY, number, int(down)))
-        return self._end_report(now_us) if self._out or self._events else ()
+        return (*told, *self._end_report(now_us)) if self._out or self._events else told
 
     def condition(self, motion: Motion | None) -> None:
         """Have it move like this; None leaves it alone. A device without motion of its own has no part in it."""
@@ -161,8 +187,8 @@ class Channel:
 
     def _note_presses(self) -> None:
         """One that may be a bounce has to be looked at first."""
-        taken = () if self.switches else (code for code in self._captured if CONTROLS[code].kind is not Kind.WHEEL)
-        numbers = ((CONTROLS[code].number, code) for code in taken)
+        taken = () if self.switches else (code for code in self._captured if KNOWN[code].kind is not Kind.WHEEL)
+        numbers = ((number, code) for code in taken for number in self._keys.numbers(code))
         self._taken_presses = {abi.event(abi.EV_KEY, number, 1)[_TAIL:]: (number, code) for number, code in numbers}
 
     def _note_change(self) -> None:
@@ -379,8 +405,9 @@ class Channel:
             if number in self._passed:
                 self._passed.discard(number)
                 self._out += scan + raw
-        if known := by_number(number):
-            self._events.append(Pressed(known.code, not captured) if value else Released(known.code))
+        event = self._keys.pressed(number, not captured) if value else self._keys.released(number)
+        if event:
+            self._events.append(event)
 
     def _wheel(self, axis: int, value: int, raw: bytes) -> None:
         code = _WHEELS[axis][value > 0]
@@ -442,17 +469,10 @@ class Channel:
         """The node is gone: let go what went out through the clone, and tell what counts as let go."""
         if self._passed and self.clone:
             self.clone.write(abi.report(*((abi.EV_KEY, number, 0) for number in sorted(self._passed))))
-        gone = [Released(known.code) for number in sorted(self.down) if (known := by_number(number))]
+        down = (self._keys.released(number) for number in sorted(self.down))
+        gone = [*self._let_go, *(released for released in down if released)]
+        self._let_go.clear()
         self.down.clear()
         self._passed.clear()
         self.switches.lose()
         return gone
-
-
-def _controls(abilities: Abilities) -> tuple[str, ...]:
-    """The controls of a device, in the table's order."""
-    keys = abilities.codes.get(abi.EV_KEY, frozenset())
-    axes = abilities.codes.get(abi.EV_REL, frozenset())
-    return tuple(
-        code for code, control in CONTROLS.items() if control.number in (axes if control.kind is Kind.WHEEL else keys)
-    )

@@ -1,8 +1,7 @@
-"""Which event nodes there are, which belong to one physical device, and word of what comes and goes."""
+"""Which event nodes there are, which of them are of use, and word of what comes and goes."""
 
 from __future__ import annotations
 
-import re
 from collections.abc import Iterable
 from pathlib import Path
 from typing import NamedTuple
@@ -11,15 +10,12 @@ import pyudev
 
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.nodes import OWN_PHYS, Abilities
+from nakrel.backends.physical import SWITCHES
 
-__all__ = ["Finder", "Found", "Udev", "physical", "serves"]
+__all__ = ["Finder", "Found", "Udev", "serves"]
 
 # Where udevd listens. Without it (a container, a rescue system) the kernel's own word of new nodes has to do.
 _UDEVD = Path("/run/udev/control")
-# Interfaces of one device differ in the last part of where they are plugged in: usb-0000:00:14.0-2/input1.
-_INTERFACE = re.compile(r"/input\d+$")
-# A lid, a power button and the like: nobody plays on these, and grabbing them would do harm.
-_SWITCHES = frozenset({116, 142, 143, 205, 0x1B0})
 
 
 class Found(NamedTuple):
@@ -80,18 +76,8 @@ def _found(device: pyudev.Device) -> Found:
     return Found(device.device_node, min(links, default=""))
 
 
-def physical(abilities: Abilities, name: str, phys: str, uniq: str) -> str:
-    """What all interfaces of one physical device share, and what stays the same when it is plugged in again.
-
-    Its vendor and product, with the serial number where it has one and the port where it hasn't.
-    """
-    _, vendor, product, _ = abilities.ids
-    which = uniq or _INTERFACE.sub("", phys) or name
-    return f"{vendor:04x}:{product:04x}:{which}"
-
-
 def serves(abilities: Abilities, phys: str) -> bool:
-    """Whether it is a keyboard, a mouse or a part of one, and not ours.
+    """Whether it is a keyboard, a mouse, a part of one, or a box of buttons, and not ours.
 
     The rules follow those by which udev's input_id tells devices apart: a mouse has relative axes and a left button;
     a touchpad, a tablet and a game pad have absolute axes and no relative ones.
@@ -102,5 +88,7 @@ def serves(abilities: Abilities, phys: str) -> bool:
     mouse = abilities.has(abi.EV_REL, abi.REL_X, abi.REL_Y) and abi.BTN_LEFT in keys
     if abilities.has(abi.EV_ABS, abi.ABS_X, abi.ABS_Y) and not mouse:
         return False
-    typed = {key for key in keys if key < abi.BTN_MISC or key >= abi.KEY_OK} - _SWITCHES
-    return mouse or bool(typed)
+    typed = {key for key in keys if key < abi.BTN_MISC or key >= abi.KEY_OK} - SWITCHES
+    # A tablet has such buttons beside its absolute axes.
+    box = abi.EV_ABS not in abilities.codes and any(abi.BTN_MISC <= key < abi.BTN_MISC + 10 for key in keys)
+    return mouse or bool(typed) or box

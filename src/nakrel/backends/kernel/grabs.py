@@ -13,8 +13,8 @@ from functools import partial
 from nakrel.backends.kernel import abi
 from nakrel.backends.kernel.asking import Answer, Change, NodeLike, ask_kernel
 from nakrel.backends.kernel.channel import Channel, Clone
-from nakrel.backends.kernel.finder import physical
 from nakrel.backends.kernel.nodes import Abilities
+from nakrel.backends.physical import physical
 from nakrel.backends.protocols import BackendUnavailable, Host
 from nakrel.words import tr
 
@@ -193,5 +193,6 @@ def _clone_key(node: NodeLike) -> str:
 
 
 def identity(node: NodeLike) -> str:
-    """What all nodes of one physical device share (`finder.physical`)."""
-    return physical(node.abilities, node.name, node.phys, node.uniq)
+    """What all nodes of one physical device share (`physical.physical`)."""
+    _, vendor, product, _ = node.abilities.ids
+    return physical(vendor, product, node.name, node.phys, node.uniq)

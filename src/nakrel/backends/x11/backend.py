@@ -12,29 +12,32 @@ from __future__ import annotations
 import contextlib
 import threading
 import time
-from collections.abc import Callable, Collection, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterable, Iterator, Sequence
 from typing import Protocol, TypeVar
 
 import xcffib.xinput
 import xcffib.xproto
 
+from nakrel.backends.physical import links_by_id, part
 from nakrel.backends.protocols import BackendLost, CannotEmit, InputEvent
 from nakrel.backends.x11.codes import control_of_button, control_of_keycode, number_of
+from nakrel.backends.x11.devices import controls_of, devices_of
+from nakrel.backends.x11.grabs import Grabs
 from nakrel.backends.x11.holds import Holds
 from nakrel.backends.x11.injector import Injector
 from nakrel.backends.x11.wire import (
     ALL_DEVICES,
-    ANY_MODIFIER,
     DevicesChanged,
     Slave,
     XConnection,
     XiEvent,
     evtype,
     mark_client,
+    mask,
     whole_ms,
 )
-from nakrel.core.model.controls import CONTROLS, Kind
-from nakrel.core.model.devices import Device
+from nakrel.core.model.controls import CONTROLS, KNOWN, Kind
+from nakrel.core.model.devices import Device, KeyNaming, KeysAs
 from nakrel.core.play.events import Emit, InputsLost, Pressed, Released, Turned
 from nakrel.words import tr
 
@@ -44,10 +47,6 @@ _KEY_REPEAT = 0x10000
 _PRESSES = {evtype.KEY_PRESS, evtype.BUTTON_PRESS, evtype.RAW_KEY_PRESS, evtype.RAW_BUTTON_PRESS}
 _RAW = {evtype.RAW_KEY_PRESS, evtype.RAW_KEY_RELEASE, evtype.RAW_BUTTON_PRESS, evtype.RAW_BUTTON_RELEASE}
 _KEY = {evtype.KEY_PRESS, evtype.KEY_RELEASE, evtype.RAW_KEY_PRESS, evtype.RAW_KEY_RELEASE}
-_EDGES = {evtype.BUTTON_PRESS, evtype.BUTTON_RELEASE}
-# While we hold a grab, its device's raw events come through the grab and in no other way.
-_RAW_OF_A_MOUSE = {evtype.RAW_BUTTON_PRESS, evtype.RAW_BUTTON_RELEASE, evtype.RAW_MOTION}
-_ASYNC = 1
 _GOODBYE_S = 2.0
 
 T = TypeVar("T")
@@ -98,16 +97,8 @@ class X11Backend:
         self._out = Injector(self._conn, xtest, self._root, self._keyboard_for, holds)
         holds.note_client(*mark_client(self._conn, self._root))
         self._slaves: dict[int, Slave] = {}
-        self._captured: frozenset[str] = frozenset()
-        self._repeats_itself: frozenset[str] = frozenset()
-        self._grabbed: dict[tuple[int, str], bool] = {}
-        # The number of the last request for a grab, until the server has handled it: a press before that has passed.
-        self._grabs_asked: int | None = None
-        # What wasn't grabbed before the requests that the server may not have handled yet.
-        self._new_grabs: set[tuple[int, str]] = set()
-        self._kept: dict[int, str] = {}
-        # When each device that was held was let go: the number of that request.
-        self._let_go_at: dict[int, int] = {}
+        self._naming = KeyNaming()
+        self._grabs = Grabs(self._conn, self._xi, self._root)
         self._relayed: set[str] = set()
         self._rest = [0.0, 0.0]
         # What is down, by control and device.
@@ -121,10 +112,10 @@ class X11Backend:
         self._fileno = self._conn.get_file_descriptor()
         self._closed = False
         self._select()
-        self._know_devices(self._other.slaves(self._other_xi))
+        self._know_devices(self._ask_devices())
         # The devices that were told last.
         self._told = self.devices()
-        self._conn.on_early = drain
+        self._conn.on_early = self._drain = drain
 
     def fileno(self) -> int:
         """The connection's socket."""
@@ -132,18 +123,22 @@ class X11Backend:
 
     def devices(self) -> tuple[Device, ...]:
         """The slave devices, with the controls that X gives them."""
-        return tuple(
-            Device(f"x11:{slave.id}:{slave.name}", slave.name, _controls(slave), "X11")
-            for slave in self._slaves.values()
-            if slave.buttons or slave.keys
-        )
+        return devices_of(self._slaves.values())
 
     def capture(self, controls: Collection[str], repeats_itself: Collection[str] = ()) -> None:
         """Grab exactly these controls on every device."""
-        self._captured = frozenset(controls)
-        self._repeats_itself = frozenset(c for c in repeats_itself if CONTROLS[c].kind is Kind.BUTTON)
         with _telling_of_loss():
-            self._regrab()
+            self._grabs.capture(controls, repeats_itself, self._slaves.values())
+
+    def call_keys(self, naming: KeyNaming) -> None:
+        """What the keys of devices count as from now on."""
+        self._naming = naming
+        with _telling_of_loss():
+            self._call_keys()
+            self._grabs.renew(self._slaves.values())
+        self._told = self.devices()
+        if self._losses:
+            self._drain()
 
     def read(self) -> list[InputEvent]:
         """Everything fingers did since the last call."""
@@ -151,7 +146,7 @@ class X11Backend:
             return self._read()
 
     def _read(self) -> list[InputEvent]:
-        found: list[InputEvent] = []
+        found = self._take_losses()
         for event in self._conn.events():
             if isinstance(event, DevicesChanged):
                 self._out.handled(event.serial)
@@ -162,7 +157,7 @@ class X11Backend:
                 continue
             if not isinstance(event, XiEvent):
                 continue
-            self._before_grabs(event)
+            self._grabs.came_before(event)
             self._out.handled(event.serial)
             if event.type == evtype.RAW_MOTION:
                 self._relay_motion(event)
@@ -184,10 +179,16 @@ class X11Backend:
                 if number is None or (not number[0] and number[1] > self._xtest_buttons):
                     cannot = event.control
                 elif event.lifts:
-                    self._out.lift(event.control, [device for code, device in self._down if code == event.control])
+                    self._out.lift(event.control, self._held_on(event.control))
                 else:
                     self._out.send(event.control, event.value)
         _still_there(self._conn)
+        if cannot and CONTROLS[cannot].kind is Kind.KEY:
+            raise CannotEmit(
+                tr(
+                    "X11 can't send {label} ({cannot}): it has no number for that key. Let the macro press another one."
+                ).format(label=CONTROLS[cannot].label, cannot=cannot)
+            )
         if cannot:
             raise CannotEmit(
                 tr(
@@ -245,10 +246,12 @@ class X11Backend:
         # Raw events have a device's own numbers, others those that its buttons count as.
         detail = slave.button(event.detail) if raw and not is_key and slave else event.detail
         code = control_of_keycode(detail) if is_key else control_of_button(detail)
+        if slave and code and is_key:
+            code = slave.keys_as.called(code)
         own = self._out.is_own(event)
-        kept = self._is_kept(event)
+        kept = self._grabs.holds_device_of(event)
         if not raw and event.type in _PRESSES and not kept:
-            self._end_grab_or_keep_it(event, code, own)
+            self._grabs.end_or_keep(event, None if own else code)
         if own or code is None or slave is None or (raw and event.device != event.source):
             return None
         if is_key and event.flags & _KEY_REPEAT:
@@ -259,14 +262,15 @@ class X11Backend:
 
     def _change(self, event: XiEvent, code: str, raw: bool, kept: bool) -> InputEvent | None:
         press = event.type in _PRESSES
-        where = self._slaves[event.device].name
-        if event.type in _KEY and not self._hand_is_xtest:
+        slave = self._slaves[event.device]
+        where = slave.name
+        if event.type in _KEY and not self._hand_is_xtest and slave.keys_as is KeysAs.KEYS:
             self._keyboard = event.device
         at_us = whole_ms(event.time_ms, time.monotonic_ns() // 1_000_000) * 1_000
-        if CONTROLS[code].kind is Kind.WHEEL:
+        if KNOWN[code].kind is Kind.WHEEL:
             return self._turned(event, code, raw, kept, at_us) if press else None
-        if press and raw and (event.device, code) in self._grabbed and not kept:
-            if not self._other_button_down(event.device, code) and not self._before_grabs(event, code):
+        if press and raw and self._grabs.covers(event.device, code) and not kept:
+            if not self._other_button_down(event, code) and not self._grabs.came_before(event, code):
                 # The grab's own press follows; what was injected before it would be lost.
                 return None
             # A passive grab of a button waits for a device without any other button down (X protocol, GrabButton), so
@@ -276,87 +280,54 @@ class X11Backend:
             # The second report of one release (raw and the grab's own).
             return None
         if press:
-            return self._pressed(event, code, code not in self._captured, at_us, where)
+            return self._pressed(event, code, code not in self._grabs.captured, at_us, where)
         del self._down[code, event.device]
-        if self._kept.get(event.device) == code:
-            self._end_kept(event.device)
-        return None if self._is_down(code) else InputEvent(Released(code), at_us, where)
+        self._grabs.let_go(event.device, code)
+        return None if self._is_down(code) else InputEvent(Released(code, self._sent(event, code)), at_us, where)
 
     def _pressed(self, event: XiEvent, code: str, passed: bool, at_us: int, where: str) -> InputEvent | None:
         """A press, which is told where the control isn't down on another device already."""
         first = not self._is_down(code)
         self._down[code, event.device] = None
         self._pressed_on[code] = event.device
-        return InputEvent(Pressed(code, passed), at_us, where) if first else None
+        return InputEvent(Pressed(code, passed, self._sent(event, code)), at_us, where) if first else None
 
     def _is_down(self, code: str) -> bool:
         return any(down == code for down, _ in self._down)
 
     def _turned(self, event: XiEvent, code: str, raw: bool, kept: bool, at_us: int) -> InputEvent | None:
         """A notch, which comes as a raw event and, where it is grabbed, as the grab's own: one of them counts."""
-        passed = code not in self._captured
+        passed = code not in self._grabs.captured
         if kept:
             # The device is ours while another of its buttons is down, and all of its events come to us as well.
             if not raw:
                 return None
-        elif raw and (event.device, code) in self._grabbed:
-            if not self._other_button_down(event.device, code) and not self._before_grabs(event, code):
+        elif raw and self._grabs.covers(event.device, code):
+            if not self._other_button_down(event, code) and not self._grabs.came_before(event, code):
                 # The grab's own follows.
                 return None
             passed = True
         return InputEvent(Turned(code, 1, passed), at_us, self._slaves[event.device].name)
 
-    def _before_grabs(self, event: XiEvent, code: str = "") -> bool:
-        """Whether the event came before the server had handled our last request for a grab; with a control, only where
-        that wasn't grabbed before."""
-        if self._grabs_asked is None or (code and (event.device, code) not in self._new_grabs):
-            return False
-        if (event.serial - self._grabs_asked) & 0xFFFF >= 0x8000:
-            return True
-        self._grabs_asked = None
-        return False
+    def _other_button_down(self, event: XiEvent, code: str) -> bool:
+        # A key may count as a button.
+        is_button = KNOWN[code].kind is Kind.BUTTON and event.type not in _KEY
+        held = (down for down, where in self._down if where == event.device and down != code)
+        return is_button and any(KNOWN[down].kind is Kind.BUTTON for down in held)
 
-    def _other_button_down(self, device: int, code: str) -> bool:
-        is_button = CONTROLS[code].kind is Kind.BUTTON
-        held = (down for down, where in self._down if where == device and down != code)
-        return is_button and any(CONTROLS[down].kind is Kind.BUTTON for down in held)
+    def _held_on(self, key: str) -> list[int]:
+        """The devices on which a finger holds what the programs see as this key or button."""
+        return [on for code, on in self._down if code == self._slaves[on].keys_as.called(key)]
 
-    # A grab that is kept, and what is relayed meanwhile
+    def _sent(self, event: XiEvent, code: str) -> str:
+        """The key that the device sends for a control, '' for the control itself."""
+        sent = control_of_keycode(event.detail) if event.type in _KEY else code
+        return sent if sent and sent != code else ""
 
-    def _end_grab_or_keep_it(self, event: XiEvent, code: str | None, own: bool) -> None:
-        if code is not None and not own and self._grabbed.get((event.device, code)):
-            if self._before_grabs(event):
-                # The grab is an older one, and may lack the raw events by which all is told while it is kept.
-                mask = [_mask(_EDGES | _RAW_OF_A_MOUSE)]
-                asked = self._xi.XIGrabDevice(self._root, 0, 0, event.device, _ASYNC, _ASYNC, 0, 1, mask)
-                asked.discard_reply()
-                self._conn.flush()
-            self._kept[event.device] = code
-            return
-        # The grab must not outlive this press, or the programs would miss all that follows.
-        self._xi.XIUngrabDevice(0, event.device)
-        self._conn.flush()
-
-    def _end_kept(self, device: int) -> None:
-        del self._kept[device]
-        self._let_go_at[device] = self._xi.XIUngrabDevice(0, device).sequence & 0xFFFF
-        self._conn.flush()
-
-    def _is_kept(self, event: XiEvent) -> bool:
-        """Whether the event came while we held its device: what a finger does before the server has handled our
-        letting go still comes to us alone."""
-        if event.device in self._kept:
-            return True
-        let_go_at = self._let_go_at.get(event.device)
-        if let_go_at is None:
-            return False
-        if (event.serial - let_go_at) & 0xFFFF >= 0x8000:
-            return True
-        del self._let_go_at[event.device]
-        return False
+    # What is relayed while a grab is kept
 
     def _relay_motion(self, event: XiEvent) -> None:
-        if event.device != event.source or not self._is_kept(event) or self._out.is_own(event):
+        if event.device != event.source or not self._grabs.holds_device_of(event) or self._out.is_own(event):
             return
         # Whole pixels go out, and what is left of them counts for the next time.
         moved = [rest + delta for rest, delta in zip(self._rest, event.motion, strict=True)]
@@ -367,7 +338,7 @@ class X11Backend:
 
     def _relay_button(self, event: XiEvent, code: str) -> None:
         """Pass on a button that isn't taken; its release, too, even when the grab has ended by then."""
-        if code in self._captured or event.type in _KEY:
+        if code in self._grabs.captured or event.type in _KEY:
             return
         press = event.type in _PRESSES
         if code.startswith("WHEEL"):
@@ -380,23 +351,25 @@ class X11Backend:
             self._relayed.discard(code)
             self._out.send(code, 0)
 
-    # Devices and grabs
+    # Devices
 
     def _select(self) -> None:
-        chosen = xcffib.xinput.EventMask.synthetic(ALL_DEVICES, 1, [_mask(_RAW | {evtype.HIERARCHY})])
+        chosen = xcffib.xinput.EventMask.synthetic(ALL_DEVICES, 1, [mask(_RAW | {evtype.HIERARCHY})])
         self._xi.XISelectEvents(self._root, 1, [chosen])
         self._conn.flush()
 
     def _ask_devices(self) -> list[Slave]:
         with self._other_lock, _telling_of_loss():
-            return self._other.slaves(self._other_xi)
+            found = self._other.slaves(self._other_xi)
+        by_id = links_by_id()
+        return [slave._replace(part=part(slave.node, slave.name, by_id)) for slave in found]
 
     def _devices_came(self, slaves: list[Slave]) -> None:
         if self._closed:
             return
         self._know_devices(slaves)
         with _telling_of_loss():
-            self._regrab()
+            self._grabs.renew(self._slaves.values())
             if self._losses:
                 # The answer has us read.
                 self._conn.core.GetInputFocus().discard_reply()
@@ -408,7 +381,7 @@ class X11Backend:
     def _know_devices(self, slaves: list[Slave]) -> None:
         self._xtest_buttons = max((s.buttons for s in slaves if s.is_xtest), default=10)
         self._out.xtest = frozenset(s.id for s in slaves if s.is_xtest)
-        now = {s.id: s for s in slaves if self._hand_is_xtest or not s.is_xtest}
+        now = self._named(s for s in slaves if self._hand_is_xtest or not s.is_xtest)
         for gone in self._slaves.keys() - now.keys():
             self._lose(gone)
         self._slaves = now
@@ -416,14 +389,41 @@ class X11Backend:
         classes = [slave.id << 8 | self._conn.mapping_event for slave in now.values() if slave.buttons]
         self._xi.SelectExtensionEvent(self._root, len(classes), classes)
         self._conn.flush()
-        self._grabbed = {key: kept for key, kept in self._grabbed.items() if key[0] in self._slaves}
+        self._grabs.keep_only(self._slaves)
         if self._keyboard not in self._slaves:
-            self._keyboard = next((s.id for s in slaves if s.keys and not s.is_xtest and not self._hand_is_xtest), 0)
+            boards = (s.id for s in now.values() if s.keys and s.keys_as is KeysAs.KEYS)
+            self._keyboard = 0 if self._hand_is_xtest else next(boards, 0)
+
+    def _named(self, slaves: Iterable[Slave]) -> dict[int, Slave]:
+        """Devices by their numbers, each with its keys as wanted: all parts of a physical device go by its name."""
+        found = tuple(slaves)
+        names: dict[str, str] = {}
+        for slave in sorted(found, key=lambda slave: len(slave.name)):
+            names.setdefault(slave.device, slave.name)
+        how = {s.device: self._naming.of(names[s.device], whole=s.part is not None) for s in found}
+        return {slave.id: slave._replace(keys_as=how[slave.device]) for slave in found}
+
+    def _call_keys(self) -> None:
+        """Call the keys of all devices as wanted; what is down under another name than before counts as let go."""
+        before, self._slaves = self._slaves, self._named(self._slaves.values())
+        changed = {device for device, slave in self._slaves.items() if slave != before[device]}
+        if self._keyboard in changed:
+            self._keyboard = 0
+
+        def renamed(code: str, device: int) -> bool:
+            keys = before[device].keys_as.behind(code)
+            return any(self._slaves[device].keys_as.called(key) != code for key in keys)
+
+        for code, device in [each for each in self._down if each[1] in changed and renamed(*each)]:
+            del self._down[code, device]
+            if not self._is_down(code):
+                now_us = time.monotonic_ns() // 1_000
+                self._losses.append(InputEvent(Released(code), now_us, self._slaves[device].name))
 
     def _lose(self, device: int) -> None:
         """A device is gone: what fingers hold there counts as let go, whether or not the server says so."""
         slave = self._slaves.pop(device)
-        self._kept.pop(device, None)
+        self._grabs.forget(device)
         self._out.forget_device(device)
         gone = [code for code, on in self._down if on == device]
         for code in gone:
@@ -431,10 +431,10 @@ class X11Backend:
             if code in self._relayed:
                 self._relayed.discard(code)
                 self._out.send(code, 0)
-        left = {code for other in self._slaves.values() for code in _controls(other)}
+        left = {code for other in self._slaves.values() for code in controls_of(other)}
         # What was started on it has nobody to end it, though another device has such a button.
         last = {code for code, on in self._pressed_on.items() if on == device and not self._is_down(code)}
-        lost = InputsLost(frozenset(set(_controls(slave)) - left | last))
+        lost = InputsLost(frozenset(set(controls_of(slave)) - left | last))
         now_us = time.monotonic_ns() // 1_000
         let_go = [code for code in gone if not self._is_down(code)]
         self._losses += [InputEvent(Released(code), now_us, slave.name) for code in let_go]
@@ -442,42 +442,7 @@ class X11Backend:
 
     def _keyboard_for(self, code: str) -> int:
         """The keyboard to inject a key through, 0 for XTEST's: a grabbed key would come back to us."""
-        return 0 if code in self._captured else self._keyboard
-
-    def _regrab(self) -> None:
-        wanted = {
-            (slave.id, code): code in self._repeats_itself
-            for slave in self._slaves.values()
-            for code in self._captured
-            if (number := number_of(code)) and (slave.keys if number[0] else number[1] <= slave.buttons)
-        }
-        for device, code in self._grabbed.keys() - wanted.keys():
-            self._ungrab(device, code)
-        if self._grabs_asked is None:
-            self._new_grabs.clear()
-        self._new_grabs |= wanted.keys() - self._grabbed.keys()
-        # One that is asked for once more takes the place of the one before, and nothing slips in between.
-        for (device, code), _ in wanted.items() - self._grabbed.items():
-            self._grab(device, code)
-        self._grabbed = wanted
-        self._conn.flush()
-
-    def _grab(self, device: int, code: str) -> None:
-        is_key, number = number_of(code) or (True, 0)
-        kinds = (evtype.KEY_PRESS, evtype.KEY_RELEASE) if is_key else (evtype.BUTTON_PRESS, evtype.BUTTON_RELEASE)
-        mask = _mask(kinds)
-        if code in self._repeats_itself:
-            mask |= _mask(_RAW_OF_A_MOUSE)
-        asked = self._xi.XIPassiveGrabDevice(
-            0, self._root, 0, number, device, 1, 1, int(is_key), _ASYNC, _ASYNC, 0, [mask], [ANY_MODIFIER]
-        )
-        # Nobody waits for the answer: what comes before the grab is told by its number.
-        asked.discard_reply()
-        self._grabs_asked = asked.sequence & 0xFFFF
-
-    def _ungrab(self, device: int, code: str) -> None:
-        is_key, number = number_of(code) or (True, 0)
-        self._xi.XIPassiveUngrabDevice(self._root, number, device, 1, int(is_key), [ANY_MODIFIER])
+        return 0 if code in self._grabs.captured else self._keyboard
 
 
 @contextlib.contextmanager
@@ -494,13 +459,3 @@ def _still_there(conn: XConnection) -> None:
     """Raise `BackendLost` for a connection that has broken."""
     if conn.has_error():
         raise BackendLost(tr("the X server is gone"))
-
-
-def _mask(kinds: Collection[int]) -> int:
-    return sum(1 << kind for kind in kinds)
-
-
-def _controls(slave: Slave) -> tuple[str, ...]:
-    buttons = [control_of_button(slave.button(number)) for number in range(1, slave.buttons + 1)]
-    keys = [c.code for c in CONTROLS.values() if c.kind is Kind.KEY] if slave.keys else []
-    return tuple(dict.fromkeys(code for code in (*buttons, *keys) if code))

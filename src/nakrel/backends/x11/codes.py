@@ -7,8 +7,9 @@ the wheel, and from 8 on button = code - BTN_SIDE + 8 (xf86-input-libinput, btn_
 from __future__ import annotations
 
 from nakrel.core.model.controls import CONTROLS, Kind, by_number, control
+from nakrel.core.model.devices import KeysAs
 
-__all__ = ["control_of_button", "control_of_keycode", "number_of", "spare_key"]
+__all__ = ["control_of_button", "control_of_keycode", "number_of", "numbers_of", "spare_key"]
 
 _KEYCODE_OFFSET = 8
 _BTN_SIDE = CONTROLS["BTN_SIDE"].number
@@ -45,6 +46,12 @@ def control_of_button(button: int) -> str | None:
         return _BUTTONS[button]
     found = by_number(button - _FIRST_SIDE_BUTTON + _BTN_SIDE)
     return found.code if found and found.kind is Kind.BUTTON else None
+
+
+def numbers_of(code: str, keys_as: KeysAs) -> list[tuple[bool, int]]:
+    """Each key (True, its keycode) or button (False, its number) that is this control on a device whose keys count as
+    that."""
+    return [found for each in keys_as.behind(code) if (found := number_of(each))]
 
 
 def number_of(code: str) -> tuple[bool, int] | None:

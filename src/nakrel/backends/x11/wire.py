@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import secrets
 import struct
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 from typing import NamedTuple
 
 import xcffib
@@ -16,10 +16,22 @@ import xcffib.xproto
 import xcffib.xtest
 from xcffib import ffi
 
+from nakrel.backends.physical import Part
 from nakrel.backends.protocols import BackendLost, BackendUnavailable
+from nakrel.core.model.devices import KeysAs
 from nakrel.words import tr
 
-__all__ = ["DevicesChanged", "Slave", "XConnection", "XiEvent", "evtype", "mark_client", "read_token", "whole_ms"]
+__all__ = [
+    "DevicesChanged",
+    "Slave",
+    "XConnection",
+    "XiEvent",
+    "evtype",
+    "mark_client",
+    "mask",
+    "read_token",
+    "whole_ms",
+]
 
 ALL_DEVICES = 0
 ANY_MODIFIER = 0x80000000
@@ -28,6 +40,9 @@ XTEST_NAME = "XTEST"
 _AFTER_HEAD = 36
 # The number of DeviceMappingNotify among the extension's older events (XIproto.txt).
 _DEVICE_MAPPING_NOTIFY = 11
+# The property that tells which event node a device reads (xserver-properties.h, XI_PROP_DEVICE_NODE), and the length of
+# a path in words of four bytes.
+_NODE, _NODE_WORDS = "Device Node", 1024
 # Of each device in a hierarchy event its number, and what has become of it: SlaveRemoved or DeviceDisabled.
 _HIERARCHY_INFO = struct.Struct("=H6xI")
 _GONE = 1 << 3 | 1 << 7
@@ -46,6 +61,11 @@ class evtype:  # noqa: N801 - a namespace of the protocol's own numbers
     RAW_BUTTON_PRESS = 15
     RAW_BUTTON_RELEASE = 16
     RAW_MOTION = 17
+
+
+def mask(kinds: Collection[int]) -> int:
+    """Event types as XI2 wants to be told of them: a bit each."""
+    return sum(1 << kind for kind in kinds)
 
 
 class XiEvent(NamedTuple):
@@ -77,13 +97,23 @@ class DevicesChanged(NamedTuple):
 
 class Slave(NamedTuple):
     """A slave device: `buttons` is their number, `keys` whether it has keys, and `counts_as` which button each of them
-    is for the programs, 0 for none: people turn a wheel round or swap buttons that way."""
+    is for the programs, 0 for none: people turn a wheel round or swap buttons that way. `node` is the event node that
+    it reads, '' where the server doesn't say, and `part` what the system tells of that. `keys_as` is what its keys
+    count as."""
 
     id: int
     name: str
     buttons: int
     keys: bool
     counts_as: tuple[int, ...] = ()
+    node: str = ""
+    part: Part | None = None
+    keys_as: KeysAs = KeysAs.KEYS
+
+    @property
+    def device(self) -> str:
+        """What all parts of one physical device share, as far as anything tells of that."""
+        return self.part.device if self.part else f"{self.id}:{self.name}"
 
     def button(self, number: int) -> int:
         """Which button this one of the device's own is for the programs, 0 for none."""
@@ -219,8 +249,11 @@ class XConnection(xcffib.Connection):
         """All enabled slave devices."""
         infos = [info for info in xi.XIQueryDevice(ALL_DEVICES).reply().infos if info.enabled and _is_slave(info)]
         found = [_slave(info) for info in infos]
-        asked = [xi.GetDeviceButtonMapping(slave.id) if slave.buttons else None for slave in found]
-        return [slave._replace(counts_as=_counts_as(cookie)) for slave, cookie in zip(found, asked, strict=True)]
+        maps = [xi.GetDeviceButtonMapping(slave.id) if slave.buttons else None for slave in found]
+        atom = self.core.InternAtom(True, len(_NODE), _NODE).reply().atom
+        nodes = [xi.XIGetProperty(slave.id, False, atom, 0, 0, _NODE_WORDS) if atom else None for slave in found]
+        told = zip(found, maps, nodes, strict=True)
+        return [slave._replace(counts_as=_counts_as(a), node=_node(b)) for slave, a, b in told]
 
 
 def _is_slave(info: xcffib.xinput.XIDeviceInfo) -> bool:
@@ -233,6 +266,14 @@ def _counts_as(cookie: xcffib.xinput.GetDeviceButtonMappingCookie | None) -> tup
     except xcffib.ProtocolException:
         # The device has gone since; an event of that follows.
         return ()
+
+
+def _node(cookie: xcffib.xinput.XIGetPropertyCookie | None) -> str:
+    try:
+        told = cookie.reply() if cookie else None
+    except xcffib.ProtocolException:
+        return ""
+    return bytes(told.data8.list).rstrip(b"\0").decode("utf-8", "replace") if told and told.format == 8 else ""
 
 
 def _slave(info: xcffib.xinput.XIDeviceInfo) -> Slave:

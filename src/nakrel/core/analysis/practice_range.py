@@ -41,12 +41,13 @@ _BOUNDS_MS = (1, 2, 3, 5, 7, 10, 14, 20, 28, 40, 57, 80, 113, 160, 226, 320, 453
 
 class Came(NamedTuple):
     """An event: what it comes from (`FINGER`, or a macro's id), the control, 1 for down, 0 for up, notches of a wheel,
-    and when, in microseconds of any clock."""
+    and when, in microseconds of any clock; and the key that a device sends for the control, '' for that itself."""
 
     by: str
     control: str
     value: int
     at_us: int
+    sent: str = ""
 
 
 class Lane(NamedTuple):
@@ -236,6 +237,7 @@ def to_steps(events: Sequence[Came]) -> tuple[Step, ...]:
             whole += [(since, mine[since]), (number, event)]
     steps: list[Step] = []
     last_us: int | None = None
+    sent: dict[str, str] = {}
     for _, event in sorted(whole):
         if last_us is not None and event.at_us > last_us:
             steps.append(Wait(wait_us=min(MAX_WAIT_US, event.at_us - last_us)))
@@ -243,5 +245,8 @@ def to_steps(events: Sequence[Came]) -> tuple[Step, ...]:
         if event.control.startswith("WHEEL"):
             steps.append(Wheel(control=event.control, notches=max(1, abs(event.value))))
         else:
-            steps.append(Press(control=event.control) if event.value else Release(control=event.control))
+            if event.value:
+                sent[event.control] = event.sent or event.control
+            code = sent[event.control]
+            steps.append(Press(control=code) if event.value else Release(control=code))
     return tuple(steps)

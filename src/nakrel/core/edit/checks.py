@@ -3,21 +3,19 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Collection, Iterable, Mapping
-from itertools import chain, pairwise
+from collections.abc import Collection, Iterable, Iterator, Mapping
+from itertools import chain
 from operator import attrgetter, itemgetter
-from typing import NamedTuple
 
+from nakrel.core.edit.findings import NO_FACTS, SHORT_US, Attached, Facts, Finding, finding_of
+from nakrel.core.edit.gaps import gaps
 from nakrel.core.edit.rows import first_rows_of, size_of
-from nakrel.core.edit.timeline import is_cut, lay_out
-from nakrel.core.model.controls import GAME, OTHERS, Kind, label
-from nakrel.core.model.controls import control as named
+from nakrel.core.model.controls import GAME, label
 from nakrel.core.model.fair_play import beyond
 from nakrel.core.model.formulas import BUILT_IN, Estimate, FormulaError, compiled
 from nakrel.core.model.lengths import weights_of
 from nakrel.core.model.limits import MAX_OPENED
-from nakrel.core.model.macro import Macro, Mode, Play, Section, cycle_us
-from nakrel.core.model.profile import FairPlay
+from nakrel.core.model.macro import Macro, Mode, Section, cycle_us
 from nakrel.core.model.steps import (
     BLOCKS,
     FORMULAS,
@@ -40,59 +38,22 @@ from nakrel.core.model.steps import (
     Wait,
     Wheel,
     branches,
-    formulas_of,
     walk,
 )
 from nakrel.core.model.units import shown_ms
 from nakrel.words import tr
 
-__all__ = ["NO_FACTS", "Attached", "Facts", "Finding", "check_macro", "circle"]
+__all__ = ["check_by_parts", "check_macro", "circle"]
 
-# Press, 5 ms, release works in most games, and 1 ms is too fast for many (common practice, no published source).
-SHORT_US = 2_000
-# From one press of a mouse button to the next. Window managers that look at each click before a window gets it lose
-# some that come sooner. Measured with Openbox beside three busy processes: 120 and 310 of 1,000 lost at 2 ms, 4 of 600
-# at 4 and at 6 ms, none of 300 at 10.
-CLOSE_CLICKS_US = 10_000
+# With so many rows the checks may take longer than people take for at once.
+MANY_ROWS = 5_000
 
 # Kinds are looked up here: `isinstance` and `match` would take as long as the rest of the checks.
 _PRESSING = frozenset({Press, Release, Tap, Chord})
-_WITH_CONTROLS, _MAY_BE_EMPTY = _PRESSING | {Wheel}, BLOCKS | {Wait, Text}
+_WITH_CONTROLS, _HOLDING, _MAY_BE_EMPTY = _PRESSING | {Wheel}, frozenset({Tap, Chord}), BLOCKS | {Text}
 _BY_THE_MACHINE = frozenset({Text, Open, Pointer})
 # What stands in a row, after its number.
 _Numbered = tuple[int, Line]
-
-
-class Finding(NamedTuple):
-    """Something to look at: the row of the step list that it is about, None for the macro as a whole, and words."""
-
-    row: int | None
-    message: str
-
-
-class Facts(NamedTuple):
-    """What checks may know of this machine: what is wrong with texts to be typed, with programs to be opened, and with
-    the names of secrets. One that isn't there is fine, or nobody knows."""
-
-    texts: Mapping[str, str] = {}
-    programs: Mapping[str, str] = {}
-    secrets: Mapping[str, str] = {}
-    # The screen's width and height in pixels, None where nobody knows.
-    screen: tuple[int, int] | None = None
-
-
-NO_FACTS = Facts()
-
-
-class Attached(NamedTuple):
-    """Where the macro is attached: the profile's name, its fair-play rule, its game keys by code, the way the macro is
-    played there, and the other macros that it plays, by the control that starts each."""
-
-    profile: str
-    rule: FairPlay
-    keys: Mapping[str, str]
-    play: Play
-    others: Mapping[str, Macro]
 
 
 def check_macro(
@@ -103,22 +64,40 @@ def check_macro(
 ) -> tuple[Finding, ...]:
     """Everything found, in the order of the rows. `triggers` are the controls that start the macro, `attached` says
     where."""
+    *_, (found, _) = check_by_parts(macro, triggers, facts, attached)
+    return found
+
+
+def check_by_parts(
+    macro: Macro,
+    triggers: Collection[str] = (),
+    facts: Facts = NO_FACTS,
+    attached: Iterable[Attached] = (),
+) -> Iterator[tuple[tuple[Finding, ...], bool]]:
+    """What `check_macro` finds, and whether that is all: of a long macro at first what needs neither times nor
+    formulas, which take most of the work."""
     places = list(attached)
     on = _rows_on(macro)
     pressing = _of(on, _PRESSING)
-    found = [
+    first = [
         *_whole(macro, on.keys()),
         *_pairs(pressing, first_rows_of(macro.lead_in)[-1]),
-        *_holds(pressing),
-        *_empty(_of(on, _MAY_BE_EMPTY)),
-        *_gaps(macro),
-        *_formulas(on),
+        *_holds(_of(on, _HOLDING)),
+        *_empty(on),
+    ]
+    last = [
         *(finding for at, step in _of(on, _BY_THE_MACHINE) for finding in _against(at, step, facts)),
         *_feedback(pressing, triggers),
         *_circles(pressing, triggers, places),
         *_beyond(macro, places),
         *_unknown_keys(_of(on, _WITH_CONTROLS), places),
     ]
+    if sum(map(len, on.values())) > MANY_ROWS:
+        yield _in_order(*first, *last), False
+    yield _in_order(*first, *gaps(macro), *_formulas(on), *last), True
+
+
+def _in_order(*found: Finding) -> tuple[Finding, ...]:
     return tuple(sorted(found, key=lambda finding: -1 if finding.row is None else finding.row))
 
 
@@ -237,82 +216,12 @@ def _pairs(on: list[_Numbered], lead_in: int) -> Iterable[Finding]:
         yield Finding(at, message.format(control=label(control)))
 
 
-def _gaps(macro: Macro) -> Iterable[Finding]:
-    """Presses that follow so soon on the release before that a game may take both for one."""
-    line = lay_out(macro)
-    if is_cut(line):
-        yield Finding(
-            None, tr("It repeats so often that only the beginning of that is drawn and checked; all of it is played.")
-        )
-    loop, loop_rows = next((zone for zone in line.zones if zone.section is Section.LOOP), None), line.loop_rows
-    repeats = macro.play.mode is not Mode.SINGLE and loop is not None
-    for control, spans in line.spans.items():
-        if control in OTHERS or named(control).kind is Kind.WHEEL:
-            continue
-        words: dict[int, str] = {}
-        for (_, end_us, _, _), (start_us, _, row, _) in pairwise(spans):
-            gap = start_us - end_us
-            if gap >= SHORT_US or row < 0:
-                continue
-            if gap not in words:
-                words[gap] = _merged(
-                    control,
-                    gap,
-                    tr("{control} goes down at once after its release: many games take both for one press."),
-                    tr("{control} goes down only {gap} ms after its release: many games take both for one press."),
-                )
-            yield Finding(row, words[gap])
-        inside = [span for span in spans if span.down in loop_rows and span.up in loop_rows] if repeats else []
-        if loop and inside:
-            gap = loop.end_us - inside[-1].end_us + macro.play.pause_us + inside[0].start_us - loop.start_us
-            if gap < SHORT_US:
-                wrong = _merged(
-                    control,
-                    gap,
-                    tr(
-                        "Each run presses {control} at once after its release in the run before: many games take both "
-                        "for one press. Give it a pause."
-                    ),
-                    tr(
-                        "Each run presses {control} only {gap} ms after its release in the run before: many games "
-                        "take both for one press. Give it a pause."
-                    ),
-                )
-                yield Finding(inside[0].down, wrong)
-        if named(control).kind is Kind.BUTTON:
-            apart = [after.start_us - before.start_us for before, after in pairwise(spans)]
-            if loop and inside:
-                cycle = loop.end_us - loop.start_us + macro.play.pause_us
-                apart.append(inside[0].start_us + cycle - inside[-1].start_us)
-            closest = min(apart, default=CLOSE_CLICKS_US)
-            if closest < CLOSE_CLICKS_US:
-                yield Finding(max(0, spans[0].down), _lost_clicks(control, closest))
-
-
-def _lost_clicks(control: str, apart_us: int) -> str:
-    if apart_us:
-        message = tr(
-            "{control} is pressed {apart} ms after the press before: under X11, desktops that look at each click first "
-            "lose some of those. {enough} ms from press to press are enough."
-        )
-    else:
-        message = tr(
-            "{control} is pressed at the time of the press before: under X11, desktops that look at each click first "
-            "lose some of those. {enough} ms from press to press are enough."
-        )
-    return message.format(control=label(control), apart=shown_ms(apart_us), enough=shown_ms(CLOSE_CLICKS_US))
-
-
-def _merged(control: str, gap_us: int, at_once: str, soon: str) -> str:
-    return (soon if gap_us else at_once).format(control=label(control), gap=shown_ms(gap_us))
-
-
-def _holds(pressing: list[_Numbered]) -> Iterable[Finding]:
+def _holds(holding: list[_Numbered]) -> Iterable[Finding]:
     """Holds that are so short that games miss them."""
     words: dict[int, str] = {}
-    for at, step in pressing:
-        # A press and a release have none, and what a formula gives isn't known before it plays.
-        hold_us = getattr(step, "hold_us", "")
+    for at, step in holding:
+        hold_us = step.hold_us  # type: ignore[union-attr]
+        # What a formula gives isn't known before it plays.
         if type(hold_us) is not int or hold_us >= SHORT_US:
             continue
         if hold_us not in words:
@@ -322,18 +231,16 @@ def _holds(pressing: list[_Numbered]) -> Iterable[Finding]:
                 )
             else:
                 words[hold_us] = tr("It is not held at all: many games miss that.")
-        yield Finding(at, words[hold_us])
+        yield finding_of((at, words[hold_us]))
 
 
-def _empty(on: list[_Numbered]) -> Iterable[Finding]:
+def _empty(on: Mapping[type, list[_Numbered]]) -> Iterable[Finding]:
     """Blocks, waits and texts from which nothing comes."""
-    for at, step in on:
-        kind = type(step)
-        if kind is Wait:
-            if step.wait_us == 0 and step.most_us is None:  # type: ignore[union-attr]
-                yield Finding(at, tr("This wait takes no time."))
-            continue
-        wrong = ""
+    for at, step in on.get(Wait, ()):
+        if step.wait_us == 0 and step.most_us is None:  # type: ignore[union-attr]
+            yield Finding(at, tr("This wait takes no time."))
+    for at, step in chain(*(on.get(kind, ()) for kind in _MAY_BE_EMPTY)):
+        kind, wrong = type(step), ""
         if kind is Repeat or kind is If:
             if any(branches(step)):  # type: ignore[arg-type]
                 continue
@@ -352,33 +259,38 @@ def _empty(on: list[_Numbered]) -> Iterable[Finding]:
 def _formulas(on: Mapping[type, list[_Numbered]]) -> Iterable[Finding]:
     """Formulas without a result in a first run, and variables that nothing sets."""
     scope = Estimate()
-    fields = [(kind, attrgetter(name)) for kind, names in FORMULAS.items() if kind in on for name in names]
-    some = {at: step for kind, read in fields for at, step in on[kind] if type(read(step)) is str}
-    written = [(at, some[at], formulas_of(some[at])) for at in sorted(some)]
+    written: list[tuple[int, Line, str]] = []
+    for rows, names in ((on[kind], names) for kind, names in FORMULAS.items() if kind in on):
+        for read in map(attrgetter, names):
+            # Most kinds of steps of a long macro have none.
+            numbers = [read(step) for _, step in rows]
+            if str in set(map(type, numbers)):
+                both = zip(rows, numbers, strict=True)
+                written += [(at, step, number) for (at, step), number in both if type(number) is str]
+    # The formulas of one row stay as they are in it.
+    written.sort(key=itemgetter(0))
     known = {step.variable for _, step, _ in written if isinstance(step, Set)}
     # Those in which nothing is wrong as the variables are now.
     fine: set[str] = set()
-    for at, step, texts in written:
-        sets = type(step) is Set
-        for text in texts:
-            if text in fine and not sets:
-                continue
-            formula = compiled(text)
-            for name in sorted(formula.names - known):
-                names = ", ".join(sorted({*known, *BUILT_IN}))
-                yield Finding(
-                    at, tr("Nothing sets {name!r}, so it is 0; there are {names}.").format(name=name, names=names)
-                )
-            try:
-                value = formula.value(scope)
-            except FormulaError as error:
-                yield Finding(at, tr("It can't be computed: {reason}. The macro ends here.").format(reason=error))
-            else:
-                if isinstance(step, Set):
-                    scope.variables[step.variable] = value
-                    fine.clear()
-                elif formula.names <= known:
-                    fine.add(text)
+    for at, step, text in written:
+        if text in fine and type(step) is not Set:
+            continue
+        formula = compiled(text)
+        for name in sorted(formula.names - known):
+            those = ", ".join(sorted({*known, *BUILT_IN}))
+            yield Finding(
+                at, tr("Nothing sets {name!r}, so it is 0; there are {names}.").format(name=name, names=those)
+            )
+        try:
+            value = formula.value(scope)
+        except FormulaError as error:
+            yield Finding(at, tr("It can't be computed: {reason}. The macro ends here.").format(reason=error))
+        else:
+            if isinstance(step, Set):
+                scope.variables[step.variable] = value
+                fine.clear()
+            elif formula.names <= known:
+                fine.add(text)
 
 
 def _against(at: int, step: Line, facts: Facts) -> Iterable[Finding]:

@@ -119,7 +119,8 @@ def piece_of(step: Step, budget: Budget, scope: Estimate | None = None) -> Piece
         control = step.control  # type: ignore[union-attr]
         both = _mark((0, control, 1, 0, -1)), _mark((hold_us, control, 0, 0, -1))
         return _piece((1, 1, hold_us, True, (control,), (0,), both, (), False))
-    if scope is None and _goes_by_formulas(step):
+    # An if block always does: its condition is one.
+    if scope is None and (kind is If or _goes_by_formulas(step)):
         return _NOT_LAID_OUT
     layout = Layout(scope or Estimate(), budget)
     layout.lay((step,))
@@ -193,20 +194,12 @@ class Layout:
 
     def _block(self, step: Block, drawn: bool, counted: bool) -> None:
         kind = type(step)
-        if kind is Repeat:
+        if kind is If:
+            self._if(step, drawn, counted)  # type: ignore[arg-type]
+        elif kind is Repeat:
             self._repeat(step, drawn, counted)  # type: ignore[arg-type]
-        elif isinstance(step, PickOne):
-            self.fixed = self.fixed and not any(map(formulas_of, step.branches))
-            weights = weights_of(step, self.scope)
-            chosen = weights.index(max(weights))
-            options = [(option.steps, number == chosen, True) for number, option in enumerate(step.branches)]
-            self._options(step, options, drawn, counted)
-        elif isinstance(step, If):
-            holds_now = holds(step, self.scope)
-            options = [(step.steps, holds_now, False)]
-            if step.otherwise:
-                options.append((step.otherwise.steps, not holds_now, True))
-            self._options(step, options, drawn, counted)
+        else:
+            self._pick_one(step, drawn, counted)  # type: ignore[arg-type]
 
     def _repeat(self, step: Repeat, drawn: bool, counted: bool) -> None:
         start, once = self.now, turn_us(step, self.scope)
@@ -229,20 +222,37 @@ class Layout:
         if drawn and isinstance(step.times, str):
             self.unsure.append((start, self.now))
 
-    def _options(
-        self, step: Block, options: list[tuple[tuple[Step, ...], bool, bool]], drawn: bool, counted: bool
-    ) -> None:
-        """Lay out each option: its steps, whether it is the one that is drawn, and whether it has a row of its own."""
-        start = end = self.now
-        for steps, chosen, has_row in options:
+    def _if(self, step: If, drawn: bool, counted: bool) -> None:
+        start, holds_now = self.now, holds(step, self.scope)
+        self.lay(step.steps, drawn=drawn and holds_now, counted=counted)
+        end = self.now if holds_now else start
+        if otherwise := step.otherwise:
             self.now = start
-            if counted and has_row:
+            if counted:
                 self.starts.append(start)
-            self.lay(steps, drawn=drawn and chosen, counted=counted)
-            if chosen:
+            self.lay(otherwise.steps, drawn=drawn and not holds_now, counted=counted)
+            if not holds_now:
                 end = self.now
-        self.now = start if step.off else end
-        if drawn and end > start and (len(options) > 1 or isinstance(step, If)):
+        self._one_way(start, end, step.off, drawn)
+
+    def _pick_one(self, step: PickOne, drawn: bool, counted: bool) -> None:
+        self.fixed = self.fixed and not any(map(formulas_of, step.branches))
+        weights = weights_of(step, self.scope)
+        start = end = self.now
+        chosen = weights.index(max(weights))
+        for number, option in enumerate(step.branches):
+            self.now = start
+            if counted:
+                self.starts.append(start)
+            self.lay(option.steps, drawn=drawn and number == chosen, counted=counted)
+            if number == chosen:
+                end = self.now
+        self._one_way(start, end, step.off, drawn and len(step.branches) > 1)
+
+    def _one_way(self, start: int, end: int, off: bool, unsure: bool) -> None:
+        """Go on behind the option that is drawn, of those that begin at `start`."""
+        self.now = start if off else end
+        if unsure and end > start:
             self.unsure.append((start, end))
 
     def _draw(self, step: Step, row: int) -> None:

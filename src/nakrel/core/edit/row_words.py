@@ -97,8 +97,12 @@ def _line(row: Row) -> str:
         words = tr('type "{text}"').format(text=step.text.replace("\n", "\\n"))
     if isinstance(step, Pointer) and step.size:
         words = tr("{step}, picked on {width} x {height}").format(step=words, width=step.size[0], height=step.size[1])
+    remark = remark_of(step)
+    if isinstance(step, Note) and step.remark:
+        # As in the notation, a comment has a comment of its own behind it.
+        remark = f'"{step.text}"  # {step.remark}'
     if is_off(step):
         words = tr("{value}  (off)").format(value=words)
     # The words of a wheel step have the notches already.
-    parts = (words, time if not isinstance(step, Wheel) else "", f"# {remark}" if (remark := remark_of(step)) else "")
+    parts = (words, time if not isinstance(step, Wheel) else "", f"# {remark}" if remark else "")
     return "  ".join(filter(None, parts)) + (":" if isinstance(step, Repeat | If | Branch | Otherwise) else "")

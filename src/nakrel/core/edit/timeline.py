@@ -9,18 +9,18 @@ from __future__ import annotations
 
 from bisect import bisect_left, bisect_right
 from collections.abc import Callable, Iterable, Iterator, Sequence
-from functools import cached_property
+from functools import cached_property, partial
 from itertools import accumulate
 from operator import itemgetter
 from typing import Any, NamedTuple
 
 from nakrel.core.edit.pieces import UNNUMBERED, Budget, Piece, piece_of
 from nakrel.core.edit.rows import Place, Row, rows_of
-from nakrel.core.model.alike import shared
+from nakrel.core.model.alike import in_common, shared
 from nakrel.core.model.formulas import Estimate
 from nakrel.core.model.lengths import length_us
 from nakrel.core.model.macro import Macro, Section
-from nakrel.core.model.steps import Option, Step
+from nakrel.core.model.steps import Option
 
 __all__ = ["NOTHING", "Span", "Timeline", "Zone", "is_cut", "lay_out"]
 
@@ -40,6 +40,10 @@ class Span(NamedTuple):
     up: int = -1
 
 
+# One of its fields, in half the time: a long macro has tens of thousands.
+_span: Callable[[tuple[int, int, int, int]], Span] = partial(tuple.__new__, Span)
+
+
 class Zone(NamedTuple):
     """A section's stretch of time, in microseconds."""
 
@@ -50,7 +54,7 @@ class Zone(NamedTuple):
 
 def is_cut(line: Timeline) -> bool:
     """Whether repeats go on for so long that not all of them is worked out."""
-    return any(piece.cut for piece in line._pieces)
+    return any(map(_field("cut"), line._pieces))
 
 
 def _field(name: str) -> Callable[[Piece], Any]:
@@ -70,10 +74,9 @@ class Timeline:
 
     def __init__(self, macro: Macro, before: Timeline | None = None) -> None:
         self.macro = macro
-        self._steps = (*macro.lead_in, *macro.loop, *macro.lead_out)
-        # The steps that these were compared with last, and how many are the same at the beginning and at the end.
-        self._compared: tuple[tuple[Step, ...], int, int] = (), 0, 0
-        same, same_end = self._shared(before) if before else (0, 0)
+        # With one section these are its steps themselves, for which what they share with others is known already.
+        self._steps = macro.lead_in + macro.loop + macro.lead_out
+        same, same_end = shared(before._steps, self._steps) if before else (0, 0)
         old: list[Piece] = before._pieces if before else []
         budget = Budget()
         made = [piece_of(step, budget) for step in self._steps[same : len(self._steps) - same_end]]
@@ -176,7 +179,7 @@ class Timeline:
 
     def _row(self, row: int) -> Row:
         piece = self._piece_of(row)
-        section, at = _section_of(self.macro, piece)
+        section, at = self._section_of(piece)
         step = self._steps[piece]
         if self._pieces[piece].rows == 1:
             return Row(section, step, (), at, 0)
@@ -251,21 +254,23 @@ class Timeline:
         first, last = self._first_rows[min(same, len(self._pieces) - 1)], self._first_rows[-1 - same_end] - 1
         return first, max(first, last)
 
-    def _shared(self, before: Timeline) -> tuple[int, int]:
-        if self._compared[0] is not before._steps:
-            self._compared = before._steps, *shared(before._steps, self._steps)
-        return self._compared[1:]
-
     def _looks_alike(self, before: Timeline) -> tuple[int, int]:
         """How many pieces are the same as in another timeline at the beginning and at the end, what formulas give
         included."""
-        same, same_end = self._shared(before)
+        same, same_end = shared(before._steps, self._steps)
         if not self._loose:
             return same, same_end
-        first, _ = shared(tuple(before._pieces[:same]), tuple(self._pieces[:same]))
+        first, _ = in_common(tuple(before._pieces[:same]), tuple(self._pieces[:same]))
         old, new = before._pieces[len(before._pieces) - same_end :], self._pieces[len(self._pieces) - same_end :]
-        alike, last = shared(tuple(old), tuple(new))
+        alike, last = in_common(tuple(old), tuple(new))
         return first, same_end if alike == same_end else last
+
+    def _section_of(self, piece: int) -> tuple[Section, int]:
+        """The section of a piece, and its number there."""
+        macro = self.macro
+        if (at := piece - len(macro.lead_in)) < 0:
+            return Section.LEAD_IN, piece
+        return (Section.LOOP, at) if at < len(macro.loop) else (Section.LEAD_OUT, at - len(macro.loop))
 
     def _piece_of(self, row: int) -> int:
         return bisect_right(self._first_rows, row) - 1
@@ -356,18 +361,18 @@ class Timeline:
     def _play(self, at: int, down: dict[str, tuple[int, int]], found: dict[str, list[Span]] | None) -> None:
         """Carry on over a piece: `down` is what is down before it and then after it."""
         start, first = self._times[at], self._first_rows[at]
-        for mark in self._pieces[at].marks:
-            row = first + mark.row if mark.row >= 0 else -1
-            if mark.end_us >= 0:
+        for at_us, control, value, row_in, end_us in self._pieces[at].marks:
+            row = first + row_in if row_in >= 0 else -1
+            if end_us >= 0:
                 if found is not None:
-                    found[mark.control].append(Span(start + mark.at_us, start + mark.end_us, row, row))
-            elif mark.value:
+                    found[control].append(Span(start + at_us, start + end_us, row, row))
+            elif value:
                 # A tap of a control that is down already lets it go at its end.
-                down.setdefault(mark.control, (start + mark.at_us, row))
-            elif mark.control in down:
-                since, pressed = down.pop(mark.control)
+                down.setdefault(control, (start + at_us, row))
+            elif control in down:
+                since, pressed = down.pop(control)
                 if found is not None:
-                    found[mark.control].append(Span(since, start + mark.at_us, pressed, row))
+                    found[control].append(_span((since, start + at_us, pressed, row)))
 
     def _down_before(self, piece: int) -> dict[str, tuple[int, int]]:
         known = piece // _EVERY * _EVERY
@@ -384,15 +389,6 @@ class Timeline:
 def lay_out(macro: Macro, before: Timeline | None = None) -> Timeline:
     """Lay out one run of each section, repeats unrolled as far as anybody could see them."""
     return Timeline(macro, before)
-
-
-def _section_of(macro: Macro, piece: int) -> tuple[Section, int]:
-    for section in Section:
-        size = len(macro.section(section))
-        if piece < size:
-            return section, piece
-        piece -= size
-    raise IndexError(piece)
 
 
 def _sizes(macro: Macro) -> list[int]:

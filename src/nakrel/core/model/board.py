@@ -8,10 +8,10 @@ than that.
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Collection, Mapping
 from typing import NamedTuple
 
-from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.controls import KNOWN, Kind, key_of
 from nakrel.words import tr
 
 __all__ = ["Board", "Place", "board_of", "is_usual", "neighbour"]
@@ -99,20 +99,32 @@ _PLACED = frozenset(
 # Tiles of a mouse: so many in a row, each so wide; its thumb grid has three in a row.
 _TILE_WIDTH, _TILES, _GRID = 2.9, 5, 3
 _LEAST_GRID = 6
+# And a keypad has its ten digits.
+_LEAST_KEYPAD = 10
 
 
 def is_usual(code: str) -> bool:
-    """Whether keyboards have it at a place that everybody knows; others are listed under *more keys*."""
-    known = CONTROLS.get(code)
-    return known is None or known.kind is not Kind.KEY or code in _PLACED
+    """Whether keyboards have it at a place that everybody knows, or have it for macros; others are listed under *more
+    keys*."""
+    known = KNOWN.get(code)
+    return known is None or known.kind is not Kind.KEY or key_of(code) in _PLACED or known.part == "macro"
 
 
 def board_of(controls: Collection[str]) -> Board:
     """The board of a device with these controls."""
-    have = frozenset(controls)
-    keys = [code for code in controls if code in CONTROLS and CONTROLS[code].kind is Kind.KEY]
-    if len(_PLACED & have) < 20:
-        return _tiles(controls)
+    have = {key_of(code): code for code in controls}
+    keys = [code for code in controls if code in KNOWN and KNOWN[code].kind is Kind.KEY]
+    others = [code for code in controls if code not in keys and code in KNOWN]
+    thumbs = [code for code in others if KNOWN[code].part == "thumb"]
+    if len(_PLACED & have.keys()) < 20:
+        numeric = () if others else _put(_NUMERIC, have, 0.0, 0.0)
+        if len(numeric) < _LEAST_KEYPAD:
+            return _tiles(controls)
+        placed = {place.code for place in numeric}
+        return _whole(list(numeric), tuple(code for code in keys if code not in placed), tr("keypad"))
+    if len(thumbs) >= _LEAST_GRID:
+        # A mouse with a thumb grid may tell of a whole keyboard, which nobody sees on it.
+        return _tiles(others, tuple(keys))
     places: list[Place] = []
     top = 0.0
     for rows in ((_FUNCTION,), _ISO if "KEY_102ND" in have else _ANSI):
@@ -122,15 +134,14 @@ def board_of(controls: Collection[str]) -> Board:
             top = max(place.y + place.height for place in block) + _GAP
     editing = _put(_EDITING, have, 0.0, top)
     numeric = _put(_NUMERIC, have, 4.2 if editing else 0.0, top)
-    others = [code for code in controls if code not in keys and code in CONTROLS]
     places += editing + numeric + _mouse(others, 9.4, top)
-    more = tuple(code for code in keys if code not in _PLACED)
+    more = tuple(code for code in keys if key_of(code) not in _PLACED)
     size = tr("full size") if numeric and editing else tr("without keypad") if editing else tr("small")
     return _whole(places, more, f"{'ISO' if 'KEY_102ND' in have else 'ANSI'}, {size}")
 
 
-def _put(rows: tuple[_Row, ...], have: frozenset[str], left: float, top: float) -> list[Place]:
-    """The keys of these rows that there are, each at its place."""
+def _put(rows: tuple[_Row, ...], have: Mapping[str, str], left: float, top: float) -> list[Place]:
+    """The keys of these rows that there are, each at its place; `have` tells what each key goes by."""
     found = []
     for number, row in enumerate(rows):
         x = left
@@ -141,15 +152,15 @@ def _put(rows: tuple[_Row, ...], have: frozenset[str], left: float, top: float) 
             code, width = entry
             if code in have:
                 tall = 2.0 if code == "KEY_ENTER" and width == 1.25 else _TALL.get(code, 1.0)
-                found.append(Place(code, x, top + number, width, tall))
+                found.append(Place(have[code], x, top + number, width, tall))
             x += width
     return found
 
 
-def _tiles(controls: Collection[str]) -> Board:
+def _tiles(controls: Collection[str], more: tuple[str, ...] = ()) -> Board:
     """A mouse: its thumb grid, and all other buttons as tiles of one size."""
-    known = [code for code in controls if code in CONTROLS]
-    grid = [code for code in known if CONTROLS[code].part == "thumb"]
+    known = [code for code in controls if code in KNOWN]
+    grid = [code for code in known if KNOWN[code].part == "thumb"]
     if len(grid) < _LEAST_GRID:
         grid = []
     others = [code for code in known if code not in grid]
@@ -162,7 +173,7 @@ def _tiles(controls: Collection[str]) -> Board:
         Place(code, number % _GRID * (_TILE_WIDTH + 0.1), top + number // _GRID * 1.15, _TILE_WIDTH)
         for number, code in enumerate(grid)
     ]
-    return _whole(places, (), tr("mouse") if grid or others else "")
+    return _whole(places, more, tr("mouse") if grid or others else "")
 
 
 def _mouse(codes: list[str], left: float, top: float) -> list[Place]:

@@ -3,7 +3,8 @@
 Numbers and names are those of the Linux input event codes (`include/uapi/linux/input-event-codes.h`,
 kernel 6.1). The eight mouse buttons 0x118 to 0x11f have no name there, so they carry their number; the labels of
 side buttons 13 to 20 follow the X server's numbering (button = code - 0x113 + 8, xf86-input-libinput).
-Labels are what is printed on a keyboard of the US layout.
+Labels are what is printed on a keyboard of the US layout. Of the codes from 0x160 on those are here that keyboards
+have; remote controls, game pads and the like have others.
 """
 
 TABLE = """\
@@ -240,6 +241,7 @@ TABLE = """\
 237 KEY_BLUETOOTH media Bluetooth
 238 KEY_WLAN media Wi-Fi
 239 KEY_UWB media UWB
+240 KEY_UNKNOWN media Unnamed key
 241 KEY_VIDEO_NEXT media Next video source
 242 KEY_VIDEO_PREV media Previous video source
 243 KEY_BRIGHTNESS_CYCLE media Brightness cycle
@@ -248,6 +250,16 @@ TABLE = """\
 246 KEY_WWAN media Mobile network
 247 KEY_RFKILL media Radio off
 248 KEY_MICMUTE media Microphone mute
+256 BTN_0 side Button 0
+257 BTN_1 side Button 1
+258 BTN_2 side Button 2
+259 BTN_3 side Button 3
+260 BTN_4 side Button 4
+261 BTN_5 side Button 5
+262 BTN_6 side Button 6
+263 BTN_7 side Button 7
+264 BTN_8 side Button 8
+265 BTN_9 side Button 9
 272 BTN_LEFT main Left
 273 BTN_RIGHT main Right
 274 BTN_MIDDLE main Middle
@@ -264,6 +276,89 @@ TABLE = """\
 285 BTN_0x11d side Button 18
 286 BTN_0x11e side Button 19
 287 BTN_0x11f side Button 20
+352 KEY_OK media OK
+353 KEY_SELECT media Select
+358 KEY_INFO media Info
+364 KEY_FAVORITES media Favourites
+372 KEY_FULL_SCREEN media Full screen
+374 KEY_KEYBOARD media On-screen keyboard
+397 KEY_CALENDAR media Calendar
+408 KEY_RESTART media Restart
+409 KEY_SLOW media Slow
+410 KEY_SHUFFLE media Shuffle
+416 KEY_VIDEOPHONE media Video call
+417 KEY_GAMES media Games
+418 KEY_ZOOMIN media Zoom in
+419 KEY_ZOOMOUT media Zoom out
+420 KEY_ZOOMRESET media Zoom reset
+421 KEY_WORDPROCESSOR media Word processor
+422 KEY_EDITOR media Editor
+423 KEY_SPREADSHEET media Spreadsheet
+425 KEY_PRESENTATION media Presentation
+426 KEY_DATABASE media Database
+427 KEY_NEWS media News
+428 KEY_VOICEMAIL media Voicemail
+429 KEY_ADDRESSBOOK media Address book
+430 KEY_MESSENGER media Messenger
+432 KEY_SPELLCHECK media Spell check
+433 KEY_LOGOFF media Log off
+442 KEY_IMAGES media Pictures
+464 KEY_FN media Fn
+576 KEY_BUTTONCONFIG media Button settings
+577 KEY_TASKMANAGER media Task manager
+578 KEY_JOURNAL media System log
+579 KEY_CONTROLPANEL media Control panel
+580 KEY_APPSELECT media App list
+581 KEY_SCREENSAVER media Screen saver
+582 KEY_VOICECOMMAND media Voice command
+583 KEY_ASSISTANT media Assistant
+584 KEY_KBD_LAYOUT_NEXT media Next layout
+585 KEY_EMOJI_PICKER media Emoji
+586 KEY_DICTATE media Dictate
+592 KEY_BRIGHTNESS_MIN media Brightness least
+593 KEY_BRIGHTNESS_MAX media Brightness most
+634 KEY_SELECTIVE_SCREENSHOT media Screenshot of a part
+656 KEY_MACRO1 macro Macro key 1
+657 KEY_MACRO2 macro Macro key 2
+658 KEY_MACRO3 macro Macro key 3
+659 KEY_MACRO4 macro Macro key 4
+660 KEY_MACRO5 macro Macro key 5
+661 KEY_MACRO6 macro Macro key 6
+662 KEY_MACRO7 macro Macro key 7
+663 KEY_MACRO8 macro Macro key 8
+664 KEY_MACRO9 macro Macro key 9
+665 KEY_MACRO10 macro Macro key 10
+666 KEY_MACRO11 macro Macro key 11
+667 KEY_MACRO12 macro Macro key 12
+668 KEY_MACRO13 macro Macro key 13
+669 KEY_MACRO14 macro Macro key 14
+670 KEY_MACRO15 macro Macro key 15
+671 KEY_MACRO16 macro Macro key 16
+672 KEY_MACRO17 macro Macro key 17
+673 KEY_MACRO18 macro Macro key 18
+674 KEY_MACRO19 macro Macro key 19
+675 KEY_MACRO20 macro Macro key 20
+676 KEY_MACRO21 macro Macro key 21
+677 KEY_MACRO22 macro Macro key 22
+678 KEY_MACRO23 macro Macro key 23
+679 KEY_MACRO24 macro Macro key 24
+680 KEY_MACRO25 macro Macro key 25
+681 KEY_MACRO26 macro Macro key 26
+682 KEY_MACRO27 macro Macro key 27
+683 KEY_MACRO28 macro Macro key 28
+684 KEY_MACRO29 macro Macro key 29
+685 KEY_MACRO30 macro Macro key 30
+688 KEY_MACRO_RECORD_START macro Macro record
+689 KEY_MACRO_RECORD_STOP macro Macro record stop
+690 KEY_MACRO_PRESET_CYCLE macro Macro preset next
+691 KEY_MACRO_PRESET1 macro Macro preset 1
+692 KEY_MACRO_PRESET2 macro Macro preset 2
+693 KEY_MACRO_PRESET3 macro Macro preset 3
+696 KEY_KBD_LCD_MENU1 macro Display key 1
+697 KEY_KBD_LCD_MENU2 macro Display key 2
+698 KEY_KBD_LCD_MENU3 macro Display key 3
+699 KEY_KBD_LCD_MENU4 macro Display key 4
+700 KEY_KBD_LCD_MENU5 macro Display key 5
 704 BTN_TRIGGER_HAPPY1 thumb Thumb 1
 705 BTN_TRIGGER_HAPPY2 thumb Thumb 2
 706 BTN_TRIGGER_HAPPY3 thumb Thumb 3

@@ -16,6 +16,7 @@ from nakrel.words import noted, tr
 __all__ = [
     "CONTROLS",
     "GAME",
+    "KNOWN",
     "OF_WINDOWS",
     "OPEN",
     "OTHERS",
@@ -29,10 +30,13 @@ __all__ = [
     "control",
     "game_key",
     "game_key_name",
+    "key_of",
     "label",
     "labels_in_use",
     "named_as_in_us",
+    "pressable",
     "printed_beside",
+    "second",
     "use_labels",
 ]
 
@@ -86,6 +90,14 @@ def _read_table() -> dict[str, Control]:
 
 
 CONTROLS: dict[str, Control] = _read_table()
+# A key of a second keyboard, apart from the first's, has this before its code. Such a key starts things and is never
+# sent, so it has no number; `KNOWN` has all that a finger can press or turn.
+_SECOND = "SECOND:"
+KNOWN: dict[str, Control] = CONTROLS | {
+    f"{_SECOND}{c.code}": msgspec.structs.replace(c, code=f"{_SECOND}{c.code}", number=-1)
+    for c in CONTROLS.values()
+    if c.kind is Kind.KEY
+}
 # What a macro does besides pressing controls: such events bear one of these names in a control's place.
 POINTER, TEXT, OPEN = "POINTER", "TEXT", "OPEN"
 OTHERS = {POINTER: noted("Pointer", "key"), TEXT: noted("Text", "key"), OPEN: noted("Program", "key")}
@@ -94,7 +106,7 @@ GAME = "GAME:"
 _GAME_KEY = re.compile(r'[^\s"\\+#][^"\\+#\n]{0,38}[^\s"\\+#]|[^\s"\\+#]')
 # What a window is worked with: every key, the three buttons that each mouse has, and the wheel.
 OF_WINDOWS = frozenset(
-    {c.code for c in CONTROLS.values() if c.kind in (Kind.KEY, Kind.WHEEL)} | {"BTN_LEFT", "BTN_RIGHT", "BTN_MIDDLE"}
+    {code for code, c in KNOWN.items() if c.kind in (Kind.KEY, Kind.WHEEL)} | {"BTN_LEFT", "BTN_RIGHT", "BTN_MIDDLE"}
 )
 _BY_NUMBER = {c.number: c for c in CONTROLS.values() if c.kind is not Kind.WHEEL}
 
@@ -118,6 +130,11 @@ def control(code: str) -> Control:
         else:
             wrong = tr("unknown key or button {code!r}; `nakrel controls` lists all codes").format(code=cut(code))
         raise UnknownControl(wrong) from None
+
+
+def pressable(code: str) -> Control:
+    """The same for what a finger presses or turns, which may be a key of a second keyboard."""
+    return KNOWN.get(code) or control(code)
 
 
 def by_number(number: int) -> Control | None:
@@ -168,7 +185,19 @@ def label(code: str, layer: str = "", *, printed: bool = True) -> str:
     known = CONTROLS.get(code)
     if known:
         return tr(known.label, "key")
+    if code in KNOWN:
+        return tr("{key} (2nd)").format(key=label(key_of(code), printed=printed))
     return f"“{code.removeprefix(GAME)}”" if code.startswith(GAME) else tr(OTHERS.get(code, code), "key")
+
+
+def second(code: str) -> str:
+    """The code of a key when it is a second keyboard's; that of any other control stays as it is."""
+    return f"{_SECOND}{code}" if code.startswith("KEY_") else code
+
+
+def key_of(code: str) -> str:
+    """The key itself in the code of a second keyboard's key; any other code as it is."""
+    return code.removeprefix(_SECOND)
 
 
 def game_key(name: str) -> str:

@@ -126,7 +126,9 @@ class Macro(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown
 
     def section(self, which: Section) -> tuple[Step, ...]:
         """The steps of one section."""
-        return {Section.LEAD_IN: self.lead_in, Section.LOOP: self.loop, Section.LEAD_OUT: self.lead_out}[which]
+        if which is Section.LOOP:
+            return self.loop
+        return self.lead_in if which is Section.LEAD_IN else self.lead_out
 
 
 def with_each(macro: Macro, change_of: Callable[[Step], Step]) -> Macro:

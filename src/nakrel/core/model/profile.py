@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from enum import StrEnum
 from typing import Annotated
 
@@ -10,7 +10,7 @@ import msgspec
 
 from nakrel.core.model.cells import Cell, ChangeSpeed, HoldLayer, ToControl
 from nakrel.core.model.conditioning import Pointing
-from nakrel.core.model.controls import CONTROLS, Code, Kind, control, game_key, label
+from nakrel.core.model.controls import CONTROLS, Code, Kind, control, game_key, label, pressable
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.limits import (
     COLOUR,
@@ -123,7 +123,7 @@ class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
             )
         for cells in (self.cells, *(layer.cells for layer in self.layers)):
             for code, cell in cells.items():
-                kind = control(code).kind
+                kind = pressable(code).kind
                 if isinstance(cell, HoldLayer) and cell.layer not in names:
                     raise DataError(
                         tr("variant {name!r} has no layer {layer!r}, which {code} should hold").format(
@@ -184,6 +184,20 @@ class SetUp(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
 
         layers = tuple(Layer(each.name, changed(each.cells)) for each in self.layers)
         return msgspec.structs.replace(self, cells=changed(self.cells), layers=layers)
+
+    def with_moved(self, moves: Mapping[str, str]) -> SetUp:
+        """The variant with the cells of some controls at others, in every layer, one move after the other; what already
+        has a cell keeps its own."""
+
+        def moved(cells: dict[str, Cell]) -> dict[str, Cell]:
+            cells = dict(cells)
+            for old, new in moves.items():
+                if old in cells and new not in cells:
+                    cells[new] = cells.pop(old)
+            return cells
+
+        layers = tuple(Layer(each.name, moved(each.cells)) for each in self.layers)
+        return msgspec.structs.replace(self, cells=moved(self.cells), layers=layers)
 
     def without_layer(self, name: str) -> SetUp:
         """The variant without a layer, and without the cells that hold it."""

@@ -8,6 +8,7 @@ import msgspec
 
 from nakrel.core.model.controls import Code
 from nakrel.core.model.cues import CueSettings
+from nakrel.core.model.devices import KeyNaming
 from nakrel.core.model.limits import LAYOUT
 from nakrel.core.model.recording import RecordingSettings
 from nakrel.core.model.value import Value
@@ -44,8 +45,10 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     with `notices` the desktop tells which profile has gone live; for `notch_us` microseconds a notch of the wheel
     presses the key or button that it acts as; `record_key`, '' for none, begins a recording
     while a game is in front, and ends it; `debounce` has by a device's name and by control the microseconds in which
-    what bounces is dropped; `told_of_tray` says that the user knows that the window's closing doesn't end Nakrel;
-    `cues` how people in a full-screen game are told what happens."""
+    what bounces is dropped; `thumb_keys` are the names of devices whose number keys count as thumb buttons
+    (`devices.THUMB_KEYS`), and `second_keyboards` those of keyboards whose keys are apart from all others;
+    `told_of_tray` says that the user knows that the window's closing doesn't end Nakrel; `cues` how people in a
+    full-screen game are told what happens."""
 
     pinned: str = ""
     stop_key: str = "KEY_PAUSE"
@@ -59,8 +62,15 @@ class Settings(Value, frozen=True, omit_defaults=True, forbid_unknown_fields=Tru
     notch_us: NotchUs = 33_000
     record_key: str = ""
     debounce: Debounces = {}
+    thumb_keys: tuple[str, ...] = ()
+    second_keyboards: tuple[str, ...] = ()
     told_of_tray: bool = False
     cues: CueSettings = CueSettings()
+
+    @property
+    def key_naming(self) -> KeyNaming:
+        """Whose keys count as what."""
+        return KeyNaming(self.thumb_keys, self.second_keyboards)
 
 
 class InUse(msgspec.Struct, frozen=True, omit_defaults=True, forbid_unknown_fields=True):
@@ -85,6 +95,8 @@ class SettingsPatch(Value, frozen=True, omit_defaults=True, forbid_unknown_field
     notch_us: NotchUs | msgspec.UnsetType = msgspec.UNSET
     record_key: str | msgspec.UnsetType = msgspec.UNSET
     debounce: Debounces | msgspec.UnsetType = msgspec.UNSET
+    thumb_keys: tuple[str, ...] | msgspec.UnsetType = msgspec.UNSET
+    second_keyboards: tuple[str, ...] | msgspec.UnsetType = msgspec.UNSET
     told_of_tray: bool | msgspec.UnsetType = msgspec.UNSET
     cues: CueSettings | msgspec.UnsetType = msgspec.UNSET
 

@@ -361,8 +361,12 @@ def _not_too_deep(step: Block) -> None:
 
 
 def _depth(step: Step) -> int:
-    inside = [_depth(each) for branch in branches(step) for each in branch if type(each) in BLOCKS]
-    return 1 + max(inside, default=0)
+    deepest = 0
+    for branch in branches(step):
+        for each in branch:
+            if type(each) in BLOCKS:
+                deepest = max(deepest, _depth(each))
+    return 1 + deepest
 
 
 def branches(step: Step) -> tuple[tuple[Step, ...], ...]:

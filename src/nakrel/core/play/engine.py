@@ -34,7 +34,7 @@ from nakrel.core.play.events import (
     Turned,
     Wake,
 )
-from nakrel.core.play.holds import FINGER, Holds
+from nakrel.core.play.holds import FINGER, Holds, is_own, own_holder
 from nakrel.core.play.operations import Plan
 from nakrel.core.play.player import AT_ONCE, MAX_ACTS, NEVER, Player
 from nakrel.core.play.run import Run
@@ -95,8 +95,8 @@ class Engine:
         self._sheet = Sheet("", {})
         self._out: list[Output] = []
         self._holds = Holds(self._out)
-        # What each finger is on: its action, and whether its press has passed.
-        self._fingers: dict[str, tuple[Action | None, bool]] = {}
+        # What each finger is on: its action, whether its press has passed, and what it puts down by itself.
+        self._fingers: dict[str, tuple[Action | None, bool, str]] = {}
         # The layers that are held, by the control that holds each, in the order in which they came.
         self._layers: dict[str, str] = {}
         # The speed stages that are held, in the same way.
@@ -105,7 +105,7 @@ class Engine:
         self._now_us = 0
         # A table and not a match statement: this is the way of every input event.
         self._handlers: dict[type, Callable[[Any], None]] = {
-            Pressed: lambda event: self._press(event.control, event.passed),
+            Pressed: lambda event: self._press(event.control, event.passed, event.sent),
             Released: lambda event: self._release(event.control),
             Turned: lambda event: self._turn(event.control, event.notches, event.passed),
             SetSheet: lambda event: self._set_sheet(event.sheet, event.why),
@@ -135,12 +135,13 @@ class Engine:
         return self._holds.ledger.down()
 
     def is_down(self, code: str) -> bool:
-        """Whether the control is down for the programs."""
-        return self._holds.ledger.is_down(code)
+        """Whether the control is down for the programs, or a finger is on it."""
+        return self._holds.ledger.is_down(code) or code in self._fingers
 
     def held(self) -> set[str]:
         """Every control that is down by the engine alone, and by no finger of its own."""
-        return {control for control in self.down() if FINGER not in self._holds.ledger.holders_of(control)}
+        ledger = self._holds.ledger
+        return {control for control in ledger.down() if not any(map(is_own, ledger.holders_of(control)))}
 
     def step(self, event: Event, now_us: int) -> tuple[tuple[Output, ...], int | None]:
         """Take one event at `now_us`; a time that goes backward counts as standing still.
@@ -158,7 +159,7 @@ class Engine:
             next_us = self._advance_all() if self._runs else NEVER
         return tuple(self._out), None if next_us == NEVER else next_us
 
-    def first_of(self, control: str, passed: bool = False) -> str:
+    def first_of(self, control: str, passed: bool = False, sent: str = "") -> str:
         """The control that a press of this one is sure to put down before all else, as things are; '' where that isn't
         sure. Who asks before `step` can send it before everything else is worked out."""
         if self._runs or self._layers or control in self._fingers:
@@ -167,15 +168,16 @@ class Engine:
         if action is None or not (first := action.first) or self._holds.ledger.is_down(first):
             return ""
         # A press that has passed puts its own control down.
-        return "" if passed and first == control else first
+        return "" if passed and first == (sent or control) else first
 
     def _play(self, event: PlayMacro) -> None:
         if event.plan.macro not in self._runs:
             self._start(event.plan, event.play, "")
 
-    def fingers(self) -> tuple[str, ...]:
-        """The controls that fingers hold down, in the order in which they went down."""
-        return tuple(self._fingers)
+    def fingers(self) -> dict[str, str]:
+        """The controls that fingers hold down, in the order in which they went down, and what each puts down by itself:
+        the control, or what its device sends for it."""
+        return {control: own for control, (_, _, own) in self._fingers.items()}
 
     def _answered(self, event: TextReady | PlaceReady | PointerReady) -> None:
         """Let a run go on with what it asked for; an answer to what nobody waits for any more is dropped."""
@@ -204,15 +206,16 @@ class Engine:
 
     # Fingers
 
-    def _press(self, control: str, passed: bool) -> None:
+    def _press(self, control: str, passed: bool, sent: str) -> None:
         if control in self._fingers:
             return
         action = _action(self._sheet, self._layers, control)
-        self._fingers[control] = action, passed
+        own = sent or control
+        self._fingers[control] = action, passed, own
         if passed:
-            self._holds.pressed(self._now_us, control)
+            self._holds.pressed(self._now_us, own, own_holder(control, sent))
         elif action is None:
-            self._holds.hold(self._now_us, FINGER, control)
+            self._holds.hold(self._now_us, own_holder(control, sent), own)
         if action is None:
             return
         if isinstance(action.cell, ToControl | ToChord):
@@ -232,9 +235,9 @@ class Engine:
         name = self._layers.pop(control, None)
         if name is None or name in self._layers.values():
             return
-        for code, (action, passed) in list(self._fingers.items()):
+        for code, (action, passed, own) in list(self._fingers.items()):
             if action is not None and action.layer == name and action.plan and action.play.mode is Mode.HELD:
-                self._fingers[code] = Action(Nothing()), passed
+                self._fingers[code] = Action(Nothing()), passed, own
                 self._trigger_let_go(action, code)
             elif action is not None and action.layer == name and code in self._speeds:
                 self._hold_speed(code, "")
@@ -252,11 +255,12 @@ class Engine:
     def _release(self, control: str) -> None:
         if control not in self._fingers:
             return
-        action, passed = self._fingers.pop(control)
+        action, passed, own = self._fingers.pop(control)
+        holder = own_holder(control, "" if own == control else own)
         if passed:
-            self._holds.lifted(self._now_us, control)
+            self._holds.lifted(self._now_us, own, holder)
         elif action is None:
-            self._holds.let_go(self._now_us, FINGER, control)
+            self._holds.let_go(self._now_us, holder, own)
         if action is None:
             return
         if isinstance(action.cell, ToControl | ToChord):
@@ -374,7 +378,7 @@ class Engine:
             self._end(run)
         # A control that acts as another is let go too; the finger's own holds stay the finger's.
         for holder in self._holds.holders():
-            if holder != FINGER:
+            if not is_own(holder):
                 self._holds.let_go_all(self._now_us, holder)
 
     def _set_sheet(self, sheet: Sheet, why: str) -> None:

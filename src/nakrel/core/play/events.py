@@ -39,16 +39,19 @@ __all__ = [
 
 
 class Pressed(NamedTuple):
-    """A finger put the control down; `passed` says that the programs have it already, since nobody kept it back."""
+    """A finger put the control down; `passed` says that the programs have it already, since nobody kept it back, and
+    `sent` is the key that its device sends for it, '' for the control itself."""
 
     control: str
     passed: bool = False
+    sent: str = ""
 
 
 class Released(NamedTuple):
-    """A finger let the control go; it went the way its press went."""
+    """A finger let the control go; it went the way its press went. `sent` as in `Pressed`."""
 
     control: str
+    sent: str = ""
 
 
 class Turned(NamedTuple):

@@ -7,10 +7,12 @@ from collections.abc import Collection
 from nakrel.core.play.events import Emit, Output
 from nakrel.core.play.ledger import Ledger
 
-__all__ = ["FINGER", "Holds"]
+__all__ = ["FINGER", "Holds", "is_own", "own_holder"]
 
 # Who holds what a finger holds. What a control holds down that acts as another has that control's name behind it.
 FINGER = "finger"
+# And with this the name of a control whose device sends another key for it, which the finger holds.
+_SENDS = f"{FINGER}: "
 # Held with another key they change what that key types.
 _MODIFIERS = frozenset(f"KEY_{side}{key}" for side in ("LEFT", "RIGHT") for key in ("SHIFT", "CTRL", "ALT", "META"))
 
@@ -28,8 +30,8 @@ class Holds:
         self.ledger = Ledger()
         # What our own outputs have put down and not yet up.
         self._ours: set[str] = set()
-        # What fingers hold whose press has passed to the programs by itself.
-        self._passed: set[str] = set()
+        # What fingers hold whose press has passed to the programs by itself, and as which holders.
+        self._passed: dict[str, set[str]] = {}
         # Controls that are typing a secret.
         self.quiet: set[str] = set()
         # The runs that type a text now, and the keys that each run needs free of fingers.
@@ -63,24 +65,27 @@ class Holds:
         """Everyone who holds something, also where that is set aside."""
         return list(dict.fromkeys((*self.ledger.holders(), *(holder for holder, _ in self._aside))))
 
-    def pressed(self, now_us: int, control: str) -> None:
+    def pressed(self, now_us: int, control: str, holder: str = FINGER) -> None:
         """A finger has pressed the control, and the programs have seen it."""
-        self._passed.add(control)
+        self._passed.setdefault(control, set()).add(holder)
         if not self.typing or control not in _MODIFIERS:
-            self.ledger.press(FINGER, control)
+            self.ledger.press(holder, control)
             return
-        self._aside[FINGER, control] = None
+        self._aside[holder, control] = None
         if not self.ledger.is_down(control):
             self.emit(control, 0, now_us, FINGER)
 
-    def lifted(self, now_us: int, control: str) -> None:
+    def lifted(self, now_us: int, control: str, holder: str = FINGER) -> None:
         """A finger whose press had passed lets go, and the programs have seen it."""
-        self._passed.discard(control)
-        if self._aside and (FINGER, control) in self._aside:
-            del self._aside[FINGER, control]
+        passed = self._passed[control]
+        passed.discard(holder)
+        if not passed:
+            del self._passed[control]
+        if self._aside and (holder, control) in self._aside:
+            del self._aside[holder, control]
             last = not self.ledger.is_down(control)
         else:
-            last = self.ledger.release(FINGER, control)
+            last = self.ledger.release(holder, control)
         if control in self._ours:
             self.emit(control, 0, now_us, FINGER)
         if not last:
@@ -93,6 +98,7 @@ class Holds:
         quiet = control in self.quiet
         if quiet and not value:
             self.quiet.discard(control)
+        by = FINGER if by.startswith(_SENDS) else by
         self._out.append(Emit(control, value, due_us, by, quiet, not value and control in self._passed))
 
     # Texts
@@ -130,5 +136,15 @@ class Holds:
                     self.emit(control, 1, now_us, FINGER)
 
 
+def own_holder(control: str, sent: str) -> str:
+    """Who holds what a finger's press of the control puts down by itself: the control, or what its device `sent`."""
+    return f"{_SENDS}{control}" if sent else FINGER
+
+
+def is_own(holder: str) -> bool:
+    """Whether a finger holds it by its control alone, and nothing that this acts as."""
+    return holder == FINGER or holder.startswith(_SENDS)
+
+
 def _is_finger(holder: str) -> bool:
-    return holder == FINGER or holder.startswith(f"{FINGER} ")
+    return is_own(holder) or holder.startswith(f"{FINGER} ")

@@ -6,7 +6,7 @@ from functools import partial
 
 from PyQt6.QtWidgets import QGridLayout, QWidget
 
-from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.controls import KNOWN, Kind
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands
@@ -74,7 +74,7 @@ class KeySettings(QWidget):
     def _set(self, field: str, code: str) -> None:
         settings = self._store.settings
         others = {getattr(settings, other): text for other, text, *_ in _KEYS if other != field}
-        known = CONTROLS.get(code)
+        known = KNOWN.get(code)
         if code and (known is None or known.kind is Kind.WHEEL or code in ("BTN_LEFT", "BTN_RIGHT")):
             self._said.setText(tr("Take a key, or a button that the window isn't worked with."))
         elif code and code in others and "stop_key" in (field, *(f for f, *_ in _KEYS if getattr(settings, f) == code)):

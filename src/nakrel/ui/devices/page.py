@@ -22,7 +22,7 @@ from PyQt6.QtWidgets import (
 )
 
 from nakrel import protocol as m
-from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.controls import CONTROLS, KNOWN, Kind, second
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.devices import Device, battery_words
 from nakrel.core.model.settings import SettingsPatch
@@ -31,6 +31,8 @@ from nakrel.ui.devices.debounce import DebounceDialog, buttons_of
 from nakrel.ui.devices.keys import KeySettings
 from nakrel.ui.devices.permissions import Permissions
 from nakrel.ui.devices.polling import PollingDialog
+from nakrel.ui.devices.second_keyboards import count_as_second, is_second, may_be_second
+from nakrel.ui.devices.thumb_keys import as_thumb_buttons, count_as_thumbs, has_number_keys
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import TimeEdit, button, hairline, label, refilling
 from nakrel.ui.widgets.elided import Elided
@@ -85,6 +87,9 @@ class DevicesPage(QWidget):
         self.debounce: DebounceDialog | None = None
         self.polling: PollingDialog | None = None
         self._panels: dict[str, QWidget] = {}
+        # Whether a mouse's number keys are thumb buttons, by its name.
+        self.thumbs: dict[str, QCheckBox] = {}
+        self.second_keyboards: dict[str, QCheckBox] = {}
         self._list = QVBoxLayout()
         self._list.setSpacing(0)
         self._build()
@@ -199,6 +204,8 @@ class DevicesPage(QWidget):
         self._show_route()
         with refilling(self._list):
             self._panels.clear()
+            self.thumbs.clear()
+            self.second_keyboards.clear()
             for device in self._store.devices:
                 self._list.addWidget(hairline())
                 self._list.addWidget(self._device(device))
@@ -209,7 +216,7 @@ class DevicesPage(QWidget):
         made = QWidget()
         layout = QVBoxLayout(made)
         layout.setContentsMargins(0, 8, 0, 8)
-        kinds = [CONTROLS[code].kind for code in device.controls if code in CONTROLS]
+        kinds = [KNOWN[code].kind for code in device.controls if code in KNOWN]
         buttons, wheels, keys = (kinds.count(kind) for kind in (Kind.BUTTON, Kind.WHEEL, Kind.KEY))
         counts = [
             *([counted(buttons, "{n} button", "{n} buttons")] if buttons else []),
@@ -223,7 +230,7 @@ class DevicesPage(QWidget):
         row.addWidget(name)
         row.addSpacing(8)
         row.addWidget(about)
-        if battery := next((each for each in self._store.batteries if device.where in each.where), None):
+        if battery := next((each for each in self._store.batteries if {*each.nodes} & {*device.nodes}), None):
             low = battery.percent is not None and battery.percent <= _LOW_PERCENT and not battery.charging
             row.addSpacing(8)
             row.addWidget(label(battery_words(battery), "alarm" if low else "soft"))
@@ -237,9 +244,37 @@ class DevicesPage(QWidget):
         layout.addLayout(row)
         if device.note:
             layout.addWidget(label(device.note, "alarm" if device.trouble else "soft", wrap=True))
+        if has_number_keys(self._store, device):
+            layout.addWidget(self._thumbs(device.name))
+        if may_be_second(self._store, device):
+            layout.addWidget(self._second_keyboard(device))
         if device.standin:
             layout.addWidget(self._panel(device, small=len(device.controls) > 40))
         return made
+
+    def _thumbs(self, mouse: str) -> QCheckBox:
+        """Whether the mouse's number keys count as its thumb buttons."""
+        box = self.thumbs[mouse] = QCheckBox(tr("Its number keys are thumb buttons"))
+        told = tr(
+            "They count as Thumb 1 to Thumb 12 then, apart from the keyboard's number keys. One with nothing attached "
+            "still types its number."
+        )
+        box.setToolTip(told)
+        box.setChecked(as_thumb_buttons(self._store, mouse))
+        box.clicked.connect(lambda on: count_as_thumbs(self._store, mouse, on))
+        return box
+
+    def _second_keyboard(self, device: Device) -> QCheckBox:
+        """Whether the keyboard's keys are apart from others'."""
+        box = self.second_keyboards[device.name] = QCheckBox(tr("Keep its keys apart from other keyboards"))
+        told = tr(
+            "For a second keyboard or a keypad that is there for macros: its keys are called {key} and so on then. One "
+            "with nothing attached still types."
+        )
+        box.setToolTip(told.format(key=control_label(second("KEY_Q"))))
+        box.setChecked(is_second(self._store, device))
+        box.clicked.connect(lambda on: count_as_second(self._store, device.name, on))
+        return box
 
     def _panel(self, device: Device, *, small: bool) -> QWidget:
         """The press panel; a whole keyboard shows the keys that are met most."""

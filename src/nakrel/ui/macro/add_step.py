@@ -116,7 +116,7 @@ class AddStep(QWidget):
             self.pick_wanted.emit,
             tip=tr("Choose one place or several by clicking there (Ctrl+K)"),
         )
-        self.capture = Capture(store)
+        self.capture = Capture(store, to_be_sent=True)
         self._press = ElidedButton(
             tr("Press to choose"), self.capture.arm, tip=tr("Press the key or button to choose it")
         )

@@ -46,7 +46,7 @@ class BuilderRow(QWidget):
         self._figure_names = [label("", "soft") for _ in range(_MOST_FIGURES)]
         self.places: list[Pointer] = []
         self.pick_button = button(tr("Pick on the screen…"), self._pick, tip=tr("Choose the places by clicking there"))
-        self.capture = Capture(store)
+        self.capture = Capture(store, to_be_sent=True)
         self.make_button = button(
             tr("Replace the steps"), self._make, "act", tr("Replaces the macro's steps; undo restores them")
         )

@@ -12,7 +12,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from nakrel import protocol as m
 from nakrel import worker_process
-from nakrel.core.edit.checks import NO_FACTS, Attached, Facts
+from nakrel.core.edit.findings import NO_FACTS, Attached, Facts
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.macro import Macro, Mode, Play, Section
@@ -35,7 +35,7 @@ from nakrel.ui.widgets.paragraph import Paragraph
 from nakrel.ui.widgets.pending import Pending
 from nakrel.ui.widgets.play_now import PlayNow
 from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
-from nakrel.words import noted, order_of, sentence, tr
+from nakrel.words import noted, order_of, sentence, shown_number, tr
 
 __all__ = ["MacroDetails"]
 
@@ -157,13 +157,15 @@ class MacroDetails(QWidget):
         self._rate.setText(format_runs(cycle))
         self.attach_button.set_text(tr("Attach in {name}…").format(name=profile.name) if profile else tr("Attach…"))
         self.attach_button.setVisible(not self.capture.armed)
-        if macro is not self._looked_at:
-            # What is still found in the one before isn't about this one.
-            self._looked_at = macro
-            self._background.cancel()
-        rest = rest_ms(self._shown.line.size)
-        self.checks_pending.expect(macro.id, rest)
-        self._rest.start(rest)
+        if macro is not self._looked_at or not self._rest.isActive():
+            edited = self._looked_at is not None and self._looked_at.id == macro.id
+            if macro is not self._looked_at:
+                # What is still found in the one before isn't about this one.
+                self._looked_at = macro
+                self._background.cancel()
+            rest = rest_ms(self._shown.line.size if edited else 0)
+            self.checks_pending.expect(macro.id, rest)
+            self._rest.start(rest)
         # It takes longest, so the process beside the window does it last.
         self.frame_check.set_macro(macro)
         self._show_places()
@@ -203,15 +205,19 @@ class MacroDetails(QWidget):
         self.checks_fold.show()
 
     def _show_slips(self, found: worker_process.Slips) -> None:
-        self.checks_pending.answered()
+        if found.whole:
+            self.checks_pending.answered()
+        elif not self.checks_pending.answered_in_part():
+            return
         self._list_slips(found)
-        self.checks_fold.setVisible(found.count > 0)
+        self.checks_fold.setVisible(found.count > 0 or not found.whole)
 
     def _list_slips(self, found: worker_process.Slips) -> None:
         if found == self._slips:
             return
         self._slips = found
-        self.checks_fold.set_title(tr("Checks ({count})").format(count=found.count) if found.count else tr("Checks"))
+        title = tr("Checks ({count})") if found.whole else tr("Checks ({count} so far)")
+        self.checks_fold.set_title(title.format(count=shown_number(found.count)) if found.count else tr("Checks"))
         with refilling(self.checks):
             for finding in found.first:
                 row = QHBoxLayout()
@@ -221,7 +227,7 @@ class MacroDetails(QWidget):
                     row.addWidget(show, 0, Qt.AlignmentFlag.AlignTop)
                 self.checks.addLayout(row)
             if more := found.count - len(found.first):
-                self.checks.addWidget(label(tr("and {value} more").format(value=more), "soft"))
+                self.checks.addWidget(label(tr("and {value} more").format(value=shown_number(more)), "soft"))
 
     def _ask_facts(self) -> None:
         """Ask the service about texts, programs and secrets, where they aren't those that it was asked about last."""

@@ -126,6 +126,7 @@ class FrameCheck(QWidget):
         layout.addWidget(self.order)
         for part in (self.against, self.plot, self.jitter, self.pending):
             layout.addWidget(part)
+        layout.addStretch(1)
 
     def _rate_chosen(self) -> None:
         if fps := self.rate.currentData():
@@ -171,13 +172,16 @@ class FrameCheck(QWidget):
     def set_macro(self, macro: Macro | None) -> None:
         """Look at this macro, once edits rest."""
         if macro is not self._macro:
-            if (macro and macro.id) != (self._macro and self._macro.id):
+            edited = (macro and macro.id) == (self._macro and self._macro.id)
+            if not edited:
+                # What stands below stays there until it is known how much room the answer takes.
+                self.setMinimumHeight(self.height() if self.isVisible() else 0)
                 # What was suggested for another one must not be done to this one.
                 self._show_worst(())
                 self.use_button.setEnabled(False)
             self._macro = macro
             self._background.cancel()
-            self._begin_later()
+            self._begin_later(edited=edited)
 
     def set_jitter(self, spread_us: float | None) -> None:
         """Go by the timing that a run showed: its standard deviation in microseconds; None for the usual."""
@@ -206,8 +210,8 @@ class FrameCheck(QWidget):
         self._show_worst(())
         self._begin_later()
 
-    def _begin_later(self) -> None:
-        rest = rest_ms(self._shown.line.size)
+    def _begin_later(self, *, edited: bool = True) -> None:
+        rest = rest_ms(self._shown.line.size if edited else 0)
         self.pending.expect(self._of(), rest)
         self._timer.start(rest)
 
@@ -225,6 +229,7 @@ class FrameCheck(QWidget):
         for part in (self.answer, self.advice, self.order, self.use_button):
             part.setEnabled(True)
         self._show_parts(result)
+        self.setMinimumHeight(0)
 
     def _show_parts(self, result: FrameAnswer) -> None:
         self._least_us = result.least_us

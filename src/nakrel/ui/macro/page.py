@@ -71,7 +71,7 @@ class MacroPage(QWidget):
         self.splitter = QSplitter(Qt.Orientation.Vertical)
         self.view = Segments((("steps", tr("Steps")), ("notation", tr("Text"))), tr("Shown as"))
         self.new_button = button(tr("New macro"), lambda: None, "act")
-        self.rebind = Capture(store, tr("Press the key that the selected steps should have…"))
+        self.rebind = Capture(store, tr("Press the key that the selected steps should have…"), to_be_sent=True)
         self.places = ScreenPlaces(store, shown, self)
         self.exchange = Exchange(store, shown, self)
         self._empty, self._first = self._invitation(), QWidget()

@@ -23,7 +23,7 @@ from nakrel.core.analysis.practice_range import (
     to_steps,
 )
 from nakrel.core.analysis.typed_text import TypedText
-from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.controls import KNOWN, Kind
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro
@@ -262,7 +262,7 @@ class RangePage(QWidget):
                 typed = self._typing.feed(event.control, event.value)
                 self._macros_text = f"{self._macros_text}{typed}"[-_MOST_TEXT - 1 :]
             if event.by != FINGER or (self._fingers and event.control != "KEY_ESC"):
-                self.counts.feed(Came(event.by, event.control, event.value, event.at_us))
+                self.counts.feed(Came(event.by, event.control, event.value, event.at_us, event.sent))
         self.pad.show_lanes([row.lane for row in self.counts.rows(_now_us())])
 
     def _frames_changed(self) -> None:
@@ -282,7 +282,7 @@ class RangePage(QWidget):
             self.table.selectRow(0)
         self._show_times()
         self._show_text()
-        worn = [row for row in self.model.rows if row.bounces and CONTROLS[row.lane.control].kind is Kind.BUTTON]
+        worn = [row for row in self.model.rows if row.bounces and KNOWN[row.lane.control].kind is Kind.BUTTON]
         self.bounce.setText("\n".join(_bounce_words(row) for row in worn))
         self.bounce.setVisible(bool(worn))
         self.debounce_button.setVisible(bool(worn))

@@ -13,7 +13,7 @@ from nakrel.core.edit.offers import Begin, Beginning, Group, Known, Offer, offer
 from nakrel.core.library import free_name
 from nakrel.core.model.cells import Cell, ChangeSpeed, GoTo, HoldLayer, RunMacro, ToControl, What
 from nakrel.core.model.conditioning import SpeedStage
-from nakrel.core.model.controls import CONTROLS, Kind, label
+from nakrel.core.model.controls import KNOWN, Kind, label
 from nakrel.core.model.macro import Macro
 from nakrel.core.model.names import shown_name
 from nakrel.core.model.profile import Layer, SetUp
@@ -226,7 +226,7 @@ class Assign(QObject):
         """A slower pointer while the button is held; the speed that is there at first stays what it is."""
         profile = self._shown.profile
         assert profile
-        known = CONTROLS.get(self._shown.control)
+        known = KNOWN.get(self._shown.control)
         stages = profile.pointer.stages or (SpeedStage(tr("Normal")),)
         name = free_name(name or tr("Slow"), (each.name for each in stages))
         pointer = msgspec.structs.replace(profile.pointer, stages=(*stages, SpeedStage(name, 50, 50)))

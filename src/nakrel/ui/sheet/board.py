@@ -7,7 +7,7 @@ from PyQt6.QtGui import QColor, QHelpEvent, QKeyEvent, QMouseEvent, QPainter, QP
 from PyQt6.QtWidgets import QToolTip, QWidget
 
 from nakrel.core.model.board import Board, Place, board_of, neighbour
-from nakrel.core.model.controls import CONTROLS, Control, label
+from nakrel.core.model.controls import CONTROLS, Control, key_of, label
 from nakrel.ui.sheet.model import SheetModel
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
@@ -173,11 +173,12 @@ class BoardView(QWidget):
 
     def legend(self, code: str) -> str:
         """What is printed on the key, in the layout in use."""
-        if found := self._store.keyboard.legends.get(code):
+        key = key_of(code)
+        if found := self._store.keyboard.legends.get(key):
             # A digit that comes with Shift is what the key is called by.
-            return name if (name := label(code)).isdigit() else found
-        known = CONTROLS.get(code)
-        return _SHORT.get(code) or (_short(known) if known else code)
+            return name if (name := label(key)).isdigit() else found
+        known = CONTROLS.get(key)
+        return _SHORT.get(key) or (_short(known) if known else key)
 
     def _describe(self) -> None:
         code = self._shown.control

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 
 import msgspec
 from PyQt6.QtGui import QShowEvent
@@ -11,20 +11,23 @@ from PyQt6.QtWidgets import QHBoxLayout, QWidget
 from nakrel import protocol as m
 from nakrel.core.edit.checks import circle
 from nakrel.core.model.cells import Cell, ChangeSpeed, RunMacro, ToChord, ToControl
-from nakrel.core.model.controls import CONTROLS, GAME, Kind
+from nakrel.core.model.controls import CONTROLS, GAME, Kind, second
 from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.devices import THUMB_KEYS
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.fair_play import cell_beyond
 from nakrel.core.model.game_keys import named_in
 from nakrel.core.model.macro import Macro, Mode, Play, cycle_us
-from nakrel.core.model.profile import SetUp
+from nakrel.core.model.profile import EVERYDAY, SetUp
 from nakrel.core.model.units import format_runs
 from nakrel.ui import commands
+from nakrel.ui.devices.second_keyboards import second_keyboard_with
+from nakrel.ui.devices.thumb_keys import count_as_thumbs, mice_with_number_keys, thumb_mouse
 from nakrel.ui.sheet.cell_settings import CellSettings
 from nakrel.ui.sheet.model import cell_text, falling_in, holder_of, off_hint
 from nakrel.ui.shown import Shown
 from nakrel.ui.store import Store
-from nakrel.ui.widgets.basics import button, label
+from nakrel.ui.widgets.basics import button, label, literal
 from nakrel.ui.widgets.capture import Capture
 from nakrel.ui.widgets.flow import ScrolledColumn
 from nakrel.ui.widgets.play_now import PlayNow
@@ -32,6 +35,10 @@ from nakrel.ui.widgets.plays import HowItPlays, PlayPreview
 from nakrel.words import sentence, tr
 
 __all__ = ["SheetDetails"]
+
+
+# Keys among letters and digits that many have do something else.
+_SELDOM_TYPED = frozenset({"KEY_CAPSLOCK", "KEY_COMPOSE", "KEY_RIGHTCTRL", "KEY_RIGHTMETA", "KEY_102ND"})
 
 
 class SheetDetails(QWidget):
@@ -44,9 +51,10 @@ class SheetDetails(QWidget):
         self._title, self._code = label("", "heading", wrap=True), label("", "soft", wrap=True)
         self.does = button("", lambda: self.edit_requested(), "does", tr("Change what it does (Enter)"))
         self.press_button = button(tr("Press to choose"), self._arm, tip=tr("Press the key, button or combination"))
-        self.press_control = Capture(store, tr("Press the key, button or combination…"))
+        self.press_control = Capture(store, tr("Press the key, button or combination…"), to_be_sent=True)
         self.clear_button = button(tr("Clear"), lambda: self._set(None), tip=tr("Leave the button unchanged (Del)"))
         self._error, self._beyond = label("", "alarm", wrap=True), label("", "alarm", wrap=True)
+        self.kept = label("", "soft", wrap=True)
         self.settings = CellSettings(store)
         self._plays = label("", "soft")
         self.play = HowItPlays()
@@ -56,6 +64,10 @@ class SheetDetails(QWidget):
         self.play_now = PlayNow(store, self._what_plays)
         self.finder = Capture(store, tr("Press the button to find its row…"))
         self.find_button = button(tr("Press a button to find it"), self.finder.arm)
+        self.of_device = label("", "soft", wrap=True)
+        self.thumbs_button = button(tr("Make its number keys thumb buttons"), self._make_thumbs, "link")
+        self.move_button = button("", self._move_apart, "link")
+        self._mouse = self._apart = ""
         self._shown_once = False
         self._build()
         self._connect()
@@ -66,7 +78,16 @@ class SheetDetails(QWidget):
         layout.setContentsMargins(16, 12, 14, 12)
         layout.setSpacing(6)
         head: tuple[QWidget, ...] = (self._title, self._code, self.does)
-        told: tuple[QWidget, ...] = (self.press_control, self._error, self._beyond, self.settings)
+        told: tuple[QWidget, ...] = (
+            self.of_device,
+            self.thumbs_button,
+            self.move_button,
+            self.press_control,
+            self._error,
+            self._beyond,
+            self.kept,
+            self.settings,
+        )
         plays: tuple[QWidget, ...] = (self._plays, self.play, self.own_play, self.preview, self._rate)
         for part in head:
             layout.addWidget(part)
@@ -102,6 +123,8 @@ class SheetDetails(QWidget):
         )
         for signal in (self._store.library_changed, self._shown.profile_changed, self._shown.control_changed):
             signal.connect(self.refresh)
+        self._store.devices_changed.connect(self.refresh)
+        self._store.settings_changed.connect(self.refresh)
         self._store.profile_changed.connect(lambda key: self.refresh())
         self._store.macro_changed.connect(lambda key: self.refresh())
 
@@ -109,9 +132,12 @@ class SheetDetails(QWidget):
         self._error.setText(sentence(message))
         self._error.setVisible(bool(message))
 
-    def _cell(self) -> Cell | None:
+    def _cells(self) -> Mapping[str, Cell]:
         setup = self._shown.setup
-        return setup.of_layer(self._shown.layer).get(self._shown.control) if setup else None
+        return setup.of_layer(self._shown.layer) if setup else {}
+
+    def _cell(self) -> Cell | None:
+        return self._cells().get(self._shown.control)
 
     def _macro(self) -> Macro | None:
         cell = self._cell()
@@ -156,8 +182,63 @@ class SheetDetails(QWidget):
         beyond = cell_beyond(cell, macro, profile.fair_play) if cell and profile else ""
         self._beyond.setText(beyond or off_hint(cell) or self._unknown_keys(cell, macro) or self._circle(macro))
         self._beyond.setVisible(bool(self._beyond.text()))
+        told = tr("Outside games no program gets {key}: {name} is live then.")
+        self.kept.setVisible(taken := self._takes_a_letter(code, cell))
+        self.kept.setText(told.format(key=control_label(code), name=profile.name) if taken and profile else "")
         self.settings.show_cell(cell, code)
+        self._show_apart(code)
         self._show_play(cell, macro)
+
+    def _show_apart(self, code: str) -> None:
+        """A number key may be a mouse's thumb button, which the list can't tell from the keyboard's; and a key may be
+        a control of its own on another device by now."""
+        mice = mice_with_number_keys(self._store) if code in THUMB_KEYS else []
+        self._mouse = mice[0] if mice else ""
+        device, self._apart = self._apart_on(code) if self._cell() and not mice else ("", "")
+        if self._apart:
+            told = tr("On {device} this key is {button} now.")
+            self.of_device.setText(told.format(device=device, button=control_label(self._apart)))
+            self.move_button.setText(literal(tr("Move it to {button}").format(button=control_label(self._apart))))
+        else:
+            told = tr("On {mouse} this may be a thumb button: many mice send number keys.")
+            self.of_device.setText(told.format(mouse=self._mouse))
+        self.of_device.setVisible(bool(mice or self._apart))
+        self.thumbs_button.setVisible(bool(mice))
+        self.move_button.setVisible(bool(self._apart) and self._apart not in self._cells())
+
+    def _takes_a_letter(self, code: str, cell: Cell | None) -> bool:
+        """Whether a key that people type with does something else in all of their programs."""
+        known, profile = CONTROLS.get(code), self._shown.profile
+        typed = known is not None and known.part == "keys" and code not in _SELDOM_TYPED
+        everywhere = profile is not None and profile.id == EVERYDAY and not self._shown.layer
+        # One that acts as another key is meant to.
+        return typed and everywhere and cell is not None and not isinstance(cell, ToControl | ToChord)
+
+    def _apart_on(self, code: str) -> tuple[str, str]:
+        """A device on which the key is a control of its own, and that control; '' for none."""
+        if (thumb := THUMB_KEYS.get(code)) and (mouse := thumb_mouse(self._store)):
+            return mouse, thumb
+        keyboard = second_keyboard_with(self._store, code)
+        return keyboard, second(code) if keyboard else ""
+
+    def _make_thumbs(self) -> None:
+        code = THUMB_KEYS.get(self._shown.control)
+        free = self._cell() is None
+        count_as_thumbs(self._store, self._mouse, True)
+        if code and free:
+            self._shown.show_control(code, self._shown.layer)
+
+    def _move_apart(self) -> None:
+        profile, setup, layer = self._shown.profile, self._shown.setup, self._shown.layer
+        code, cell, apart = self._shown.control, self._cell(), self._apart
+        if profile is None or setup is None or cell is None or not apart:
+            return
+        text = tr("move {button} to {button2}").format(button=control_label(code), button2=control_label(apart))
+        cells = {(layer, code): None, (layer, apart): cell}
+        if refused := commands.set_cells(self._store, profile, setup.name, cells, text):
+            self._say(refused)
+        else:
+            self._shown.show_control(apart, layer)
 
     def _show_play(self, cell: Cell | None, macro: Macro | None) -> None:
         parts = (self._plays, self.play, self.own_play, self.preview, self._rate, self.open_button, self.play_now)

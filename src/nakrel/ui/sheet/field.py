@@ -52,7 +52,7 @@ class Field(QFrame):
             tr("press it  Ctrl+Space"), self.press, "link", tr("Press the key, button or combination")
         )
         self.press_button.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        self.capture = Capture(store, tr("Press the key, button or combination…"))
+        self.capture = Capture(store, tr("Press the key, button or combination…"), to_be_sent=True)
         self._error = label("", "alarm", wrap=True)
         self._error.hide()
         head = QHBoxLayout()

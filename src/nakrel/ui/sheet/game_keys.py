@@ -132,7 +132,7 @@ class GameKeys(QDialog):
         self.name.setPlaceholderText(tr("Reload"))
         self.name.setAccessibleName(tr("The game's name for a new key"))
         self.control = ControlChoice(tr("Key of the new name"))
-        self.capture = Capture(store, tr("Press the key or button that the game has for it…"))
+        self.capture = Capture(store, tr("Press the key or button that the game has for it…"), to_be_sent=True)
         self._message = label("", "alarm", wrap=True)
         self._free = label("", "soft", wrap=True)
         self._bound: int | None = None

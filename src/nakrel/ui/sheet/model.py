@@ -24,7 +24,7 @@ from nakrel.core.model.cells import (
     TypeText,
     What,
 )
-from nakrel.core.model.controls import CONTROLS, OPEN, TEXT, label
+from nakrel.core.model.controls import KNOWN, OPEN, TEXT, label
 from nakrel.core.model.devices import Device
 from nakrel.core.model.fair_play import cell_beyond
 from nakrel.core.model.macro import cycle_us, describe_play
@@ -44,13 +44,14 @@ __all__ = ["CODE", "SheetModel", "cell_text", "falling_in", "holder_of", "layer_
 CODE = Qt.ItemDataRole.UserRole + 30
 PART, CONTROL, PLAIN = range(3)
 _HEADS = ("", tr("button"), tr("base"))
-_PARTS = ("main", "wheel", "thumb", "side", "keys", "function", "navigation", "keypad", "media")
+_PARTS = ("main", "wheel", "thumb", "side", "macro", "keys", "function", "navigation", "keypad", "media")
 _PART_WORDS = {
     "main": tr("Main"),
     "wheel": tr("Wheel"),
     "thumb": tr("Thumb"),
     "side": tr("Side"),
     "keys": tr("Keys"),
+    "macro": tr("Macro keys"),
     "function": tr("Function"),
     "navigation": tr("Navigation"),
     "keypad": tr("Keypad"),
@@ -381,7 +382,7 @@ class SheetModel(HeadedModel):
         unusual = [] if self._filter else [code for code in own if not is_usual(code) and code not in shown]
         folded = set() if self.more_shown else set(unusual)
         self.folded_away = len(folded)
-        rows = [Row(CONTROLS[code].part, code) for code in own if code in CONTROLS and code not in folded]
+        rows = [Row(KNOWN[code].part, code) for code in own if code in KNOWN and code not in folded]
         rows.sort(key=lambda row: _PARTS.index(row.part))
         away = [code for code in dict.fromkeys((*changed, *self._fallen, *listed)) if code not in own]
         rows += [Row("away", code) for code in sorted(away, key=lambda code: order_of(label(code)))]

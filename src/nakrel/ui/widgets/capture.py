@@ -9,15 +9,23 @@ from PyQt6.QtGui import QCursor, QHideEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from nakrel import protocol as m
-from nakrel.core.model.controls import CONTROLS, Kind
+from nakrel.core.model.controls import KNOWN, Kind
 from nakrel.ui.store import Store
 from nakrel.ui.widgets.basics import button, label
 from nakrel.ui.widgets.shield import Shield
-from nakrel.words import tr
+from nakrel.words import noted, tr
 
 __all__ = ["Capture"]
 
 LIMIT_S = 15
+# Why a button may not have arrived, by the route.
+_NOTHING_CAME = {
+    "kernel": noted("Nothing arrived: some buttons stay inside the mouse. Its own settings may give them a key."),
+    "standin": noted("Nothing arrived: no real device is read here (see Devices)."),
+}
+_NOTHING_CAME_UNDER_X = noted(
+    "Nothing arrived: some buttons stay inside the mouse, others need kernel input (see Devices)."
+)
 
 
 class Capture(QWidget):
@@ -32,9 +40,10 @@ class Capture(QWidget):
     caught = pyqtSignal(tuple)
     ended = pyqtSignal()
 
-    def __init__(self, store: Store, text: str = "") -> None:
+    def __init__(self, store: Store, text: str = "", *, to_be_sent: bool = False) -> None:
+        """With `to_be_sent` it is for macros to press: of a thumb button that sends a number key it is that key."""
         super().__init__()
-        self._store = store
+        self._store, self._to_be_sent = store, to_be_sent
         self._armed = self._listening = False
         self._left = LIMIT_S
         self._since_us = 0
@@ -109,16 +118,19 @@ class Capture(QWidget):
         if self._left < 0:
             if self._armed:
                 self._take_no_more()
+                self._store.fault.emit(tr(_NOTHING_CAME.get(self._store.status.backend, _NOTHING_CAME_UNDER_X)))
             self._end()
 
     def _seen(self, notice: m.Seen) -> None:
         for event in notice.events:
             # Notices come gathered: the click or key that armed it may arrive only now.
-            if event.by == "in" and event.control in CONTROLS and event.at_us > self._since_us:
+            if event.by == "in" and event.control in KNOWN and event.at_us > self._since_us:
                 self._heard(event)
 
     def _heard(self, event: m.SeenEvent) -> None:
-        code, turns = event.control, CONTROLS[event.control].kind is Kind.WHEEL
+        code, turns = event.control, KNOWN[event.control].kind is Kind.WHEEL
+        if self._to_be_sent and event.sent:
+            code = event.sent
         if not event.value:
             self._down.discard(code)
         elif not (code == "BTN_LEFT" and self._armed and self._on_cancel()):

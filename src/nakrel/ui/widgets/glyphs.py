@@ -8,7 +8,7 @@ from math import ceil, floor
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QImage, QPainter, QPen, QPolygonF
 
-from nakrel.core.model.controls import CONTROLS, GAME, OPEN, POINTER, TEXT, Kind
+from nakrel.core.model.controls import GAME, KNOWN, OPEN, POINTER, TEXT, Kind
 from nakrel.ui.theme import Palette, hue, palette
 
 __all__ = ["GO", "LAYER", "MACRO", "NOTHING", "SPEED", "WAIT", "draw"]
@@ -50,7 +50,7 @@ def _picture(name: str, colours: Palette, scale: float, right: float, down: floa
 
 def _draw(painter: QPainter, name: str, x: float, y: float, colours: Palette) -> None:
     colour = hue(name)
-    known = CONTROLS.get(name)
+    known = KNOWN.get(name)
     if name == MACRO:
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(QColor(colours.brass))

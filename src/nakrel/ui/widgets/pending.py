@@ -51,6 +51,16 @@ class Pending(QLabel):
         self.hide()
         self._answered_of = self._of
 
+    def answered_in_part(self) -> bool:
+        """What is known before the answer is there; returns whether it should be shown, with the line that says that
+        there is more to come. An answer from before an edit tells more, and stands until the next whole one."""
+        if self._of == self._answered_of:
+            return False
+        self._timer.stop()
+        self.setText(tr("Still being worked out."))
+        self.show()
+        return True
+
     def _say(self) -> None:
         other = self._of != self._answered_of
         if other:

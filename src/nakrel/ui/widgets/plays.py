@@ -159,7 +159,7 @@ class HowItPlays(QWidget):
         self.runs = Figure(tr("number of runs"), _read_count, str)
         self.pause = Figure(tr("time between runs"), _read_time, _time)
         self.limit_runs = Figure(tr("runs at most"), _read_limit, lambda runs: str(runs) if runs else tr("no limit"))
-        self.limit_us = Figure(tr("time at most"), _read_time_limit, lambda us: _time(us) if us else tr("no limit"))
+        self.limit_us = Figure(tr("time at most"), _read_time_limit, _limit)
         self.sentence.may_say(
             *(self.start_on, self.let_go, self.again, self.runs, self.pause, self.limit_runs, self.limit_us)
         )
@@ -209,6 +209,15 @@ class HowItPlays(QWidget):
 
 def _time(micros: int) -> str:
     return tr("{time} ms").format(time=shown_ms(micros))
+
+
+def _limit(micros: int) -> str:
+    """The longest that a macro may play, which is some seconds to hours; what is read back is the same."""
+    if not micros:
+        return tr("no limit")
+    if micros % 60_000_000 == 0:
+        return tr("{time} min").format(time=micros // 60_000_000)
+    return tr("{time} s").format(time=micros // 1_000_000) if micros % 1_000_000 == 0 else _time(micros)
 
 
 def _read_time(text: str) -> int:

@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QVBoxLayout,
 
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.controls import label as control_label
+from nakrel.core.model.profile import EVERYDAY
 from nakrel.ui import commands
 from nakrel.ui.shown import PAGE_LABELS, PAGES, Shown
 from nakrel.ui.store import Store
@@ -114,7 +115,10 @@ class Head(QWidget):
             self.profile_button.hide()
         elif page == "sheet" and profile:
             self.title.set_text(profile.name)
-            self._show_programs()
+            if profile.id == EVERYDAY:
+                said = tr("live when no linked program runs")
+            else:
+                self._show_programs()
         elif page == "macro":
             self.title.set_text(macro.name if macro else tr("No macro"))
             said = self.attached_words() if macro else ""
@@ -149,9 +153,6 @@ class Head(QWidget):
     def _show_programs(self) -> None:
         profile = self._shown.profile
         assert profile
-        if profile.id == "everyday":
-            self._place.addWidget(label(tr("live when no linked program runs"), "soft"))
-            return
         if profile.programs:
             self.programs = LinkedPrograms(profile.programs)
             self.programs.unlink.connect(self._unlink)

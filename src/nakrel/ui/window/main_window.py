@@ -21,6 +21,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from nakrel.core.model.profile import EVERYDAY
 from nakrel.core.model.settings import SettingsPatch
 from nakrel.ui import commands, theme
 from nakrel.ui.background import wait_for_work
@@ -349,7 +350,7 @@ class MainWindow(QMainWindow):
     def open_link(self) -> None:
         """Let a program be linked to the shown profile."""
         profile = self.shown.profile
-        if profile is None or profile.id == "everyday":
+        if profile is None or profile.id == EVERYDAY:
             self.messages.tell(
                 tr("Everyday is for when no linked program runs. Choose or make another profile to link.")
             )
