@@ -11,7 +11,7 @@ from soak.part import Found, Tell
 __all__ = ["kernel_kills"]
 
 _ROOT = Path(__file__).parent.parent
-# The test machine is slow, and each boot of it is for a quarter of an hour at most.
+# The test machine is slow, and each boot of it has a limit.
 _AT_ONCE = 20
 
 

@@ -35,13 +35,19 @@ def missing() -> str:
 
 
 def pytest_addoption(parser: pytest.Parser) -> None:
-    """How often test_kills.py kills, and by which chance."""
+    """How often test_kills.py kills, and by which chance; which part of the tests runs, as 1/2."""
     parser.addoption("--kills", type=int, default=2)
     parser.addoption("--kills-seed", type=int, default=1)
+    parser.addoption("--part", default="1/1")
 
 
-def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item]) -> None:
     """Without the kernel's input there is nothing to test on."""
+    part, parts = map(int, config.getoption("--part", "1/1").split("/"))
+    mine = items[part - 1 :: parts]
+    if parts > 1:
+        config.hook.pytest_deselected(items=[item for item in items if item not in mine])
+        items[:] = mine
     if why := missing():
         for item in items:
             if Path(__file__).parent in item.path.parents:

@@ -28,7 +28,7 @@ from nakrel.core.play.events import Pressed, Released
 from tests.kernel.conftest import MS, shot
 from tests.kernel.injector import HidKeyboard, HidMouse, HidThumbPad, UsbKeyboard, UsbMouse, outside
 from tests.loaded import LoadedService
-from tests.support import GAME, LIMIT_S, PracticeGame, SdlGame, ServiceProcess, XServer, wait_for
+from tests.support import GAME, LIMIT_S, PracticeGame, SdlGame, XServer, wait_for
 from tests.xorg import SCREEN
 
 _DRIVER = Path("/usr/lib/xorg/modules/input/libinput_drv.so")
@@ -84,7 +84,7 @@ def desktop() -> Iterator[_Desktop]:
 def test_the_practice_game_under_xorg(
     mended: str, mouse: UsbMouse | HidMouse, keyboard: UsbKeyboard | HidKeyboard, desktop: _Desktop, tmp_path: Path
 ):
-    service = ServiceProcess(tmp_path / "home", DISPLAY=desktop.display)
+    service = LoadedService(tmp_path / "home", DISPLAY=desktop.display)
     game = None
     try:
         assert service.status().backend == "kernel"
@@ -121,7 +121,7 @@ def test_a_game_that_turns_its_view_by_the_mouse_under_xorg(
 ):
     """It gets the mouse's own units, whatever is held, and what a macro moves by."""
     pytest.importorskip("pygame", reason="needs SDL")
-    service = ServiceProcess(tmp_path / "home", DISPLAY=desktop.display)
+    service = LoadedService(tmp_path / "home", DISPLAY=desktop.display)
     game = None
     try:
         assert service.status().backend == "kernel"

@@ -7,9 +7,9 @@ import os
 import selectors
 import socket
 import subprocess
-import sys
 import tempfile
 import time
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -35,7 +35,8 @@ class Machine:
             *("qemu-system-x86_64", "-accel", "tcg,thread=multi", "-machine", "q35,i8042=off", "-cpu", "max"),
             *("-smp", "2", "-m", "2G", "-nodefaults", "-display", "none", "-no-reboot"),
             *("-kernel", str(kernel), "-initrd", str(initramfs)),
-            *("-append", f"console=ttyS0 quiet panic=-1 mitigations=off nakrel.run={command}"),
+            # The guest takes the emulated processors' clocks for unlike, and each reading of the time would leave it.
+            *("-append", f"console=ttyS0 quiet panic=-1 mitigations=off tsc=reliable nakrel.run={command}"),
             *("-serial", f"file:{console}"),
             *("-fsdev", "local,id=root,path=/,security_model=none,readonly=on,multidevs=remap"),
             *("-device", "virtio-9p-pci,fsdev=root,mount_tag=root"),
@@ -52,8 +53,9 @@ class Machine:
         self._qmp_file.readline()
         self.ask("qmp_capabilities")
 
-    def run(self, limit_s: float) -> int:
-        """Show the guest's output and serve its hand until it ends; returns its exit code, 255 for none in time."""
+    def run(self, limit_s: float, show: Callable[[str], None]) -> int:
+        """Show the guest's output by the line and serve its hand until it ends; returns its exit code, 255 for none in
+        time."""
         end = time.monotonic() + limit_s
         selector = selectors.DefaultSelector()
         rest = {OUT: b"", HAND: b""}
@@ -72,8 +74,7 @@ class Machine:
                     elif line.startswith(b"NAKREL-EXIT "):
                         return int(line.split()[1])
                     else:
-                        sys.stdout.write(line.decode("utf-8", "replace").rstrip("\r") + "\n")
-                        sys.stdout.flush()
+                        show(line.decode("utf-8", "replace").rstrip("\r"))
         return 255
 
     def ask(self, command: str, **arguments: Any) -> Any:
