@@ -11,6 +11,7 @@ from nakrel import protocol as m
 from nakrel.core.model.limits import MAX_NAME
 from nakrel.core.model.profile import MatchBy, ProgramRule
 from nakrel.ui.widgets.elided import Elided, ElidedButton
+from nakrel.ui.window.programs import LinkedPrograms
 from tests.ui.conftest import Ui
 
 RULES = tuple(ProgramRule(MatchBy.NAME, f"harbour_keeper_client_{number}.x86_64") for number in range(6))
@@ -62,14 +63,25 @@ def test_long_names_are_cut_with_a_sign_and_push_nothing_away(named: Ui, page: s
             assert inside.width() <= seen.width(), inside
 
 
+def laid_out(ui: Ui) -> LinkedPrograms:
+    """The line of programs; where news of the service puts another in its place, that one."""
+
+    def there() -> LinkedPrograms | None:
+        programs = ui.window.head.programs
+        return programs if programs and programs.buttons[0].isVisible() else None
+
+    ui.wait(there, "the line to be laid out")
+    programs = there()
+    assert programs
+    return programs
+
+
 def test_where_programs_have_no_room_a_menu_has_the_others(named: Ui):
     window = named.window
     window.shown.show_page("sheet")
-    QApplication.processEvents()
-    programs = window.head.programs
-    assert programs
-    seen = [each.isVisible() for each in programs.buttons]
-    assert seen == [True, True, False, False, False, False]
+
+    programs = laid_out(named)
+    assert [each.isVisible() for each in programs.buttons] == [True, True, False, False, False, False]
     assert programs.more.text() == "and 4 more"
     assert "…" in programs.buttons[0].text()
     assert programs.buttons[0].text().endswith("  ×")
@@ -87,9 +99,7 @@ def test_few_programs_are_told_whole(ui: Ui):
     ui.store.put_profile(msgspec.structs.replace(profile, programs=(RULES[0],)))
     ui.window.resize(1280, 800)
     ui.window.shown.show_profile("tidewardens")
-    QApplication.processEvents()
-    programs = ui.window.head.programs
-    assert programs
+    programs = laid_out(ui)
     assert programs.buttons[0].text() == "harbour_keeper_client_0.x86_64  ×"
     assert not programs.more.isVisible()
 

@@ -194,7 +194,9 @@ class SheetDetails(QWidget):
         a control of its own on another device by now."""
         mice = mice_with_number_keys(self._store) if code in THUMB_KEYS else []
         self._mouse = mice[0] if mice else ""
-        device, self._apart = self._apart_on(code) if self._cell() and not mice else ("", "")
+        device, apart = self._apart_on(code) if self._cell() and not mice else ("", "")
+        # Where that control does something by now, the key is meant to do this, too.
+        self._apart = "" if apart in self._cells() else apart
         if self._apart:
             told = tr("On {device} this key is {button} now.")
             self.of_device.setText(told.format(device=device, button=control_label(self._apart)))
@@ -204,7 +206,7 @@ class SheetDetails(QWidget):
             self.of_device.setText(told.format(mouse=self._mouse))
         self.of_device.setVisible(bool(mice or self._apart))
         self.thumbs_button.setVisible(bool(mice))
-        self.move_button.setVisible(bool(self._apart) and self._apart not in self._cells())
+        self.move_button.setVisible(bool(self._apart))
 
     def _takes_a_letter(self, code: str, cell: Cell | None) -> bool:
         """Whether a key that people type with does something else in all of their programs."""

@@ -38,7 +38,7 @@ class Head(QWidget):
         super().__init__()
         self._store, self._shown = store, shown
         self.welcome = False
-        # What was shown last, as far as edits can change it.
+        # What `_says` told last.
         self._said: object = None
         self.title = Elided("title", wide=True)
         self.profile_button = button(tr("Settings"), lambda: None, "link", tr("What holds for the whole profile"))
@@ -101,6 +101,7 @@ class Head(QWidget):
 
     def show_all(self) -> None:
         """Show what the page shows, in words."""
+        self._said = self._says()
         with refilling(self._place):
             self._fill()
 
@@ -140,15 +141,17 @@ class Head(QWidget):
 
     def _show_edited(self) -> None:
         """Show it anew where an edit has changed what it says."""
-        profile, macro = self._shown.profile, self._shown.macro
-        said = (
-            self._shown.page,
-            profile and (profile.id, profile.name, profile.programs, profile.allowed),
-            macro and (macro.id, macro.name, self.attached_words()),
-        )
-        if said != self._said:
-            self._said = said
+        if self._says() != self._said:
             self.show_all()
+
+    def _says(self) -> object:
+        """What is told by the words, as far as edits can change it."""
+        page, profile, macro = self._shown.page, self._shown.profile, self._shown.macro
+        if page == "sheet":
+            return page, profile and (profile.id, profile.name, profile.programs, profile.allowed)
+        if page == "macro":
+            return page, macro and (macro.id, macro.name, self.attached_words())
+        return page
 
     def _show_programs(self) -> None:
         profile = self._shown.profile
