@@ -23,7 +23,7 @@ __all__ = ["LoadedService"]
 @functools.cache
 def _loaded() -> ForkServerContext:
     context = multiprocessing.get_context("forkserver")
-    context.set_forkserver_preload(["nakrel.service.start"])
+    context.set_forkserver_preload(["tests.preloaded"])
     return context
 
 

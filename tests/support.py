@@ -27,15 +27,19 @@ from nakrel.storage.home import Home
 T = TypeVar("T")
 # A machine under emulation is slow.
 LIMIT_S = float(os.environ.get("NAKREL_TEST_LIMIT_S", "15"))
+# How long it is until the next look whether a condition holds, at first and at most: each look takes time from what is
+# waited for, and a slow machine has little.
+_FIRST_LOOK_S, _LOOK_S = 0.001, LIMIT_S / 1_500
 
 
 def wait_for(condition: Callable[[], T], what: str, limit_s: float = LIMIT_S) -> T:
     """The first true value of the condition; fails the test with `what` when none comes within the limit."""
-    end = time.monotonic() + limit_s
+    began = time.monotonic()
     while not (value := condition()):
-        if time.monotonic() > end:
+        waited = time.monotonic() - began
+        if waited > limit_s:
             raise AssertionError(f"waited {limit_s:g} s in vain for {what}")
-        pause(0.01)
+        pause(min(_FIRST_LOOK_S + waited / 4, _LOOK_S))
     return value
 
 

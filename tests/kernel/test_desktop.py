@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import multiprocessing
+import os
 import re
 import shutil
 import signal
@@ -14,12 +16,15 @@ from pathlib import Path
 import pytest
 import xcffib
 import xcffib.xinput
+import xcffib.xkb
 import xcffib.xproto
+from PyQt6.QtWidgets import QApplication, QPlainTextEdit
 
 from nakrel import protocol as m
 from nakrel.backends.x11.backend import X11Backend
 from nakrel.backends.x11.wire import XConnection
 from nakrel.core.model.cells import HoldLayer, RunMacro
+from nakrel.core.model.controls import CONTROLS
 from nakrel.core.model.devices import KeyNaming
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import Layer, MatchBy, Profile, ProgramRule, SetUp
@@ -161,16 +166,37 @@ def test_a_game_that_turns_its_view_by_the_mouse_under_xorg(
             game.end()
 
 
-_FIELD = """
-import sys
-from PyQt6.QtWidgets import QApplication, QPlainTextEdit
-app = QApplication([])
-field = QPlainTextEdit()
-field.setWindowTitle("Field")
-field.textChanged.connect(lambda: open(sys.argv[1], "w", encoding="utf-8").write(field.toPlainText()))
-field.show()
-app.exec()
-"""
+def _show(came: Path, environment: dict[str, str]) -> None:
+    os.environ.update(environment)
+    app = QApplication([])
+    field = QPlainTextEdit()
+    field.setWindowTitle("Field")
+    field.textChanged.connect(lambda: came.write_text(field.toPlainText(), encoding="utf-8"))
+    field.show()
+    app.exec()
+
+
+class _Field:
+    """A window of its own process that keeps in a file what is typed into it; forked, since loading Qt takes long."""
+
+    def __init__(self, desktop: _Desktop, came: Path, **environment: str) -> None:
+        context = multiprocessing.get_context("fork")
+        self._process = context.Process(target=_show, args=(came, {**desktop.environment, **environment}))
+        self._process.start()
+        self._desktop = desktop
+
+    def to_front(self) -> None:
+        """Have the keyboard."""
+        window = wait_for(self._find, "the field", 60)
+        self._desktop.injector("windowactivate", "--sync", window)
+
+    def _find(self) -> str:
+        command = ["xdotool", "search", "--onlyvisible", "--name", "^Field$"]
+        return subprocess.run(command, env=self._desktop.environment, capture_output=True, text=True).stdout.strip()
+
+    def close(self) -> None:
+        self._process.terminate()
+        self._process.join(LIMIT_S)
 
 
 def test_text_is_typed_right_for_the_layout_in_use(mended: str, desktop: _Desktop, tmp_path: Path):
@@ -178,14 +204,13 @@ def test_text_is_typed_right_for_the_layout_in_use(mended: str, desktop: _Deskto
     subprocess.run(["setxkbmap", "de"], env=desktop.environment, check=True)
     service = LoadedService(tmp_path / "home", DISPLAY=desktop.display)
     came = tmp_path / "came"
-    command = [sys.executable, "-c", _FIELD, str(came)]
-    field = subprocess.Popen(command, env={**desktop.environment, "QT_IM_MODULE": "compose"})
+    field = _Field(desktop, came, QT_IM_MODULE="compose")
     try:
-        window = wait_for(lambda: _find(desktop), "the field", 60)
-        desktop.injector("windowactivate", "--sync", window)
+        field.to_front()
         desktop.knows("Nakrel keyboard and mouse", 1)
         # A keyboard that comes later has the layout of the server's start, but for what is done about that.
-        wait_for(lambda: all("German" in each for each in _keymaps(desktop, "Nakrel keyboard and mouse")), "its layout")
+        ours = "Nakrel keyboard and mouse"
+        wait_for(lambda: all(map(_is_german, _keymaps(desktop, ours))), "its layout")
         # A key that is down for long in an emulated machine's time would repeat.
         subprocess.run(["xset", "r", "off"], env=desktop.environment, check=True)
         # Slowly: Qt hands composed characters over at once and plain keys by its queue, which is long under emulation.
@@ -193,8 +218,7 @@ def test_text_is_typed_right_for_the_layout_in_use(mended: str, desktop: _Deskto
         wait_for(lambda: came.exists() and came.read_text(encoding="utf-8") == wanted, "the text", 60)
     finally:
         sys.stdout.write(f"came: {came.read_text(encoding='utf-8') if came.exists() else None!r}\n")
-        field.terminate()
-        field.wait(LIMIT_S)
+        field.close()
         service.end(signal.SIGTERM)
 
 
@@ -217,11 +241,28 @@ def _map(desktop: _Desktop, pointer: int) -> list[str]:
     return _run(desktop, "xinput", "get-button-map", str(pointer)).split()[:5]
 
 
-def _keymaps(desktop: _Desktop, name: str) -> list[str]:
+# By keycode what its key has: the symbols, how they lie in groups, and by which modifiers they are chosen.
+_Keymap = dict[int, tuple[list[int], int, list[int]]]
+
+
+def _keymaps(desktop: _Desktop, name: str) -> list[_Keymap]:
     """The symbols on the keys of each keyboard of that name."""
-    ids = _ids(desktop, name, keyboards=True)
-    texts = [_run(desktop, "xkbcomp", "-xkb", "-i", str(each), desktop.display, "-") for each in ids]
-    return [re.sub(r'(?s).*xkb_symbols ".*?"', "", text) for text in texts]
+    conn = xcffib.connect(desktop.display)
+    xkb = conn(xcffib.xkb.key)
+    xkb.UseExtension(1, 0).reply()
+    found = []
+    for each in _ids(desktop, name, keyboards=True):
+        told = xkb.GetMap(each, xcffib.xkb.MapPart.KeySyms, *[0] * 16).reply()
+        keys = ((list(key.syms), key.groupInfo, list(key.kt_index)) for key in told.syms_rtrn)
+        found.append(dict(enumerate(keys, told.firstKeySym)))
+    conn.disconnect()
+    return found
+
+
+def _is_german(keymap: _Keymap) -> bool:
+    """Whether Y and Z lie as on a German keyboard; keycodes are the kernel's numbers and 8."""
+    y, z = (keymap[CONTROLS[code].number + 8][0][0] for code in ("KEY_Y", "KEY_Z"))
+    return (y, z) == (ord("z"), ord("y"))
 
 
 def test_what_was_set_by_hand_holds_while_devices_are_captured(
@@ -238,7 +279,7 @@ def test_what_was_set_by_hand_holds_while_devices_are_captured(
     _run(desktop, "xinput", "set-button-map", pointer, "1", "2", "3", "5", "4")
     service = LoadedService(tmp_path / "home", DISPLAY=desktop.display)
     came = tmp_path / "came"
-    field = subprocess.Popen([sys.executable, "-c", _FIELD, str(came)], env=desktop.environment)
+    field = _Field(desktop, came)
     try:
         service.call(m.PutMacro(shot(Play())))
         setups = (SetUp("Main", {"KEY_A": RunMacro("shot"), "BTN_SIDE": RunMacro("shot")}),)
@@ -247,7 +288,7 @@ def test_what_was_set_by_hand_holds_while_devices_are_captured(
         desktop.knows("QEMU QEMU USB Keyboard", 2)
         desktop.knows("QEMU QEMU USB Mouse", 2)
         # The grabs wait for this, but not as long as it takes under emulation.
-        wait_for(lambda: "German" in _keymaps(desktop, "QEMU QEMU USB Keyboard")[1], "the keys of the twin", 60)
+        wait_for(lambda: _is_german(_keymaps(desktop, "QEMU QEMU USB Keyboard")[1]), "the keys of the twin", 60)
         first, twin = _keymaps(desktop, "QEMU QEMU USB Keyboard")
         assert first == twin
         pointers = _ids(desktop, "QEMU QEMU USB Mouse", keyboards=False)
@@ -261,14 +302,13 @@ def test_what_was_set_by_hand_holds_while_devices_are_captured(
         assert _map(desktop, pointers[0]) == _map(desktop, pointers[1])
         told = _run(desktop, "xset", "q")
         assert "auto repeat delay:  250    repeat rate:  20" in told
-        desktop.injector("windowactivate", "--sync", wait_for(lambda: _find(desktop), "the field", 60))
+        field.to_front()
         _run(desktop, "xset", "r", "off")
         keyboard.tap("KEY_Y")
         wait_for(lambda: came.exists() and came.read_text(encoding="utf-8") == "z", "the z of a German keyboard", 60)
         assert "auto repeat delay:  250    repeat rate:  20" in _run(desktop, "xset", "q")
     finally:
-        field.terminate()
-        field.wait(LIMIT_S)
+        field.close()
         service.end(signal.SIGTERM)
 
 
@@ -278,7 +318,7 @@ def test_a_text_comes_as_it_is_written_under_a_finger_on_shift(
     """Where the keyboard is captured, and where programs read it themselves."""
     service = LoadedService(tmp_path / "home", DISPLAY=desktop.display)
     came = tmp_path / "came"
-    field = subprocess.Popen([sys.executable, "-c", _FIELD, str(came)], env=desktop.environment)
+    field = _Field(desktop, came)
     asks = xcffib.connect(desktop.display)
     root = asks.get_setup().roots[0].root
 
@@ -289,7 +329,7 @@ def test_a_text_comes_as_it_is_written_under_a_finger_on_shift(
         wait_for(lambda: came.exists() and came.read_text(encoding="utf-8") == text, repr(text), 60)
 
     try:
-        desktop.injector("windowactivate", "--sync", wait_for(lambda: _find(desktop), "the field", 60))
+        field.to_front()
         desktop.knows("Nakrel keyboard and mouse", 1)
         desktop.knows("QEMU QEMU USB Keyboard", 1)
         subprocess.run(["xset", "r", "off"], env=desktop.environment, check=True)
@@ -315,19 +355,8 @@ def test_a_text_comes_as_it_is_written_under_a_finger_on_shift(
             wait_for(lambda: not shift(), "Shift up anew", 60)
     finally:
         asks.disconnect()
-        field.terminate()
-        field.wait(LIMIT_S)
+        field.close()
         service.end(signal.SIGTERM)
-
-
-def _find(desktop: _Desktop) -> str:
-    told = subprocess.run(
-        ["xdotool", "search", "--onlyvisible", "--name", "^Field$"],
-        env=desktop.environment,
-        capture_output=True,
-        text=True,
-    )
-    return told.stdout.strip()
 
 
 class _Pad(HidThumbPad):
