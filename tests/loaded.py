@@ -65,4 +65,4 @@ class LoadedService(ServiceProcess):
     def _begin(self, arguments: list[str], environment: dict[str, str]) -> subprocess.Popen[bytes] | _Forked:
         if self._program != PROGRAM or self._own_group:
             return super()._begin(arguments, environment)
-        return _Forked(_loaded().Process(target=_serve, args=(arguments, environment)))
+        return _Forked(_loaded().Process(target=_serve, args=(arguments, environment), daemon=True))

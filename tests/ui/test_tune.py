@@ -3,14 +3,19 @@
 from __future__ import annotations
 
 import msgspec
+from PyQt6.QtCore import QEvent
+from PyQt6.QtWidgets import QApplication
 
 from nakrel import protocol as m
+from nakrel.client.connection import ServiceConnection
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.macro import Macro, Mode, Play
 from nakrel.core.model.profile import EVERYDAY, SetUp
 from nakrel.core.model.steps import Press, Tap, Wait
 from nakrel.core.model.tuning import Target
 from nakrel.ui import commands
+from nakrel.ui.app import open_window
+from nakrel.ui.store import Store
 from tests.ui.conftest import Ui
 
 MS = 1_000
@@ -193,3 +198,59 @@ def test_it_ends_when_its_macro_goes_and_when_the_service_does(ui: Ui):
     commands.delete_macro(ui.store, ui.store.macros["quick"])
     ui.wait(lambda: not tune.session.on, "its end")
     ui.wait(lambda: any(e.why == "its macro was deleted" for e in ui.store.journal), "the journal")
+
+
+def test_a_search_is_there_again_when_the_window_is_opened_on_its_macro(ui: Ui, qapp: QApplication):
+    tune = page(ui)
+    tune.start()
+    trial(ui, tune, 40)
+    ui.wait(lambda: "Trial 2" in tune.text.text(), "the next time to try")
+    tune.buttons["Leave"].click()
+    result = tune.text.text()
+    ui.window.shown.remember()
+    ui.wait(lambda: not ui.store.saving, "all of it on the disk")
+    store = Store(lambda: ServiceConnection.connect(ui.service.home.socket, "another window"))
+    store.open()
+    window = open_window(qapp, store)
+    again = window.macro_details.tune
+    ui.wait(lambda: again.text.text() == result, "what was found before")
+    assert again.buttons.keys() == tune.buttons.keys()
+    window.close()
+    window.deleteLater()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
+
+
+def test_a_step_that_goes_takes_its_search_along_and_gives_it_back(ui: Ui):
+    tune = page(ui)
+    tune.start()
+    trial(ui, tune, 40)
+    ui.wait(lambda: "Trial 2" in tune.text.text(), "the next time to try")
+    tune.buttons["Leave"].click()
+    result = tune.text.text()
+    commands.edit_macro(ui.store, "the tap goes", msgspec.structs.replace(VOLLEY, loop=VOLLEY.loop[1:] * 2))
+    assert tune.text.text() != result
+    ui.undo()
+    assert tune.text.text() == result
+
+
+def test_a_macro_without_any_time_offers_neither_a_search_nor_a_play(ui: Ui):
+    tune = page(ui, Macro(id="quick", name="Quick"))
+    now = ui.window.macro_details.play_now
+    assert tune.text.text().endswith("This macro has no fixed one yet.")
+    assert not tune.buttons
+    assert not tune.sentence.isVisibleTo(tune)
+    assert not now.preview.isEnabled()
+    assert not now.later.isEnabled()
+    # A key that goes down can be played, and has no time.
+    commands.edit_macro(ui.store, "a press", Macro(id="quick", name="Quick", loop=(Press(control="KEY_Q"),)))
+    assert now.preview.isEnabled()
+    assert not tune.buttons
+    commands.edit_macro(ui.store, "a tap", VOLLEY)
+    assert list(tune.buttons) == ["Start"]
+    assert tune.sentence.isVisibleTo(tune)
+    now.later.click()
+    commands.edit_macro(ui.store, "nothing", Macro(id="quick", name="Quick"))
+    # What counts down can still be called off.
+    assert now.later.isEnabled()
+    now.later.click()
+    assert not now.later.isEnabled()

@@ -8677,8 +8677,8 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="ui/macro/diagram/widget.py" />
-            <source>Nothing yet. Press Record and do it once, or add a step below.</source>
-            <translation>Noch nichts. Drück auf Aufzeichnen und mach es einmal vor, oder füge unten einen Schritt hinzu.</translation>
+            <source>Nothing yet. Press Record and do it once, or begin below.</source>
+            <translation>Noch nichts. Drück auf Aufzeichnen und mach es einmal vor, oder fang unten an.</translation>
         </message>
         <message>
             <location filename="ui/macro/diagram/widget.py" />
@@ -8977,6 +8977,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/macro/last_run.py" />
             <source>{value} ms</source>
             <translation>{value} ms</translation>
+        </message>
+        <message>
+            <location filename="ui/macro/notation_view.py" />
+            <source>For example:</source>
+            <translation>Zum Beispiel:</translation>
         </message>
         <message>
             <location filename="ui/macro/notation_view.py" />
@@ -9906,6 +9911,11 @@ jetzt gedrückt: {down}</translation>
             <location filename="ui/macro/tune.py" />
             <source>Trial {value}: {time} ms for {what}.</source>
             <translation>Versuch {value}: {time} ms für {what}.</translation>
+        </message>
+        <message>
+            <location filename="ui/macro/tune.py" />
+            <source>Tuning finds the shortest wait or hold that works in a game. This macro has no fixed one yet.</source>
+            <translation>Abstimmen findet die kürzeste Warte- oder Haltezeit, die im Spiel genügt. Dieses Makro hat noch keine feste.</translation>
         </message>
         <message>
             <location filename="ui/macro/tune.py" />

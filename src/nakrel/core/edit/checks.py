@@ -144,7 +144,7 @@ def _of(on: Mapping[type, list[_Numbered]], kinds: Collection[type]) -> list[_Nu
 
 def _whole(macro: Macro, kinds: Collection[type]) -> Iterable[Finding]:
     """What is wrong with it as a whole; `kinds` are those of its steps that are on."""
-    if not any((macro.lead_in, macro.loop, macro.lead_out)):
+    if macro.is_empty:
         return
     play = macro.play
     # It is worked out from each step, so only where it is of account.

@@ -5,22 +5,31 @@ from __future__ import annotations
 from nakrel.core.edit.edits import retime
 from nakrel.core.edit.rows import rows
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.macro import Macro
+from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.step_words import describe
-from nakrel.core.model.steps import Chord, Tap, Wait
+from nakrel.core.model.steps import Chord, Step, Tap, Wait, walk
 from nakrel.core.model.tuning import Target, Tuning
 from nakrel.words import tr
 
-__all__ = ["has_time", "target_words", "tuned_rows", "with_time"]
+__all__ = ["can_be_tuned", "has_time", "target_words", "tuned_rows", "with_time"]
+
+
+def can_be_tuned(macro: Macro) -> bool:
+    """Whether any step has a time that can be tried."""
+    return any(_has_time(step) for section in Section for step in walk(macro.section(section)))
 
 
 def has_time(macro: Macro, row: int) -> bool:
     """Whether the row's step has a time that can be tried: a wait or a hold that is no formula."""
     every = rows(macro)
     step = every[row].step if 0 <= row < len(every) else None
+    return isinstance(step, Step) and not step.off and _has_time(step)
+
+
+def _has_time(step: Step) -> bool:
     match step:
         case Wait(wait_us=int(), most_us=None) | Tap(hold_us=int()) | Chord(hold_us=int()):
-            return not step.off
+            return True
     return False
 
 

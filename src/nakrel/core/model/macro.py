@@ -124,6 +124,11 @@ class Macro(Value, frozen=True, kw_only=True, omit_defaults=True, forbid_unknown
         if formulas:
             check_amount(sum(map(len, formulas)), sum(compiled(each).nodes for each in formulas))
 
+    @property
+    def is_empty(self) -> bool:
+        """Whether it has no step at all."""
+        return not (self.lead_in or self.loop or self.lead_out)
+
     def section(self, which: Section) -> tuple[Step, ...]:
         """The steps of one section."""
         if which is Section.LOOP:

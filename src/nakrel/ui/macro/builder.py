@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 from nakrel.core.edit.builders import BUILDERS, Asks, build, controls_of
 from nakrel.core.edit.row_words import list_text
 from nakrel.core.model.errors import DataError
-from nakrel.core.model.macro import Macro, Section, cycle_us, describe_play
+from nakrel.core.model.macro import Macro, cycle_us, describe_play
 from nakrel.core.model.names import shown_name
 from nakrel.core.model.steps import Pointer
 from nakrel.core.model.units import shown_ms, shown_rate
@@ -90,7 +90,7 @@ class BuilderRow(QWidget):
 
     def set_macro(self, macro: Macro | None) -> None:
         """Build in this macro's place; another macro's controls are what one most likely builds with."""
-        empty = macro is not None and not any(map(macro.section, Section))
+        empty = macro is not None and macro.is_empty
         self.make_button.setText(tr("Make the steps") if empty else tr("Replace the steps"))
         fresh = macro is not None and (self._macro is None or macro.id != self._macro.id)
         self._macro = macro

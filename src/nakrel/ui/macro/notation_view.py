@@ -12,6 +12,7 @@ from nakrel.core.edit.builders import controls_of
 from nakrel.core.model.controls import labels_in_use
 from nakrel.core.model.macro import Macro, Section
 from nakrel.core.model.names import name_of
+from nakrel.core.model.steps import Repeat, Tap, Wait
 from nakrel.ui import commands
 from nakrel.ui.store import Store
 from nakrel.ui.theme import palette
@@ -25,6 +26,12 @@ _PAUSE_MS = 700
 # Longer macros would make each pause in the typing a long one.
 MOST_STEPS = 20_000
 _HELP = tr("One step a line; Ctrl+Space completes. What you type is taken as soon as it can be read.")
+# What is shown where nothing is written yet.
+_EXAMPLE = (
+    Tap(control="KEY_Q", hold_us=30_000),
+    Wait(wait_us=20_000),
+    Repeat(times=3, steps=(Tap(control="KEY_E", hold_us=30_000), Wait(wait_us=50_000))),
+)
 _LINE_PX = 16
 # So many keys are told that have another name here than on the keyboard.
 _MOST_KEYS = 4
@@ -52,6 +59,7 @@ class _Editor(QPlainTextEdit):
     def __init__(self) -> None:
         super().__init__()
         self.setAccessibleName(tr("Text"))
+        self.setPlaceholderText(f"{tr('For example:')}\n{notation.write_steps(_EXAMPLE)}")
         self.setTabChangesFocus(True)
         self.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
         self.completer = QCompleter()

@@ -15,7 +15,7 @@ from nakrel.core.edit.recorded import gap_after, row_before
 from nakrel.core.edit.timeline import lay_out
 from nakrel.core.model.controls import labels_in_use
 from nakrel.core.model.game_keys import unused
-from nakrel.core.model.macro import Macro, Section
+from nakrel.core.model.macro import Macro
 from nakrel.core.model.profile import GameKey
 from nakrel.core.model.steps import Pointer, Step
 from nakrel.ui import commands
@@ -282,7 +282,7 @@ class MacroPage(QWidget):
         self.builder_button.setVisible(there)
         macro = self._shown.macro
         # A macro without a step is asked how it should begin, unless it is being written.
-        fresh = macro is not None and not self._as_text and not any(map(macro.section, Section))
+        fresh = macro is not None and not self._as_text and macro.is_empty
         fresh = fresh and not self.recording.recording and macro is not None and macro.id != self._by_hand
         # The focus goes over to what takes the place of what had it.
         focus = QApplication.focusWidget()

@@ -8,7 +8,7 @@ from functools import partial
 import msgspec
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
-from nakrel.core.edit.tuned import target_words
+from nakrel.core.edit.tuned import can_be_tuned, target_words
 from nakrel.core.model.cells import RunMacro
 from nakrel.core.model.controls import label as control_label
 from nakrel.core.model.errors import DataError
@@ -66,11 +66,12 @@ class Tune(QWidget):
         self.plot, self.text = TuningPlot(), label("", "", wrap=True)
         self.buttons: dict[str, QPushButton] = {}
         self._lines = QVBoxLayout()
-        self._state = ""
+        self._state, self._possible = "", False
         self._build()
         self.session.changed.connect(self.refresh)
         shown.profile_changed.connect(self.refresh)
         store.profile_changed.connect(lambda key: self.refresh())
+        store.macro_changed.connect(self._edited)
         self.refresh()
 
     def _build(self) -> None:
@@ -135,8 +136,9 @@ class Tune(QWidget):
         session = self.session
         here = session.macro is not None and self._shown.macro is not None and session.macro.id == self._shown.macro.id
         searched = here and session.tuning is not None and session.found is not None
+        self._possible = self._can_be_tuned()
         self.plot.setVisible(searched)
-        self.sentence.setVisible(not searched and not session.on)
+        self.sentence.setVisible(self._possible and not searched and not session.on)
         if searched:
             self.plot.show_search(session.tuning, session.found)
             self._show_search()
@@ -146,9 +148,24 @@ class Tune(QWidget):
                 tr("{name} is tuned now.").format(name=session.macro.name),
                 (((tr("Leave"), session.leave, ""),),),
             )
+        elif not self._possible:
+            self._show(
+                "nothing",
+                tr("Tuning finds the shortest wait or hold that works in a game. This macro has no fixed one yet."),
+                (),
+            )
         else:
             self._say_question()
             self._show("idle", "", (((tr("Start"), self.start, "act"),),))
+
+    def _can_be_tuned(self) -> bool:
+        return self._shown.macro is not None and can_be_tuned(self._shown.macro)
+
+    def _edited(self, key: str) -> None:
+        """An edit of the macro that is shown may have taken the time away that is looked for, or given it one."""
+        shown = self._shown.macro
+        if shown and shown.id == key and (self.session.tuning or self._possible != self._can_be_tuned()):
+            self.refresh()
 
     def _say_question(self) -> None:
         wanted, question = self.wanted, self.wanted.question

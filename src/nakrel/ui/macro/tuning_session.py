@@ -53,6 +53,8 @@ class TuningSession(QObject):
         store.seen.connect(self._see)
         store.judged.connect(self._hear)
         store.gone.connect(self._gone)
+        # The page is made when it is first shown, and a macro is shown by then.
+        self.look()
 
     @property
     def macro(self) -> Macro | None:

@@ -246,6 +246,7 @@ class SheetDetails(QWidget):
         parts = (self._plays, self.play, self.own_play, self.preview, self._rate, self.open_button, self.play_now)
         for part in parts:
             part.setVisible(macro is not None)
+        self.play_now.refresh()
         if macro is None or not isinstance(cell, RunMacro):
             return
         play = cell.play or macro.play
@@ -336,4 +337,6 @@ class SheetDetails(QWidget):
 
     def _what_plays(self) -> m.Play_ | None:
         cell, macro = self._cell(), self._macro()
-        return m.Play_(macro.id, cell.play) if macro and isinstance(cell, RunMacro) else None
+        if macro is None or macro.is_empty or not isinstance(cell, RunMacro):
+            return None
+        return m.Play_(macro.id, cell.play)

@@ -28,7 +28,7 @@ from nakrel.words import tr
 
 __all__ = ["Diagram"]
 
-_EMPTY = tr("Nothing yet. Press Record and do it once, or add a step below.")
+_EMPTY = tr("Nothing yet. Press Record and do it once, or begin below.")
 _RECORDING = tr("Press what the macro should play.")
 _PEN_MS = 33
 _TELL_MS = 200
