@@ -156,7 +156,7 @@ def test_case_spacing_and_other_units_are_taken_too():
         ("tap Qq", 1, 5, r"there is no key or button 'Qq'"),
         ("tap Q", 1, 6, r"expected 'for' and a time, as in: tap Q for 50 ms"),
         ("tap Qq for 5 ms", 1, 5, r"there is no key or button 'Qq'"),
-        ("press Foo", 1, 7, r"no key or button 'Foo'; .nakrel controls"),
+        ("press Foo", 1, 7, r"no key or button 'Foo'; names are such as Q"),
         ("press Lefft Shift", 1, 7, r"no key or button 'Lefft Shift'; did you mean Left Shift\?"),
         ("tap", 1, 4, r"which key or button\? Write it as: tap Q for 50 ms"),
         ("tap for 20 ms", 1, 5, r"which key or button\? Write it as: tap Q for 50 ms"),

@@ -5117,13 +5117,13 @@ Jedes Programm dieses Benutzers bekommt ihn auch: docs/permissions.md sagt, was 
         </message>
         <message>
             <location filename="core/model/names.py" />
-            <source>there is no key or button {name!r}; `nakrel controls` lists all names</source>
-            <translation>es gibt keine Taste {name!r}; `nakrel controls` listet alle Namen</translation>
+            <source>there is no key or button {name!r}; did you mean {near}?</source>
+            <translation>es gibt keine Taste {name!r}; war {near} gemeint?</translation>
         </message>
         <message>
             <location filename="core/model/names.py" />
-            <source>there is no key or button {name!r}; did you mean {near}?</source>
-            <translation>es gibt keine Taste {name!r}; war {near} gemeint?</translation>
+            <source>there is no key or button {name!r}; names are such as Q, Left Shift or Thumb back</source>
+            <translation>es gibt keine Taste {name!r}; Namen sind etwa Q, Umschalt links oder Daumen zurück</translation>
         </message>
         <message>
             <location filename="core/model/names.py" />

@@ -74,30 +74,30 @@ def check_by_parts(
     facts: Facts = NO_FACTS,
     attached: Iterable[Attached] = (),
 ) -> Iterator[tuple[tuple[Finding, ...], bool]]:
-    """What `check_macro` finds, and whether that is all: of a long macro at first what needs neither times nor
-    formulas, which take most of the work."""
+    """What `check_macro` finds, and whether that is all: of a long macro at first what takes no time to find, then what
+    needs neither times nor formulas, which take most of the work."""
     places = list(attached)
     on = _rows_on(macro)
+    is_long = sum(map(len, on.values())) > MANY_ROWS
     pressing = _of(on, _PRESSING)
-    first = [
-        *_whole(macro, on.keys()),
-        *_pairs(pressing, first_rows_of(macro.lead_in)[-1]),
+    found = [*_pairs(pressing, first_rows_of(macro.lead_in)[-1])]
+    if is_long:
+        yield _in_order(found), False
+    found += [
         *_holds(_of(on, _HOLDING)),
         *_empty(on),
-    ]
-    last = [
         *(finding for at, step in _of(on, _BY_THE_MACHINE) for finding in _against(at, step, facts)),
         *_feedback(pressing, triggers),
         *_circles(pressing, triggers, places),
         *_beyond(macro, places),
         *_unknown_keys(_of(on, _WITH_CONTROLS), places),
     ]
-    if sum(map(len, on.values())) > MANY_ROWS:
-        yield _in_order(*first, *last), False
-    yield _in_order(*first, *gaps(macro), *_formulas(on), *last), True
+    if is_long:
+        yield _in_order(found), False
+    yield _in_order([*_whole(macro, on.keys()), *found, *gaps(macro), *_formulas(on)]), True
 
 
-def _in_order(*found: Finding) -> tuple[Finding, ...]:
+def _in_order(found: Iterable[Finding]) -> tuple[Finding, ...]:
     return tuple(sorted(found, key=lambda finding: -1 if finding.row is None else finding.row))
 
 

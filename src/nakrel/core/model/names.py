@@ -182,7 +182,9 @@ def read_control(name: str) -> str:
                 name=cut(name), near=tr(" or ").join(near)
             )
         )
-    raise DataError(tr("there is no key or button {name!r}; `nakrel controls` lists all names").format(name=cut(name)))
+    raise DataError(
+        tr("there is no key or button {name!r}; names are such as Q, Left Shift or Thumb back").format(name=cut(name))
+    )
 
 
 @lru_cache(maxsize=1)
