@@ -52,11 +52,16 @@ static int arrive(void) {
     static struct input_event events[4096];
     long room = 1 << 20, count = 0;
     long long *came = malloc(sizeof *came * room);
+    size_t rest = 0;
     ssize_t got;
-    while ((got = read(0, events, sizeof events)) > 0) {
+    /* A pipe that was full ends in the midst of an event, which goes on with the next read. */
+    while ((got = read(0, (char *)events + rest, sizeof events - rest)) > 0) {
         long long us = now_ns() / 1000;
-        for (long i = 0; i < got / (long)sizeof *events; i++)
+        long whole = (rest + got) / sizeof *events;
+        for (long i = 0; i < whole; i++)
             if (events[i].type == EV_SYN && count < room) came[count++] = us;
+        rest = (rest + got) % sizeof *events;
+        memmove(events, events + whole, rest);
     }
     for (long n = 0; n < count; n++) printf("%lld\n", came[n]);
     return 0;
