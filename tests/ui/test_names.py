@@ -94,6 +94,15 @@ def test_where_programs_have_no_room_a_menu_has_the_others(named: Ui):
     named.wait(lambda: named.store.profiles["tidewardens"].programs == RULES[:5], "it to be unlinked")
 
 
+def test_a_short_name_takes_no_more_room_than_it_needs(ui: Ui):
+    profile = ui.store.profiles["tidewardens"]
+    ui.store.put_profile(msgspec.structs.replace(profile, programs=(ProgramRule(MatchBy.NAME, "oar"),)))
+    ui.window.shown.show_profile("tidewardens")
+    programs = laid_out(ui)
+    ui.wait(lambda: programs.width() == programs.buttons[0].sizeHint().width(), "nothing between it and what follows")
+    assert programs.buttons[0].text() == "oar  ×"
+
+
 def test_few_programs_are_told_whole(ui: Ui):
     profile = ui.store.profiles["tidewardens"]
     ui.store.put_profile(msgspec.structs.replace(profile, programs=(RULES[0],)))

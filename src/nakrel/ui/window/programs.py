@@ -58,8 +58,9 @@ class LinkedPrograms(QWidget):
         return QSize(wanted, max(hint.height() for hint in hints))
 
     def minimumSizeHint(self) -> QSize:
-        """Room for one."""
-        return QSize(_LEAST_PX, self.sizeHint().height())
+        """Room for one: for a short name, no more than it takes."""
+        hint = self.sizeHint()
+        return QSize(min(_LEAST_PX, hint.width()), hint.height())
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Show as many as fit."""
