@@ -248,3 +248,48 @@ def test_what_was_recorded_before_the_service_went_is_kept(ui: Ui):
     ui.service.client.close()
     ui.service = LoadedService(ui.service.folder, "--backend", "stand-in")
     ui.wait(lambda: ui.window.column.saved.text() == "saved", "the new service to have it")
+
+
+def _shown_as_down(ui: Ui) -> set[str]:
+    lanes = ui.window.strip.traces.lanes.values()
+    return {span.control for lane in lanes for span in lane.spans if span.up_us is None} | ui.window.sheet.model.pressed
+
+
+def _hold(ui: Ui) -> None:
+    """A finger holds a button, and with it the key that the button acts as."""
+    front(ui)
+    ui.store.pin("tidewardens")
+    ui.wait(lambda: ui.store.status.live == "tidewardens", "the profile")
+    press(ui, "BTN_TRIGGER_HAPPY1", 1)
+    ui.wait(lambda: _shown_as_down(ui) >= {"BTN_TRIGGER_HAPPY1", "KEY_R"}, "both to be down")
+
+
+def test_what_was_down_as_the_service_went_is_not_shown_as_down_for_ever(ui: Ui):
+    _hold(ui)
+    ui.service.process.kill()
+    ui.service.process.wait()
+    ui.wait(lambda: not _shown_as_down(ui), "all of it to go up")
+    ui.service.client.close()
+    ui.service = LoadedService(ui.service.folder, "--backend", "stand-in")
+    ui.wait(lambda: ui.window.messages.text.full_text == "", "the connection")
+    tap(ui, THUMB_3)
+
+
+def test_what_was_let_go_while_the_window_was_hidden_is_not_shown_as_down(ui: Ui):
+    _hold(ui)
+    ui.store.set_seen(False)
+    assert not _shown_as_down(ui)
+    answers: list[object] = []
+    ui.store.ask(m.GetStatus(), answers.append)
+    ui.wait(lambda: answers, "the service to know that the window is hidden")
+    press(ui, "BTN_TRIGGER_HAPPY1", 0)
+    ui.store.set_seen(True)
+    tap(ui, THUMB_3)
+    ui.wait(lambda: not _shown_as_down(ui), "all of it to go up")
+
+
+def test_what_a_slow_window_did_not_hear_of_is_not_shown_as_down(ui: Ui):
+    _hold(ui)
+    later = m.SeenEvent("in", "BTN_TRIGGER_HAPPY2", 1, 1 << 40)
+    ui.store._notice(m.Seen((later,), lost=3))
+    assert _shown_as_down(ui) == {"BTN_TRIGGER_HAPPY2"}

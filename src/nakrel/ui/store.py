@@ -28,6 +28,7 @@ from nakrel.core.model.profile import EVERYDAY, Profile
 from nakrel.core.model.settings import Settings, SettingsPatch
 from nakrel.session import Session
 from nakrel.ui.keyboard import Keyboard
+from nakrel.ui.seen_down import SeenDown
 from nakrel.ui.shut_down import ShutDown
 from nakrel.words import order_of, sentence, tr
 
@@ -143,6 +144,7 @@ class Store(QObject):
         self._batteries.start()
         self._profile_names: tuple[tuple[str, str], ...] | None = None
         self._front, self._wants_seen = False, True
+        self._seen_down = SeenDown()
         self.shut_down = ShutDown(self, self, find)
         self.shut_down.ended.connect(lambda: self.alarm.emit(""))
         self.keyboard = Keyboard(self, self.ask)
@@ -342,8 +344,15 @@ class Store(QObject):
     def set_seen(self, seen: bool) -> None:
         """Hear of each event, or not while nothing shows them: a hidden window costs a game nothing."""
         self._wants_seen = seen
+        if not seen:
+            self._let_go()
         if self._connection:
             self.ask(m.Subscribe(seen=seen))
+
+    def _let_go(self) -> None:
+        """Nothing tells of the releases of what is down."""
+        if (releases := self._seen_down.let_go()).events:
+            self.seen.emit(releases)
 
     def pin(self, profile: str) -> None:
         """Hold a profile live, or with '' load with games."""
@@ -427,6 +436,7 @@ class Store(QObject):
         for key in self._unsent:
             self._not_saved.setdefault(key, _ENDED)
         self.saving_changed.emit()
+        self._let_go()
         self.gone.emit()
         if self.shut_down.is_so:
             # What was live and ran isn't any more.
@@ -460,6 +470,12 @@ class Store(QObject):
                     self.settings = settings
                     self.settings_changed.emit()
             case m.Seen():
+                if not self._wants_seen:
+                    # It was on its way when the window was hidden.
+                    return
+                if notice.lost:
+                    self._let_go()
+                self._seen_down.take(notice.events)
                 self.seen.emit(notice)
             case m.RecordingAsked(control=control):
                 self.recording_asked.emit(control)
