@@ -377,3 +377,14 @@ def test_the_journal_calls_buttons_and_what_they_do_by_their_names(service: Serv
     service.hear(lambda: {what for what, _ in told()} >= set(ends), "their ends")
     service.call(m.PressStandIn(MOUSE, "WHEEL_UP", 1))
     service.hear(lambda: ("Everyday plays as Netter", "Wheel up pressed") in told(), "the switch")
+
+
+def test_a_service_that_was_killed_is_told_of_by_the_next_one_and_not_one_that_ended(tmp_path: Path):
+    told = []
+    for number in (signal.SIGKILL, signal.SIGTERM, signal.SIGTERM):
+        service = LoadedService(tmp_path, "--backend", "stand-in")
+        answer = service.call(m.GetJournal())
+        assert isinstance(answer, m.Journal)
+        told.append([entry.what for entry in answer.entries if entry.kind == "fault"])
+        service.end(number)
+    assert told == [[], ["the service before this one ended suddenly"], ["the service before this one ended suddenly"]]

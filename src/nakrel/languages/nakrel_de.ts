@@ -6924,8 +6924,18 @@ jetzt gedrückt: {down}</translation>
         </message>
         <message>
             <location filename="service/start.py" />
+            <source>it was killed, or memory ran out; its macros ended, and nothing that they held stays down</source>
+            <translation>er wurde von außen beendet, oder der Speicher ging aus; seine Makros endeten, und nichts, was sie hielten, bleibt gedrückt</translation>
+        </message>
+        <message>
+            <location filename="service/start.py" />
             <source>the route {backend} can't be had. {note}</source>
             <translation>der Weg {backend} ist nicht zu haben. {note}</translation>
+        </message>
+        <message>
+            <location filename="service/start.py" />
+            <source>the service before this one ended suddenly</source>
+            <translation>der Dienst davor endete plötzlich</translation>
         </message>
         <message>
             <location filename="service/start.py" />

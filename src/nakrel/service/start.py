@@ -72,7 +72,8 @@ def serve(folder: str | None = None, backend: str = "auto", *, with_session: boo
     except (OSError, NotPrivate) as error:
         return _refuse(error)
     with held as lock:
-        if not _locked(lock):
+        before = _lock(lock)
+        if before is None:
             lock.seek(0)
             print(
                 "nakrel: "
@@ -95,9 +96,10 @@ def serve(folder: str | None = None, backend: str = "auto", *, with_session: boo
         options = Options(backend, injector_is_xtest=os.environ.get("NAKREL_X11_INJECTOR") == "xtest")
         if guard:
             options = dataclasses.replace(options, holds=guard)
-        code = _serve(home, options, asked, with_session=with_session)
+        code = _serve(home, options, asked, before, with_session=with_session)
         if guard:
             guard.close()
+        _write_into(lock, "")
     return code
 
 
@@ -107,20 +109,27 @@ def _refuse(error: OSError | NotPrivate) -> int:
     return REFUSED
 
 
-def _locked(lock: IO[str]) -> bool:
-    """Take the lock and write our process id into it, if there is room; False where another process has it."""
+def _lock(lock: IO[str]) -> str | None:
+    """Take the lock and write our process id into it; None where another process has it. Returns the id of one that had
+    it before and didn't come to its end, '' for none."""
     try:
         fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
     except OSError:
-        return False
+        return None
+    lock.seek(0)
+    before = lock.read(20).strip()
+    _write_into(lock, str(os.getpid()))
+    return before
+
+
+def _write_into(lock: IO[str], text: str) -> None:
     # The lock holds without it; a full disk must not keep macros from playing.
     with contextlib.suppress(OSError):
         os.ftruncate(lock.fileno(), 0)
-        os.write(lock.fileno(), str(os.getpid()).encode())
-    return True
+        os.write(lock.fileno(), text.encode())
 
 
-def _serve(home: Home, options: Options, asked: list[int], *, with_session: bool) -> int:
+def _serve(home: Home, options: Options, asked: list[int], before: str, *, with_session: bool) -> int:
     service = Service(home, options)
     if options.backend not in ("auto", "stand-in") and not service.routes.reaches_programs:
         # It was asked for by name: playing into nothing is not what was meant.
@@ -145,6 +154,12 @@ def _serve(home: Home, options: Options, asked: list[int], *, with_session: bool
                 )
             )
             service.live.notify(tr("Nakrel was restarted"), tr("It did not answer any more; all macros were ended"))
+        elif before:
+            service.reporter.add(
+                "fault",
+                tr("the service before this one ended suddenly"),
+                tr("it was killed, or memory ran out; its macros ended, and nothing that they held stays down"),
+            )
         if with_session:
             LoginSession(service.loop, service.opener, service.loop.stop).watch()
         service.presence.watch()
