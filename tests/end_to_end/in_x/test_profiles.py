@@ -22,7 +22,8 @@ from tests.end_to_end.in_x.driver import Driver
 from tests.end_to_end.in_x.test_first_macro import Display, play_in
 from tests.support import PracticeGame, practice_command
 
-RACE, POST = "kiln-race", "kelp-post"
+# Other games may run meanwhile, by hand or in other tests.
+RACE, POST = f"race-{os.getpid():07}", f"post-{os.getpid():07}"
 TITLE = "A race of kilns"
 R_KEY, T_KEY = "R", "T"
 
