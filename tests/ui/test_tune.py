@@ -200,12 +200,18 @@ def test_it_ends_when_its_macro_goes_and_when_the_service_does(ui: Ui):
     ui.wait(lambda: any(e.why == "its macro was deleted" for e in ui.store.journal), "the journal")
 
 
-def test_a_search_is_there_again_when_the_window_is_opened_on_its_macro(ui: Ui, qapp: QApplication):
+def after_a_trial(ui: Ui):
+    """A search that was left after its first trial."""
     tune = page(ui)
     tune.start()
     trial(ui, tune, 40)
     ui.wait(lambda: "Trial 2" in tune.text.text(), "the next time to try")
     tune.buttons["Leave"].click()
+    return tune
+
+
+def test_a_search_is_there_again_when_the_window_is_opened_on_its_macro(ui: Ui, qapp: QApplication):
+    tune = after_a_trial(ui)
     result = tune.text.text()
     ui.window.shown.remember()
     ui.wait(lambda: not ui.store.saving, "all of it on the disk")
@@ -221,11 +227,7 @@ def test_a_search_is_there_again_when_the_window_is_opened_on_its_macro(ui: Ui, 
 
 
 def test_a_step_that_goes_takes_its_search_along_and_gives_it_back(ui: Ui):
-    tune = page(ui)
-    tune.start()
-    trial(ui, tune, 40)
-    ui.wait(lambda: "Trial 2" in tune.text.text(), "the next time to try")
-    tune.buttons["Leave"].click()
+    tune = after_a_trial(ui)
     result = tune.text.text()
     commands.edit_macro(ui.store, "the tap goes", msgspec.structs.replace(VOLLEY, loop=VOLLEY.loop[1:] * 2))
     assert tune.text.text() != result
