@@ -266,9 +266,12 @@ def _hold(ui: Ui) -> None:
 
 def test_what_was_down_as_the_service_went_is_not_shown_as_down_for_ever(ui: Ui):
     _hold(ui)
+    press(ui, THUMB_3, 1)
+    ui.wait(lambda: ui.store.status.running, "a macro to run")
     ui.service.process.kill()
     ui.service.process.wait()
     ui.wait(lambda: not _shown_as_down(ui), "all of it to go up")
+    assert not ui.store.status.running
     ui.service.client.close()
     ui.service = LoadedService(ui.service.folder, "--backend", "stand-in")
     ui.wait(lambda: ui.window.messages.text.full_text == "", "the connection")

@@ -443,6 +443,8 @@ class Store(QObject):
             self._receive(m.StatusIs(m.Status("", tr("the service was shut down"), 0.0, "", "", "")))
             self.shut_down.begin()
             return
+        # Its macros ended with it, also where no other can be started.
+        self._receive(m.StatusIs(replace(self.status, running=())))
         self.alarm.emit(tr("The service has ended; it is being started again."))
         self._retry.start(_RETRY_MS)
 
