@@ -11,7 +11,7 @@ from nakrel.core.edit.shaping import Edge, edge_at, edges_of, moment_of, shift, 
 from nakrel.core.edit.timeline import Span, Timeline, lay_out
 from nakrel.core.model.errors import DataError
 from nakrel.core.model.macro import Macro, Section
-from nakrel.core.model.steps import Chord, Note, Press, Release, Set, Step, Tap, Wait, Wheel, walk
+from nakrel.core.model.steps import Chord, Note, Press, Release, Repeat, Set, Step, Tap, Text, Wait, Wheel, walk
 from tests.strategies import steps
 
 MS = 1_000
@@ -122,6 +122,11 @@ def edges(line: Timeline) -> dict[tuple[str, int, bool], int]:
 
 
 @given(st.lists(steps(["KEY_Q", "KEY_W", "BTN_LEFT"], st.integers(1, 40).map(lambda ms: ms * MS)), max_size=8))
+@example([
+    # A hold without any length in the second turn, which has no edges, and a press at the same moment.
+    Repeat(times=2, steps=(Text(text="0", rate=1), Tap(control="KEY_W", hold_us="elapsed"))),
+    Press(control="KEY_W"),
+])  # fmt: skip
 def test_an_edge_is_found_again_by_its_moment(loop: list[Step]):
     line = lay_out(Macro(id="m", name="M", loop=tuple(loop)))
     for control, spans in line.spans.items():

@@ -377,7 +377,7 @@ def test_a_process_that_gets_no_processor_does_not_hang():
     busy = [subprocess.Popen([sys.executable, "-c", "while True: pass"]) for _ in range(4)]
     # A long hang's worth of waiting for a fraction of a second's work; what comes before has the processor.
     turn = (
-        f"(os.sched_setaffinity(0, {{{core}}}), os.nice(19), sum(range(400_000)), print(time.monotonic()), loop.stop())"
+        f"(os.sched_setaffinity(0, {{{core}}}), os.nice(19), sum(range(800_000)), print(time.monotonic()), loop.stop())"
     )
     made = watched(f"lambda: (print(time.monotonic()), {turn})")
     try:

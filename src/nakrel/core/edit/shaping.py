@@ -83,7 +83,7 @@ def edge_at(line: Timeline, moment: Moment) -> tuple[Edge, Span] | None:
     """The edge of that control and way at that time, and the hold it belongs to; None where there is none."""
     for span in line.spans_between(moment.at_us, moment.at_us).get(moment.control, ()):
         if (span.start_us if moment.down else span.end_us) == moment.at_us:
-            whole = line.hold_at(moment.control, moment.at_us) if moment.down else span
+            whole = line.hold_at(moment.control, moment.at_us, span.down) if moment.down else span
             span = whole if whole and whole.start_us == span.start_us else span
             for edge in edges_of(moment.control, span):
                 if edge.down == moment.down:

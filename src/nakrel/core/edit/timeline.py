@@ -339,20 +339,21 @@ class Timeline:
             found[control].append(Span(since, end, row))
         return found
 
-    def hold_at(self, control: str, at_us: int) -> Span | None:
-        """The whole stretch in which the control is down at a time."""
+    def hold_at(self, control: str, at_us: int, row: int | None = None) -> Span | None:
+        """The whole stretch in which the control is down at a time: where several meet there, the one that begins with
+        this row, or the first."""
         first = self._between(at_us, at_us).start
         down = dict(self._down_before(first))
         found: dict[str, list[Span]] = {each: [] for each in self.controls}
         for at in range(first, len(self._pieces)):
             self._play(at, down, found)
             for span in found[control]:
-                if span.start_us <= at_us <= span.end_us:
+                if span.start_us <= at_us <= span.end_us and row in (None, span.down):
                     return span
             if control not in down and self._times[at + 1] > at_us:
                 return None
-        since, row = down.get(control, (at_us + 1, -1))
-        return Span(since, self.length_us, row) if since <= at_us else None
+        since, begun = down.get(control, (at_us + 1, -1))
+        return Span(since, self.length_us, begun) if since <= at_us and row in (None, begun) else None
 
     def _between(self, since_us: int, until_us: int) -> range:
         first = max(0, bisect_left(self._times, since_us) - 1)
