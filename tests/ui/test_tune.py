@@ -250,8 +250,17 @@ def test_a_macro_without_any_time_offers_neither_a_search_nor_a_play(ui: Ui):
     commands.edit_macro(ui.store, "a tap", VOLLEY)
     assert list(tune.buttons) == ["Start"]
     assert tune.sentence.isVisibleTo(tune)
+    toggle = msgspec.structs.replace(VOLLEY, play=Play(Mode.TOGGLE))
+    commands.edit_macro(ui.store, "a toggle", toggle)
+    ui.wait(lambda: not ui.store.saving, "the service to have it")
+    now.preview.click()
+    ui.wait(now.stop.isEnabled, "the macro to run")
     now.later.click()
     commands.edit_macro(ui.store, "nothing", Macro(id="quick", name="Quick"))
+    # The run of the steps as they were goes on, and is stopped here as before.
+    assert now.stop.isEnabled()
+    now.stop.click()
+    ui.wait(lambda: not ui.store.status.running and not now.stop.isEnabled(), "its end")
     # What counts down can still be called off.
     assert now.later.isEnabled()
     now.later.click()

@@ -329,8 +329,7 @@ class MacroDetails(QWidget):
             self._say(refused or plays.format(button=control_label(code), name=profile.name))
 
     def _what_plays(self) -> m.Play_ | None:
-        macro = self._shown.macro
-        return m.Play_(macro.id) if macro and not macro.is_empty else None
+        return m.Play_(self._shown.macro.id) if self._shown.macro else None
 
 
 def _stack(*parts: QWidget) -> QWidget:

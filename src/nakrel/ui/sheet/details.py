@@ -337,6 +337,4 @@ class SheetDetails(QWidget):
 
     def _what_plays(self) -> m.Play_ | None:
         cell, macro = self._cell(), self._macro()
-        if macro is None or macro.is_empty or not isinstance(cell, RunMacro):
-            return None
-        return m.Play_(macro.id, cell.play)
+        return m.Play_(macro.id, cell.play) if macro and isinstance(cell, RunMacro) else None

@@ -37,7 +37,7 @@ class _Later(QPushButton):
 class PlayNow(QWidget):
     """*Preview* plays for the window, where nothing else gets it; *Play in 3 s* counts down, so that the game can be
     brought to the front; *Stop* ends what runs, and has its place also while nothing does: the others would go from
-    under the hand. `what` gives the request, None where there is nothing to play."""
+    under the hand. `what` gives the request, None where there is no macro."""
 
     def __init__(self, store: Store, what: Callable[[], m.Play_ | None]) -> None:
         super().__init__()
@@ -64,9 +64,11 @@ class PlayNow(QWidget):
     def refresh(self) -> None:
         """Show whether the macro runs, and how far it is."""
         what = self._what()
-        self.preview.setEnabled(what is not None)
-        # What counts down already can be called off.
-        self.later.setEnabled(what is not None or self._timer.isActive())
+        macro = self._store.macros.get(what.macro) if what else None
+        can_play = macro is not None and not macro.is_empty
+        self.preview.setEnabled(can_play)
+        # What counts down already can be called off, as what runs can be stopped, whatever has been done to it since.
+        self.later.setEnabled(can_play or self._timer.isActive())
         running = [run for run in self._store.status.running if what and run.macro == what.macro]
         self.stop.setEnabled(bool(running))
         far = running[0] if running and running[0].of > 1 else None
